@@ -1,0 +1,83 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { isRoot, root } from './paths.js';
+import { SetupError, say } from './say.js';
+
+/** Installs npm packages by the lockfile; the stamp is written last, so an interrupted install is redone. */
+export function ensureNpmPackages() {
+  const lock = readFileSync(join(root, 'package-lock.json'));
+  const wanted = createHash('sha256').update(lock).digest('hex');
+  const stamp = join(root, 'node_modules', '.good-trail-installed');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  say('Installing npm packages …');
+  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit']
+  });
+  if (result.status !== 0)
+    throw new SetupError('npm could not install the packages (see above). Check the network, then run this again.');
+  writeFileSync(stamp, wanted);
+}
+
+/** @returns {string | undefined} the folder of the newest PostgreSQL server's programs */
+export function postgresPrograms() {
+  const base = '/usr/lib/postgresql';
+  if (!existsSync(base)) return undefined;
+  const versions = readdirSync(base)
+    .filter((version) => existsSync(join(base, version, 'bin', 'initdb')))
+    .sort((a, b) => Number(b) - Number(a));
+  return versions[0] && join(base, versions[0], 'bin');
+}
+
+/**
+ * Installs Debian packages where a probe finds them missing.
+ * @param {{ name: string, packages: string[], isThere: () => boolean, prepare?: (apt: (args: string[]) => void) => void }} need
+ */
+function ensureDebianPackages({ name, packages, isThere, prepare }) {
+  if (isThere()) return;
+  const command = `apt-get install -y ${packages.join(' ')}`;
+  const canSudo = !isRoot && spawnSync('sudo', ['-n', 'true'], { stdio: 'ignore' }).status === 0;
+  if (!existsSync('/usr/bin/apt-get') || (!isRoot && !canSudo))
+    throw new SetupError(`${name} is missing and may not be installed from here. Run: sudo ${command}`);
+  say(`Installing ${name} …`);
+  /** @param {string[]} args */
+  const asRoot = (args) =>
+    execFileSync(isRoot ? args[0] : 'sudo', isRoot ? args.slice(1) : ['-n', ...args], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+    });
+  try {
+    asRoot(['apt-get', 'update', '-q']);
+    prepare?.(asRoot);
+    asRoot(['apt-get', 'install', '-q', '-y', '--no-install-recommends', ...packages]);
+  } catch {
+    throw new SetupError(`${name} could not be installed (see above). Try: sudo ${command}`);
+  }
+  if (!isThere()) throw new SetupError(`${name} was installed but is not where it belongs. Try: sudo ${command}`);
+}
+
+export function ensurePostgres() {
+  ensureDebianPackages({
+    name: 'PostgreSQL',
+    packages: ['postgresql'],
+    isThere: () => postgresPrograms() !== undefined,
+    // Debian's package would otherwise create and start a cluster of its own.
+    prepare: (asRoot) => {
+      asRoot(['apt-get', 'install', '-q', '-y', '--no-install-recommends', 'postgresql-common']);
+      asRoot([
+        'sed', '-i', 's/^#\\?create_main_cluster.*/create_main_cluster = false/',
+        '/etc/postgresql-common/createcluster.conf'
+      ]);
+    }
+  });
+}
+
+export function ensureChromium() {
+  ensureDebianPackages({
+    name: 'Chromium with its driver',
+    packages: ['chromium', 'chromium-driver'],
+    isThere: () => existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver')
+  });
+}

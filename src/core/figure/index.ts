@@ -1,0 +1,4 @@
+export * from './scene';
+export * from './specimen';
+export * from './plate';
+export * from './render';

@@ -1,0 +1,40 @@
+import type { Library, StageDescription } from '../knowledge';
+import type { Random } from '../random';
+import type { Shown } from './scene';
+
+/** The states that one specimen has, drawn from its description by the frequency words. */
+export interface Traits {
+  /** The drawn state of a described character; undefined where it is not described. */
+  state(character: string): string | undefined;
+  /** A value for a described range, between its usual ends. */
+  value(character: string): number | undefined;
+  /** Those of the characters that are described, as a part shows them. */
+  shown(...characters: string[]): Shown[];
+}
+
+export function pickTraits(library: Library, stage: StageDescription, random: Random): Traits {
+  const states = new Map<string, string>();
+  const values = new Map<string, number>();
+  for (const [slug, weights] of stage.cells) {
+    const character = library.character.get(slug)!;
+    const own = random.fork(slug);
+    if (character.kind === 'range') {
+      const { low, high } = weights.range!;
+      const value = own.between(low, high);
+      values.set(slug, value);
+      states.set(slug, String(Math.round(value)));
+    } else {
+      const listed = weights.frequency.map((share, i) => (weights.listed[i] ? share : 0));
+      states.set(slug, character.states[own.choose(listed)]!.slug);
+    }
+  }
+  return {
+    state: (character) => states.get(character),
+    value: (character) => values.get(character),
+    shown: (...characters) =>
+      characters.flatMap((character) => {
+        const state = states.get(character);
+        return state ? [{ character, state }] : [];
+      })
+  };
+}

@@ -1,0 +1,5 @@
+export * from './schema';
+export * from './weights';
+export * from './library';
+export * from './hash';
+export * from './read';

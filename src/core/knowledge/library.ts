@@ -1,0 +1,145 @@
+import { type Character, type CuratedPair, type Family, type LibraryDocument, type Taxon } from './schema';
+import { type Cell, type Stage, type Use, type Window, stageNames } from './schema';
+import { type Weights, weighCell } from './weights';
+import { contentHash } from './hash';
+
+/** A taxon at a stage, described. Not described means unknown, never absent. */
+export interface StageDescription {
+  readonly stage: Stage;
+  readonly windows: readonly Window[];
+  readonly cells: ReadonlyMap<string, Weights>;
+  /** The same cells by the character's index in the library: the form the engine works on. */
+  readonly byIndex: readonly (Weights | undefined)[];
+}
+
+export interface LibraryTaxon extends Omit<Taxon, 'stages'> {
+  readonly stages: ReadonlyMap<Stage, StageDescription>;
+  /** Worst harm of the plant itself by eating, and by touch, sap or sting (severity 0–4). */
+  readonly eatenSeverity: number;
+  readonly contactSeverity: number;
+}
+
+/** The knowledge of one release, looked up by slug. */
+export interface Library {
+  readonly hash: string;
+  readonly name: string;
+  readonly characters: readonly Character[];
+  readonly character: ReadonlyMap<string, Character>;
+  readonly taxa: ReadonlyMap<string, LibraryTaxon>;
+  readonly families: ReadonlyMap<string, Family>;
+  readonly pairs: readonly CuratedPair[];
+}
+
+/** Eaten ≥ 3 or touch/sap ≥ 2: a taxon that can do harm when it is mistaken. */
+export const isDangerous = (taxon: LibraryTaxon): boolean =>
+  taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2;
+
+export const worstSeverity = (taxon: LibraryTaxon): number =>
+  Math.max(taxon.eatenSeverity, taxon.contactSeverity);
+
+/** The taxon's first English name, which every entry must have. */
+export const englishName = (taxon: Pick<Taxon, 'names' | 'name'>): string =>
+  taxon.names.find((entry) => entry.language === 'en')?.name ?? taxon.name;
+
+/** A problem in the content, with the place where it stands. */
+export interface ContentProblem {
+  readonly taxon: string;
+  readonly field: string;
+  readonly message: string;
+}
+
+const contactRoutes = new Set(['sap', 'sap-then-sunlight', 'touch', 'sting']);
+
+const worst = (taxon: Taxon, counts: (route: string) => boolean) =>
+  taxon.hazards.reduce((most, hazard) => (counts(hazard.route) && !hazard.fromTheGround ? Math.max(most, hazard.severity) : most), 0);
+
+/** A stage's cells with those it inherits by `like`, or the name of a stage that inherits from itself. */
+function inheritedCells(taxon: Taxon, stage: Stage, seen: readonly Stage[] = []): Map<string, Cell> | string {
+  const entry = taxon.stages[stage];
+  if (!entry) return `is like '${stage}', which is not described`;
+  if (seen.includes(stage)) return `is like itself by way of '${stage}'`;
+  const cells = entry.like ? inheritedCells(taxon, entry.like, [...seen, stage]) : new Map<string, Cell>();
+  if (typeof cells === 'string') return cells;
+  for (const slug of entry.without) cells.delete(slug);
+  for (const [slug, cell] of Object.entries(entry.description)) cells.set(slug, cell);
+  return cells;
+}
+
+function compileTaxon(taxon: Taxon, characters: readonly Character[], problems: ContentProblem[]): LibraryTaxon {
+  const indexOf = new Map(characters.map((character, index) => [character.slug, index]));
+  const stages = new Map<Stage, StageDescription>();
+  for (const stage of stageNames) {
+    const entry = taxon.stages[stage];
+    if (!entry) continue;
+    const inherited = inheritedCells(taxon, stage);
+    if (typeof inherited === 'string') {
+      problems.push({ taxon: taxon.slug, field: `stages.${stage}.like`, message: inherited });
+      continue;
+    }
+    const cells = new Map<string, Weights>();
+    const byIndex: (Weights | undefined)[] = characters.map(() => undefined);
+    for (const [slug, cell] of inherited) {
+      const field = `stages.${stage}.description.${slug}`;
+      const index = indexOf.get(slug);
+      const character = index === undefined ? undefined : characters[index];
+      const weights = character ? weighCell(character, cell) : 'is no character of the glossary';
+      if (typeof weights === 'string') problems.push({ taxon: taxon.slug, field, message: weights });
+      else {
+        cells.set(slug, weights);
+        byIndex[index!] = weights;
+      }
+    }
+    stages.set(stage, { stage, windows: entry.windows, cells, byIndex });
+  }
+  return {
+    ...taxon,
+    stages,
+    eatenSeverity: worst(taxon, (route) => route === 'eaten'),
+    contactSeverity: worst(taxon, (route) => contactRoutes.has(route))
+  };
+}
+
+/**
+ * Compiles a library document for lookup and for the engine, and checks what Zod cannot: that every
+ * reference leads somewhere, that descriptions add up, that slugs are used once.
+ * @returns the library, and every problem found; a library with problems must not be released
+ */
+export function compileLibrary(document: LibraryDocument): { library: Library; problems: ContentProblem[] } {
+  const problems: ContentProblem[] = [];
+  const taxa = new Map<string, LibraryTaxon>();
+  const families = new Map(document.families.map((family) => [family.name, family]));
+  for (const taxon of document.taxa) {
+    if (taxa.has(taxon.slug))
+      problems.push({ taxon: taxon.slug, field: 'slug', message: 'is used by two taxa' });
+    if (!families.has(taxon.family))
+      problems.push({ taxon: taxon.slug, field: 'family', message: `'${taxon.family}' has no entry` });
+    taxa.set(taxon.slug, compileTaxon(taxon, document.characters, problems));
+  }
+  for (const pair of document.pairs)
+    for (const slug of [pair.target, pair.lookalike])
+      if (!taxa.has(slug))
+        problems.push({ taxon: slug, field: `pairs.${pair.target}`, message: 'names a taxon that is not there' });
+  return {
+    library: {
+      hash: contentHash(document),
+      name: document.name,
+      characters: document.characters,
+      character: new Map(document.characters.map((character) => [character.slug, character])),
+      taxa,
+      families,
+      pairs: document.pairs
+    },
+    problems
+  };
+}
+
+/** What a school confirms with two sources: that a part of a taxon may be used as the entry says. */
+export interface UseClaim {
+  readonly taxon: string;
+  readonly use: Use;
+  readonly hash: string;
+}
+
+/** A claim's hash changes with any word of it, and its confirmations lapse with that. */
+export const useClaims = (taxon: Pick<Taxon, 'slug' | 'uses'>): UseClaim[] =>
+  taxon.uses.map((use) => ({ taxon: taxon.slug, use, hash: contentHash({ taxon: taxon.slug, use }) }));

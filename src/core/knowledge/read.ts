@@ -1,0 +1,71 @@
+import { parse } from 'yaml';
+import { z } from 'zod';
+import { compileLibrary, type Library } from './library';
+import { Character, CuratedPair, Family, LibraryDocument, Taxon } from './schema';
+
+/** A file of `content/`: its path below that folder, and its text. */
+export interface ContentFile {
+  readonly path: string;
+  readonly text: string;
+}
+
+export type ReadResult =
+  | { readonly library: Library; readonly document: LibraryDocument }
+  /** One line a problem, naming file, taxon and field. */
+  | { readonly problems: readonly string[] };
+
+const Heading = LibraryDocument.pick({ name: true, referencePlace: true });
+
+/**
+ * Reads a starter library from the YAML of `content/`: `library.yaml`, `families.yaml`,
+ * `characters.yaml`, `pairs.yaml` and one file a taxon below `taxa/`.
+ */
+export function readLibrary(files: readonly ContentFile[]): ReadResult {
+  const problems: string[] = [];
+  const fileOf = new Map<string, string>();
+
+  function read<T>(file: ContentFile, schema: z.ZodType<T>): T | undefined {
+    let value: unknown;
+    try {
+      value = parse(file.text);
+    } catch (error) {
+      problems.push(`${file.path}: is not YAML: ${(error as Error).message.split('\n')[0]}`);
+      return undefined;
+    }
+    const parsed = schema.safeParse(value);
+    if (parsed.success) return parsed.data;
+    const owner = (value as { slug?: unknown } | null)?.slug;
+    for (const issue of parsed.error.issues)
+      problems.push(
+        `${file.path}${typeof owner === 'string' ? ` (${owner})` : ''}: ${issue.path.join('.') || 'file'}: ${issue.message}`
+      );
+    return undefined;
+  }
+
+  function one<T>(path: string, schema: z.ZodType<T>): T | undefined {
+    const file = files.find((candidate) => candidate.path === path);
+    if (file) return read(file, schema);
+    problems.push(`${path}: is missing`);
+    return undefined;
+  }
+
+  const heading = one('library.yaml', Heading);
+  const families = one('families.yaml', z.array(Family));
+  const characters = one('characters.yaml', z.array(Character));
+  const pairs = one('pairs.yaml', z.array(CuratedPair));
+  const taxa: Taxon[] = [];
+  for (const file of files.filter((candidate) => candidate.path.startsWith('taxa/'))) {
+    const taxon = read(file, Taxon);
+    if (!taxon) continue;
+    fileOf.set(taxon.slug, file.path);
+    taxa.push(taxon);
+  }
+  if (!heading || !families || !characters || !pairs || problems.length > 0) return { problems };
+
+  taxa.sort((a, b) => (a.slug < b.slug ? -1 : 1));
+  const document: LibraryDocument = { ...heading, families, characters, taxa, pairs };
+  const compiled = compileLibrary(document);
+  for (const { taxon, field, message } of compiled.problems)
+    problems.push(`${fileOf.get(taxon) ?? 'pairs.yaml'} (${taxon}): ${field}: ${message}`);
+  return problems.length > 0 ? { problems } : { library: compiled.library, document };
+}

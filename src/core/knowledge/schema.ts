@@ -1,0 +1,228 @@
+import { z } from 'zod';
+
+/** The starter library as it is written in `content/`, one shape a kind of file. */
+
+export const stageNames = [
+  'seedling',
+  'first-year leaf',
+  'leaf',
+  'bud',
+  'flower',
+  'fruit',
+  'seed',
+  'winter'
+] as const;
+export const Stage = z.enum(stageNames);
+export type Stage = z.infer<typeof Stage>;
+
+/** BBCH principal growth stages (Meier 2001) that each of our stages covers. */
+export const bbchOf: Readonly<Record<Stage, string>> = {
+  seedling: '0–1',
+  'first-year leaf': '1–2',
+  leaf: '1–3',
+  bud: '5',
+  flower: '6',
+  fruit: '7–8',
+  seed: '8–9',
+  winter: '9'
+};
+
+const slug = z.string().regex(/^[a-z][a-z0-9-]*$/, 'is not a slug (small letters, digits, hyphens)');
+const text = z.string().trim().min(1);
+
+export const organs = [
+  'habit',
+  'leaf blade',
+  'leaf stalk and sheath',
+  'stem',
+  'inflorescence',
+  'flower',
+  'fruit',
+  'underground',
+  'sap',
+  'scent',
+  'place'
+] as const;
+
+/** Senses in the order in which a plant is checked: from afar, near, then by hand. */
+export const senses = ['far', 'near', 'touch', 'scent', 'cut', 'dig'] as const;
+export type Sense = (typeof senses)[number];
+
+const characterBase = {
+  slug,
+  name: text,
+  /** How to look, as an instruction to the learner. */
+  look: text,
+  organ: z.enum(organs),
+  trait: text,
+  sense: z.enum(senses),
+  /** Seconds that the check costs. */
+  effort: z.number().positive(),
+  salience: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  /** ε: how often a novice names a state at random. */
+  error: z.number().min(0.01).max(0.5)
+};
+
+export const Character = z.discriminatedUnion('kind', [
+  z.strictObject({
+    ...characterBase,
+    kind: z.literal('states'),
+    states: z
+      .array(
+        z.strictObject({
+          slug,
+          label: text,
+          definition: text,
+          /** The organ is not there at all, as flowers on a plant in leaf: two absences are no likeness. */
+          absent: z.literal(true).optional()
+        })
+      )
+      .min(2)
+      .max(12)
+  }),
+  z.strictObject({
+    ...characterBase,
+    kind: z.literal('range'),
+    unit: text,
+    /** Class limits, rising: n limits make n − 1 classes. */
+    limits: z.array(z.number()).min(4).max(9)
+  })
+]);
+export type Character = z.infer<typeof Character>;
+
+export const FrequencyWord = z.enum(['always', 'usually', 'sometimes', 'rarely']);
+export type FrequencyWord = z.infer<typeof FrequencyWord>;
+
+const StateCell = z.record(slug, FrequencyWord);
+const RangeCell = z.strictObject({ min: z.number(), low: z.number(), high: z.number(), max: z.number() });
+export const Cell = z.union([StateCell, RangeCell]);
+export type Cell = z.infer<typeof Cell>;
+
+const dayOfYear = z.number().int().min(1).max(366);
+
+/** Start, peak from, peak to, end, as days of the year; a window may cross the new year. */
+export const Window = z.tuple([dayOfYear, dayOfYear, dayOfYear, dayOfYear]);
+export type Window = z.infer<typeof Window>;
+
+const StageEntry = z.strictObject({
+  windows: z.array(Window).min(1),
+  /** Starts from another stage's description; cells below replace its cells. */
+  like: Stage.optional(),
+  without: z.array(slug).default([]),
+  description: z.record(slug, Cell).default({})
+});
+
+export const Use = z.strictObject({
+  kind: z.enum(['food', 'drink', 'craft', 'history']),
+  part: text,
+  stages: z.array(Stage).min(1),
+  preparation: text,
+  conditions: text
+});
+export type Use = z.infer<typeof Use>;
+
+export const Severity = z.number().int().min(0).max(4);
+
+export const Hazard = z.strictObject({
+  route: z.enum([
+    'eaten',
+    'sap',
+    'sap-then-sunlight',
+    'touch',
+    'sting',
+    'cut',
+    'smoke',
+    'eye',
+    'medicine',
+    'allergy',
+    'pregnancy'
+  ]),
+  severity: Severity,
+  principle: text,
+  effect: text,
+  onset: text,
+  parts: text,
+  /** The harm comes from where it grows (parasites, germs), not from the plant itself. */
+  fromTheGround: z.literal(true).optional()
+});
+export type Hazard = z.infer<typeof Hazard>;
+
+const palette = z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'is not a colour such as #35602F');
+
+/** What described states alone do not say about a drawing: proportions in millimetres, and colours. */
+export const Recipe = z.strictObject({
+  /** A typical leaf blade: length and greatest width. */
+  blade: z.tuple([z.number().positive(), z.number().positive()]),
+  /** Length of the leaf stalk. */
+  stalk: z.number().nonnegative(),
+  leaves: z.tuple([z.number().int().positive(), z.number().int().positive()]),
+  height: z.number().positive(),
+  stemWidth: z.number().positive(),
+  colour: z.strictObject({ upper: palette, under: palette, stem: palette, flower: palette }),
+  /** Pairs of leaflets by order of division. */
+  pairs: z.array(z.number().int().positive()).max(3).default([]),
+  /** Form of the leaflets or last segments of a divided leaf. */
+  leaflet: z.enum(['round', 'lance', 'cut', 'ferny']).optional(),
+  rays: z.tuple([z.number().int().positive(), z.number().int().positive()]).optional(),
+  umbelWidth: z.number().positive().optional()
+});
+export type Recipe = z.infer<typeof Recipe>;
+
+export const Taxon = z.strictObject({
+  slug,
+  name: text,
+  rank: z.enum(['species', 'aggregate', 'subspecies']),
+  synonyms: z.array(text).default([]),
+  family: text,
+  group: z.enum(['plant', 'alga', 'fungus', 'shellfish']),
+  lifeForm: text,
+  names: z
+    .array(
+      z.strictObject({
+        name: text,
+        language: z.string().length(2),
+        region: text,
+        warning: text.optional()
+      })
+    )
+    .min(1),
+  habitats: z.array(slug).min(1),
+  uses: z.array(Use).default([]),
+  hazards: z.array(Hazard).default([]),
+  harvest: z.strictObject({ rule: text, tool: text, basis: text }).optional(),
+  legal: z.array(z.strictObject({ region: text, status: text })).default([]),
+  stages: z.partialRecord(Stage, StageEntry),
+  recipe: Recipe,
+  /** What the entry rests on, in words. */
+  basis: text
+});
+export type Taxon = z.infer<typeof Taxon>;
+
+export const CuratedPair = z.strictObject({
+  target: slug,
+  lookalike: slug,
+  hardestAt: Stage,
+  why: text,
+  failingTest: z.strictObject({ claim: text, fails: text })
+});
+export type CuratedPair = z.infer<typeof CuratedPair>;
+
+export const Family = z.strictObject({
+  name: text,
+  english: text,
+  shares: text,
+  caution: text,
+  /** Shown but not gathered by beginners under the cautious policy. */
+  cautious: z.boolean()
+});
+export type Family = z.infer<typeof Family>;
+
+export const LibraryDocument = z.strictObject({
+  name: text,
+  referencePlace: z.strictObject({ latitude: z.number(), altitudeMetres: z.number(), climate: text }),
+  families: z.array(Family),
+  characters: z.array(Character).min(1),
+  taxa: z.array(Taxon).min(1),
+  pairs: z.array(CuratedPair)
+});
+export type LibraryDocument = z.infer<typeof LibraryDocument>;

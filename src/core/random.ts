@@ -1,0 +1,40 @@
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+
+/** FNV-1a: a name as a 32-bit seed. */
+export function seedOf(name: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < name.length; i += 1) hash = Math.imul(hash ^ name.charCodeAt(i), 0x01000193);
+  return hash >>> 0;
+}
+
+/** Random numbers that follow from a name alone. */
+export interface Random {
+  /** 0 ≤ x < 1 */
+  next(): number;
+  between(low: number, high: number): number;
+  /** Whole numbers, both ends included. */
+  integer(low: number, high: number): number;
+  /** An index by weights. */
+  choose(weights: ArrayLike<number>): number;
+  /** A generator of its own, so that adding a part does not reshuffle the rest. */
+  fork(name: string): Random;
+}
+
+export function createRandom(name: string): Random {
+  const generator = xoroshiro128plus(seedOf(name));
+  const next = () => (generator.next() >>> 0) / 2 ** 32;
+  return {
+    next,
+    between: (low, high) => low + (high - low) * next(),
+    integer: (low, high) => low + Math.floor(next() * (high - low + 1)),
+    choose: (weights) => {
+      let rest = next() * Array.from(weights).reduce((sum, w) => sum + w, 0);
+      for (let i = 0; i < weights.length; i += 1) {
+        rest -= weights[i]!;
+        if (rest < 0) return i;
+      }
+      return weights.length - 1;
+    },
+    fork: (part) => createRandom(`${name}/${part}`)
+  };
+}

@@ -1,0 +1,2 @@
+export * from './walking-time';
+export * from './timetable';

@@ -1,0 +1,167 @@
+import {
+  type Abundance,
+  type DrillRecord,
+  type HazardRating,
+  type Lookalike,
+  type Opponent,
+  type Rival,
+  type SeparationResult,
+  type Trust,
+  curatedSimilarity,
+  dangerousLookalikes,
+  rateHazard,
+  separatingSet,
+  trustInSet
+} from '../evidence';
+import {
+  type Library,
+  type LibraryTaxon,
+  type StageDescription,
+  stageNames,
+  worstSeverity
+} from '../knowledge';
+import { addDays, stageIsReady, stagesUp } from '../season';
+import type { Policy, Role } from './policy';
+
+/** What the date, the ground and the school say about looking at plants. */
+export interface Circumstances {
+  readonly isoDate: string;
+  readonly habitats: readonly string[];
+  readonly mayDig: boolean;
+  readonly policy: Policy;
+  /** Logged at the site, by taxon. */
+  readonly abundance: ReadonlyMap<string, Abundance>;
+  /** The group's recent answers to questions that showed the lookalike, by pair key. */
+  readonly drills: ReadonlyMap<string, readonly DrillRecord[]>;
+}
+
+export interface SurveyedPair {
+  readonly lookalike: Lookalike;
+  readonly rating: HazardRating;
+  /** Whether the two can be told apart at every stage at which they can meet. */
+  readonly separable: boolean;
+}
+
+export interface Survey {
+  readonly target: LibraryTaxon;
+  /** Undefined where no stage of the target is up on the date. */
+  readonly stage: StageDescription | undefined;
+  readonly stageProbability: number;
+  /** Weightiest first. */
+  readonly pairs: readonly SurveyedPair[];
+  readonly separation: SeparationResult;
+  readonly trust: Trust;
+  /** Where there is no set: the first date within a year on which there is one at a ready stage. */
+  readonly firstDate: string | undefined;
+}
+
+/**
+ * The stage at which a taxon is met on a date: for gathering, a stage at which its use applies where one is
+ * up; else the likeliest, and of equally likely ones the later in life.
+ */
+export function stageOn(
+  taxon: LibraryTaxon,
+  isoDate: string,
+  role: Role
+): { stage: StageDescription; probability: number } | undefined {
+  const up = stagesUp(taxon, isoDate);
+  const useStages = new Set(taxon.uses.filter(({ kind }) => kind !== 'history').flatMap(({ stages }) => stages));
+  const fitting = role === 'gather' ? up.filter(({ stage }) => useStages.has(stage)) : [];
+  const [best] = (fitting.length > 0 ? fitting : up).sort(
+    (a, b) => b.probability - a.probability || stageNames.indexOf(b.stage) - stageNames.indexOf(a.stage)
+  );
+  return best && { stage: taxon.stages.get(best.stage)!, probability: best.probability };
+}
+
+function separate(library: Library, stage: StageDescription, found: readonly Lookalike[], at: Circumstances) {
+  const opponents: Opponent[] = found.flatMap(({ taxon, stages }) =>
+    stages.map(({ description }) => ({
+      taxon: taxon.slug,
+      stage: description,
+      contactSeverity: taxon.contactSeverity
+    }))
+  );
+  return separatingSet(library.characters, stage, opponents, {
+    mayDig: at.mayDig,
+    scentCounts: at.policy.scentCounts
+  });
+}
+
+const nothingToSee: SeparationResult = {
+  found: false,
+  open: [],
+  set: { characters: [], effortSeconds: 0, smallestSeparability: 1 }
+};
+
+function ratePair(target: LibraryTaxon, lookalike: Lookalike, at: Circumstances): HazardRating {
+  const { taxon, stages, similarity } = lookalike;
+  return rateHazard(
+    worstSeverity(taxon),
+    Math.max(...stages.map(({ probability }) => probability)),
+    at.abundance.get(taxon.slug),
+    similarity ?? curatedSimilarity,
+    at.drills.get(`${target.slug}~${taxon.slug}`) ?? []
+  );
+}
+
+/** The first later date on which the target is at a ready stage and a separating set exists. */
+function firstSeparableDate(
+  library: Library,
+  target: LibraryTaxon,
+  role: Role,
+  at: Circumstances
+): string | undefined {
+  const known = new Map<string, boolean>();
+  for (let days = 1; days <= 365; days += 1) {
+    const isoDate = addDays(at.isoDate, days);
+    const met = stageOn(target, isoDate, role);
+    if (!met || met.probability < stageIsReady) continue;
+    const found = dangerousLookalikes(library, target, met.stage, isoDate, at);
+    const key = [
+      met.stage.stage,
+      ...found.flatMap(({ taxon, stages }) => stages.map(({ description }) => taxon.slug + description.stage).sort())
+    ].join(' ');
+    if (!known.has(key)) known.set(key, separate(library, met.stage, found, at).found);
+    if (known.get(key)) return isoDate;
+  }
+  return undefined;
+}
+
+/**
+ * Everything the brief says of one taxon on a date: its stage, its dangerous lookalikes rated, what
+ * separates them, how far that can be trusted, or when it first will.
+ */
+export function surveyTaxon(library: Library, target: LibraryTaxon, role: Role, at: Circumstances): Survey {
+  const met = stageOn(target, at.isoDate, role);
+  if (!met)
+    return {
+      target,
+      stage: undefined,
+      stageProbability: 0,
+      pairs: [],
+      separation: nothingToSee,
+      trust: { onTarget: 0, onRival: new Map() },
+      firstDate: firstSeparableDate(library, target, role, at)
+    };
+  const found = dangerousLookalikes(library, target, met.stage, at.isoDate, at);
+  const separation = separate(library, met.stage, found, at);
+  const open = new Set(separation.found ? [] : separation.open.map(({ taxon }) => taxon));
+  const rivals: Rival[] = found.flatMap(({ taxon, stages }) =>
+    stages.map(({ description }) => ({ taxon: taxon.slug, stage: description }))
+  );
+  return {
+    target,
+    stage: met.stage,
+    stageProbability: met.probability,
+    pairs: found
+      .map((lookalike) => ({
+        lookalike,
+        rating: ratePair(target, lookalike, at),
+        separable: !open.has(lookalike.taxon.slug)
+      }))
+      .sort((a, b) => b.rating.rating - a.rating.rating || Number(!!b.lookalike.curated) - Number(!!a.lookalike.curated)),
+    separation,
+    trust: trustInSet(separation.set.characters, met.stage, rivals),
+    firstDate: separation.found ? undefined : firstSeparableDate(library, target, role, at)
+  };
+}
