@@ -115,6 +115,15 @@ create table brief (
   foreign key (school_id, published_by) references person (school_id, id)
 );
 
+create table brief_plate (
+  school_id uuid not null,
+  brief_id uuid not null,
+  id text not null,
+  svg text not null,
+  primary key (school_id, brief_id, id),
+  foreign key (school_id, brief_id) references brief (school_id, id)
+);
+
 create table brief_reading (
   school_id uuid not null,
   brief_id uuid not null,
@@ -210,6 +219,7 @@ call keep_schools_apart('walk');
 call keep_schools_apart('stop');
 call keep_schools_apart('walk_taxon');
 call keep_schools_apart('brief');
+call keep_schools_apart('brief_plate');
 call keep_schools_apart('brief_reading');
 call keep_schools_apart('round');
 call keep_schools_apart('question');
@@ -234,5 +244,5 @@ create view pair_tally with (security_invoker = true) as
 
 grant select, insert, update, delete on
   cohort, cohort_member, site, patch, walk, stop, walk_taxon, source, outbox_message to good_trail_app;
-grant select, insert on brief, brief_reading, round, question, answer_event, confirmation to good_trail_app;
+grant select, insert on brief, brief_plate, brief_reading, round, question, answer_event, confirmation to good_trail_app;
 grant select on answer, pair_tally to good_trail_app;

@@ -1,0 +1,79 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import pg from 'pg';
+import { runner } from 'node-pg-migrate';
+import { type ContentFile, readLibrary } from '../src/core/knowledge';
+import { loadDemo } from './demo';
+
+/**
+ * Migrates a database and loads what it lacks: `tsx scripts/database.ts [--demo]`.
+ * MIGRATION_DATABASE_URL names the owner's connection, DATABASE_URL the application's.
+ */
+
+const root = join(import.meta.dirname, '..');
+const appRole = 'good_trail_app';
+
+function contentFiles(folder: string): ContentFile[] {
+  return readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && entry.name.endsWith('.yaml'))
+    .map((entry) => join(entry.parentPath, entry.name))
+    .map((path) => ({ path: relative(folder, path), text: readFileSync(path, 'utf8') }))
+    .sort((a, b) => (a.path < b.path ? -1 : 1));
+}
+
+/** The application's role must exist before the migrations grant to it. A given server may not have it yet. */
+async function ensureAppRole(client: pg.Client): Promise<void> {
+  const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [appRole]);
+  if (rowCount) return;
+  try {
+    await client.query(`create role ${appRole} nosuperuser nobypassrls nocreatedb nocreaterole`);
+    await client.query(`grant ${appRole} to current_user`);
+  } catch (error) {
+    throw new Error(
+      `The database has no role ${appRole} and this user may not create it (${(error as Error).message}). ` +
+        `Ask its administrator for: create role ${appRole}; grant ${appRole} to the user of DATABASE_URL;`
+    );
+  }
+}
+
+/** Loads the starter library as an immutable release; the same content has the same hash and is loaded once. */
+async function loadLibrary(client: pg.Client): Promise<string> {
+  const files = contentFiles(join(root, 'content')).filter(({ path }) => !path.startsWith('demo/'));
+  const result = readLibrary(files);
+  if ('problems' in result) throw new Error(`The content has problems:\n${result.problems.join('\n')}`);
+  const { library, document } = result;
+  await client.query(
+    'insert into library_release (hash, name, document) values ($1, $2, $3) on conflict (hash) do nothing',
+    [library.hash, library.name, document]
+  );
+  return library.hash;
+}
+
+async function main(): Promise<void> {
+  const owner = process.env['MIGRATION_DATABASE_URL'];
+  if (!owner) throw new Error('MIGRATION_DATABASE_URL is not set.');
+  const client = new pg.Client({ connectionString: owner });
+  await client.connect();
+  try {
+    await ensureAppRole(client);
+    await runner({
+      dbClient: client,
+      dir: join(root, 'db/migrations'),
+      direction: 'up',
+      migrationsTable: 'schema_migration',
+      log: () => undefined
+    });
+    const hash = await loadLibrary(client);
+    if (process.argv.includes('--demo')) await loadDemo(hash, join(root, 'content/demo/demo.yaml'));
+  } finally {
+    await client.end();
+  }
+}
+
+main().then(
+  () => process.exit(0),
+  (error: Error) => {
+    console.error(error.message);
+    process.exit(1);
+  }
+);

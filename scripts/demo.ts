@@ -1,0 +1,239 @@
+import { readFileSync } from 'node:fs';
+import { v5 as uuidFrom } from 'uuid';
+import { parse } from 'yaml';
+import { z } from 'zod';
+import { abundances } from '../src/core/evidence';
+import { Ground, groundKinds } from '../src/core/ground';
+import { LibraryDocument, compileLibrary, useClaims } from '../src/core/knowledge';
+import { composeRound, judge, pairKey } from '../src/core/learning';
+import { createRandom } from '../src/core/random';
+import { EmergencyNumber, levels, roles } from '../src/core/walk';
+import { closePool } from '../src/lib/server/pool';
+import { publishBrief } from '../src/lib/server/briefs';
+import { pairsOfWalk } from '../src/lib/server/drills';
+import { readPlan } from '../src/lib/server/plan';
+import { type SchoolDb, withSchool } from '../src/lib/server/school';
+import { type Viewer, createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/sign-in';
+
+/** The invented demo school. Its ids follow from its keys, so that an interrupted load can be taken up again. */
+
+const metres = z.tuple([z.number(), z.number()]);
+const Demo = z.strictObject({
+  school: z.strictObject({ id: z.uuid(), name: z.string(), timeZone: z.string(), demoDate: z.iso.date(), emergencyNumbers: z.array(EmergencyNumber) }),
+  password: z.string(),
+  people: z.array(
+    z.strictObject({
+      key: z.string(),
+      name: z.string(),
+      role: z.enum(['owner', 'instructor', 'assistant', 'learner', 'guest']),
+      email: z.email().optional(),
+      skill: z.number().optional(),
+      minor: z.boolean().default(false),
+      guardian: z.string().optional()
+    })
+  ),
+  cohorts: z.array(z.strictObject({ key: z.string(), name: z.string(), level: z.enum(levels), members: z.array(z.string()) })),
+  bookshelf: z.array(z.strictObject({ key: z.string(), kind: z.string(), citation: z.string() })),
+  confirmations: z.array(z.strictObject({ taxon: z.string(), sources: z.array(z.string()) })),
+  sites: z.array(
+    z.strictObject({
+      key: z.string(),
+      name: z.string(),
+      origin: z.tuple([z.number(), z.number()]),
+      habitats: z.array(z.string()),
+      accessPoint: z.string(),
+      permission: z.strictObject({ from: z.string(), since: z.iso.date(), until: z.iso.date(), pick: z.boolean(), dig: z.boolean(), group: z.number() }),
+      note: z.string(),
+      ground: z.array(
+        z.strictObject({ kind: z.enum(groundKinds), name: z.string(), polygon: z.array(metres).optional(), line: z.array(metres).optional(), point: metres.optional() })
+      ),
+      patches: z.array(z.strictObject({ key: z.string(), name: z.string(), taxon: z.string(), at: metres, abundance: z.enum(abundances) }))
+    })
+  ),
+  walks: z.array(
+    z.strictObject({
+      key: z.string(),
+      name: z.string(),
+      site: z.string(),
+      cohort: z.string(),
+      leader: z.string(),
+      on: z.iso.date(),
+      at: z.string(),
+      published: z.iso.date().optional(),
+      stops: z.array(
+        z.strictObject({
+          name: z.string(),
+          patch: z.string().optional(),
+          at: metres.optional(),
+          minutes: z.number(),
+          points: z.string().default(''),
+          taxa: z
+            .array(z.strictObject({ taxon: z.string(), role: z.enum(roles), part: z.string().default(''), portion: z.string().default('') }))
+            .default([])
+        })
+      )
+    })
+  ),
+  rounds: z.strictObject({ walk: z.string(), days: z.array(z.iso.date()), learners: z.array(z.string()), skills: z.record(z.string(), z.number()) })
+});
+type Demo = z.infer<typeof Demo>;
+
+const metresPerDegree = 111_320;
+
+/** @param at metres east and north of an origin */
+function place([longitude, latitude]: readonly [number, number], [east, north]: readonly [number, number]): [number, number] {
+  const round = (degrees: number) => Math.round(degrees * 1e6) / 1e6;
+  const perDegreeEast = metresPerDegree * Math.cos((latitude * Math.PI) / 180);
+  return [round(longitude + east / perDegreeEast), round(latitude + north / metresPerDegree)];
+}
+
+function groundOf(site: Demo['sites'][number]): Ground {
+  const at = (point: readonly [number, number]) => place(site.origin, point);
+  return Ground.parse({
+    type: 'FeatureCollection',
+    features: site.ground.map(({ kind, name, polygon, line, point }) => ({
+      type: 'Feature',
+      properties: { kind, name },
+      geometry: polygon
+        ? { type: 'Polygon', coordinates: [[...polygon, polygon[0]!].map(at)] }
+        : line
+          ? { type: 'LineString', coordinates: line.map(at) }
+          : { type: 'Point', coordinates: at(point!) }
+    }))
+  });
+}
+
+export async function loadDemo(libraryHash: string, path: string): Promise<void> {
+  const demo = Demo.parse(parse(readFileSync(path, 'utf8')));
+  const { id: schoolId } = demo.school;
+  const idOf = (kind: string, key: string) => uuidFrom(`${kind} ${key}`, schoolId);
+  try {
+    const isLoaded = await withSchool(schoolId, async (db) => Boolean((await db.query('select 1 from school')).rowCount));
+    if (!isLoaded) {
+      // Somebody has set up a school of their own: it stays alone.
+      if (await hasAccounts()) return;
+      await withSchool(schoolId, async (db) => {
+        await loadSchool(db, demo, libraryHash, idOf);
+        await loadWalks(db, demo, idOf);
+        await loadResults(db, demo, idOf);
+        await db.query('update school set demo_date = $1', [demo.school.demoDate]);
+      });
+    }
+    for (const { key, email } of demo.people)
+      if (email && !(await isEmailTaken(email))) await createAccount(schoolId, idOf('person', key), email, demo.password);
+  } finally {
+    await closePool();
+  }
+}
+
+type IdOf = (kind: string, key: string) => string;
+
+async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: IdOf): Promise<void> {
+  const { schoolId } = db;
+  const { school } = demo;
+  const { rows } = await db.query<{ document: unknown }>('select document from library_release where hash = $1', [libraryHash]);
+  const { library } = compileLibrary(LibraryDocument.parse(rows[0]!.document));
+  const insert = (table: string, row: Record<string, unknown>) => {
+    const columns = Object.keys(row);
+    return db.query(
+      `insert into ${table} (school_id, ${columns.join(', ')}) values ($1, ${columns.map((_, i) => `$${i + 2}`).join(', ')})`,
+      [schoolId, ...Object.values(row)]
+    );
+  };
+  await insert('school', {
+    name: school.name, time_zone: school.timeZone, library_hash: libraryHash, is_demo: true, emergency_numbers: JSON.stringify(school.emergencyNumbers)
+  });
+  for (const { key, name, role, minor, guardian } of demo.people)
+    await insert('person', {
+      id: idOf('person', key), name, role, is_minor: minor, guardian_name: guardian ?? null, guardian_consent_on: guardian ? '2027-03-20' : null
+    });
+  for (const { key, name, level, members } of demo.cohorts) {
+    await insert('cohort', { id: idOf('cohort', key), name, level });
+    for (const member of members) await insert('cohort_member', { cohort_id: idOf('cohort', key), person_id: idOf('person', member) });
+  }
+  for (const { key, kind, citation } of demo.bookshelf) await insert('source', { id: idOf('source', key), kind, citation });
+  for (const { taxon, sources } of demo.confirmations)
+    for (const { hash } of useClaims(library.taxa.get(taxon)!))
+      for (const source of sources)
+        await insert('confirmation', { claim_hash: hash, source_id: idOf('source', source), confirmed_by: idOf('person', 'owner'), effective_at: '2027-03-15T12:00:00Z' });
+  for (const site of demo.sites) {
+    const { key, name, habitats, accessPoint, permission, note } = site;
+    await insert('site', {
+      id: idOf('site', key), name, time_zone: school.timeZone, ground: groundOf(site), habitats, access_point: accessPoint, permission_from: permission.from,
+      permission_since: permission.since, permission_until: permission.until, may_pick: permission.pick, may_dig: permission.dig, largest_group: permission.group, note
+    });
+    for (const patch of site.patches) {
+      const [longitude, latitude] = place(site.origin, patch.at);
+      await insert('patch', { id: idOf('patch', patch.key), site_id: idOf('site', key), name: patch.name, taxon: patch.taxon, longitude, latitude, abundance: patch.abundance });
+    }
+  }
+  for (const walk of demo.walks) {
+    const site = demo.sites.find(({ key }) => key === walk.site)!;
+    const walkId = idOf('walk', walk.key);
+    await insert('walk', {
+      id: walkId, site_id: idOf('site', walk.site), cohort_id: idOf('cohort', walk.cohort), name: walk.name, held_on: walk.on, starts_at: walk.at, leader_id: idOf('person', walk.leader)
+    });
+    for (const [i, stop] of walk.stops.entries()) {
+      const id = idOf('stop', `${walk.key} ${i}`);
+      const [longitude, latitude] = place(site.origin, stop.at ?? site.patches.find(({ key }) => key === stop.patch)!.at);
+      await insert('stop', {
+        id, walk_id: walkId, position: i + 1, name: stop.name, patch_id: stop.patch ? idOf('patch', stop.patch) : null, longitude, latitude, minutes: stop.minutes, talking_points: stop.points
+      });
+      for (const taxon of stop.taxa) await insert('walk_taxon', { walk_id: walkId, stop_id: id, ...taxon });
+    }
+  }
+}
+
+/** Publishes the demo's briefs as their leader did, on the day on which that was. */
+async function loadWalks(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
+  for (const walk of demo.walks) {
+    if (!walk.published) continue;
+    const leader = demo.people.find(({ key }) => key === walk.leader)!;
+    const viewer: Viewer = {
+      accountId: idOf('person', leader.key),
+      schoolId: db.schoolId,
+      personId: idOf('person', leader.key),
+      name: leader.name,
+      role: 'instructor',
+      school: { name: demo.school.name, demoDate: walk.published, timeZone: demo.school.timeZone },
+      today: walk.published
+    };
+    const plan = await readPlan(db, viewer, idOf('walk', walk.key));
+    const at = Object.assign(db, { now: new Date(`${walk.published}T09:00:00Z`) });
+    const published = await publishBrief(at, viewer, plan!);
+    if ('problem' in published) throw new Error(`The demo walk '${walk.name}' cannot be published. ${published.problem}`);
+  }
+}
+
+/** Invented answers: each learner is right with the chance that is called skill. */
+async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
+  const { walk, days, learners, skills } = demo.rounds;
+  const pairs = await pairsOfWalk(db, idOf('walk', walk));
+  for (const key of learners) {
+    const skill = skills[key] ?? demo.people.find((person) => person.key === key)?.skill ?? 0.7;
+    for (const [d, day] of days.entries()) {
+      const random = createRandom(`results ${key} ${day}`);
+      const roundId = idOf('round', `${key} ${day}`);
+      const personId = idOf('person', key);
+      const at = `${day}T19:00:00Z`;
+      await db.query('insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)', [db.schoolId, roundId, personId, idOf('walk', walk), at]);
+      const questions = composeRound(pairs, new Map(), new Date(at), 10, d + random.integer(1, 1e6)).filter(({ partial }) => !partial);
+      for (const [i, question] of questions.entries()) {
+        const questionId = idOf('question', `${key} ${day} ${i}`);
+        await db.query('insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, $4, $5)', [db.schoolId, questionId, roundId, i + 1, question]);
+        const isRight = random.next() < skill + 0.04 * d;
+        const other = question.specimen === 'target' ? 'lookalike' : 'target';
+        const choice = isRight ? question.specimen : random.next() < 0.55 ? 'cannot tell' : other;
+        await db.query(
+          `insert into answer_event (school_id, id, question_id, person_id, effective_at, body, pair, specimen_stage, is_dangerous_specimen, outcome, is_part_right, seconds, confidence)
+           values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+          [
+            db.schoolId, idOf('answer', `${key} ${day} ${i}`), questionId, personId, new Date(Date.parse(at) + i * 30_000), { invented: true, choice }, pairKey(question),
+            question[`${question.specimen}Stage`], question.specimen === 'lookalike', judge(choice, question.specimen, true), isRight && random.next() < 0.8,
+            Math.round(random.between(6, 22)), isRight ? 'sure' : 'fairly sure'
+          ]
+        );
+      }
+    }
+  }
+}

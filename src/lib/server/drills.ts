@@ -1,0 +1,247 @@
+import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import { type Plate, type View, charactersAt, anchorOf, composePlate, listParts, renderPlate, shownCharacters, viewsFor } from '$core/figure';
+import { type Library, type LibraryTaxon, type StageDescription, Stage, cellInWords, contentHash, englishName } from '$core/knowledge';
+import { separability } from '$core/evidence';
+import {
+  type Choice, type DrillPair, type DrillQuestion, type Outcome, choices, composeRound, confidences, judge, pairKey, tellingCharacters
+} from '$core/learning';
+import { seedOf } from '$core/random';
+import { readBrief } from './briefs';
+import { libraryOf } from './library';
+import { memoryOf } from './progress';
+import type { SchoolDb } from './school';
+import type { Viewer } from './sign-in';
+
+/** Side by side: rounds on the pairs of a walk's brief. What is asked stays on the server until it is answered. */
+
+export const roundLength = 10;
+const plateSize = { width: 620, height: 440 };
+
+const Specification = z.object({
+  target: z.string(),
+  lookalike: z.string(),
+  targetStage: Stage,
+  lookalikeStage: Stage,
+  specimen: z.enum(['target', 'lookalike']),
+  partial: z.boolean(),
+  seed: z.number().int()
+}) satisfies z.ZodType<DrillQuestion>;
+
+/** The pairs of the walk's newest brief, at the stages that they have on its date. */
+export async function pairsOfWalk(db: SchoolDb, walkId: string): Promise<DrillPair[]> {
+  const brief = await readBrief(db, walkId);
+  return (brief?.document.sheets ?? []).map(({ target, lookalike }) => ({
+    target: target.slug,
+    lookalike: lookalike.slug,
+    targetStage: Stage.parse(target.stage),
+    lookalikeStage: Stage.parse(lookalike.stage)
+  }));
+}
+
+/** @returns undefined where the walk has no brief with pairs yet */
+export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): Promise<string | undefined> {
+  const pairs = await pairsOfWalk(db, walkId);
+  if (pairs.length === 0) return undefined;
+  const memory = await memoryOf(db, viewer.personId);
+  const id = uuid();
+  await db.query('insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)', [
+    db.schoolId, id, viewer.personId, walkId, db.now
+  ]);
+  for (const [position, question] of composeRound(pairs, memory, db.now, roundLength, seedOf(id)).entries())
+    await db.query('insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, $4, $5)', [
+      db.schoolId, uuid(), id, position + 1, question
+    ]);
+  return id;
+}
+
+interface Drawn {
+  readonly question: DrillQuestion;
+  readonly library: Library;
+  readonly taxa: { readonly target: LibraryTaxon; readonly lookalike: LibraryTaxon };
+  readonly stages: { readonly target: StageDescription; readonly lookalike: StageDescription };
+  readonly plate: Plate;
+}
+
+const hasLeaves = (stage: StageDescription) => stage.cells.has('leaf-outline') || stage.cells.has('leaf-division');
+
+/** The same views for both plants of a pair, so that the choice of views does not betray the specimen. */
+function viewsOf(library: Library, { target, lookalike }: Drawn['stages'], partial: boolean): View[] {
+  if (partial && hasLeaves(target) && hasLeaves(lookalike)) return ['leaf'];
+  const telling = library.characters
+    .map((character) => ({
+      slug: character.slug,
+      separability: separability(character, target.cells.get(character.slug), lookalike.cells.get(character.slug))
+    }))
+    .filter((one) => one.separability > 0.5 && one.slug !== 'scent')
+    .sort((a, b) => b.separability - a.separability);
+  const views = viewsFor(telling.map(({ slug }) => slug), 2);
+  return ['whole', ...(views.length > 0 ? views : (['leaf'] as const))];
+}
+
+function draw(library: Library, question: DrillQuestion): Drawn {
+  const taxa = { target: library.taxa.get(question.target)!, lookalike: library.taxa.get(question.lookalike)! };
+  const stages = {
+    target: taxa.target.stages.get(question.targetStage)!,
+    lookalike: taxa.lookalike.stages.get(question.lookalikeStage)!
+  };
+  const views = viewsOf(library, stages, question.partial);
+  const plate = composePlate(library, taxa[question.specimen], stages[question.specimen], question.seed, views, plateSize);
+  return { question, library, taxa, stages, plate };
+}
+
+async function readQuestion(db: SchoolDb, viewer: Viewer, questionId: string): Promise<Drawn | undefined> {
+  const { rows } = await db.query<{ specification: unknown }>(
+    `select specification from question join round on round.school_id = question.school_id and round.id = round_id
+      where question.id = $1 and person_id = $2`,
+    [questionId, viewer.personId]
+  );
+  return rows[0] && draw(await libraryOf(db), Specification.parse(rows[0].specification));
+}
+
+/** The plate of a question of the viewer's own, as SVG. */
+export async function questionPlate(db: SchoolDb, viewer: Viewer, questionId: string): Promise<string | undefined> {
+  const drawn = await readQuestion(db, viewer, questionId);
+  return drawn && renderPlate(drawn.plate);
+}
+
+/** What the page may know of a question before it is answered: nothing that tells the specimen. */
+export interface OpenQuestion {
+  readonly id: string;
+  readonly number: number;
+  readonly names: { readonly target: string; readonly lookalike: string };
+  readonly scientific: { readonly target: string; readonly lookalike: string };
+  readonly plate: { readonly width: number; readonly height: number };
+  /** For keyboards and readers: parts by number, named neutrally. */
+  readonly parts: readonly { id: number; label: string }[];
+}
+
+export interface RoundState {
+  readonly id: string;
+  readonly walkId: string;
+  readonly walkName: string;
+  readonly length: number;
+  readonly outcomes: readonly Outcome[];
+  readonly next: OpenQuestion | undefined;
+}
+
+/** Parts that show a character, one of each kind and view. */
+function tappableParts(plate: Plate): { id: number; label: string }[] {
+  const seen = new Set<string>();
+  return listParts(plate).flatMap(({ id, kind, view, shows }) => {
+    const label = view === 'whole' ? `${kind}, whole plant` : `${kind}, near`;
+    if (shows.length === 0 || seen.has(label)) return [];
+    seen.add(label);
+    return [{ id, label }];
+  });
+}
+
+export async function readRound(db: SchoolDb, viewer: Viewer, roundId: string): Promise<RoundState | undefined> {
+  const { rows } = await db.query<{ walk_id: string; name: string }>(
+    `select walk_id, walk.name from round join walk on walk.school_id = round.school_id and walk.id = walk_id
+      where round.id = $1 and person_id = $2`,
+    [roundId, viewer.personId]
+  );
+  const [round] = rows;
+  if (!round) return undefined;
+  const { rows: questions } = await db.query<{ id: string; position: number; specification: unknown; outcome: Outcome | null }>(
+    `select question.id, position, specification, outcome
+       from question left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
+      where round_id = $1 order by position`,
+    [roundId]
+  );
+  const open = questions.find(({ outcome }) => outcome === null);
+  const drawn = open && draw(await libraryOf(db), Specification.parse(open.specification));
+  return {
+    id: roundId,
+    walkId: round.walk_id,
+    walkName: round.name,
+    length: questions.length,
+    outcomes: questions.flatMap(({ outcome }) => (outcome ? [outcome] : [])),
+    next: drawn && {
+      id: open.id,
+      number: open.position,
+      names: { target: englishName(drawn.taxa.target), lookalike: englishName(drawn.taxa.lookalike) },
+      scientific: { target: drawn.taxa.target.name, lookalike: drawn.taxa.lookalike.name },
+      plate: plateSize,
+      parts: tappableParts(drawn.plate)
+    }
+  };
+}
+
+export const AnswerEvent = z.strictObject({
+  id: z.uuid(),
+  kind: z.literal('answer'),
+  questionId: z.uuid(),
+  choice: z.enum(choices),
+  /** Where the learner tapped, in plate units, or the number of the part from the list. */
+  tap: z.object({ x: z.number(), y: z.number() }).optional(),
+  part: z.number().int().nonnegative().optional(),
+  confidence: z.enum(confidences),
+  seconds: z.number().min(0).max(3600)
+});
+export type AnswerEvent = z.infer<typeof AnswerEvent>;
+
+/** What the learner sees once the answer is in. */
+export interface Feedback {
+  readonly outcome: Outcome;
+  readonly specimen: { readonly name: string; readonly scientific: string; readonly isDangerous: boolean };
+  readonly canTell: boolean;
+  readonly partRight: boolean | undefined;
+  readonly telling: readonly { name: string; target: string; lookalike: string; at: { x: number; y: number } | undefined }[];
+  readonly before: string;
+}
+
+export type RecordResult = { readonly feedback: Feedback } | { readonly status: 404 | 409; readonly problem: string };
+
+function grade(drawn: Drawn, event: AnswerEvent): Feedback {
+  const { question, library, stages, taxa, plate } = drawn;
+  const telling = tellingCharacters(library, stages.target, stages.lookalike, shownCharacters(plate));
+  const pointed = event.tap ? charactersAt(plate, event.tap) : event.part === undefined ? undefined : listParts(plate)[event.part]?.shows;
+  const outcome = judge(event.choice, question.specimen, telling.length > 0);
+  const named = event.choice !== 'cannot tell' && telling.length > 0;
+  const specimen = taxa[question.specimen];
+  return {
+    outcome,
+    specimen: { name: englishName(specimen), scientific: specimen.name, isDangerous: question.specimen === 'lookalike' },
+    canTell: telling.length > 0,
+    partRight: named ? telling.some(({ slug }) => pointed?.includes(slug)) : undefined,
+    telling: telling.map((character) => ({
+      name: character.name,
+      target: cellInWords(character, stages.target.cells.get(character.slug)!),
+      lookalike: cellInWords(character, stages.lookalike.cells.get(character.slug)!),
+      at: anchorOf(plate, character.slug)
+    })),
+    before: 'Before anything is gathered, two characters of different organs must agree on the living plant.'
+  };
+}
+
+/**
+ * Stores an answer once. The same id with the same body is accepted silently; with another body, or for a
+ * question that has an answer, it is refused.
+ */
+export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEvent): Promise<RecordResult> {
+  const drawn = await readQuestion(db, viewer, event.questionId);
+  if (!drawn) return { status: 404, problem: 'There is no such question.' };
+  const feedback = grade(drawn, event);
+  const { question } = drawn;
+  const { rowCount } = await db.query(
+    `insert into answer_event (school_id, id, question_id, person_id, effective_at, body, pair, specimen_stage,
+                               is_dangerous_specimen, outcome, is_part_right, seconds, confidence)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) on conflict do nothing`,
+    [
+      db.schoolId, event.id, event.questionId, viewer.personId, db.now, event, pairKey(question),
+      question[`${question.specimen}Stage`], question.specimen === 'lookalike', feedback.outcome,
+      feedback.partRight ?? null, event.seconds, event.confidence
+    ]
+  );
+  if (rowCount) return { feedback };
+  const { rows } = await db.query<{ id: string; body: unknown }>(
+    'select id, body from answer_event where id = $1 or question_id = $2',
+    [event.id, event.questionId]
+  );
+  const isSame = rows.length === 1 && rows[0]!.id === event.id && contentHash(rows[0]!.body) === contentHash(event);
+  return isSame ? { feedback } : { status: 409, problem: 'This question has an answer already; the first one stands.' };
+}
+
+export type { Choice };

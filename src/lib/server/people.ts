@@ -1,0 +1,86 @@
+import { v7 as uuid } from 'uuid';
+import type { Level } from '$core/walk';
+import type { SchoolDb } from './school';
+
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly role: 'owner' | 'instructor' | 'assistant' | 'learner' | 'guest';
+  readonly isMinor: boolean;
+  readonly guardianName: string | undefined;
+  readonly guardianConsentOn: string | undefined;
+}
+
+export interface Cohort {
+  readonly id: string;
+  readonly name: string;
+  readonly level: Level;
+  readonly members: readonly string[];
+}
+
+interface PersonRow {
+  id: string;
+  name: string;
+  role: Person['role'];
+  is_minor: boolean;
+  guardian_name: string | null;
+  guardian_consent_on: string | null;
+}
+
+const personOf = (row: PersonRow): Person => ({
+  id: row.id,
+  name: row.name,
+  role: row.role,
+  isMinor: row.is_minor,
+  guardianName: row.guardian_name ?? undefined,
+  guardianConsentOn: row.guardian_consent_on ?? undefined
+});
+
+export async function listPeople(db: SchoolDb): Promise<Person[]> {
+  const { rows } = await db.query<PersonRow>(
+    'select id, name, role, is_minor, guardian_name, guardian_consent_on from person order by name'
+  );
+  return rows.map(personOf);
+}
+
+export async function listCohorts(db: SchoolDb): Promise<Cohort[]> {
+  const { rows } = await db.query<{ id: string; name: string; level: Level; members: string[] }>(
+    `select id, name, level,
+            coalesce(array_agg(person_id order by person_id) filter (where person_id is not null), '{}') as members
+       from cohort left join cohort_member on cohort_member.cohort_id = cohort.id and cohort_member.school_id = cohort.school_id
+      group by cohort.school_id, cohort.id order by name`
+  );
+  return rows;
+}
+
+export async function addPerson(
+  db: SchoolDb,
+  person: { name: string; role: Person['role']; isMinor: boolean; cohortId: string | undefined }
+): Promise<string> {
+  const id = uuid();
+  await db.query('insert into person (school_id, id, name, role, is_minor) values ($1, $2, $3, $4, $5)', [
+    db.schoolId,
+    id,
+    person.name,
+    person.role,
+    person.isMinor
+  ]);
+  if (person.cohortId)
+    await db.query('insert into cohort_member (school_id, cohort_id, person_id) values ($1, $2, $3)', [db.schoolId, person.cohortId, id]);
+  return id;
+}
+
+export async function addCohort(db: SchoolDb, name: string, level: Level): Promise<string> {
+  const id = uuid();
+  await db.query('insert into cohort (school_id, id, name, level) values ($1, $2, $3, $4)', [db.schoolId, id, name, level]);
+  return id;
+}
+
+/** @returns false where there is no such person in the school */
+export async function recordConsent(db: SchoolDb, personId: string, guardianName: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'update person set guardian_name = $2, guardian_consent_on = (domain_now())::date where id = $1 and is_minor',
+    [personId, guardianName]
+  );
+  return Boolean(rowCount);
+}

@@ -1,0 +1,9 @@
+/** An SVG of our own as a response; it may load and run nothing. */
+export const svgResponse = (svg: string, cacheControl: string): Response =>
+  new Response(svg, {
+    headers: {
+      'content-type': 'image/svg+xml',
+      'cache-control': cacheControl,
+      'content-security-policy': "default-src 'none'"
+    }
+  });

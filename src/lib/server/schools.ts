@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import { EmergencyNumber, Policy } from '$core/walk';
+import type { SchoolDb } from './school';
+
+export interface SchoolSettings {
+  readonly name: string;
+  readonly timeZone: string;
+  readonly demoDate: string | undefined;
+  readonly emergencyNumbers: EmergencyNumber[];
+  readonly policy: Policy;
+}
+
+export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
+  const { rows } = await db.query('select name, time_zone, demo_date, emergency_numbers, policy from school');
+  const row = rows[0]!;
+  return {
+    name: row.name,
+    timeZone: row.time_zone,
+    demoDate: row.demo_date ?? undefined,
+    emergencyNumbers: z.array(EmergencyNumber).parse(row.emergency_numbers),
+    policy: Policy.parse(row.policy)
+  };
+}
+
+export async function saveSettings(db: SchoolDb, settings: Pick<SchoolSettings, 'name' | 'emergencyNumbers' | 'policy'>): Promise<void> {
+  await db.query('update school set name = $1, emergency_numbers = $2, policy = $3', [
+    settings.name,
+    JSON.stringify(settings.emergencyNumbers),
+    settings.policy
+  ]);
+}
+
+/** Moves the school's own clock. @param isoDate undefined follows the wall clock */
+export async function setDemoDate(db: SchoolDb, isoDate: string | undefined): Promise<void> {
+  await db.query('update school set demo_date = $1', [isoDate ?? null]);
+}

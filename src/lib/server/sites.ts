@@ -1,0 +1,103 @@
+import { v7 as uuid } from 'uuid';
+import type { Abundance } from '$core/evidence';
+import { Ground, emptyGround } from '$core/ground';
+import type { SchoolDb } from './school';
+
+export interface Patch {
+  readonly id: string;
+  readonly name: string;
+  readonly taxon: string;
+  readonly longitude: number;
+  readonly latitude: number;
+  readonly abundance: Abundance;
+}
+
+export interface Site {
+  readonly id: string;
+  readonly name: string;
+  readonly timeZone: string;
+  readonly ground: Ground;
+  readonly habitats: readonly string[];
+  readonly accessPoint: string | undefined;
+  readonly permissionFrom: string | undefined;
+  readonly permissionSince: string | undefined;
+  readonly permissionUntil: string | undefined;
+  readonly mayPick: boolean;
+  readonly mayDig: boolean;
+  readonly largestGroup: number | undefined;
+  readonly note: string;
+  readonly revision: number;
+}
+
+const columns = `id, name, time_zone as "timeZone", ground, habitats, access_point as "accessPoint",
+  permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
+  may_pick as "mayPick", may_dig as "mayDig", largest_group as "largestGroup", note, revision`;
+
+type SiteRow = { [K in keyof Site]: undefined extends Site[K] ? Exclude<Site[K], undefined> | null : Site[K] } & { ground: unknown };
+
+const siteOf = (row: SiteRow): Site => ({
+  ...row,
+  ground: Ground.parse(row.ground),
+  accessPoint: row.accessPoint ?? undefined,
+  permissionFrom: row.permissionFrom ?? undefined,
+  permissionSince: row.permissionSince ?? undefined,
+  permissionUntil: row.permissionUntil ?? undefined,
+  largestGroup: row.largestGroup ?? undefined
+});
+
+export async function listSites(db: SchoolDb): Promise<Site[]> {
+  const { rows } = await db.query<SiteRow>(`select ${columns} from site order by name`);
+  return rows.map(siteOf);
+}
+
+export async function readSite(db: SchoolDb, id: string): Promise<Site | undefined> {
+  const { rows } = await db.query<SiteRow>(`select ${columns} from site where id = $1`, [id]);
+  return rows[0] && siteOf(rows[0]);
+}
+
+export async function listPatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
+  const { rows } = await db.query<Patch>('select id, name, taxon, longitude, latitude, abundance from patch where site_id = $1 order by name', [siteId]);
+  return rows;
+}
+
+export async function addSite(db: SchoolDb, name: string, timeZone: string): Promise<string> {
+  const id = uuid();
+  await db.query('insert into site (school_id, id, name, time_zone, ground) values ($1, $2, $3, $4, $5)', [db.schoolId, id, name, timeZone, emptyGround]);
+  return id;
+}
+
+export async function saveGround(db: SchoolDb, siteId: string, ground: Ground): Promise<void> {
+  await db.query('update site set ground = $2, revision = revision + 1 where id = $1', [siteId, ground]);
+}
+
+export type SiteDetails = Pick<Site, 'name' | 'accessPoint' | 'permissionFrom' | 'permissionSince' | 'permissionUntil' | 'mayPick' | 'mayDig' | 'largestGroup' | 'note'>;
+
+export async function saveSiteDetails(db: SchoolDb, siteId: string, details: SiteDetails): Promise<void> {
+  await db.query(
+    `update site set name = $2, access_point = $3, permission_from = $4, permission_since = $5, permission_until = $6,
+            may_pick = $7, may_dig = $8, largest_group = $9, note = $10, revision = revision + 1
+      where id = $1`,
+    [
+      siteId,
+      details.name,
+      details.accessPoint ?? null,
+      details.permissionFrom ?? null,
+      details.permissionSince ?? null,
+      details.permissionUntil ?? null,
+      details.mayPick,
+      details.mayDig,
+      details.largestGroup ?? null,
+      details.note
+    ]
+  );
+}
+
+export async function addPatch(db: SchoolDb, siteId: string, patch: Omit<Patch, 'id'>): Promise<string> {
+  const id = uuid();
+  await db.query(
+    `insert into patch (school_id, id, site_id, name, taxon, longitude, latitude, abundance)
+     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [db.schoolId, id, siteId, patch.name, patch.taxon, patch.longitude, patch.latitude, patch.abundance]
+  );
+  return id;
+}

@@ -1,0 +1,17 @@
+/** Dates as people write them. A walk's date is a local date: it is never shifted by a time zone. */
+
+const format = (options: Intl.DateTimeFormatOptions) => {
+  const formatter = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' });
+  return (isoDate: string) => formatter.format(new Date(`${isoDate}T12:00:00Z`));
+};
+
+/** Sat 24 April 2027 */
+export const longDate = (isoDate: string): string =>
+  format({ weekday: 'short', day: 'numeric', month: 'long', year: 'numeric' })(isoDate).replace(',', '');
+
+/** 24 April */
+export const dayAndMonth: (isoDate: string) => string = format({ day: 'numeric', month: 'long' });
+
+/** An instant as a local date and time of a zone. */
+export const localMoment = (instant: Date, timeZone: string): string =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone }).format(instant);

@@ -1,0 +1,34 @@
+import CalendarDays from '@lucide/svelte/icons/calendar-days';
+import Footprints from '@lucide/svelte/icons/footprints';
+import Leaf from '@lucide/svelte/icons/leaf';
+import MapIcon from '@lucide/svelte/icons/map';
+import Settings from '@lucide/svelte/icons/settings-2';
+import Sun from '@lucide/svelte/icons/sun';
+import Target from '@lucide/svelte/icons/target';
+import TrendingUp from '@lucide/svelte/icons/trending-up';
+import Users from '@lucide/svelte/icons/users';
+
+const today = { href: '/today', label: 'Today', icon: Sun, key: 't' };
+const walks = { href: '/walks', label: 'Walks', icon: Footprints, key: 'w' };
+const species = { href: '/species', label: 'Species', icon: Leaf, key: 's' };
+const practice = { href: '/practice', label: 'Practice', icon: Target, key: 'p' };
+
+/** The arms of the signpost. */
+export const armsFor = (role: string) =>
+  role === 'learner'
+    ? [today, walks, practice, species, { href: '/progress', label: 'Progress', icon: TrendingUp, key: 'r' }]
+    : [
+        today,
+        { href: '/ground', label: 'Ground', icon: MapIcon, key: 'g' },
+        walks,
+        species,
+        practice,
+        ...(role === 'assistant'
+          ? []
+          : [
+              { href: '/people', label: 'People', icon: Users, key: 'e' },
+              { href: '/school', label: 'School', icon: Settings, key: 'c' }
+            ])
+      ];
+
+export const CalendarIcon = CalendarDays;

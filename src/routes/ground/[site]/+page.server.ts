@@ -1,0 +1,115 @@
+import { fail } from '@sveltejs/kit';
+import { message, setError, superValidate } from 'sveltekit-superforms';
+import { zod4 } from 'sveltekit-superforms/adapters';
+import { z } from 'zod';
+import { abundances } from '$core/evidence';
+import { largestGpxBytes, readGpx } from '$core/formats';
+import { withPath } from '$core/ground';
+import { englishName } from '$core/knowledge';
+import { stagesUp } from '$core/season';
+import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { leads } from '$lib/server/sign-in';
+import { addPatch, listPatches, readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
+import type { Actions, PageServerLoad } from './$types';
+
+const optionalText = z.string().trim().max(300).transform((text) => text || undefined).optional();
+const optionalDate = z.union([z.iso.date('This is no date.'), z.literal('')]).transform((text) => text || undefined).optional();
+
+const Details = z
+  .object({
+    name: z.string().trim().min(1, 'Name the site.').max(120),
+    accessPoint: optionalText,
+    permissionFrom: optionalText,
+    permissionSince: optionalDate,
+    permissionUntil: optionalDate,
+    mayPick: z.boolean().default(false),
+    mayDig: z.boolean().default(false),
+    largestGroup: z.number().int().min(1, 'At least one person.').max(500).optional(),
+    note: z.string().max(2000).default('')
+  })
+  .refine((site) => !site.permissionSince || !site.permissionUntil || site.permissionSince <= site.permissionUntil, {
+    path: ['permissionUntil'],
+    message: 'This is before the permission begins.'
+  });
+
+const Patch = z.object({
+  name: z.string().trim().min(1, 'Name the patch.').max(120),
+  taxon: z.string().min(1),
+  abundance: z.enum(abundances),
+  longitude: z.number().min(-180).max(180).optional(),
+  latitude: z.number().min(-90).max(90).optional()
+});
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.site, 'site');
+  return inSchoolOf(viewer, async (db) => {
+    const site = found(await readSite(db, id), 'site');
+    const library = await libraryOf(db);
+    const patches = await listPatches(db, id);
+    return {
+      site,
+      mayEdit: leads(viewer),
+      today: viewer.today,
+      patches: patches.map((patch) => {
+        const taxon = library.taxa.get(patch.taxon);
+        return {
+          ...patch,
+          taxonName: taxon ? englishName(taxon) : patch.taxon,
+          scientific: taxon?.name ?? '',
+          stages: taxon ? stagesUp(taxon, viewer.today).map(({ stage, probability }) => ({ stage, probability })) : [],
+          danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
+        };
+      }),
+      taxa: [...library.taxa.values()].map((taxon) => ({ value: taxon.slug, label: `${englishName(taxon)} (${taxon.name})` })),
+      details: await superValidate({ ...site, largestGroup: site.largestGroup }, zod4(Details), { id: 'details' }),
+      patch: await superValidate({ abundance: 'frequent' as const, taxon: [...library.taxa.keys()][0]! }, zod4(Patch), { id: 'patch', errors: false })
+    };
+  });
+};
+
+export const actions: Actions = {
+  details: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const form = await superValidate(request, zod4(Details), { id: 'details' });
+    if (!form.valid) return fail(400, { form });
+    await inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      const { accessPoint, permissionFrom, permissionSince, permissionUntil, largestGroup, ...rest } = form.data;
+      await saveSiteDetails(db, id, { ...rest, accessPoint, permissionFrom, permissionSince, permissionUntil, largestGroup });
+    });
+    return message(form, 'Saved.');
+  },
+  patch: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const form = await superValidate(request, zod4(Patch), { id: 'patch' });
+    if (!form.valid) return fail(400, { form });
+    const { longitude, latitude, ...rest } = form.data;
+    if (longitude === undefined || latitude === undefined) return setError(form, 'longitude', 'Point at the map, or enter degrees.');
+    await inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      await addPatch(db, id, { ...rest, longitude, latitude });
+    });
+    return message(form, `Added ${form.data.name}.`);
+  },
+  track: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const file = (await request.formData()).get('track');
+    const refuse = (problem: string) => fail(400, { track: { problem: `${problem} Nothing was changed.` } });
+    if (!(file instanceof File) || file.size === 0) return refuse('Choose a GPX file first.');
+    if (file.size > largestGpxBytes) return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most.`);
+    const result = readGpx(await file.text());
+    if ('problem' in result) return refuse(`${file.name}: ${result.problem}`);
+    const { track } = result;
+    return inSchoolOf(viewer, async (db) => {
+      const site = found(await readSite(db, id), 'site');
+      await saveGround(db, id, withPath(site.ground, track.path, track.name || file.name.replace(/\.gpx$/i, '')));
+      const notes = track.notes.length > 0 ? ` ${track.notes.join(' ')}` : '';
+      return { track: { done: `${track.pointsRead} points of “${track.name || file.name}” are the site’s path now.${notes}` } };
+    });
+  }
+};

@@ -1,0 +1,72 @@
+import { fail } from '@sveltejs/kit';
+import { message, setError, superValidate } from 'sveltekit-superforms';
+import { zod4 } from 'sveltekit-superforms/adapters';
+import { z } from 'zod';
+import { levels } from '$core/walk';
+import { inSchoolOf, leading } from '$lib/server/guard';
+import { queueMessage } from '$lib/server/outbox';
+import { addCohort, addPerson, listCohorts, listPeople, recordConsent } from '$lib/server/people';
+import { accountEmails, invite, isEmailTaken } from '$lib/server/sign-in';
+import type { Actions, PageServerLoad } from './$types';
+
+const PersonForm = z.object({
+  name: z.string().trim().min(1, 'Enter a name.').max(120),
+  role: z.enum(['learner', 'guest', 'assistant', 'instructor']).default('learner'),
+  email: z.union([z.email('This is no e-mail address.'), z.literal('')]).default(''),
+  cohortId: z.union([z.uuid(), z.literal('')]).default(''),
+  isMinor: z.boolean().default(false)
+});
+const CohortForm = z.object({ name: z.string().trim().min(1, 'Name the group.').max(120), level: z.enum(levels).default('beginner') });
+
+export const load: PageServerLoad = ({ locals }) => {
+  const viewer = leading(locals);
+  return inSchoolOf(viewer, async (db) => {
+    const emails = await accountEmails(viewer.schoolId);
+    const cohorts = await listCohorts(db);
+    return {
+      cohorts,
+      people: (await listPeople(db)).map((person) => ({ ...person, email: emails.get(person.id), cohorts: cohorts.filter(({ members }) => members.includes(person.id)).map(({ name }) => name) })),
+      personForm: await superValidate(zod4(PersonForm), { id: 'person' }),
+      cohortForm: await superValidate(zod4(CohortForm), { id: 'cohort' })
+    };
+  });
+};
+
+const invitationText = (name: string, school: string, link: string) =>
+  `Dear ${name},\n\n${school} invites you to Good Trail, where you find the briefs of your walks and can practise for them.\n\nOpen this link and choose a password:\n${link}\n\nThe link works once, within 14 days.\n`;
+
+export const actions: Actions = {
+  addPerson: async ({ request, locals, url }) => {
+    const viewer = leading(locals);
+    const form = await superValidate(request, zod4(PersonForm), { id: 'person' });
+    if (!form.valid) return fail(400, { form });
+    const { name, role, email, cohortId, isMinor } = form.data;
+    if (role === 'instructor' && viewer.role !== 'owner') return setError(form, 'role', 'Only the owner can add instructors.');
+    if (email && role === 'guest') return setError(form, 'email', 'A guest has no account: leave this empty.');
+    if (email && (await isEmailTaken(email))) return setError(form, 'email', 'Somebody signs in with this address already.');
+    const personId = await inSchoolOf(viewer, async (db) => {
+      const known = (await listCohorts(db)).some(({ id }) => id === cohortId);
+      return addPerson(db, { name, role, isMinor, cohortId: known ? cohortId : undefined });
+    });
+    if (!email) return message(form, `${name} is on the list, without an account.`);
+    const token = await invite(viewer.schoolId, personId, email);
+    await inSchoolOf(viewer, (db) =>
+      queueMessage(db, { recipient: email, subject: `${viewer.school.name} invites you`, body: invitationText(name, viewer.school.name, `${url.origin}/welcome/${token}`) })
+    );
+    return message(form, `${name} is on the list. The invitation waits in the outbox.`);
+  },
+  addCohort: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const form = await superValidate(request, zod4(CohortForm), { id: 'cohort' });
+    if (!form.valid) return fail(400, { form });
+    await inSchoolOf(viewer, (db) => addCohort(db, form.data.name, form.data.level));
+    return message(form, `Added ${form.data.name}.`);
+  },
+  consent: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const parsed = z.object({ personId: z.uuid(), guardianName: z.string().trim().min(1).max(120) }).safeParse(Object.fromEntries(await request.formData()));
+    if (!parsed.success) return fail(400, { problem: 'Enter the guardian’s name.' });
+    const isRecorded = await inSchoolOf(viewer, (db) => recordConsent(db, parsed.data.personId, parsed.data.guardianName));
+    return isRecorded ? {} : fail(404, { problem: 'There is no such learner under 18.' });
+  }
+};

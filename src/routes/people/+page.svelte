@@ -1,0 +1,61 @@
+<script lang="ts">
+  import { enhance as plainEnhance } from '$app/forms';
+  import { superForm } from 'sveltekit-superforms';
+  import Field from '$lib/ui/Field.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import Tick from '$lib/ui/Tick.svelte';
+  import { dayAndMonth } from '$lib/ui/dates';
+
+  let { data, form } = $props();
+  // svelte-ignore state_referenced_locally
+  const person = superForm(data.personForm);
+  // svelte-ignore state_referenced_locally
+  const cohort = superForm(data.cohortForm);
+  const { form: personForm, errors: personErrors, message: personMessage } = person;
+  const { form: cohortForm, errors: cohortErrors, message: cohortMessage } = cohort;
+  const roles = $derived(['learner', 'guest', 'assistant', ...(data.viewer?.role === 'owner' ? ['instructor'] : [])].map((value) => ({ value, label: value === 'guest' ? 'guest, without account' : value })));
+</script>
+
+<svelte:head><title>People · Good Trail</title></svelte:head>
+<div class="flex flex-wrap items-center justify-between gap-3"><h1>People</h1><a href="/people/outbox" class="link-line">Outbox</a></div>
+{#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
+
+<div class="mt-4 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_300px]">
+  <div class="overflow-x-auto">
+    <table class="ruled">
+      <thead><tr><th scope="col">name</th><th scope="col">role</th><th scope="col">groups</th><th scope="col">signs in as</th><th scope="col">under 18</th></tr></thead>
+      <tbody>
+        {#each data.people as one (one.id)}
+          <tr>
+            <td><strong>{one.name}</strong></td><td>{one.role}</td><td>{one.cohorts.join(', ') || '—'}</td><td class="text-ink-2">{one.email ?? 'no account yet'}</td>
+            <td>
+              {#if one.isMinor && one.guardianConsentOn}consent of {one.guardianName}, {dayAndMonth(one.guardianConsentOn)}
+              {:else if one.isMinor}
+                <form method="POST" action="?/consent" use:plainEnhance class="flex items-center gap-2"><input type="hidden" name="personId" value={one.id} /><label class="sr-only" for="guardian-{one.id}">Guardian of {one.name} who consents</label><input id="guardian-{one.id}" name="guardianName" required placeholder="Guardian’s name" class="input h-9 min-h-0 w-40 text-[14px]" /><button class="btn btn-line btn-sm">Record consent</button></form>
+              {/if}
+            </td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+  <aside class="grid content-start gap-8 lg:border-l lg:border-rule lg:pl-7">
+    <form method="POST" action="?/addPerson" use:person.enhance class="grid gap-3">
+      <h2>Add somebody</h2>
+      {#if $personMessage}<Notice kind="done">{$personMessage}</Notice>{/if}
+      <Field label="Name" name="name" bind:value={$personForm.name} errors={$personErrors.name} />
+      <Field label="Role" name="role" options={roles} bind:value={$personForm.role} errors={$personErrors.role} />
+      <Field label="E-mail address" name="email" type="email" hint="Empty: on the list without an account. Else an invitation goes to the outbox." bind:value={$personForm.email} errors={$personErrors.email} />
+      <Field label="Group" name="cohortId" options={[{ value: '', label: 'none yet' }, ...data.cohorts.map(({ id, name }) => ({ value: id, label: name }))]} bind:value={$personForm.cohortId} errors={$personErrors.cohortId} />
+      <Tick label="Under 18: needs a guardian’s consent" name="isMinor" bind:checked={$personForm.isMinor} />
+      <button class="btn btn-primary justify-self-start">Add to the school</button>
+    </form>
+    <form method="POST" action="?/addCohort" use:cohort.enhance class="grid gap-3 border-t border-rule pt-5">
+      <h2>Add a group</h2>
+      {#if $cohortMessage}<Notice kind="done">{$cohortMessage}</Notice>{/if}
+      <Field label="Name" name="name" bind:value={$cohortForm.name} errors={$cohortErrors.name} />
+      <Field label="Level" name="level" options={['beginner', 'improver', 'experienced'].map((value) => ({ value, label: value }))} bind:value={$cohortForm.level} errors={$cohortErrors.level} />
+      <button class="btn btn-line justify-self-start">Add this group</button>
+    </form>
+  </aside>
+</div>

@@ -1,0 +1,20 @@
+import { composePlate, drawingVersion, renderPlate, viewsFor } from '$core/figure';
+import { Stage } from '$core/knowledge';
+import { found, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { svgResponse } from '$lib/server/pictures';
+import type { RequestHandler } from './$types';
+
+/** A plate by knowledge, drawing version, taxon, stage and seed: such an address never shows anything else. */
+export const GET: RequestHandler = async ({ locals, params }) => {
+  const seed = Number(params.seed);
+  const stageName = Stage.safeParse(params.stage);
+  if (!stageName.success || !Number.isInteger(seed)) notHere('plate');
+  const library = await inSchoolOf(signedIn(locals), libraryOf);
+  if (params.release !== `${library.hash.slice(0, 16)}-${drawingVersion}`) notHere('plate');
+  const taxon = found(library.taxa.get(params.taxon), 'plate');
+  const stage = found(taxon.stages.get(stageName.data!), 'plate');
+  const views = viewsFor([...stage.cells.keys()].filter((slug) => slug !== 'scent'), 3);
+  const plate = composePlate(library, taxon, stage, seed, ['whole', ...views], { width: 310, height: 380 });
+  return svgResponse(renderPlate(plate), 'private, max-age=31536000, immutable');
+};

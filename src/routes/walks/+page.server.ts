@@ -1,0 +1,9 @@
+import { inSchoolOf, signedIn } from '$lib/server/guard';
+import { leads } from '$lib/server/sign-in';
+import { listWalks } from '$lib/server/walks';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => {
+  const viewer = signedIn(locals);
+  return inSchoolOf(viewer, async (db) => ({ walks: await listWalks(db, viewer), today: viewer.today, mayPlan: leads(viewer) }));
+};

@@ -1,0 +1,39 @@
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { readPlan } from '$lib/server/plan';
+import { leads } from '$lib/server/sign-in';
+import { pairsOfWalk } from '$lib/server/drills';
+import { readSite } from '$lib/server/sites';
+import { pairTallies } from '$lib/server/progress';
+import { readWalk } from '$lib/server/walks';
+import type { TrailPart } from '$lib/ui/TrailLine.svelte';
+import type { LayoutServerLoad } from './$types';
+
+/** What every part of a walk shows: its head and its trail line. Learners walk only Brief and Practise. */
+export const load: LayoutServerLoad = ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.walk, 'walk');
+  return inSchoolOf(viewer, async (db) => {
+    const walk = found(await readWalk(db, viewer, id), 'walk');
+    const pairs = await pairsOfWalk(db, id);
+    const at = (part: string) => `/walks/${id}${part}`;
+    if (viewer.role === 'learner') {
+      const parts: TrailPart[] = [
+        { label: 'Brief', href: at('/brief'), state: walk.briefVersion ? 'done' : 'open' },
+        { label: 'Practise', href: at('/practise'), state: 'open' }
+      ];
+      return { walk, parts, leads: false };
+    }
+    const plan = found(await readPlan(db, viewer, id), 'walk');
+    const site = found(await readSite(db, walk.siteId), 'site');
+    const worst = plan.checks[0]?.state;
+    const drilled = (await pairTallies(db)).some(({ pair }) => pairs.some(({ target, lookalike }) => pair === `${target}~${lookalike}`));
+    const parts: TrailPart[] = [
+      { label: 'Scout', href: at('/scout'), state: site.ground.features.some(({ properties }) => properties.kind === 'path') && plan.patches.length > 0 ? 'done' : 'open' },
+      { label: 'Day', href: at('/day'), state: walk.heldOn < viewer.today ? 'look' : 'done' },
+      { label: 'Species', href: at(''), state: plan.stops.length === 0 ? 'open' : worst === 'stop' ? 'stop' : 'done' },
+      { label: 'Brief', href: at('/brief'), state: walk.briefVersion ? 'done' : 'open' },
+      { label: 'Practise', href: at('/practise'), state: drilled ? 'done' : 'open' }
+    ];
+    return { walk, parts, leads: leads(viewer) };
+  });
+};

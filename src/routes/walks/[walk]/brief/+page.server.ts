@@ -1,0 +1,45 @@
+import { fail } from '@sveltejs/kit';
+import { holdsBack } from '$core/walk';
+import { briefInput, markRead, publishBrief, readBrief, readersOf } from '$lib/server/briefs';
+import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { readPlan } from '$lib/server/plan';
+import { readWalk } from '$lib/server/walks';
+import { contentHash } from '$core/knowledge';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.walk, 'walk');
+  return inSchoolOf(viewer, async (db) => {
+    found(await readWalk(db, viewer, id), 'walk');
+    const brief = await readBrief(db, id);
+    if (viewer.role === 'learner') {
+      if (brief) await markRead(db, brief.id, viewer.personId);
+      return { brief, publishing: undefined };
+    }
+    const plan = found(await readPlan(db, viewer, id), 'walk');
+    const input = briefInput(plan);
+    const isStale = brief ? contentHash([brief.document.stops, brief.document.walk, brief.document.front]) !== contentHash([input.stops, input.walk, input.front]) : false;
+    return {
+      brief,
+      publishing: {
+        stops: plan.checks.filter(({ state }) => state === 'stop'),
+        isHeldBack: holdsBack(plan.checks),
+        people: plan.members.length,
+        isStale,
+        readers: brief ? await readersOf(db, brief.id) : []
+      }
+    };
+  });
+};
+
+export const actions: Actions = {
+  publish: ({ locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.walk, 'walk');
+    return inSchoolOf(viewer, async (db) => {
+      const result = await publishBrief(db, viewer, found(await readPlan(db, viewer, id), 'walk'));
+      return 'problem' in result ? fail(409, { problem: result.problem }) : { published: result.version };
+    });
+  }
+};

@@ -1,0 +1,49 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { message, setError, superValidate } from 'sveltekit-superforms';
+import { zod4 } from 'sveltekit-superforms/adapters';
+import { englishName } from '$core/knowledge';
+import { stagesUp } from '$core/season';
+import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { readPlan } from '$lib/server/plan';
+import { WalkDay, pastProblem, walkChoices } from '$lib/server/walk-form';
+import { saveWalkDay } from '$lib/server/walks';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.walk, 'walk');
+  if (viewer.role === 'learner') redirect(303, `/walks/${id}/brief`);
+  const { cohorts } = await walkChoices(viewer);
+  return inSchoolOf(viewer, async (db) => {
+    const plan = found(await readPlan(db, viewer, id), 'walk');
+    const { name, heldOn, startsAt, cohortId } = plan.walk;
+    return {
+      cohorts,
+      today: viewer.today,
+      patches: plan.patches.flatMap((patch) => {
+        const taxon = plan.library.taxa.get(patch.taxon);
+        return taxon ? [{ id: patch.id, patch: patch.name, slug: taxon.slug, name: englishName(taxon), scientific: taxon.name, stages: stagesUp(taxon, heldOn) }] : [];
+      }),
+      form: await superValidate({ name, heldOn, startsAt, cohortId: cohortId ?? '' }, zod4(WalkDay), { errors: false })
+    };
+  });
+};
+
+export const actions: Actions = {
+  default: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.walk, 'walk');
+    const form = await superValidate(request, zod4(WalkDay));
+    if (!form.valid) return fail(400, { form });
+    const past = pastProblem(form.data.heldOn, viewer.today);
+    if (past) return setError(form, 'heldOn', past);
+    const { cohorts } = await walkChoices(viewer);
+    const { cohortId, ...rest } = form.data;
+    if (cohortId && !cohorts.some(({ value }) => value === cohortId)) return setError(form, 'cohortId', 'Choose a group of your school.');
+    await inSchoolOf(viewer, async (db) => {
+      found(await readPlan(db, viewer, id), 'walk');
+      await saveWalkDay(db, id, { ...rest, cohortId });
+    });
+    return message(form, 'Moved. The whole plan was worked out anew for this day.');
+  }
+};

@@ -1,0 +1,39 @@
+<script lang="ts">
+  import { superForm } from 'sveltekit-superforms';
+  import Field from '$lib/ui/Field.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { longDate } from '$lib/ui/dates';
+
+  let { data } = $props();
+  // svelte-ignore state_referenced_locally
+  const { form, errors, message, enhance } = superForm(data.form, { resetForm: false });
+</script>
+
+<svelte:head><title>Day of {data.walk.name} · Good Trail</title></svelte:head>
+<div class="grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_320px]">
+  <section>
+    <h2>What is up at {data.walk.siteName} on {longDate(data.walk.heldOn)}</h2>
+    <p class="note text-ink-2">By the reference windows of the library, without sightings of this year.</p>
+    <table class="ruled mt-2">
+      <thead><tr><th scope="col">taxon</th><th scope="col">patch</th><th scope="col">stage</th></tr></thead>
+      <tbody>
+        {#each data.patches as one (one.id)}
+          <tr><td><a href="/species/{one.slug}">{one.name}</a> <i class="text-ink-2">{one.scientific}</i></td><td>{one.patch}</td><td>{one.stages.map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`).join(', ') || 'not up'}</td></tr>
+        {:else}
+          <tr><td colspan="3" class="text-ink-2">No patches are recorded at this site.</td></tr>
+        {/each}
+      </tbody>
+    </table>
+  </section>
+  {#if data.leads}
+    <form method="POST" use:enhance class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-8">
+      <h2>Day and group</h2>
+      {#if $message}<Notice kind="done">{$message}</Notice>{/if}
+      <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />
+      <Field label="Date" name="heldOn" type="date" bind:value={$form.heldOn} errors={$errors.heldOn} />
+      <Field label="Start" name="startsAt" type="time" bind:value={$form.startsAt} errors={$errors.startsAt} />
+      <Field label="Group" name="cohortId" options={data.cohorts} bind:value={$form.cohortId} errors={$errors.cohortId} />
+      <button class="btn btn-primary justify-self-start">Move the walk</button>
+    </form>
+  {/if}
+</div>

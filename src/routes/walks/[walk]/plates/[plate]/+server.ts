@@ -1,0 +1,16 @@
+import { readBriefPlate } from '$lib/server/briefs';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { svgResponse } from '$lib/server/pictures';
+import { readWalk } from '$lib/server/walks';
+import type { RequestHandler } from './$types';
+
+/** A plate as it was stored with a brief: its id is the hash of its content. */
+export const GET: RequestHandler = async ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.walk, 'walk');
+  const svg = await inSchoolOf(viewer, async (db) => {
+    found(await readWalk(db, viewer, id), 'walk');
+    return found(await readBriefPlate(db, id, params.plate), 'plate');
+  });
+  return svgResponse(svg, 'private, max-age=31536000, immutable');
+};

@@ -1,0 +1,42 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { englishName } from '$core/knowledge';
+import { pairKey } from '$core/learning';
+import { pairsOfWalk, startRound } from '$lib/server/drills';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { listCohorts, listPeople } from '$lib/server/people';
+import { pairTallies } from '$lib/server/progress';
+import { readWalk } from '$lib/server/walks';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.walk, 'walk');
+  return inSchoolOf(viewer, async (db) => {
+    const walk = found(await readWalk(db, viewer, id), 'walk');
+    const library = await libraryOf(db);
+    const pairs = (await pairsOfWalk(db, id)).map((pair) => ({
+      key: pairKey(pair),
+      target: englishName(library.taxa.get(pair.target)!),
+      lookalike: englishName(library.taxa.get(pair.lookalike)!)
+    }));
+    const isLearner = viewer.role === 'learner';
+    const tallies = await pairTallies(db, isLearner ? viewer.personId : undefined);
+    const cohort = (await listCohorts(db)).find((one) => one.id === walk.cohortId);
+    const members = isLearner ? [{ id: viewer.personId, name: 'You' }] : (await listPeople(db)).filter((person) => cohort?.members.includes(person.id));
+    return { pairs, members: members.map(({ id: key, name }) => ({ id: key, name })), tallies };
+  });
+};
+
+export const actions: Actions = {
+  default: async ({ locals, params }) => {
+    const viewer = signedIn(locals);
+    const id = idFrom(params.walk, 'walk');
+    const round = await inSchoolOf(viewer, async (db) => {
+      found(await readWalk(db, viewer, id), 'walk');
+      return startRound(db, viewer, id);
+    });
+    if (!round) return fail(409, { problem: 'There is no brief with pairs yet, so there is nothing to practise.' });
+    redirect(303, `/practice/${round}`);
+  }
+};

@@ -1,0 +1,34 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { setError, superValidate } from 'sveltekit-superforms';
+import { zod4 } from 'sveltekit-superforms/adapters';
+import { z } from 'zod';
+import { inSchoolOf, leading } from '$lib/server/guard';
+import { WalkDay, pastProblem, walkChoices } from '$lib/server/walk-form';
+import { addWalk } from '$lib/server/walks';
+import type { Actions, PageServerLoad } from './$types';
+
+const Form = WalkDay.extend({ siteId: z.uuid('Choose a site.'), leaderId: z.uuid('Choose who leads.') });
+
+export const load: PageServerLoad = async ({ locals }) => {
+  const viewer = leading(locals);
+  const choices = await walkChoices(viewer);
+  const defaults = { siteId: choices.sites[0]?.value ?? '', leaderId: viewer.personId, heldOn: '' };
+  return { ...choices, today: viewer.today, form: await superValidate(defaults, zod4(Form), { errors: false }) };
+};
+
+export const actions: Actions = {
+  default: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const form = await superValidate(request, zod4(Form));
+    if (!form.valid) return fail(400, { form });
+    const past = pastProblem(form.data.heldOn, viewer.today);
+    if (past) return setError(form, 'heldOn', past);
+    const choices = await walkChoices(viewer);
+    const { siteId, leaderId, cohortId } = form.data;
+    if (!choices.sites.some(({ value }) => value === siteId)) return setError(form, 'siteId', 'Choose a site of your school.');
+    if (!choices.leaders.some(({ value }) => value === leaderId)) return setError(form, 'leaderId', 'Choose a leader of your school.');
+    if (cohortId && !choices.cohorts.some(({ value }) => value === cohortId)) return setError(form, 'cohortId', 'Choose a group of your school.');
+    const id = await inSchoolOf(viewer, (db) => addWalk(db, { ...form.data, cohortId }));
+    redirect(303, `/walks/${id}`);
+  }
+};
