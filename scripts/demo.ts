@@ -198,8 +198,10 @@ async function loadWalks(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
       school: { name: demo.school.name, demoDate: walk.published, timeZone: demo.school.timeZone },
       today: walk.published
     };
-    const plan = await readPlan(db, viewer, idOf('walk', walk.key));
-    const at = Object.assign(db, { now: new Date(`${walk.published}T09:00:00Z`) });
+    const now = new Date(`${walk.published}T09:00:00Z`);
+    await db.query("select set_config('app.now', $1, true)", [now.toISOString()]);
+    const at = Object.assign(db, { now });
+    const plan = await readPlan(at, viewer, idOf('walk', walk.key));
     const published = await publishBrief(at, viewer, plan!);
     if ('problem' in published) throw new Error(`The demo walk '${walk.name}' cannot be published. ${published.problem}`);
   }

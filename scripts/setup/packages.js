@@ -43,11 +43,13 @@ function ensureDebianPackages({ name, packages, isThere, prepare }) {
     throw new SetupError(`${name} is missing and may not be installed from here. Run: sudo ${command}`);
   say(`Installing ${name} …`);
   /** @param {string[]} args */
-  const asRoot = (args) =>
-    execFileSync(isRoot ? args[0] : 'sudo', isRoot ? args.slice(1) : ['-n', ...args], {
+  const asRoot = (args) => {
+    const [program = '', ...rest] = isRoot ? args : ['sudo', '-n', ...args];
+    execFileSync(program, rest, {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
     });
+  };
   try {
     asRoot(['apt-get', 'update', '-q']);
     prepare?.(asRoot);

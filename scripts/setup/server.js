@@ -17,7 +17,7 @@ export async function serve({ port, app, role }) {
     cwd: root,
     // Its own process group: the start command decides the order in which things stop.
     detached: true,
-    stdio: ['ignore', 'inherit', 'inherit'],
+    stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,
       HOST: '127.0.0.1',

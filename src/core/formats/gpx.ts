@@ -78,7 +78,7 @@ export function readGpx(text: string): GpxResult {
           ? `This file holds ${found.waypoints} waypoints but no track or route to use as a path.`
           : 'This file holds no track or route.'
     };
-  const lines = gpx(document as unknown as Document).features.flatMap((feature) => {
+  const lines = gpx(document as unknown as Parameters<typeof gpx>[0]).features.flatMap((feature) => {
     const name = String(feature.properties?.['name'] ?? '');
     if (feature.geometry?.type === 'LineString') return [{ name, path: feature.geometry.coordinates }];
     if (feature.geometry?.type === 'MultiLineString')

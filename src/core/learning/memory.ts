@@ -85,7 +85,7 @@ export function replayMemory(answers: readonly PastAnswer[]): Map<string, UnitMe
     seconds.push(answer.seconds);
     if (lastDay.get(answer.unit) === dayOf(answer.at)) continue;
     lastDay.set(answer.unit, dayOf(answer.at));
-    const card = cards.get(answer.unit) ?? createEmptyCard(answer.at);
+    const card: Card = cards.get(answer.unit) ?? createEmptyCard(answer.at);
     const grade = deriveGrade(answer, usual, run);
     cards.set(answer.unit, scheduler.next(card, answer.at, ratingOf[grade]).card);
   }
@@ -93,7 +93,7 @@ export function replayMemory(answers: readonly PastAnswer[]): Map<string, UnitMe
 }
 
 function memoryOf(card: Card, answers: readonly PastAnswer[], unit: string): UnitMemory {
-  const last = answers.findLast((answer) => answer.unit === unit);
+  const last = answers.filter((answer) => answer.unit === unit).at(-1);
   const missed = last?.outcome === 'missed' || last?.outcome === 'dangerous gather';
   return {
     due: card.due,
