@@ -87,6 +87,22 @@ function place([longitude, latitude]: readonly [number, number], [east, north]: 
   return [round(longitude + east / perDegreeEast), round(latitude + north / metresPerDegree)];
 }
 
+type Metres = readonly [number, number];
+
+/** Rounds the corners of a hand-drawn line (Chaikin's corner cutting), so that the demo looks surveyed. */
+function rounded(points: readonly Metres[], closed: boolean, times = 3): Metres[] {
+  if (times === 0) return [...points];
+  const ends = closed ? [...points, points[0]!] : points;
+  const cut = ends.slice(1).flatMap((b, i): Metres[] => {
+    const a = ends[i]!;
+    const at = (t: number): Metres => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
+    return [at(0.25), at(0.75)];
+  });
+  return rounded(closed ? cut : [points[0]!, ...cut, points.at(-1)!], closed, times - 1);
+}
+
+const closedRing = (points: readonly Metres[]): Metres[] => [...points, points[0]!];
+
 function groundOf(site: Demo['sites'][number]): Ground {
   const at = (point: readonly [number, number]) => place(site.origin, point);
   return Ground.parse({
@@ -95,9 +111,9 @@ function groundOf(site: Demo['sites'][number]): Ground {
       type: 'Feature',
       properties: { kind, name },
       geometry: polygon
-        ? { type: 'Polygon', coordinates: [[...polygon, polygon[0]!].map(at)] }
+        ? { type: 'Polygon', coordinates: [closedRing(rounded(polygon, true)).map(at)] }
         : line
-          ? { type: 'LineString', coordinates: line.map(at) }
+          ? { type: 'LineString', coordinates: rounded(line, false).map(at) }
           : { type: 'Point', coordinates: at(point!) }
     }))
   });

@@ -1,4 +1,4 @@
-import type { Character, StageDescription, Weights } from '../knowledge';
+import { type Character, type StageDescription, lacksOrgan } from '../knowledge';
 import { totalVariation } from './separability';
 
 /** Fewer shared characters than this say nothing about how alike two plants look. */
@@ -7,13 +7,6 @@ export const leastShared = 4;
 export const curatedSimilarity = 0.7;
 /** From this similarity on a dangerous taxon is a lookalike. */
 export const looksAlike = 0.5;
-
-/** Gower leaves out characters that both lack: that two plants have no flowers yet makes them no more alike. */
-function isAbsentInBoth(character: Character, a: Weights, b: Weights): boolean {
-  if (character.kind !== 'states') return false;
-  const absent = character.states.findIndex((state) => state.absent);
-  return absent >= 0 && a.frequency[absent]! > 0.5 && b.frequency[absent]! > 0.5;
-}
 
 /**
  * Glance similarity: Gower's (1971) general coefficient over the characters seen from far or near that are
@@ -31,7 +24,9 @@ export function glanceSimilarity(
   characters.forEach((character, index) => {
     if (character.organ === 'place' || (character.sense !== 'far' && character.sense !== 'near')) return;
     const [own, other] = [a.byIndex[index], b.byIndex[index]];
-    if (!own || !other || isAbsentInBoth(character, own, other)) return;
+    if (!own || !other) return;
+    // Gower leaves out what both lack: that neither has flowers yet makes two plants no more alike.
+    if (lacksOrgan(character, own) && lacksOrgan(character, other)) return;
     shared += 1;
     weight += character.salience;
     sum += character.salience * (1 - totalVariation(own.frequency, other.frequency));

@@ -1,4 +1,4 @@
-import type { Character, Weights } from '../knowledge';
+import { type Character, type Weights, lacksOrgan } from '../knowledge';
 
 /** From this separability on, a character tells two taxa apart. */
 export const separates = 0.75;
@@ -22,9 +22,7 @@ export function separability(character: Character, a: Weights | undefined, b: We
 
 /** Whether one plant has the organ and the other lacks it, so that the character only says 'it has one'. */
 export function differsByAbsence(character: Character, a: Weights | undefined, b: Weights | undefined): boolean {
-  if (!a || !b || character.kind !== 'states') return false;
-  const absent = character.states.findIndex((state) => state.absent);
-  return absent >= 0 && a.frequency[absent]! > 0.5 !== b.frequency[absent]! > 0.5;
+  return a !== undefined && b !== undefined && lacksOrgan(character, a) !== lacksOrgan(character, b);
 }
 
 const seen = new Set(['far', 'near', 'cut', 'dig']);

@@ -1,4 +1,4 @@
-import type { Library, LibraryTaxon, StageDescription } from '../knowledge';
+import { type Library, type LibraryTaxon, type StageDescription, lacksOrgan } from '../knowledge';
 import { isInside } from './geometry';
 import type { Bounds, Part, Point, Scene, View } from './scene';
 import { specimen } from './specimen';
@@ -49,6 +49,17 @@ export function viewsFor(characters: readonly string[], most: number): View[] {
   return [...new Set(wanted)].slice(0, most);
 }
 
+/** Whether the plant has at this stage what a close view would show. */
+function hasOrgan(library: Library, stage: StageDescription, view: View): boolean {
+  if (view === 'whole') return true;
+  const shown = Object.keys(bestView).filter((slug) => bestView[slug] === view);
+  if (view === 'flower') shown.push('flower-cluster');
+  return shown.some((slug) => {
+    const weights = stage.cells.get(slug);
+    return weights !== undefined && !lacksOrgan(library.character.get(slug)!, weights);
+  });
+}
+
 function fit(scene: Scene, box: Bounds): Figure {
   const { left, top, right, bottom } = scene.bounds;
   const [width, height] = [Math.max(right - left, 1), Math.max(bottom - top, 1)];
@@ -63,8 +74,13 @@ function fit(scene: Scene, box: Bounds): Figure {
 
 const margin = 12;
 
+/** Shares of a row or column: boxes of equal size between two ends. */
+const boxes = (from: number, to: number, count: number): [number, number][] =>
+  Array.from({ length: count }, (_, i) => [from + ((to - from) * i) / count, from + ((to - from) * (i + 1)) / count]);
+
 /**
- * Lays a specimen out on a plate: the first view large, the others in a column beside it.
+ * Lays a specimen out on a plate: the first view large; the others in a column beside a tall plant, or in a
+ * row above a broad one.
  * @param mirrored puts the column on the left, so that two plates can face each other
  */
 export function composePlate(
@@ -76,16 +92,29 @@ export function composePlate(
   size: { width: number; height: number },
   mirrored = false
 ): Plate {
-  const [main, ...others] = views.map((view) => specimen(library, taxon, stage, seed, view));
-  const column = others.length > 0 ? size.width * 0.34 : 0;
-  const [from, to] = mirrored ? [margin + column, size.width - margin] : [margin, size.width - margin - column];
-  const figures = [fit(main!, { left: from, right: to, top: margin, bottom: size.height - margin })];
-  const tall = (size.height - 2 * margin) / Math.max(others.length, 1);
-  others.forEach((scene, i) => {
-    const left = mirrored ? margin : size.width - margin - column + 8;
-    figures.push(fit(scene, { left, right: left + column - 8, top: margin + i * tall + 6, bottom: margin + (i + 1) * tall - 6 }));
+  const [main, ...others] = views
+    .filter((view) => hasOrgan(library, stage, view))
+    .map((view) => specimen(library, taxon, stage, seed, view));
+  const { left, right, top, bottom } = main!.bounds;
+  const frame: Bounds = { left: margin, right: size.width - margin, top: margin, bottom: size.height - margin };
+  if (others.length === 0) return { ...size, figures: [fit(main!, frame)] };
+  const isBroad = (right - left) / (bottom - top) > 0.6 * (size.width / size.height);
+  if (isBroad) {
+    const split = frame.top + (frame.bottom - frame.top) * 0.44;
+    const row = boxes(frame.left, frame.right, others.length);
+    const small = others.map((scene, i) =>
+      fit(scene, { left: row[i]![0] + 6, right: row[i]![1] - 6, top: frame.top, bottom: split - 8 })
+    );
+    return { ...size, figures: [fit(main!, { ...frame, top: split }), ...small] };
+  }
+  const wide = (frame.right - frame.left) * 0.34;
+  const column: Bounds = mirrored ? { ...frame, right: frame.left + wide - 8 } : { ...frame, left: frame.right - wide + 8 };
+  const rest: Bounds = mirrored ? { ...frame, left: frame.left + wide } : { ...frame, right: frame.right - wide };
+  const small = others.map((scene, i) => {
+    const [from, to] = boxes(frame.top, frame.bottom, others.length)[i]!;
+    return fit(scene, { ...column, top: from + 6, bottom: to - 6 });
   });
-  return { ...size, figures };
+  return { ...size, figures: [fit(main!, rest), ...small] };
 }
 
 const onPlate = ({ scale, dx, dy }: Figure, { x, y }: Point): Point => ({ x: x * scale + dx, y: y * scale + dy });
@@ -119,13 +148,29 @@ export function listParts(plate: Plate): { id: number; kind: Part['kind']; view:
   );
 }
 
-/** The characters of the foremost part under a tap, with those of equal parts beneath it left out. */
+/** A fingertip reaches this far, in plate units. */
+const reach = 9;
+
+/** The tap itself, then eight points around it. */
+const underFinger = ({ x, y }: Point): Point[] => [
+  { x, y },
+  ...Array.from({ length: 8 }, (_, i) => ({
+    x: x + reach * Math.cos((i * Math.PI) / 4),
+    y: y + reach * Math.sin((i * Math.PI) / 4)
+  }))
+];
+
+/**
+ * The characters that the foremost part under a tap shows, with the tolerance of a fingertip.
+ * @returns undefined where nothing is drawn there
+ */
 export function charactersAt(plate: Plate, tap: Point): string[] | undefined {
-  for (const figure of [...plate.figures].reverse()) {
-    const local = { x: (tap.x - figure.dx) / figure.scale, y: (tap.y - figure.dy) / figure.scale };
-    for (const part of [...figure.scene.parts].reverse())
-      if (part.shows.length > 0 && part.hit.some((polygon) => isInside(local, polygon)))
-        return part.shows.map(({ character }) => character);
-  }
+  for (const point of underFinger(tap))
+    for (const figure of [...plate.figures].reverse()) {
+      const local = { x: (point.x - figure.dx) / figure.scale, y: (point.y - figure.dy) / figure.scale };
+      for (const part of [...figure.scene.parts].reverse())
+        if (part.shows.length > 0 && part.hit.some((polygon) => isInside(local, polygon)))
+          return part.shows.map(({ character }) => character);
+    }
   return undefined;
 }

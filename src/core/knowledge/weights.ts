@@ -142,6 +142,12 @@ export function cellInWords(character: Character, weights: Weights): string {
     .flatMap((is, index) => (is ? [{ index, share: weights.frequency[index]! }] : []))
     .sort((a, b) => b.share - a.share);
   if (listed.length === 1) return stateLabel(character, listed[0]!.index);
-  const word = (share: number) => (share > 0.6 ? 'usually ' : share > 0.12 ? 'sometimes ' : 'rarely ');
+  const word = (share: number) => (share > 0.5 ? 'usually ' : share > 0.12 ? 'sometimes ' : 'rarely ');
   return listed.map(({ index, share }) => word(share) + stateLabel(character, index)).join(', ');
+}
+
+/** Whether a plant mostly lacks the organ that a character speaks of, as flowers on a plant in leaf. */
+export function lacksOrgan(character: Character, weights: Weights): boolean {
+  if (character.kind !== 'states') return false;
+  return character.states.some((state, index) => state.absent && weights.frequency[index]! > 0.5);
 }

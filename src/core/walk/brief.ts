@@ -181,8 +181,9 @@ export function contrastSheet(library: Library, survey: Survey, pair: SurveyedPa
   };
 }
 
-/** From this rating on a pair that nobody curated gets a sheet of its own. */
+/** A pair that nobody curated gets a sheet of its own from this rating and this likeness on. */
 const sheetFromRating = 8;
+const sheetFromSimilarity = 0.75;
 
 export interface BriefInput {
   readonly walk: BriefDocument['walk'];
@@ -198,7 +199,8 @@ export function composeBrief(library: Library, input: BriefInput, at: Circumstan
   const drawings: Drawings = new Map();
   const taught = input.planned.filter(isShown);
   const pairs = taught.flatMap(({ survey, role }) => survey.pairs.map((pair) => ({ survey, pair, role })));
-  const isWeighty = ({ pair }: (typeof pairs)[number]) => pair.lookalike.curated !== undefined || pair.rating.rating >= sheetFromRating;
+  const isWeighty = ({ pair }: (typeof pairs)[number]) => pair.lookalike.curated !== undefined ||
+    (pair.rating.rating >= sheetFromRating && (pair.lookalike.similarity ?? 0) >= sheetFromSimilarity);
   const weightiest = [...pairs].sort((a, b) => b.pair.rating.rating - a.pair.rating.rating);
   const document: BriefDocument = {
     format: 1,

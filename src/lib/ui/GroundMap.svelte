@@ -45,6 +45,20 @@
     return element;
   };
 
+  /** Stops come first, then dangers, then names; a label that would lie on another is left out. */
+  function declutter() {
+    const taken = [...frame.querySelectorAll('.map-stop')].map((mark) => mark.getBoundingClientRect());
+    const labels = [...frame.querySelectorAll<HTMLElement>('.map-label')];
+    labels.sort((a, b) => Number(b.textContent?.startsWith('⚠')) - Number(a.textContent?.startsWith('⚠')));
+    for (const label of labels) {
+      label.style.visibility = 'visible';
+      const box = label.getBoundingClientRect();
+      const isFree = taken.every((other) => box.right < other.left || box.left > other.right || box.bottom < other.top || box.top > other.bottom);
+      label.style.visibility = isFree ? 'visible' : 'hidden';
+      if (isFree) taken.push(box);
+    }
+  }
+
   onMount(() => {
     let map: LeafletMap | undefined;
     let isGone = false;
@@ -76,10 +90,15 @@
         }
       };
       draw();
-      place = draw;
+      place = () => {
+        draw();
+        declutter();
+      };
       const bounds = layer.getBounds();
       if (bounds.isValid()) map.fitBounds(bounds, { padding: [8, 8] });
       else map.setView([54.3, -8.7], 14);
+      declutter();
+      map.on('zoomend', declutter);
       map.on('click', ({ latlng }) => onpick?.({ longitude: Math.round(latlng.lng * 1e6) / 1e6, latitude: Math.round(latlng.lat * 1e6) / 1e6 }));
     });
     return () => {

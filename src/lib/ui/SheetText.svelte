@@ -35,9 +35,9 @@
       <tbody>
         {#each deciding as row, i (row.slug)}
           <tr>
-            <td>{row.target}</td>
+            <td class="first-letter:uppercase">{row.target}</td>
             <td><span class="disc mr-1">{i + 1}</span><strong>{row.name}</strong><br /><span class="note text-ink-2">{row.sense}: {row.look}</span></td>
-            <td>{row.lookalike}</td>
+            <td class="first-letter:uppercase">{row.lookalike}</td>
           </tr>
         {/each}
       </tbody>

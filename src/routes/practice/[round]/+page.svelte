@@ -88,6 +88,14 @@
     isSending = false;
   }
 
+  /** Several characters of one part share a place: their numbers stand beside each other. */
+  function spread(telling: Feedback['telling']): Feedback['telling'] {
+    return telling.map((one, i) => {
+      const before = telling.slice(0, i).filter((other) => other.at && one.at && other.at.x === one.at.x && other.at.y === one.at.y).length;
+      return one.at ? { ...one, at: { x: one.at.x + 27 * before, y: one.at.y } } : one;
+    });
+  }
+
   async function goOn() {
     await invalidateAll();
     question = data.round.next;
@@ -143,7 +151,7 @@
       <svg viewBox="0 0 {question.plate.width} {question.plate.height}" class={['plate max-h-[520px] w-full', isNamed && !feedback ? 'cursor-crosshair' : '']} onclick={onpick} role="img" aria-label="A drawn specimen, {question.parts.map(({ label }) => label).join('; ')}">
         <image href="/questions/{question.id}" width={question.plate.width} height={question.plate.height} />
         {#if feedback}
-          {#each feedback.telling as one, i (one.name)}
+          {#each spread(feedback.telling) as one, i (one.name)}
             {#if one.at}<circle cx={one.at.x} cy={one.at.y} r="12" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" /><text x={one.at.x} y={one.at.y + 5} text-anchor="middle" font-size="14" font-weight="700" fill="#FCFAF3">{i + 1}</text>{/if}
           {/each}
         {/if}

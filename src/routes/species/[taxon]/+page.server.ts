@@ -1,5 +1,5 @@
 import { drawingVersion } from '$core/figure';
-import { bbchOf, cellInWords, englishName, useClaims, worstSeverity } from '$core/knowledge';
+import { bbchOf, cellInWords, englishName, lacksOrgan, useClaims, worstSeverity } from '$core/knowledge';
 import { stagesUp } from '$core/season';
 import { citations } from '$lib/server/bookshelf';
 import { found, inSchoolOf, signedIn } from '$lib/server/guard';
@@ -32,8 +32,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       plate: `/plates/${library.hash.slice(0, 16)}-${drawingVersion}/${taxon.slug}/${encodeURIComponent(chosen.stage)}/7`,
       characters: library.characters.flatMap((character) => {
         const weights = chosen.cells.get(character.slug);
-        const isAbsent = character.kind === 'states' && character.states.some((state, i) => state.absent && (weights?.frequency[i] ?? 0) > 0.5);
-        return weights && !isAbsent ? [{ name: character.name, organ: character.organ, text: cellInWords(character, weights) }] : [];
+        return weights && !lacksOrgan(character, weights) ? [{ name: character.name, organ: character.organ, text: cellInWords(character, weights) }] : [];
       }),
       pairs: library.pairs
         .filter(({ target, lookalike }) => target === taxon.slug || lookalike === taxon.slug)

@@ -33,7 +33,7 @@
       ground={data.ground}
       {markers}
       label="Map with the numbered stops; the timetable below says the same"
-      height="h-[235px]"
+      height="h-[270px]"
       onpick={({ longitude, latitude }) => {
         $stopForm.patchId = '';
         $stopForm.longitude = longitude;
