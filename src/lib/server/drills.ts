@@ -111,6 +111,8 @@ export interface OpenQuestion {
   readonly number: number;
   readonly names: { readonly target: string; readonly lookalike: string };
   readonly scientific: { readonly target: string; readonly lookalike: string };
+  /** Whether the harmless one of the pair is gathered at all. */
+  readonly isGathered: boolean;
   readonly plate: { readonly width: number; readonly height: number };
   /** For keyboards and readers: parts by number, named neutrally. */
   readonly parts: readonly { id: number; label: string }[];
@@ -163,6 +165,7 @@ export async function readRound(db: SchoolDb, viewer: Viewer, roundId: string): 
       number: open.position,
       names: { target: englishName(drawn.taxa.target), lookalike: englishName(drawn.taxa.lookalike) },
       scientific: { target: drawn.taxa.target.name, lookalike: drawn.taxa.lookalike.name },
+      isGathered: drawn.taxa.target.uses.some(({ kind }) => kind === 'food' || kind === 'drink'),
       plate: plateSize,
       parts: tappableParts(drawn.plate)
     }

@@ -13,6 +13,12 @@
   const total = 2 * wide + gap;
   const rows = $derived(sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, 4));
   const discY = (i: number) => 118 + i * (rows.length > 3 ? 58 : 72);
+  /** Several characters of one part share a place: on a phone their numbers stand beside each other. */
+  const beside = (plate: typeof left, i: number) => {
+    const at = plate.anchors[rows[i]!.slug]!;
+    const before = rows.slice(0, i).filter(({ slug }) => plate.anchors[slug]?.x === at.x && plate.anchors[slug]?.y === at.y).length;
+    return { x: Math.min(Math.max(at.x + 34 * before - 17, 18), wide - 18), y: at.y };
+  };
   const says = (row: (typeof rows)[number], i: number) => `${i + 1} ${row.name}`;
 </script>
 
@@ -32,7 +38,7 @@
     {#each [from && { x: from.x, y: from.y + 1 }, to && { x: wide + gap + to.x, y: to.y + 1 }] as end, side (side)}
       {#if end}
         {@const knee = side === 0 ? wide : wide + gap}
-        <path d="M{end.x} {end.y}L{knee} {discY(i)}H{total / 2}" fill="none" stroke="#FCFAF3" stroke-width="3.5" opacity="0.8" />
+        <path d="M{end.x} {end.y}L{knee} {discY(i)}" fill="none" stroke="#FCFAF3" stroke-width="3.5" opacity="0.8" />
         <path d="M{end.x} {end.y}L{knee} {discY(i)}" fill="none" stroke="#1F2D26" stroke-width="1.2" />
         <path d="M{knee} {discY(i)}H{total / 2}" fill="none" stroke="currentColor" stroke-width="1.2" />
         <circle cx={end.x} cy={end.y} r="3.5" fill="#FCFAF3" stroke="#1F2D26" stroke-width="1.5" />
@@ -52,10 +58,10 @@
       <image href={source(plate.id)} x="0" y="0" width={wide} height="340" />
       {#if side === 1 && sheet.lookalike.severity >= 3}<rect x="0" y="335" width={wide} height="5" fill="var(--color-rosehip)" />{/if}
       {#each rows as row, i (row.slug)}
-        {@const at = plate.anchors[row.slug]}
-        {#if at}
-          <circle cx={Math.min(Math.max(at.x, 18), wide - 18)} cy={at.y} r="16" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" />
-          <text x={Math.min(Math.max(at.x, 18), wide - 18)} y={at.y + 7} text-anchor="middle" font-size="20" font-weight="700" fill="#FCFAF3" font-family="Literata Variable">{i + 1}</text>
+        {#if plate.anchors[row.slug]}
+          {@const at = beside(plate, i)}
+          <circle cx={at.x} cy={at.y} r="16" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" />
+          <text x={at.x} y={at.y + 7} text-anchor="middle" font-size="20" font-weight="700" fill="#FCFAF3" font-family="Literata Variable">{i + 1}</text>
         {/if}
       {/each}
     </svg>

@@ -24,7 +24,7 @@
 </script>
 
 <!-- Right or left alone of all answers; dangerous 'gather' answers stand apart, by icon and number. -->
-<div class="overflow-x-auto">
+<div class="relative overflow-x-auto">
   <table class="ruled">
     <thead>
       <tr>

@@ -24,7 +24,19 @@
 <article class="grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,1fr)_210px]" id={sheet.key}>
   <div>
     <ContrastPlates {sheet} {source} />
-    <table class="ruled mt-2">
+    <div class="mt-2 md:hidden">
+      <div class="grid grid-cols-2 gap-3 border-b border-ink pb-2 leading-5">
+        <p><span class="font-serif text-[17px] font-semibold">{sheet.target.name}</span><br /><i class="text-[14px]">{sheet.target.scientific}</i><br /><RoleMark role={sheet.target.role} /></p>
+        <p><span class="font-serif text-[17px] font-semibold">{sheet.lookalike.name}</span><br /><i class="text-[14px]">{sheet.lookalike.scientific}</i><br /><span class="note inline-flex items-center gap-1 font-[650] text-rosehip"><Skull size={15} aria-hidden="true" />danger, {severity[sheet.lookalike.severity]}</span></p>
+      </div>
+      {#each deciding as row, i (row.slug)}
+        <div class="border-b border-rule py-2">
+          <p><span class="disc mr-2">{i + 1}</span><strong>{row.name}</strong> <span class="note text-ink-2">{row.sense}: {row.look}</span></p>
+          <div class="mt-1 grid grid-cols-2 gap-3"><p class="first-letter:uppercase">{row.target}</p><p class="first-letter:uppercase">{row.lookalike}</p></div>
+        </div>
+      {/each}
+    </div>
+    <table class="ruled mt-2 max-md:hidden">
       <thead>
         <tr>
           <th scope="col" class="w-[36%] !text-ink"><span class="font-serif text-[18px] font-semibold">{sheet.target.name}</span><br /><i class="text-[15px]">{sheet.target.scientific}</i> <span class="note"><RoleMark role={sheet.target.role} /></span></th>

@@ -21,7 +21,7 @@
 {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
 
 <div class="mt-4 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_300px]">
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="ruled">
       <thead><tr><th scope="col">name</th><th scope="col">role</th><th scope="col">groups</th><th scope="col">signs in as</th><th scope="col">under 18</th></tr></thead>
       <tbody>

@@ -14,7 +14,7 @@
   <p class="mt-3 max-w-prose">Nothing yet. After your first round each pair stands here: how firm it is at which stage, and where the danger is. <a href="/practice">Start a round</a>.</p>
 {:else}
   <p class="mt-2 flex max-w-prose gap-2"><Skull size={18} class="mt-1 shrink-0 text-rosehip" aria-hidden="true" /><span><strong class={gathers > 0 ? 'text-rosehip' : ''}>{gathers} dangerous ‘gather’ {gathers === 1 ? 'answer' : 'answers'}</strong> on {shown} questions that showed a dangerous plant. This is counted apart from all else.</span></p>
-  <div class="mt-4 overflow-x-auto">
+  <div class="relative mt-4 overflow-x-auto">
     <table class="ruled">
       <thead><tr><th scope="col">pair</th><th scope="col">dangerous ‘gather’</th><th scope="col">named rightly</th><th scope="col">left alone</th><th scope="col">how firm, at which stage</th></tr></thead>
       <tbody>

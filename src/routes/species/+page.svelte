@@ -13,7 +13,7 @@
 <h1>Species</h1>
 <p class="mt-1 max-w-prose text-ink-2">{data.taxa.length} taxa. Starter entries are drafts until your school has confirmed them with two independent sources.</p>
 <label class="mt-4 block max-w-[420px]"><span class="note font-[650]">Find by any common name, scientific name or family</span><input type="search" class="input mt-1" bind:value={query} /></label>
-<div class="mt-4 overflow-x-auto">
+<div class="relative mt-4 overflow-x-auto">
   <table class="ruled">
     <thead><tr><th scope="col">name</th><th scope="col">family</th><th scope="col">harm by mistake</th><th scope="col">up on {dayAndMonth(data.today)}</th><th scope="col">uses</th></tr></thead>
     <tbody>

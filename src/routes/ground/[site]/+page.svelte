@@ -39,7 +39,7 @@
       />
     {/key}
     <h2 class="mt-6">Patches on {longDate(data.today)}</h2>
-    <div class="overflow-x-auto">
+    <div class="relative overflow-x-auto">
       <table class="ruled mt-1">
         <thead><tr><th scope="col">patch</th><th scope="col">taxon</th><th scope="col">how much</th><th scope="col">stage, by the reference windows</th></tr></thead>
         <tbody>

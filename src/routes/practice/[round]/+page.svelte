@@ -3,6 +3,7 @@
   import { goto, invalidateAll } from '$app/navigation';
   import Check from '@lucide/svelte/icons/check';
   import Eye from '@lucide/svelte/icons/eye';
+  import Leaf from '@lucide/svelte/icons/leaf';
   import Hand from '@lucide/svelte/icons/hand';
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import Scissors from '@lucide/svelte/icons/scissors';
@@ -42,7 +43,7 @@
   const options = $derived(
     question
       ? ([
-          { value: 'target', title: question.names.target, does: 'I would gather it', icon: Scissors },
+          { value: 'target', title: question.names.target, does: question.isGathered ? 'I would gather it' : 'I take it for the harmless one', icon: question.isGathered ? Scissors : Leaf },
           { value: 'lookalike', title: question.names.lookalike, does: 'I would leave it', icon: Hand },
           { value: 'cannot tell', title: 'Cannot tell from this', does: 'I would leave it and look further', icon: Eye }
         ] as const)
@@ -139,7 +140,7 @@
 <header class="flex flex-wrap items-baseline gap-x-4">
   <h1>Side by side</h1>
   <p class="text-[15px] text-ink-2">{question ? `question ${question.number} of ${data.round.length}` : 'done'} · for {data.round.walkName}</p>
-  <a href="/practice" class="note ml-auto no-underline"><kbd class="kbd kbd-sm">Esc</kbd> closes; progress is kept</a>
+  <a href="/practice" class="note ml-auto no-underline"><kbd class="kbd kbd-sm hidden lg:inline">Esc</kbd> <span class="underline underline-offset-2 lg:no-underline">closes</span>; progress is kept</a>
 </header>
 
 {#if question}

@@ -40,24 +40,24 @@
         $stopForm.latitude = latitude;
       }}
     />
-    <div class="mt-3 overflow-x-auto" id="stops">
+    <div class="relative mt-3 overflow-x-auto" id="stops">
       <table class="ruled">
         <thead>
-          <tr><th scope="col" class="w-14">arrive</th><th scope="col" class="w-14">leave</th><th scope="col">stop</th><th scope="col">what for</th><th scope="col" class="!text-right">min</th><th scope="col" class="!text-right">then walk</th>{#if data.leads}<th scope="col"><span class="sr-only">change</span></th>{/if}</tr>
+          <tr><th scope="col" class="w-14">arrive</th><th scope="col" class="hidden w-14 sm:table-cell">leave</th><th scope="col">stop</th><th scope="col">what for</th><th scope="col" class="hidden !text-right sm:table-cell">min</th><th scope="col" class="hidden !text-right sm:table-cell">then walk</th>{#if data.leads}<th scope="col"><span class="sr-only">change</span></th>{/if}</tr>
         </thead>
         <tbody>
           {#each data.stops as one, i (one.id)}
             <tr>
               <td><strong>{one.arrive}</strong></td>
-              <td>{one.leave}</td>
-              <td class="min-w-36"><span class="disc mr-2">{one.position}</span><strong>{one.name}</strong></td>
-              <td class="min-w-44">
-                {#each data.taxa.filter(({ stopId }) => stopId === one.id) as planned (planned.slug)}<span class="mr-4 inline-block"><RoleMark role={planned.role} /> {planned.name.toLowerCase()}</span>{:else}<span class="text-ink-2">{one.talkingPoints}</span>{/each}
+              <td class="hidden sm:table-cell">{one.leave}</td>
+              <td class="sm:min-w-36"><span class="disc mr-2">{one.position}</span><strong>{one.name}</strong></td>
+              <td class="sm:min-w-44">
+                {#each data.taxa.filter(({ stopId }) => stopId === one.id) as planned (planned.slug)}<span class="mr-4 sm:inline-block"><RoleMark role={planned.role} /> {planned.name.toLowerCase()}</span>{:else}<span class="text-ink-2">{one.talkingPoints}</span>{/each}
               </td>
-              <td class="!text-right">{one.minutes}</td>
-              <td class="whitespace-nowrap !text-right text-ink-2">{i < data.stops.length - 1 ? `${one.legMetres} m, ${one.legMinutes} min` : 'home'}</td>
+              <td class="hidden !text-right sm:table-cell">{one.minutes}</td>
+              <td class="hidden whitespace-nowrap !text-right text-ink-2 sm:table-cell">{i < data.stops.length - 1 ? `${one.legMetres} m, ${one.legMinutes} min` : 'home'}</td>
               {#if data.leads}
-                <td class="whitespace-nowrap !pr-0 !text-right">
+                <td class="!pr-0 !text-right sm:whitespace-nowrap">
                   {#if i > 0}<form method="POST" action="?/moveStop" use:plainEnhance class="inline"><input type="hidden" name="id" value={one.id} /><button name="step" value="-1" class="cursor-pointer p-1" aria-label="Move {one.name} earlier"><ArrowUp size={16} /></button></form>{/if}
                   {#if i < data.stops.length - 1}<form method="POST" action="?/moveStop" use:plainEnhance class="inline"><input type="hidden" name="id" value={one.id} /><button name="step" value="1" class="cursor-pointer p-1" aria-label="Move {one.name} later"><ArrowDown size={16} /></button></form>{/if}
                   <form method="POST" action="?/removeStop" use:plainEnhance class="inline" onsubmit={(event) => { if (!confirm(`Remove the stop “${one.name}” and its taxa from this walk?`)) event.preventDefault(); }}><input type="hidden" name="id" value={one.id} /><button class="cursor-pointer p-1" aria-label="Remove {one.name}"><X size={16} /></button></form>

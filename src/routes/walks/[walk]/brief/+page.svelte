@@ -50,7 +50,7 @@
         <div><dt class="note text-ink-2">Access for an ambulance</dt><dd>{document.front.accessPoint}</dd></div>
         <div class="sm:col-span-2"><dt class="note text-ink-2">Permission</dt><dd>{document.front.permission}</dd></div>
       </dl>
-      <div class="overflow-x-auto">
+      <div class="relative overflow-x-auto">
         <table class="ruled mt-4">
           <thead><tr><th scope="col">arrive</th><th scope="col">leave</th><th scope="col">stop</th><th scope="col">what for</th></tr></thead>
           <tbody>

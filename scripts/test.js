@@ -1,0 +1,110 @@
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { ensureBuild } from './setup/build.js';
+import { addresses, ensureDatabase, startCluster } from './setup/cluster.js';
+import { prepareDatabase } from './setup/database.js';
+import { ensureChromium, ensureNpmPackages, ensurePostgres } from './setup/packages.js';
+import { local, root } from './setup/paths.js';
+import { runMain, say } from './setup/say.js';
+
+const help = `Usage: ./test [--only unit,reference,server,browser,static]
+
+Runs formatting, lint, types, dependency rules, and the unit, reference, server and browser tests.`;
+
+/** @type {[string, string[]][]} */
+const staticChecks = [
+  ['formatting', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ['lint', ['eslint', '.']],
+  ['types of the application', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings']],
+  ['types of the scripts and tests', ['tsc', '-p', 'scripts/tsconfig.json']],
+  ['dependency rules', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'scripts']]
+];
+
+/** @param {string[]} command */
+const npx = (command, env = process.env) =>
+  spawnSync('npx', ['--no-install', ...command], { cwd: root, stdio: 'inherit', env }).status === 0;
+
+/** @returns {{ passed: number, failed: number }} */
+function runStatic() {
+  npx(['svelte-kit', 'sync']);
+  const failures = staticChecks.filter(([name, command]) => {
+    say(`Checking ${name} …`);
+    return !npx(command);
+  });
+  for (const [name] of failures) console.error(`FAILED: ${name}`);
+  return { passed: staticChecks.length - failures.length, failed: failures.length };
+}
+
+/** @param {string[]} projects @param {NodeJS.ProcessEnv} env */
+function runVitest(projects, env) {
+  const report = join(local, 'vitest.json');
+  rmSync(report, { force: true });
+  const isClean = npx(
+    ['vitest', 'run', ...projects.flatMap((name) => ['--project', name]), '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    env
+  );
+  try {
+    const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'));
+    const failed = Math.max(numFailedTests, numFailedTestSuites > 0 || !isClean ? 1 : 0);
+    return { passed: numPassedTests, failed };
+  } catch {
+    return { passed: 0, failed: 1 };
+  }
+}
+
+async function main() {
+  const { values } = parseArgs({ options: { only: { type: 'string' }, help: { type: 'boolean', short: 'h' } } });
+  if (values.help) {
+    console.log(help);
+    return 0;
+  }
+  const all = ['static', 'unit', 'reference', 'server', 'browser'];
+  const wanted = values.only ? values.only.split(',') : all;
+  mkdirSync(local, { recursive: true });
+  ensureNpmPackages();
+  const totals = wanted.includes('static') ? runStatic() : { passed: 0, failed: 0 };
+  const projects = wanted.filter((name) => name !== 'static');
+  if (projects.length > 0) {
+    const env = { ...process.env };
+    const needsDatabase = projects.some((name) => name === 'server' || name === 'browser');
+    if (needsDatabase) ensurePostgres();
+    if (projects.includes('browser')) {
+      ensureChromium();
+      ensureBuild();
+    }
+    const cluster = needsDatabase ? await startCluster('test') : undefined;
+    try {
+      if (cluster) Object.assign(env, await prepareTemplates(cluster));
+      const { passed, failed } = runVitest(projects, env);
+      totals.passed += passed;
+      totals.failed += failed;
+    } finally {
+      await cluster?.stop();
+    }
+  }
+  console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
+  return totals.failed > 0 ? 1 : 0;
+}
+
+/**
+ * Two migrated template databases, one empty and one with the demo, made anew each time; tests clone them.
+ * @param {import('./setup/cluster.js').Cluster} cluster
+ */
+async function prepareTemplates(cluster) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: addresses(cluster, 'postgres').superuser });
+  await client.connect();
+  const { rows } = await client.query("select datname from pg_database where datname like 'test%'");
+  for (const { datname } of rows) await client.query(`drop database ${client.escapeIdentifier(datname)} with (force)`);
+  await client.end();
+  for (const [name, demo] of /** @type {const} */ ([['test_template_empty', false], ['test_template_demo', true]])) {
+    await ensureDatabase(cluster, name);
+    const { app, migrator } = addresses(cluster, name);
+    prepareDatabase({ app, migrator, demo });
+  }
+  return { TEST_CLUSTER: JSON.stringify({ port: cluster.port, passwords: cluster.passwords }) };
+}
+
+await runMain(main);
