@@ -2,23 +2,52 @@
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
-    { name: 'core-is-alone', severity: 'error', from: { path: '^src/core' }, to: { path: '^src/(lib|routes)|^scripts' } },
+    {
+      name: 'core-is-alone',
+      severity: 'error',
+      from: { path: '^src/core' },
+      to: { path: '^src/(lib|routes)|^scripts' }
+    },
     {
       name: 'core-uses-pure-packages-only',
       severity: 'error',
       from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
-      to: { path: 'node_modules', pathNot: 'node_modules/(zod|yaml|ts-fsrs|jstat|pure-rand|@noble/hashes|@turf/|@types/geojson|@types/jstat|@tmcw/togeojson|@xmldom/xmldom)' }
+      to: {
+        path: 'node_modules',
+        pathNot:
+          'node_modules/(zod|yaml|ts-fsrs|jstat|pure-rand|@noble/hashes|@turf/|@types/geojson|@types/jstat|@tmcw/togeojson|@xmldom/xmldom)'
+      }
     },
-    { name: 'core-uses-no-node', severity: 'error', from: { path: '^src/core', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
-    { name: 'lib-knows-no-routes', severity: 'error', from: { path: '^src/lib' }, to: { path: '^src/routes' } },
-    { name: 'pages-in-the-browser-know-no-server', severity: 'error', from: { path: '^src/lib/ui' }, to: { path: '^src/lib/server', dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'core-uses-no-node',
+      severity: 'error',
+      from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] }
+    },
+    {
+      name: 'lib-knows-no-routes',
+      severity: 'error',
+      from: { path: '^src/lib' },
+      to: { path: '^src/routes' }
+    },
+    {
+      name: 'pages-in-the-browser-know-no-server',
+      severity: 'error',
+      from: { path: '^src/lib/ui' },
+      to: { path: '^src/lib/server', dependencyTypesNot: ['type-only'] }
+    },
     {
       name: 'core-folders-offer-their-index',
       severity: 'error',
       from: { path: '^src/core/([^/]+)/' },
       to: { path: '^src/core/[^/]+/', pathNot: ['^src/core/$1/', '^src/core/[^/]+/index\\.ts$'] }
     },
-    { name: 'others-use-the-index-of-core', severity: 'error', from: { path: '^(src/(lib|routes)|scripts)' }, to: { path: '^src/core/[^/]+/', pathNot: '/index\\.ts$' } },
+    {
+      name: 'others-use-the-index-of-core',
+      severity: 'error',
+      from: { path: '^(src/(lib|routes)|scripts)' },
+      to: { path: '^src/core/[^/]+/', pathNot: '/index\\.ts$' }
+    },
     {
       name: 'one-door-to-the-pool',
       severity: 'error',
@@ -30,6 +59,9 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] }
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types']
+    }
   }
 };

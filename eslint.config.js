@@ -28,11 +28,18 @@ export default ts.config(
       'no-restricted-properties': [
         'error',
         { object: 'Date', property: 'now', message: 'The core has no clock: pass the moment in.' },
-        { object: 'Math', property: 'random', message: 'The core has no randomness but a seed: see random.ts.' }
+        {
+          object: 'Math',
+          property: 'random',
+          message: 'The core has no randomness but a seed: see random.ts.'
+        }
       ],
       'no-restricted-syntax': [
         'error',
-        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock.' }
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'The core has no clock.'
+        }
       ],
       'no-restricted-globals': ['error', 'document', 'window', 'process', 'fetch']
     }

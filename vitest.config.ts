@@ -1,7 +1,10 @@
 import { resolve } from 'node:path';
 import { defineConfig } from 'vitest/config';
 
-const alias = { $core: resolve(import.meta.dirname, 'src/core'), $lib: resolve(import.meta.dirname, 'src/lib') };
+const alias = {
+  $core: resolve(import.meta.dirname, 'src/core'),
+  $lib: resolve(import.meta.dirname, 'src/lib')
+};
 const project = (name: string, include: string[], more: object = {}) => ({
   resolve: { alias },
   test: { name, include, environment: 'node', ...more }
@@ -10,11 +13,20 @@ const project = (name: string, include: string[], more: object = {}) => ({
 export default defineConfig({
   test: {
     projects: [
-      project('unit', ['src/**/*.test.ts']),
+      project('unit', ['src/**/*.test.ts'], { testTimeout: 30_000 }),
       project('reference', ['tests/reference/**/*.test.ts']),
-      project('server', ['tests/server/**/*.test.ts'], { testTimeout: 30_000, hookTimeout: 60_000, pool: 'forks', maxWorkers: 2 }),
+      project('server', ['tests/server/**/*.test.ts'], {
+        testTimeout: 30_000,
+        hookTimeout: 60_000,
+        pool: 'forks',
+        maxWorkers: 2
+      }),
       // One Chromium, one file after the other.
-      project('browser', ['tests/browser/**/*.test.ts'], { testTimeout: 120_000, hookTimeout: 120_000, fileParallelism: false })
+      project('browser', ['tests/browser/**/*.test.ts'], {
+        testTimeout: 120_000,
+        hookTimeout: 120_000,
+        fileParallelism: false
+      })
     ]
   }
 });

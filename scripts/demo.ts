@@ -19,7 +19,13 @@ import { type Viewer, createAccount, hasAccounts, isEmailTaken } from '../src/li
 
 const metres = z.tuple([z.number(), z.number()]);
 const Demo = z.strictObject({
-  school: z.strictObject({ id: z.uuid(), name: z.string(), timeZone: z.string(), demoDate: z.iso.date(), emergencyNumbers: z.array(EmergencyNumber) }),
+  school: z.strictObject({
+    id: z.uuid(),
+    name: z.string(),
+    timeZone: z.string(),
+    demoDate: z.iso.date(),
+    emergencyNumbers: z.array(EmergencyNumber)
+  }),
   password: z.string(),
   people: z.array(
     z.strictObject({
@@ -32,7 +38,9 @@ const Demo = z.strictObject({
       guardian: z.string().optional()
     })
   ),
-  cohorts: z.array(z.strictObject({ key: z.string(), name: z.string(), level: z.enum(levels), members: z.array(z.string()) })),
+  cohorts: z.array(
+    z.strictObject({ key: z.string(), name: z.string(), level: z.enum(levels), members: z.array(z.string()) })
+  ),
   bookshelf: z.array(z.strictObject({ key: z.string(), kind: z.string(), citation: z.string() })),
   confirmations: z.array(z.strictObject({ taxon: z.string(), sources: z.array(z.string()) })),
   sites: z.array(
@@ -42,12 +50,33 @@ const Demo = z.strictObject({
       origin: z.tuple([z.number(), z.number()]),
       habitats: z.array(z.string()),
       accessPoint: z.string(),
-      permission: z.strictObject({ from: z.string(), since: z.iso.date(), until: z.iso.date(), pick: z.boolean(), dig: z.boolean(), group: z.number() }),
+      permission: z.strictObject({
+        from: z.string(),
+        since: z.iso.date(),
+        until: z.iso.date(),
+        pick: z.boolean(),
+        dig: z.boolean(),
+        group: z.number()
+      }),
       note: z.string(),
       ground: z.array(
-        z.strictObject({ kind: z.enum(groundKinds), name: z.string(), polygon: z.array(metres).optional(), line: z.array(metres).optional(), point: metres.optional() })
+        z.strictObject({
+          kind: z.enum(groundKinds),
+          name: z.string(),
+          polygon: z.array(metres).optional(),
+          line: z.array(metres).optional(),
+          point: metres.optional()
+        })
       ),
-      patches: z.array(z.strictObject({ key: z.string(), name: z.string(), taxon: z.string(), at: metres, abundance: z.enum(abundances) }))
+      patches: z.array(
+        z.strictObject({
+          key: z.string(),
+          name: z.string(),
+          taxon: z.string(),
+          at: metres,
+          abundance: z.enum(abundances)
+        })
+      )
     })
   ),
   walks: z.array(
@@ -68,20 +97,35 @@ const Demo = z.strictObject({
           minutes: z.number(),
           points: z.string().default(''),
           taxa: z
-            .array(z.strictObject({ taxon: z.string(), role: z.enum(roles), part: z.string().default(''), portion: z.string().default('') }))
+            .array(
+              z.strictObject({
+                taxon: z.string(),
+                role: z.enum(roles),
+                part: z.string().default(''),
+                portion: z.string().default('')
+              })
+            )
             .default([])
         })
       )
     })
   ),
-  rounds: z.strictObject({ walk: z.string(), days: z.array(z.iso.date()), learners: z.array(z.string()), skills: z.record(z.string(), z.number()) })
+  rounds: z.strictObject({
+    walk: z.string(),
+    days: z.array(z.iso.date()),
+    learners: z.array(z.string()),
+    skills: z.record(z.string(), z.number())
+  })
 });
 type Demo = z.infer<typeof Demo>;
 
 const metresPerDegree = 111_320;
 
 /** @param at metres east and north of an origin */
-function place([longitude, latitude]: readonly [number, number], [east, north]: readonly [number, number]): [number, number] {
+function place(
+  [longitude, latitude]: readonly [number, number],
+  [east, north]: readonly [number, number]
+): [number, number] {
   const round = (degrees: number) => Math.round(degrees * 1e6) / 1e6;
   const perDegreeEast = metresPerDegree * Math.cos((latitude * Math.PI) / 180);
   return [round(longitude + east / perDegreeEast), round(latitude + north / metresPerDegree)];
@@ -124,7 +168,9 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
   const { id: schoolId } = demo.school;
   const idOf = (kind: string, key: string) => uuidFrom(`${kind} ${key}`, schoolId);
   try {
-    const isLoaded = await withSchool(schoolId, async (db) => Boolean((await db.query('select 1 from school')).rowCount));
+    const isLoaded = await withSchool(schoolId, async (db) =>
+      Boolean((await db.query('select 1 from school')).rowCount)
+    );
     if (!isLoaded) {
       // Somebody has set up a school of their own: it stays alone.
       if (await hasAccounts()) return;
@@ -136,7 +182,8 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
       });
     }
     for (const { key, email } of demo.people)
-      if (email && !(await isEmailTaken(email))) await createAccount(schoolId, idOf('person', key), email, demo.password);
+      if (email && !(await isEmailTaken(email)))
+        await createAccount(schoolId, idOf('person', key), email, demo.password);
   } finally {
     await closePool();
   }
@@ -147,7 +194,10 @@ type IdOf = (kind: string, key: string) => string;
 async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: IdOf): Promise<void> {
   const { schoolId } = db;
   const { school } = demo;
-  const { rows } = await db.query<{ document: unknown }>('select document from library_release where hash = $1', [libraryHash]);
+  const { rows } = await db.query<{ document: unknown }>(
+    'select document from library_release where hash = $1',
+    [libraryHash]
+  );
   const { library } = compileLibrary(LibraryDocument.parse(rows[0]!.document));
   const insert = (table: string, row: Record<string, unknown>) => {
     const columns = Object.keys(row);
@@ -157,43 +207,95 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
     );
   };
   await insert('school', {
-    name: school.name, time_zone: school.timeZone, library_hash: libraryHash, is_demo: true, emergency_numbers: JSON.stringify(school.emergencyNumbers)
+    name: school.name,
+    time_zone: school.timeZone,
+    library_hash: libraryHash,
+    is_demo: true,
+    emergency_numbers: JSON.stringify(school.emergencyNumbers)
   });
   for (const { key, name, role, minor, guardian } of demo.people)
     await insert('person', {
-      id: idOf('person', key), name, role, is_minor: minor, guardian_name: guardian ?? null, guardian_consent_on: guardian ? '2027-03-20' : null
+      id: idOf('person', key),
+      name,
+      role,
+      is_minor: minor,
+      guardian_name: guardian ?? null,
+      guardian_consent_on: guardian ? '2027-03-20' : null
     });
   for (const { key, name, level, members } of demo.cohorts) {
     await insert('cohort', { id: idOf('cohort', key), name, level });
-    for (const member of members) await insert('cohort_member', { cohort_id: idOf('cohort', key), person_id: idOf('person', member) });
+    for (const member of members)
+      await insert('cohort_member', { cohort_id: idOf('cohort', key), person_id: idOf('person', member) });
   }
-  for (const { key, kind, citation } of demo.bookshelf) await insert('source', { id: idOf('source', key), kind, citation });
+  for (const { key, kind, citation } of demo.bookshelf)
+    await insert('source', { id: idOf('source', key), kind, citation });
   for (const { taxon, sources } of demo.confirmations)
     for (const { hash } of useClaims(library.taxa.get(taxon)!))
       for (const source of sources)
-        await insert('confirmation', { claim_hash: hash, source_id: idOf('source', source), confirmed_by: idOf('person', 'owner'), effective_at: '2027-03-15T12:00:00Z' });
+        await insert('confirmation', {
+          claim_hash: hash,
+          source_id: idOf('source', source),
+          confirmed_by: idOf('person', 'owner'),
+          effective_at: '2027-03-15T12:00:00Z'
+        });
   for (const site of demo.sites) {
     const { key, name, habitats, accessPoint, permission, note } = site;
     await insert('site', {
-      id: idOf('site', key), name, time_zone: school.timeZone, ground: groundOf(site), habitats, access_point: accessPoint, permission_from: permission.from,
-      permission_since: permission.since, permission_until: permission.until, may_pick: permission.pick, may_dig: permission.dig, largest_group: permission.group, note
+      id: idOf('site', key),
+      name,
+      time_zone: school.timeZone,
+      ground: groundOf(site),
+      habitats,
+      access_point: accessPoint,
+      permission_from: permission.from,
+      permission_since: permission.since,
+      permission_until: permission.until,
+      may_pick: permission.pick,
+      may_dig: permission.dig,
+      largest_group: permission.group,
+      note
     });
     for (const patch of site.patches) {
       const [longitude, latitude] = place(site.origin, patch.at);
-      await insert('patch', { id: idOf('patch', patch.key), site_id: idOf('site', key), name: patch.name, taxon: patch.taxon, longitude, latitude, abundance: patch.abundance });
+      await insert('patch', {
+        id: idOf('patch', patch.key),
+        site_id: idOf('site', key),
+        name: patch.name,
+        taxon: patch.taxon,
+        longitude,
+        latitude,
+        abundance: patch.abundance
+      });
     }
   }
   for (const walk of demo.walks) {
     const site = demo.sites.find(({ key }) => key === walk.site)!;
     const walkId = idOf('walk', walk.key);
     await insert('walk', {
-      id: walkId, site_id: idOf('site', walk.site), cohort_id: idOf('cohort', walk.cohort), name: walk.name, held_on: walk.on, starts_at: walk.at, leader_id: idOf('person', walk.leader)
+      id: walkId,
+      site_id: idOf('site', walk.site),
+      cohort_id: idOf('cohort', walk.cohort),
+      name: walk.name,
+      held_on: walk.on,
+      starts_at: walk.at,
+      leader_id: idOf('person', walk.leader)
     });
     for (const [i, stop] of walk.stops.entries()) {
       const id = idOf('stop', `${walk.key} ${i}`);
-      const [longitude, latitude] = place(site.origin, stop.at ?? site.patches.find(({ key }) => key === stop.patch)!.at);
+      const [longitude, latitude] = place(
+        site.origin,
+        stop.at ?? site.patches.find(({ key }) => key === stop.patch)!.at
+      );
       await insert('stop', {
-        id, walk_id: walkId, position: i + 1, name: stop.name, patch_id: stop.patch ? idOf('patch', stop.patch) : null, longitude, latitude, minutes: stop.minutes, talking_points: stop.points
+        id,
+        walk_id: walkId,
+        position: i + 1,
+        name: stop.name,
+        patch_id: stop.patch ? idOf('patch', stop.patch) : null,
+        longitude,
+        latitude,
+        minutes: stop.minutes,
+        talking_points: stop.points
       });
       for (const taxon of stop.taxa) await insert('walk_taxon', { walk_id: walkId, stop_id: id, ...taxon });
     }
@@ -219,7 +321,8 @@ async function loadWalks(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
     const at = Object.assign(db, { now });
     const plan = await readPlan(at, viewer, idOf('walk', walk.key));
     const published = await publishBrief(at, viewer, plan!);
-    if ('problem' in published) throw new Error(`The demo walk '${walk.name}' cannot be published. ${published.problem}`);
+    if ('problem' in published)
+      throw new Error(`The demo walk '${walk.name}' cannot be published. ${published.problem}`);
   }
 }
 
@@ -234,11 +337,19 @@ async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> 
       const roundId = idOf('round', `${key} ${day}`);
       const personId = idOf('person', key);
       const at = `${day}T19:00:00Z`;
-      await db.query('insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)', [db.schoolId, roundId, personId, idOf('walk', walk), at]);
-      const questions = composeRound(pairs, new Map(), new Date(at), 10, d + random.integer(1, 1e6)).filter(({ partial }) => !partial);
+      await db.query(
+        'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
+        [db.schoolId, roundId, personId, idOf('walk', walk), at]
+      );
+      const questions = composeRound(pairs, new Map(), new Date(at), 10, d + random.integer(1, 1e6)).filter(
+        ({ partial }) => !partial
+      );
       for (const [i, question] of questions.entries()) {
         const questionId = idOf('question', `${key} ${day} ${i}`);
-        await db.query('insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, $4, $5)', [db.schoolId, questionId, roundId, i + 1, question]);
+        await db.query(
+          'insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, $4, $5)',
+          [db.schoolId, questionId, roundId, i + 1, question]
+        );
         const isRight = random.next() < skill + 0.04 * d;
         const other = question.specimen === 'target' ? 'lookalike' : 'target';
         const choice = isRight ? question.specimen : random.next() < 0.55 ? 'cannot tell' : other;
@@ -246,9 +357,19 @@ async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> 
           `insert into answer_event (school_id, id, question_id, person_id, effective_at, body, pair, specimen_stage, is_dangerous_specimen, outcome, is_part_right, seconds, confidence)
            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
           [
-            db.schoolId, idOf('answer', `${key} ${day} ${i}`), questionId, personId, new Date(Date.parse(at) + i * 30_000), { invented: true, choice }, pairKey(question),
-            question[`${question.specimen}Stage`], question.specimen === 'lookalike', judge(choice, question.specimen, true), isRight && random.next() < 0.8,
-            Math.round(random.between(6, 22)), isRight ? 'sure' : 'fairly sure'
+            db.schoolId,
+            idOf('answer', `${key} ${day} ${i}`),
+            questionId,
+            personId,
+            new Date(Date.parse(at) + i * 30_000),
+            { invented: true, choice },
+            pairKey(question),
+            question[`${question.specimen}Stage`],
+            question.specimen === 'lookalike',
+            judge(choice, question.specimen, true),
+            isRight && random.next() < 0.8,
+            Math.round(random.between(6, 22)),
+            isRight ? 'sure' : 'fairly sure'
           ]
         );
       }

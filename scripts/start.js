@@ -33,8 +33,14 @@ function claimCheckout() {
   mkdirSync(local, { recursive: true });
   try {
     const pid = Number(readFileSync(file, 'utf8'));
-    if (pid && pid !== process.pid && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('scripts/start.js'))
-      throw new SetupError(`Good Trail already runs from this folder (process ${pid}). Stop it with Ctrl-C there first.`);
+    if (
+      pid &&
+      pid !== process.pid &&
+      readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('scripts/start.js')
+    )
+      throw new SetupError(
+        `Good Trail already runs from this folder (process ${pid}). Stop it with Ctrl-C there first.`
+      );
   } catch (error) {
     if (error instanceof SetupError) throw error;
   }
@@ -56,16 +62,22 @@ async function main() {
     return 0;
   }
   const port = Number(values.port);
-  if (!Number.isInteger(port) || port < 1024 || port > 65535) throw new SetupError(`'${values.port}' is no port between 1024 and 65535.`);
+  if (!Number.isInteger(port) || port < 1024 || port > 65535)
+    throw new SetupError(`'${values.port}' is no port between 1024 and 65535.`);
   if (!(await tryPort(port)))
-    throw new SetupError(`Port ${port} is taken by another program. Stop that, or choose another: ./start --port ${port + 1}`);
+    throw new SetupError(
+      `Port ${port} is taken by another program. Stop that, or choose another: ./start --port ${port + 1}`
+    );
 
   console.log('Good Trail');
   const release = claimCheckout();
   /** @type {(() => Promise<void>)[]} */
   const stops = [];
   const stopAll = async () => {
-    while (stops.length > 0) await stops.pop()?.().catch(() => undefined);
+    while (stops.length > 0)
+      await stops
+        .pop()?.()
+        .catch(() => undefined);
     release();
   };
   let isStopping = false;
@@ -83,7 +95,8 @@ async function main() {
     const database = given
       ? { app: given, migrator: given, role: 'good_trail_app' }
       : await ownDatabase(values.fresh, stops);
-    if (given && values.fresh) throw new SetupError('--fresh deletes only a database of our own, not the one in DATABASE_URL.');
+    if (given && values.fresh)
+      throw new SetupError('--fresh deletes only a database of our own, not the one in DATABASE_URL.');
     prepareDatabase({ ...database, demo: !values.empty });
     ensureBuild();
     const server = await serve({ port, ...database });
@@ -102,7 +115,8 @@ async function main() {
 async function ownDatabase(fresh, stops) {
   ensurePostgres();
   if (fresh) {
-    if (!(await confirm('  Delete everything that was entered in this checkout? Type yes: '))) throw new SetupError('Nothing was deleted.');
+    if (!(await confirm('  Delete everything that was entered in this checkout? Type yes: ')))
+      throw new SetupError('Nothing was deleted.');
     rmSync(clusterFolder('app'), { recursive: true, force: true });
   }
   const cluster = await startCluster('app');

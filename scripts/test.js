@@ -42,7 +42,14 @@ function runVitest(projects, env) {
   const report = join(local, 'vitest.json');
   rmSync(report, { force: true });
   const isClean = npx(
-    ['vitest', 'run', ...projects.flatMap((name) => ['--project', name]), '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    [
+      'vitest',
+      'run',
+      ...projects.flatMap((name) => ['--project', name]),
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${report}`
+    ],
     env
   );
   try {
@@ -55,7 +62,9 @@ function runVitest(projects, env) {
 }
 
 async function main() {
-  const { values } = parseArgs({ options: { only: { type: 'string' }, help: { type: 'boolean', short: 'h' } } });
+  const { values } = parseArgs({
+    options: { only: { type: 'string' }, help: { type: 'boolean', short: 'h' } }
+  });
   if (values.help) {
     console.log(help);
     return 0;
@@ -97,9 +106,13 @@ async function prepareTemplates(cluster) {
   const client = new pg.Client({ connectionString: addresses(cluster, 'postgres').superuser });
   await client.connect();
   const { rows } = await client.query("select datname from pg_database where datname like 'test%'");
-  for (const { datname } of rows) await client.query(`drop database ${client.escapeIdentifier(datname)} with (force)`);
+  for (const { datname } of rows)
+    await client.query(`drop database ${client.escapeIdentifier(datname)} with (force)`);
   await client.end();
-  for (const [name, demo] of /** @type {const} */ ([['test_template_empty', false], ['test_template_demo', true]])) {
+  for (const [name, demo] of /** @type {const} */ ([
+    ['test_template_empty', false],
+    ['test_template_demo', true]
+  ])) {
     await ensureDatabase(cluster, name);
     const { app, migrator } = addresses(cluster, name);
     prepareDatabase({ app, migrator, demo });

@@ -14,19 +14,26 @@ export const handle: Handle = async ({ event, resolve }) => {
   const { url, cookies, request } = event;
   // ORIGIN names one host; a loopback visitor under another name is sent there, so that cookies and forms agree.
   const host = request.headers.get('host');
-  if (host && host !== url.host && /^(localhost|127\.0\.0\.1|\[::1\]):\d+$/.test(host) && request.method === 'GET')
+  if (
+    host &&
+    host !== url.host &&
+    /^(localhost|127\.0\.0\.1|\[::1\]):\d+$/.test(host) &&
+    request.method === 'GET'
+  )
     redirect(307, `${url.origin}${url.pathname}${url.search}`);
 
   const token = readSessionCookie(cookies);
   event.locals.viewer = token ? await viewerOf(token) : undefined;
   if (!event.locals.viewer && !isOpen(url.pathname)) {
-    if (url.pathname.startsWith('/api/')) return new Response(JSON.stringify({ problem: 'Sign in first.' }), { status: 401 });
+    if (url.pathname.startsWith('/api/'))
+      return new Response(JSON.stringify({ problem: 'Sign in first.' }), { status: 401 });
     const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname)}`;
     redirect(303, (await hasAccounts()) ? `/sign-in${to}` : '/set-up');
   }
   const theme = cookies.get('theme');
   const response = await resolve(event, {
-    transformPageChunk: ({ html }) => (theme === 'dusk' || theme === 'sun' ? html.replace('data-theme="day"', `data-theme="${theme}"`) : html)
+    transformPageChunk: ({ html }) =>
+      theme === 'dusk' || theme === 'sun' ? html.replace('data-theme="day"', `data-theme="${theme}"`) : html
   });
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');

@@ -19,7 +19,10 @@ export function ensureBuild() {
   const changed = Math.max(...sources.map((name) => newest(join(root, name))));
   if (existsSync(stamp) && statSync(stamp).mtimeMs > changed) return;
   say('Building …');
-  const result = spawnSync('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], { cwd: root, encoding: 'utf8' });
+  const result = spawnSync('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
+    cwd: root,
+    encoding: 'utf8'
+  });
   if (result.status !== 0) throw new SetupError(`The build failed:\n${result.stdout}\n${result.stderr}`);
   writeFileSync(stamp, '');
 }

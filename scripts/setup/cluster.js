@@ -1,7 +1,15 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import {
-  chmodSync, chownSync, closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync
+  chmodSync,
+  chownSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  writeFileSync
 } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -18,7 +26,8 @@ import { SetupError, say } from './say.js';
 /** PostgreSQL's own user where we are root: the server refuses to run as root. */
 function unprivileged() {
   if (!isRoot) return {};
-  const id = (/** @type {string} */ flag) => Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' }));
+  const id = (/** @type {string} */ flag) =>
+    Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' }));
   return { uid: id('-u'), gid: id('-g') };
 }
 
@@ -53,7 +62,8 @@ async function clearLeftovers(data) {
     say('Ending the database server that an earlier run left behind …');
     process.kill(pid, 'SIGINT');
     for (let tries = 0; isAlive(pid) && tries < 100; tries += 1) await wait(100);
-    if (isAlive(pid)) throw new SetupError(`The earlier database server (process ${pid}) does not end. End it by hand.`);
+    if (isAlive(pid))
+      throw new SetupError(`The earlier database server (process ${pid}) does not end. End it by hand.`);
   } else {
     say('Clearing a stale lock file of the database …');
     rmSync(lock, { force: true });
@@ -70,7 +80,16 @@ function initialise(data, superuserPassword, passwordFile) {
   const programs = postgresPrograms();
   const result = spawnSync(
     join(programs ?? '', 'initdb'),
-    ['-D', data, '-U', 'postgres', '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '--locale=C.UTF-8', '--encoding=UTF8'],
+    [
+      '-D',
+      data,
+      '-U',
+      'postgres',
+      '--auth=scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '--locale=C.UTF-8',
+      '--encoding=UTF8'
+    ],
     { ...user, cwd: '/', encoding: 'utf8' }
   );
   rmSync(passwordFile, { force: true });
@@ -106,13 +125,26 @@ export async function startCluster(purpose) {
   const passwords = JSON.parse(readFileSync(secrets, 'utf8'));
   const port = await tryPort(0);
   if (!port) throw new SetupError('No free port on 127.0.0.1 for the database.');
-  const fast = purpose === 'test' ? ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'] : [];
+  const fast =
+    purpose === 'test'
+      ? ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off']
+      : [];
   const logPath = join(folder, 'server.log');
   const log = openSync(logPath, 'w');
   chmodSync(logPath, 0o600);
   const server = spawn(
     join(postgresPrograms() ?? '', 'postgres'),
-    ['-D', data, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', ...fast],
+    [
+      '-D',
+      data,
+      '-p',
+      String(port),
+      '-c',
+      'listen_addresses=127.0.0.1',
+      '-c',
+      'unix_socket_directories=',
+      ...fast
+    ],
     // Its own process group: Ctrl-C must reach the start command first, which then stops both in order.
     { ...user, cwd: '/', detached: true, stdio: ['ignore', log, log] }
   );
@@ -139,7 +171,9 @@ async function untilAccepting(port, server, logPath) {
     if (spawnSync(probe, ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0) return;
     await wait(100);
   }
-  throw new SetupError(`The database server did not start. Its log:\n${readFileSync(logPath, 'utf8').slice(-2000)}`);
+  throw new SetupError(
+    `The database server did not start. Its log:\n${readFileSync(logPath, 'utf8').slice(-2000)}`
+  );
 }
 
 /**
@@ -174,7 +208,8 @@ export async function ensureDatabase(cluster, database) {
       );
     }
     const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [database]);
-    if (!rowCount) await client.query(`create database ${client.escapeIdentifier(database)} owner good_trail_migrator`);
+    if (!rowCount)
+      await client.query(`create database ${client.escapeIdentifier(database)} owner good_trail_migrator`);
   } finally {
     await client.end();
   }

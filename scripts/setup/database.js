@@ -10,12 +10,26 @@ import { SetupError } from './say.js';
 export function prepareDatabase({ app, migrator, role, demo }) {
   const result = spawnSync(
     process.execPath,
-    [join(root, 'node_modules/tsx/dist/cli.mjs'), '--tsconfig', join(root, 'scripts/tsconfig.json'), join(root, 'scripts/database.ts'), ...(demo ? ['--demo'] : [])],
+    [
+      join(root, 'node_modules/tsx/dist/cli.mjs'),
+      '--tsconfig',
+      join(root, 'scripts/tsconfig.json'),
+      join(root, 'scripts/database.ts'),
+      ...(demo ? ['--demo'] : [])
+    ],
     {
       cwd: root,
       encoding: 'utf8',
-      env: { ...process.env, MIGRATION_DATABASE_URL: migrator, DATABASE_URL: app, ...(role ? { DATABASE_ROLE: role } : {}) }
+      env: {
+        ...process.env,
+        MIGRATION_DATABASE_URL: migrator,
+        DATABASE_URL: app,
+        ...(role ? { DATABASE_ROLE: role } : {})
+      }
     }
   );
-  if (result.status !== 0) throw new SetupError(`The database could not be prepared.\n${result.stderr.trim() || result.stdout.trim()}`);
+  if (result.status !== 0)
+    throw new SetupError(
+      `The database could not be prepared.\n${result.stderr.trim() || result.stdout.trim()}`
+    );
 }

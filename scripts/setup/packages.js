@@ -17,7 +17,9 @@ export function ensureNpmPackages() {
     stdio: ['ignore', 'ignore', 'inherit']
   });
   if (result.status !== 0)
-    throw new SetupError('npm could not install the packages (see above). Check the network, then run this again.');
+    throw new SetupError(
+      'npm could not install the packages (see above). Check the network, then run this again.'
+    );
   writeFileSync(stamp, wanted);
 }
 
@@ -57,7 +59,8 @@ function ensureDebianPackages({ name, packages, isThere, prepare }) {
   } catch {
     throw new SetupError(`${name} could not be installed (see above). Try: sudo ${command}`);
   }
-  if (!isThere()) throw new SetupError(`${name} was installed but is not where it belongs. Try: sudo ${command}`);
+  if (!isThere())
+    throw new SetupError(`${name} was installed but is not where it belongs. Try: sudo ${command}`);
 }
 
 export function ensurePostgres() {
@@ -69,7 +72,9 @@ export function ensurePostgres() {
     prepare: (asRoot) => {
       asRoot(['apt-get', 'install', '-q', '-y', '--no-install-recommends', 'postgresql-common']);
       asRoot([
-        'sed', '-i', 's/^#\\?create_main_cluster.*/create_main_cluster = false/',
+        'sed',
+        '-i',
+        's/^#\\?create_main_cluster.*/create_main_cluster = false/',
         '/etc/postgresql-common/createcluster.conf'
       ]);
     }

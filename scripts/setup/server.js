@@ -31,8 +31,12 @@ export async function serve({ port, app, role }) {
   });
   const exited = new Promise((done) => server.once('exit', done));
   for (let tries = 0; ; tries += 1) {
-    if (server.exitCode !== null || tries > 300) throw new SetupError('The application did not start (see above).');
-    const answers = await fetch(`http://127.0.0.1:${port}/health`).then((response) => response.ok, () => false);
+    if (server.exitCode !== null || tries > 300)
+      throw new SetupError('The application did not start (see above).');
+    const answers = await fetch(`http://127.0.0.1:${port}/health`).then(
+      (response) => response.ok,
+      () => false
+    );
     if (answers) break;
     await wait(50);
   }

@@ -28,17 +28,29 @@
 
 <svelte:window {onkeydown} />
 
-<a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-[2000] focus:bg-paper focus:p-3">Skip to the page</a>
+<a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-[2000] focus:bg-paper focus:p-3"
+  >Skip to the page</a
+>
 {#if data.viewer}
   <div class="mx-auto flex min-h-screen max-w-[1360px]">
     <Signpost viewer={data.viewer} />
     <div class="flex min-w-0 flex-1 flex-col px-4 pb-[74px] pt-3 lg:px-7 lg:pb-3 lg:pt-5">
       <header class="no-print mb-3 flex items-center justify-between lg:hidden">
-        <a href="/today" class="flex items-center gap-2 font-serif text-[19px] font-semibold no-underline"><SignpostIcon size={22} aria-hidden="true" />Good Trail</a>
-        <a href="/me" class="fine flex min-h-11 items-center gap-2 no-underline">{#if data.viewer.demoDate}{dayAndMonth(data.viewer.demoDate)}{/if}<CircleUser size={22} aria-hidden="true" /><span class="sr-only">You</span></a>
+        <a href="/today" class="flex items-center gap-2 font-serif text-[19px] font-semibold no-underline"
+          ><SignpostIcon size={22} aria-hidden="true" />Good Trail</a
+        >
+        <a href="/me" class="fine flex min-h-11 items-center gap-2 no-underline"
+          >{#if data.viewer.demoDate}{dayAndMonth(data.viewer.demoDate)}{/if}<CircleUser
+            size={22}
+            aria-hidden="true"
+          /><span class="sr-only">You</span></a
+        >
       </header>
       <main id="main" class="flex-1">{@render children()}</main>
-      <footer class="fine mt-6 border-t border-rule pt-2 text-ink-2">Good Trail lists checks. It never says that a plant is safe; local law and the landowner come first. If somebody is ill, call the emergency number.</footer>
+      <footer class="fine mt-6 border-t border-rule pt-2 text-ink-2">
+        Good Trail lists checks. It never says that a plant is safe; local law and the landowner come first.
+        If somebody is ill, call the emergency number.
+      </footer>
     </div>
   </div>
 {:else}

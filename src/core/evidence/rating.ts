@@ -31,7 +31,9 @@ const priorWeight = 8;
 export function chanceMistaken(similarity: number, learners: readonly DrillRecord[]): number {
   const m = 0.5 * similarity ** 3;
   if (learners.length === 0) return m;
-  const each = learners.map(({ answers, mistaken }) => (priorWeight * m + mistaken) / (priorWeight + answers));
+  const each = learners.map(
+    ({ answers, mistaken }) => (priorWeight * m + mistaken) / (priorWeight + answers)
+  );
   return each.reduce((sum, p) => sum + p, 0) / each.length;
 }
 

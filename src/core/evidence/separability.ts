@@ -21,7 +21,11 @@ export function separability(character: Character, a: Weights | undefined, b: We
 }
 
 /** Whether one plant has the organ and the other lacks it, so that the character only says 'it has one'. */
-export function differsByAbsence(character: Character, a: Weights | undefined, b: Weights | undefined): boolean {
+export function differsByAbsence(
+  character: Character,
+  a: Weights | undefined,
+  b: Weights | undefined
+): boolean {
   return a !== undefined && b !== undefined && lacksOrgan(character, a) !== lacksOrgan(character, b);
 }
 

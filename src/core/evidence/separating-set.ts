@@ -95,7 +95,10 @@ export function separatingSet(
     })
   );
   const duos = table.map((row) => duosOf(row, candidates));
-  const set = cheapestCover(candidates, duos.filter((own) => own.length > 0));
+  const set = cheapestCover(
+    candidates,
+    duos.filter((own) => own.length > 0)
+  );
   const open = opponents.flatMap((opponent, i): OpenLookalike[] => {
     if (duos[i]!.length > 0) return [];
     const row = table[i]!;
@@ -140,7 +143,10 @@ function cheapestCover(candidates: readonly Character[], duosByOpponent: readonl
       const held = duos.filter(({ members: [a, b] }) => chosen & bit(a) && chosen & bit(b));
       return Math.min(least, Math.max(...held.map((duo) => duo.smallest)));
     }, 1);
-  const names = (chosen: bigint) => members(chosen).map((character) => character.slug).join(' ');
+  const names = (chosen: bigint) =>
+    members(chosen)
+      .map((character) => character.slug)
+      .join(' ');
 
   let best: Cover | undefined;
   const visited = new Set<bigint>();

@@ -39,7 +39,10 @@ export function isExcluded(
 }
 
 /** Seen states that are unlisted for the target, or outside its min–max. */
-export const contradictions = (observations: readonly Observation[], target: StageDescription): Observation[] =>
+export const contradictions = (
+  observations: readonly Observation[],
+  target: StageDescription
+): Observation[] =>
   observations.filter(({ character, state }) => target.cells.get(character.slug)?.listed[state] === false);
 
 /**

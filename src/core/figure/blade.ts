@@ -7,14 +7,91 @@ import type { Point, Shape } from './scene';
 export type Outline = readonly (readonly [number, number])[];
 
 export const outlines = {
-  elliptic: [[0, 0.02], [0.05, 0.07], [0.14, 0.23], [0.3, 0.42], [0.5, 0.5], [0.7, 0.43], [0.86, 0.24], [0.95, 0.08], [1, 0]],
-  lanceolate: [[0, 0.03], [0.06, 0.12], [0.18, 0.38], [0.36, 0.5], [0.56, 0.4], [0.76, 0.22], [0.92, 0.06], [1, 0]],
-  ovate: [[0, 0.03], [0.05, 0.1], [0.16, 0.32], [0.34, 0.48], [0.5, 0.5], [0.68, 0.42], [0.86, 0.24], [0.96, 0.08], [1, 0]],
-  strap: [[0, 0.4], [0.1, 0.44], [0.35, 0.5], [0.6, 0.48], [0.8, 0.33], [0.93, 0.13], [1, 0]],
-  arrowSpreading: [[0, 0.02], [-0.08, 0.07], [-0.2, 0.24], [-0.26, 0.4], [-0.22, 0.5], [-0.08, 0.52], [0.12, 0.46], [0.38, 0.36], [0.66, 0.22], [0.88, 0.07], [1, 0]],
-  arrowBackward: [[0, 0.03], [-0.05, 0.12], [-0.16, 0.3], [-0.27, 0.42], [-0.14, 0.44], [0.02, 0.4], [0.2, 0.45], [0.42, 0.5], [0.66, 0.42], [0.86, 0.2], [1, 0]],
-  round: [[0, 0.05], [0.06, 0.24], [0.22, 0.45], [0.48, 0.5], [0.74, 0.42], [0.93, 0.2], [1, 0]],
-  segment: [[0, 0.04], [0.12, 0.26], [0.3, 0.46], [0.52, 0.5], [0.76, 0.32], [0.94, 0.1], [1, 0]]
+  elliptic: [
+    [0, 0.02],
+    [0.05, 0.07],
+    [0.14, 0.23],
+    [0.3, 0.42],
+    [0.5, 0.5],
+    [0.7, 0.43],
+    [0.86, 0.24],
+    [0.95, 0.08],
+    [1, 0]
+  ],
+  lanceolate: [
+    [0, 0.03],
+    [0.06, 0.12],
+    [0.18, 0.38],
+    [0.36, 0.5],
+    [0.56, 0.4],
+    [0.76, 0.22],
+    [0.92, 0.06],
+    [1, 0]
+  ],
+  ovate: [
+    [0, 0.03],
+    [0.05, 0.1],
+    [0.16, 0.32],
+    [0.34, 0.48],
+    [0.5, 0.5],
+    [0.68, 0.42],
+    [0.86, 0.24],
+    [0.96, 0.08],
+    [1, 0]
+  ],
+  strap: [
+    [0, 0.4],
+    [0.1, 0.44],
+    [0.35, 0.5],
+    [0.6, 0.48],
+    [0.8, 0.33],
+    [0.93, 0.13],
+    [1, 0]
+  ],
+  arrowSpreading: [
+    [0, 0.02],
+    [-0.08, 0.07],
+    [-0.2, 0.24],
+    [-0.26, 0.4],
+    [-0.22, 0.5],
+    [-0.08, 0.52],
+    [0.12, 0.46],
+    [0.38, 0.36],
+    [0.66, 0.22],
+    [0.88, 0.07],
+    [1, 0]
+  ],
+  arrowBackward: [
+    [0, 0.03],
+    [-0.05, 0.12],
+    [-0.16, 0.3],
+    [-0.27, 0.42],
+    [-0.14, 0.44],
+    [0.02, 0.4],
+    [0.2, 0.45],
+    [0.42, 0.5],
+    [0.66, 0.42],
+    [0.86, 0.2],
+    [1, 0]
+  ],
+  round: [
+    [0, 0.05],
+    [0.06, 0.24],
+    [0.22, 0.45],
+    [0.48, 0.5],
+    [0.74, 0.42],
+    [0.93, 0.2],
+    [1, 0]
+  ],
+  segment: [
+    [0, 0.04],
+    [0.12, 0.26],
+    [0.3, 0.46],
+    [0.52, 0.5],
+    [0.76, 0.32],
+    [0.94, 0.1],
+    [1, 0]
+  ]
 } satisfies Record<string, Outline>;
 
 export interface BladeLook {
@@ -33,8 +110,14 @@ export interface BladeLook {
 }
 
 /** A leaflet among many: two washes, a midrib and one outline, so that a whole leaf stays clear and light. */
-export function drawLeaflet(midrib: Spine, look: Pick<BladeLook, 'outline' | 'width' | 'margin' | 'colour' | 'pen'>): DrawnBlade {
-  const samples = smooth(look.outline.map(([t, w]) => ({ x: t, y: w })), look.margin === 'sharp-toothed' ? 3 : 2);
+export function drawLeaflet(
+  midrib: Spine,
+  look: Pick<BladeLook, 'outline' | 'width' | 'margin' | 'colour' | 'pen'>
+): DrawnBlade {
+  const samples = smooth(
+    look.outline.map(([t, w]) => ({ x: t, y: w })),
+    look.margin === 'sharp-toothed' ? 3 : 2
+  );
   const edge = (side: number) =>
     samples.map(({ x: t, y: w }, i) => {
       const tooth = look.margin === 'sharp-toothed' && i % 3 === 1 ? 0.14 : 0;
@@ -47,7 +130,11 @@ export function drawLeaflet(midrib: Spine, look: Pick<BladeLook, 'outline' | 'wi
   return {
     shapes: [
       { d: pathData(outline, true), fill: tone(look.colour, 0.06) },
-      { d: pathData([...right, ...[...middle].reverse()], true), fill: tone(look.colour, -0.18), opacity: 0.8 },
+      {
+        d: pathData([...right, ...[...middle].reverse()], true),
+        fill: tone(look.colour, -0.18),
+        opacity: 0.8
+      },
       { d: pathData(middle, false), stroke: tone(look.colour, 0.6), strokeWidth: look.pen },
       { d: pathData(outline, true), stroke: inkColour, strokeWidth: look.pen * 0.75, opacity: 0.85 }
     ],
@@ -81,7 +168,13 @@ export function drawBlade(midrib: Spine, look: BladeLook, random: Random): Drawn
   const wobble = random.between(0, 6);
   const map = (t: number, w: number, side: -1 | 1): Point => {
     const roll = look.roll[side < 0 ? 0 : 1];
-    return add(midrib.place(t), scale(towards(midrib.heading(Math.max(0, Math.min(0.999, t))) + Math.PI / 2), side * w * look.width * roll));
+    return add(
+      midrib.place(t),
+      scale(
+        towards(midrib.heading(Math.max(0, Math.min(0.999, t))) + Math.PI / 2),
+        side * w * look.width * roll
+      )
+    );
   };
   const half = (side: -1 | 1, share = 1) =>
     samples.map(({ x: t, y: w }) => {
@@ -112,11 +205,16 @@ export function drawBlade(midrib: Spine, look: BladeLook, random: Random): Drawn
   shapes.push(mottle(map, look, random.fork('mottle')));
   for (const side of [-1, 1] as const)
     shapes.push({ d: inner(side, 0, 0.26), fill: tone(look.colour, -0.5), opacity: 0.26 });
-  shapes.push({ d: inner(-1, 0.42, look.glossy ? 0.62 : 0.8), fill: '#FDFCF2', opacity: look.glossy ? 0.42 : 0.13 });
+  shapes.push({
+    d: inner(-1, 0.42, look.glossy ? 0.62 : 0.8),
+    fill: '#FDFCF2',
+    opacity: look.glossy ? 0.42 : 0.13
+  });
   shapes.push({ d: inner(1, 0.74, 1), fill: tone(look.colour, -0.55), opacity: 0.2 });
   shapes.push(...veins(look, map, half));
   if (look.spots) shapes.push(spots(map, look, random.fork('spots')));
-  if (look.hairs === 'downy') shapes.push({ d: pathData([...left, ...[...right].reverse()], true), fill: '#E9EADF', opacity: 0.16 });
+  if (look.hairs === 'downy')
+    shapes.push({ d: pathData([...left, ...[...right].reverse()], true), fill: '#E9EADF', opacity: 0.16 });
   if (look.hairs === 'bristly' || look.hairs === 'downy') {
     const reach = look.pen * (look.hairs === 'bristly' ? 5.5 : 2.2);
     shapes.push(hairsAlong([left, right], reach, look.pen * 0.34, random.fork('edge hairs')));
@@ -146,8 +244,17 @@ function mottle(map: Mapping, look: BladeLook, random: Random): Shape {
     const side = random.next() < 0.5 ? -1 : 1;
     const t = random.between(0.1, 0.85);
     const w = halfWidth(look.outline, t);
-    const patch = ellipse({ x: t, y: w * random.between(0.3, 0.65) }, random.between(0.03, 0.09), w * random.between(0.12, 0.28), 0, 10);
-    d += pathData(patch.map(({ x, y }) => map(x, y, side)), true);
+    const patch = ellipse(
+      { x: t, y: w * random.between(0.3, 0.65) },
+      random.between(0.03, 0.09),
+      w * random.between(0.12, 0.28),
+      0,
+      10
+    );
+    d += pathData(
+      patch.map(({ x, y }) => map(x, y, side)),
+      true
+    );
   }
   return { d, fill: tone(look.colour, -0.35), opacity: 0.16 };
 }
@@ -157,7 +264,12 @@ function veins(look: BladeLook, map: Mapping, half: (side: -1 | 1, share: number
   if (look.venation === 'arching' || look.venation === 'straight') {
     const shares = look.venation === 'arching' ? [0.3, 0.56, 0.8] : [0.2, 0.4, 0.6, 0.8];
     for (const side of [-1, 1] as const)
-      for (const share of shares) lines.push(half(side, share).slice(2).filter((_, i) => i % 3 === 0));
+      for (const share of shares)
+        lines.push(
+          half(side, share)
+            .slice(2)
+            .filter((_, i) => i % 3 === 0)
+        );
   }
   if (look.venation === 'feather' || look.venation === 'net-with-rim') {
     const last = look.venation === 'feather' ? 0.86 : 0.8;
@@ -167,7 +279,11 @@ function veins(look: BladeLook, map: Mapping, half: (side: -1 | 1, share: number
         const end = Math.min(0.97, t + 0.13);
         lines.push(
           smooth(
-            [map(t, 0, side), map(t + 0.05, halfWidth(look.outline, t + 0.05) * 0.45, side), map(end, halfWidth(look.outline, end) * reach, side)],
+            [
+              map(t, 0, side),
+              map(t + 0.05, halfWidth(look.outline, t + 0.05) * 0.45, side),
+              map(end, halfWidth(look.outline, end) * reach, side)
+            ],
             4
           )
         );
@@ -175,9 +291,16 @@ function veins(look: BladeLook, map: Mapping, half: (side: -1 | 1, share: number
   }
   if (look.venation === 'net-with-rim')
     for (const side of [-1, 1] as const) {
-      lines.push(half(side, 0.87).slice(24).filter((_, i) => i % 2 === 0));
+      lines.push(
+        half(side, 0.87)
+          .slice(24)
+          .filter((_, i) => i % 2 === 0)
+      );
       for (let t = 0.14; t < 0.8; t += 0.075)
-        lines.push([map(t, halfWidth(look.outline, t) * 0.5, side), map(t + 0.05, halfWidth(look.outline, t + 0.05) * 0.72, side)]);
+        lines.push([
+          map(t, halfWidth(look.outline, t) * 0.5, side),
+          map(t + 0.05, halfWidth(look.outline, t + 0.05) * 0.72, side)
+        ]);
     }
   const d = lines.map((line) => pathData(line, false)).join('');
   return d
@@ -192,7 +315,11 @@ function spots(map: Mapping, look: BladeLook, random: Random): Shape {
   let d = '';
   for (let i = 0; i < 14; i += 1) {
     const t = random.between(0.05, 0.85);
-    const centre = map(t, halfWidth(look.outline, t) * random.between(0.1, 0.8), random.next() < 0.5 ? -1 : 1);
+    const centre = map(
+      t,
+      halfWidth(look.outline, t) * random.between(0.1, 0.8),
+      random.next() < 0.5 ? -1 : 1
+    );
     const r = look.width * random.between(0.014, 0.034);
     d += pathData(ellipse(centre, r, r * 0.7, random.between(0, 3), 8), true);
   }

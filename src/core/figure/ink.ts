@@ -59,10 +59,16 @@ export function tubeEdges(spine: Spine, width: (t: number) => number, samples = 
 }
 
 /** A stem or stalk: wash, shaded side, light side, then its marks, ridges and hairs within its true width. */
-export function drawTube(spine: Spine, width: (t: number) => number, look: TubeLook, random: Random): Shape[] {
+export function drawTube(
+  spine: Spine,
+  width: (t: number) => number,
+  look: TubeLook,
+  random: Random
+): Shape[] {
   const [left, right] = tubeEdges(spine, width);
   const within = (from: number, to: number) => {
-    const line = (share: number) => left.map((p, i) => add(p, scale({ x: right[i]!.x - p.x, y: right[i]!.y - p.y }, share)));
+    const line = (share: number) =>
+      left.map((p, i) => add(p, scale({ x: right[i]!.x - p.x, y: right[i]!.y - p.y }, share)));
     return pathData([...line(from), ...line(to).reverse()], true);
   };
   const shapes: Shape[] = [
@@ -76,9 +82,18 @@ export function drawTube(spine: Spine, width: (t: number) => number, look: TubeL
   if (look.marks === 'flushed') shapes.push({ d: within(0, 1), fill: '#7A2F52', opacity: 0.28 });
   if (look.marks === 'blotched') shapes.push(blotches(spine, width, random.fork('blotches')));
   if (look.section === 'winged')
-    for (const [edge, side] of [[left, -1], [right, 1]] as const) {
+    for (const [edge, side] of [
+      [left, -1],
+      [right, 1]
+    ] as const) {
       const wing = edge.map((p, i) =>
-        add(p, scale(towards(spine.heading(Math.min(i / 24, 0.999)) + Math.PI / 2), side * width(i / 24) * (0.28 + 0.08 * Math.sin(i * 1.3))))
+        add(
+          p,
+          scale(
+            towards(spine.heading(Math.min(i / 24, 0.999)) + Math.PI / 2),
+            side * width(i / 24) * (0.28 + 0.08 * Math.sin(i * 1.3))
+          )
+        )
       );
       shapes.push({ d: pathData([...edge, ...wing.reverse()], true), fill: tone(look.colour, 0.15) });
       shapes.push(penLine(wing, look.pen * 0.7));
@@ -86,7 +101,14 @@ export function drawTube(spine: Spine, width: (t: number) => number, look: TubeL
   shapes.push(penLine(left, look.pen), penLine(right, look.pen * 1.25));
   if (look.hairs && look.hairs !== 'none') {
     const reach = look.hairs === 'stiff' ? 7 : 3;
-    shapes.push(hairsAlong([left, right], look.pen * reach, look.pen * (look.hairs === 'stiff' ? 0.45 : 0.3), random.fork('hairs')));
+    shapes.push(
+      hairsAlong(
+        [left, right],
+        look.pen * reach,
+        look.pen * (look.hairs === 'stiff' ? 0.45 : 0.3),
+        random.fork('hairs')
+      )
+    );
   }
   return shapes;
 }
@@ -128,7 +150,9 @@ export function hairsAlong(
       for (let k = 0; k < many; k += 1) {
         if (random.next() < 0.25) continue;
         const from = { x: a.x + (b.x - a.x) * random.next(), y: a.y + (b.y - a.y) * random.next() };
-        const heading = Math.atan2(b.x - a.x, -(b.y - a.y)) + (outwards[e] ?? 1) * (Math.PI / 2 - random.between(-0.15, 0.6));
+        const heading =
+          Math.atan2(b.x - a.x, -(b.y - a.y)) +
+          (outwards[e] ?? 1) * (Math.PI / 2 - random.between(-0.15, 0.6));
         d += pathData([from, add(from, scale(towards(heading), reach * random.between(0.5, 1.1)))], false);
       }
     }

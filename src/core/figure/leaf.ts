@@ -24,7 +24,12 @@ function outlineOf(traits: Traits): Outline {
   return outlines.elliptic;
 }
 
-const widthFactor: Readonly<Record<string, number>> = { lanceolate: 0.86, ovate: 1.12, elliptic: 1, strap: 1 };
+const widthFactor: Readonly<Record<string, number>> = {
+  lanceolate: 0.86,
+  ovate: 1.12,
+  elliptic: 1,
+  strap: 1
+};
 
 function bladeLook(recipe: Recipe, traits: Traits, pen: number, roll: readonly [number, number]): BladeLook {
   const margin = traits.state('leaf-margin');
@@ -56,7 +61,13 @@ function drawFerny(rachis: Spine, recipe: Recipe, look: BladeLook, roll: number,
       const reach = size * 0.34 * (1 - 0.8 * t) + size * 0.045;
       for (const side of i === segments ? [0] : [-1, 1]) {
         const turn = side * own.between(0.75, 1);
-        const blade = growSpine(spine.place(t), spine.heading(Math.min(t, 0.99)) + turn, -side * 0.2, reach, 5);
+        const blade = growSpine(
+          spine.place(t),
+          spine.heading(Math.min(t, 0.99)) + turn,
+          -side * 0.2,
+          reach,
+          5
+        );
         polygons.push(lobedSegment(blade, reach * 0.46, own));
       }
     }
@@ -113,7 +124,14 @@ export function hull(points: readonly Point[]): Point[] {
 }
 
 /** Leaflets in pairs on a rachis, with one at the end. */
-function drawPinnate(rachis: Spine, recipe: Recipe, traits: Traits, look: BladeLook, roll: number, random: Random): DrawnLeaf {
+function drawPinnate(
+  rachis: Spine,
+  recipe: Recipe,
+  traits: Traits,
+  look: BladeLook,
+  roll: number,
+  random: Random
+): DrawnLeaf {
   const pairs = recipe.pairs[0] ?? 3;
   const kind = recipe.leaflet ?? 'lance';
   const outline = kind === 'round' ? outlines.round : kind === 'cut' ? outlines.ovate : outlines.lanceolate;
@@ -125,22 +143,44 @@ function drawPinnate(rachis: Spine, recipe: Recipe, traits: Traits, look: BladeL
   const leaflet = (t: number, turn: number, size: number, wide: number, own: Random) => {
     const heading = rachis.heading(Math.min(t, 0.99)) + turn;
     const spine = growSpine(rachis.place(t), heading, -turn * 0.18, size, 12);
-    const drawn = kind === 'cut'
-      ? drawBlade(spine, { ...look, outline, width: wide, margin, venation: 'feather', pen: look.pen * 0.85 }, own)
-      : drawLeaflet(spine, { ...look, outline, width: wide, margin });
+    const drawn =
+      kind === 'cut'
+        ? drawBlade(
+            spine,
+            { ...look, outline, width: wide, margin, venation: 'feather', pen: look.pen * 0.85 },
+            own
+          )
+        : drawLeaflet(spine, { ...look, outline, width: wide, margin });
     shapes.push(...drawn.shapes);
     outlinesDrawn.push(drawn.outline);
   };
   const ratio = kind === 'round' ? 0.68 : kind === 'cut' ? 0.72 : 0.46;
   for (let i = 0; i < pairs; i += 1) {
     const t = (kind === 'cut' ? 0.12 : 0.2) + ((kind === 'cut' ? 0.5 : 0.66) * i) / pairs;
-    const middle = kind === 'lance' ? 1 - 0.35 * Math.abs(2 * (i / pairs) - 0.8) : kind === 'cut' ? 1 - 0.12 * i : 0.72 + 0.3 * (i / pairs);
+    const middle =
+      kind === 'lance'
+        ? 1 - 0.35 * Math.abs(2 * (i / pairs) - 0.8)
+        : kind === 'cut'
+          ? 1 - 0.12 * i
+          : 0.72 + 0.3 * (i / pairs);
     const size = (recipe.blade[1] / 2) * middle * random.between(0.94, 1.06);
     for (const side of [-1, 1] as const)
-      leaflet(t, side * (kind === 'cut' ? 0.95 : 1.2) * roll, size, size * ratio, random.fork(`leaflet ${i} ${side}`));
+      leaflet(
+        t,
+        side * (kind === 'cut' ? 0.95 : 1.2) * roll,
+        size,
+        size * ratio,
+        random.fork(`leaflet ${i} ${side}`)
+      );
   }
   const end = kind === 'cut' ? recipe.blade[0] * 0.5 : (recipe.blade[1] / 2) * (endIsLargest ? 1.35 : 0.85);
-  leaflet(kind === 'cut' ? 0.56 : 0.84, 0, end, end * (endIsLargest && kind === 'round' ? 0.86 : kind === 'cut' ? 0.82 : ratio), random.fork('end leaflet'));
+  leaflet(
+    kind === 'cut' ? 0.56 : 0.84,
+    0,
+    end,
+    end * (endIsLargest && kind === 'round' ? 0.86 : kind === 'cut' ? 0.82 : ratio),
+    random.fork('end leaflet')
+  );
   shapes.unshift(penLine(rachis.points.slice(0, 18), look.pen * 2, tone(look.colour, 0.15)));
   return { shapes, outline: outlinesDrawn };
 }
@@ -149,31 +189,53 @@ function drawPinnate(rachis: Spine, recipe: Recipe, traits: Traits, look: BladeL
  * Draws a blade, simple or divided as described, on a spine that starts where the stalk ends.
  * @param roll how far the leaf is turned towards the viewer, for its left and right half
  */
-export function drawLeaf(spine: Spine, recipe: Recipe, traits: Traits, pen: number, roll: readonly [number, number], random: Random): DrawnLeaf {
+export function drawLeaf(
+  spine: Spine,
+  recipe: Recipe,
+  traits: Traits,
+  pen: number,
+  roll: readonly [number, number],
+  random: Random
+): DrawnLeaf {
   const look = bladeLook(recipe, traits, pen, roll);
   const mean = (roll[0] + roll[1]) / 2;
   const division = traits.state('leaf-division');
   if (division === 'repeatedly-pinnate') return drawFerny(spine, recipe, look, mean, random);
-  if (division === 'once-pinnate' || division === 'lobed') return drawPinnate(spine, recipe, traits, look, mean, random);
+  if (division === 'once-pinnate' || division === 'lobed')
+    return drawPinnate(spine, recipe, traits, look, mean, random);
   const drawn = drawBlade(spine, look, random);
   return { shapes: drawn.shapes, outline: [drawn.outline] };
 }
 
 /** A leaf stalk from the ground or stem to the blade. */
-export function drawStalk(spine: Spine, width: number, recipe: Recipe, traits: Traits, pen: number, random: Random): Shape[] {
+export function drawStalk(
+  spine: Spine,
+  width: number,
+  recipe: Recipe,
+  traits: Traits,
+  pen: number,
+  random: Random
+): Shape[] {
   const hairs = traits.state('stalk-hairs');
   const widened = traits.state('leaf-attachment') === 'sheathing';
   const winged = traits.state('leaf-attachment') === 'rosette-winged';
   const shapes = drawTube(
     spine,
-    (t) => width * (1.1 - 0.3 * t) * (widened ? 1 + 1.6 * Math.max(0, 1 - t * 5) : 1) * (winged ? 1 + 0.9 * t : 1),
-    { colour: recipe.colour.stem, pen: pen * 0.9, hairs: hairs === 'bristly' ? 'stiff' : hairs === 'downy' ? 'downy' : 'none' },
+    (t) =>
+      width * (1.1 - 0.3 * t) * (widened ? 1 + 1.6 * Math.max(0, 1 - t * 5) : 1) * (winged ? 1 + 0.9 * t : 1),
+    {
+      colour: recipe.colour.stem,
+      pen: pen * 0.9,
+      hairs: hairs === 'bristly' ? 'stiff' : hairs === 'downy' ? 'downy' : 'none'
+    },
     random
   );
   if (traits.state('stalk-ring') === 'ring') {
     const across = towards(spine.heading(0.6) + Math.PI / 2);
     const at = spine.place(0.6);
-    const ring = [-0.62, -0.2, 0.2, 0.62].map((k) => add(at, { x: across.x * k * width, y: across.y * k * width + Math.abs(k) * width * -0.1 }));
+    const ring = [-0.62, -0.2, 0.2, 0.62].map((k) =>
+      add(at, { x: across.x * k * width, y: across.y * k * width + Math.abs(k) * width * -0.1 })
+    );
     shapes.push(penLine(ring, width * 0.5, '#EFE9C9', 1), penLine(ring, pen * 0.9, inkColour, 0.8));
   }
   return shapes;

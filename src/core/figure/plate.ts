@@ -68,7 +68,10 @@ function fit(scene: Scene, box: Bounds): Figure {
     scene,
     scale,
     dx: (box.left + box.right) / 2 - (scale * (left + right)) / 2,
-    dy: box.bottom - scale * bottom - ((box.bottom - box.top) - scale * height) * (scene.view === 'whole' ? 0.25 : 0.5)
+    dy:
+      box.bottom -
+      scale * bottom -
+      (box.bottom - box.top - scale * height) * (scene.view === 'whole' ? 0.25 : 0.5)
   };
 }
 
@@ -76,7 +79,10 @@ const margin = 12;
 
 /** Shares of a row or column: boxes of equal size between two ends. */
 const boxes = (from: number, to: number, count: number): [number, number][] =>
-  Array.from({ length: count }, (_, i) => [from + ((to - from) * i) / count, from + ((to - from) * (i + 1)) / count]);
+  Array.from({ length: count }, (_, i) => [
+    from + ((to - from) * i) / count,
+    from + ((to - from) * (i + 1)) / count
+  ]);
 
 /**
  * Lays a specimen out on a plate: the first view large; the others in a column beside a tall plant, or in a
@@ -96,7 +102,12 @@ export function composePlate(
     .filter((view) => hasOrgan(library, stage, view))
     .map((view) => specimen(library, taxon, stage, seed, view));
   const { left, right, top, bottom } = main!.bounds;
-  const frame: Bounds = { left: margin, right: size.width - margin, top: margin, bottom: size.height - margin };
+  const frame: Bounds = {
+    left: margin,
+    right: size.width - margin,
+    top: margin,
+    bottom: size.height - margin
+  };
   if (others.length === 0) return { ...size, figures: [fit(main!, frame)] };
   const isBroad = (right - left) / (bottom - top) > 0.6 * (size.width / size.height);
   if (isBroad) {
@@ -108,8 +119,12 @@ export function composePlate(
     return { ...size, figures: [fit(main!, { ...frame, top: split }), ...small] };
   }
   const wide = (frame.right - frame.left) * 0.34;
-  const column: Bounds = mirrored ? { ...frame, right: frame.left + wide - 8 } : { ...frame, left: frame.right - wide + 8 };
-  const rest: Bounds = mirrored ? { ...frame, left: frame.left + wide } : { ...frame, right: frame.right - wide };
+  const column: Bounds = mirrored
+    ? { ...frame, right: frame.left + wide - 8 }
+    : { ...frame, left: frame.right - wide + 8 };
+  const rest: Bounds = mirrored
+    ? { ...frame, left: frame.left + wide }
+    : { ...frame, right: frame.right - wide };
   const small = others.map((scene, i) => {
     const [from, to] = boxes(frame.top, frame.bottom, others.length)[i]!;
     return fit(scene, { ...column, top: from + 6, bottom: to - 6 });
@@ -117,12 +132,17 @@ export function composePlate(
   return { ...size, figures: [fit(main!, rest), ...small] };
 }
 
-const onPlate = ({ scale, dx, dy }: Figure, { x, y }: Point): Point => ({ x: x * scale + dx, y: y * scale + dy });
+const onPlate = ({ scale, dx, dy }: Figure, { x, y }: Point): Point => ({
+  x: x * scale + dx,
+  y: y * scale + dy
+});
 
 /** Where a leader line to a character ends: in the view that shows it best, if it is drawn at all. */
 export function anchorOf(plate: Plate, character: string): Point | undefined {
   const found = plate.figures.flatMap((figure) =>
-    figure.scene.parts.filter(({ shows }) => shows.some((shown) => shown.character === character)).map((part) => ({ figure, part }))
+    figure.scene.parts
+      .filter(({ shows }) => shows.some((shown) => shown.character === character))
+      .map((part) => ({ figure, part }))
   );
   const best = found.find(({ figure }) => figure.scene.view === bestView[character]) ?? found.at(-1);
   return best && onPlate(best.figure, best.part.anchor);
@@ -130,12 +150,16 @@ export function anchorOf(plate: Plate, character: string): Point | undefined {
 
 /** Slugs of the characters that can be judged on this plate. Scent cannot be drawn. */
 export function shownCharacters(plate: Plate): Set<string> {
-  const slugs = plate.figures.flatMap(({ scene }) => scene.parts.flatMap(({ shows }) => shows.map(({ character }) => character)));
+  const slugs = plate.figures.flatMap(({ scene }) =>
+    scene.parts.flatMap(({ shows }) => shows.map(({ character }) => character))
+  );
   return new Set(slugs.filter((slug) => slug !== 'scent'));
 }
 
 /** Every part with its place, numbered from the back: the list that serves keyboards and readers. */
-export function listParts(plate: Plate): { id: number; kind: Part['kind']; view: View; at: Point; shows: string[] }[] {
+export function listParts(
+  plate: Plate
+): { id: number; kind: Part['kind']; view: View; at: Point; shows: string[] }[] {
   let id = 0;
   return plate.figures.flatMap((figure) =>
     figure.scene.parts.map((part) => ({

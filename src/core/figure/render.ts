@@ -1,7 +1,8 @@
 import type { Plate } from './plate';
 import type { Shape } from './scene';
 
-const attribute = (name: string, value: string | number | undefined) => (value === undefined ? '' : ` ${name}="${value}"`);
+const attribute = (name: string, value: string | number | undefined) =>
+  value === undefined ? '' : ` ${name}="${value}"`;
 
 const path = ({ d, fill, stroke, strokeWidth, opacity }: Shape) =>
   `<path d="${d}"${attribute('fill', fill ?? (stroke ? 'none' : undefined))}${attribute('stroke', stroke)}${attribute('stroke-width', strokeWidth && Math.round(strokeWidth * 1000) / 1000)}${attribute('opacity', opacity)}/>`;

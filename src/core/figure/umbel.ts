@@ -17,7 +17,15 @@ export interface DrawnUmbel {
  * ending in a small umbel drawn the same way.
  * @param base where the rays meet @param heading direction of its stalk @param width in millimetres
  */
-export function drawUmbel(base: Point, heading: number, width: number, recipe: Recipe, traits: Traits, pen: number, random: Random): DrawnUmbel {
+export function drawUmbel(
+  base: Point,
+  heading: number,
+  width: number,
+  recipe: Recipe,
+  traits: Traits,
+  pen: number,
+  random: Random
+): DrawnUmbel {
   const [low, high] = recipe.rays ?? [10, 14];
   const counted = traits.value('ray-count');
   const rays = Math.round(counted ? Math.min(high, Math.max(low, counted)) : random.between(low, high));
@@ -27,7 +35,13 @@ export function drawUmbel(base: Point, heading: number, width: number, recipe: R
   const up = towards(heading);
   const side = towards(heading + Math.PI / 2);
   const place = (r: number, angle: number, rise: number): Point =>
-    add(base, add(scale(side, (width / 2) * r * Math.cos(angle)), scale(up, rise - 0.16 * width * r * Math.sin(angle))));
+    add(
+      base,
+      add(
+        scale(side, (width / 2) * r * Math.cos(angle)),
+        scale(up, rise - 0.16 * width * r * Math.sin(angle))
+      )
+    );
   const heads = Array.from({ length: rays }, (_, i) => {
     const r = Math.sqrt((i + 0.6) / rays);
     const angle = i * goldenAngle + random.between(-0.1, 0.1);
@@ -38,7 +52,10 @@ export function drawUmbel(base: Point, heading: number, width: number, recipe: R
   shapes.push(...drawBracts(base, heading, width, traits, pen, random.fork('bracts')));
   const size = Math.max((width / Math.sqrt(rays)) * 0.62, width * 0.07);
   for (const { at, angle } of heads) {
-    const bow = add(base, add(scale({ x: at.x - base.x, y: at.y - base.y }, 0.5), scale(side, 0.05 * width * Math.cos(angle))));
+    const bow = add(
+      base,
+      add(scale({ x: at.x - base.x, y: at.y - base.y }, 0.5), scale(side, 0.05 * width * Math.cos(angle)))
+    );
     shapes.push(penLine(smooth([base, bow, at], 4), pen * 1.5, tone(recipe.colour.stem, -0.1), 1));
   }
   heads.forEach(({ at, r, angle }, i) => {
@@ -50,7 +67,14 @@ export function drawUmbel(base: Point, heading: number, width: number, recipe: R
   return { shapes, points: [base, ...points] };
 }
 
-function drawUmbellet(at: Point, size: number, colour: string, inFruit: boolean, pen: number, random: Random): Shape[] {
+function drawUmbellet(
+  at: Point,
+  size: number,
+  colour: string,
+  inFruit: boolean,
+  pen: number,
+  random: Random
+): Shape[] {
   const florets = Math.round(Math.min(16, Math.max(6, size / (pen * 1.2))));
   // Too small for petals: one dot a floret.
   const isFar = size < pen * 14;
@@ -71,7 +95,10 @@ function drawUmbellet(at: Point, size: number, colour: string, inFruit: boolean,
     else {
       for (let p = 0; p < 5; p += 1) {
         const turn = (p * 2 * Math.PI) / 5 + i;
-        petals += dot({ x: centre.x + small * 0.75 * Math.cos(turn), y: centre.y + small * 0.6 * Math.sin(turn) });
+        petals += dot({
+          x: centre.x + small * 0.75 * Math.cos(turn),
+          y: centre.y + small * 0.6 * Math.sin(turn)
+        });
       }
       eyes += dot(centre);
     }
@@ -90,14 +117,27 @@ function drawUmbellet(at: Point, size: number, colour: string, inFruit: boolean,
 const dot = (at: Point) => `${pathData([at], false)}h0`;
 
 /** Bracts under the whole umbel: none, a few small simple ones, or a ruff divided into strips. */
-function drawBracts(base: Point, heading: number, width: number, traits: Traits, pen: number, random: Random): Shape[] {
+function drawBracts(
+  base: Point,
+  heading: number,
+  width: number,
+  traits: Traits,
+  pen: number,
+  random: Random
+): Shape[] {
   const kind = traits.state('bracts');
   const green = '#5E8A45';
   if (kind === 'few-simple')
     return Array.from({ length: 5 }, (_, i) => {
       const turn = (i - 2) * 0.75 + random.between(-0.12, 0.12);
       const size = width * random.between(0.07, 0.1);
-      const spine = growSpine(base, heading + Math.PI * 0.5 * Math.sign(turn || 1) + turn * 0.35, Math.sign(turn || 1) * 0.7, size, 6);
+      const spine = growSpine(
+        base,
+        heading + Math.PI * 0.5 * Math.sign(turn || 1) + turn * 0.35,
+        Math.sign(turn || 1) * 0.7,
+        size,
+        6
+      );
       return leafStrip(spine.points, width * 0.017, green);
     });
   if (kind === 'long-divided')
@@ -106,9 +146,13 @@ function drawBracts(base: Point, heading: number, width: number, traits: Traits,
       const size = width * random.between(0.3, 0.42);
       const spine = growSpine(base, heading + share * 1.75, share * 0.5, size, 10);
       const strips = [0.35, 0.55, 0.72].flatMap((t) =>
-        [-1, 1].map((s) => growSpine(spine.place(t), spine.heading(t) + s * 0.62, -s * 0.3, size * 0.34, 5).points)
+        [-1, 1].map(
+          (s) => growSpine(spine.place(t), spine.heading(t) + s * 0.62, -s * 0.3, size * 0.34, 5).points
+        )
       );
-      const lines = [spine.points, ...strips].map((line) => leafStrip(line, Math.max(width * 0.008, pen * 0.7), green));
+      const lines = [spine.points, ...strips].map((line) =>
+        leafStrip(line, Math.max(width * 0.008, pen * 0.7), green)
+      );
       return { d: lines.map((line) => line.d).join(''), fill: green, opacity: 0.95 };
     });
   return [];
@@ -117,9 +161,21 @@ function drawBracts(base: Point, heading: number, width: number, traits: Traits,
 function drawBracteoles(at: Point, size: number, outward: number, traits: Traits, pen: number): Shape[] {
   const kind = traits.state('bracteoles');
   if (kind !== 'all-round' && kind !== 'outer-side') return [];
-  const turns = kind === 'all-round' ? [-2.3, -1.7, 1.7, 2.3] : [Math.sign(outward || 1) * 1.75, Math.sign(outward || 1) * 2.3];
+  const turns =
+    kind === 'all-round'
+      ? [-2.3, -1.7, 1.7, 2.3]
+      : [Math.sign(outward || 1) * 1.75, Math.sign(outward || 1) * 2.3];
   const base = { x: at.x, y: at.y + size * 0.16 };
-  const d = turns.map((turn) => leafStrip(growSpine(base, turn, turn * 0.15, size * 0.42, 4).points, Math.max(pen * 0.9, size * 0.07), '').d).join('');
+  const d = turns
+    .map(
+      (turn) =>
+        leafStrip(
+          growSpine(base, turn, turn * 0.15, size * 0.42, 4).points,
+          Math.max(pen * 0.9, size * 0.07),
+          ''
+        ).d
+    )
+    .join('');
   return [{ d, fill: '#5E8A45', opacity: 0.95 }];
 }
 

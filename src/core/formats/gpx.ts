@@ -20,7 +20,9 @@ const simplifyDegrees = 0.00002;
 export const largestGpxBytes = 20_000_000;
 
 /** First message of the XML parser, with its line where it names one. */
-function parseXml(text: string): { document: ReturnType<DOMParser['parseFromString']> } | { problem: string } {
+function parseXml(
+  text: string
+): { document: ReturnType<DOMParser['parseFromString']> } | { problem: string } {
   try {
     const document = new DOMParser({
       onError: (level, message) => {
@@ -85,11 +87,15 @@ export function readGpx(text: string): GpxResult {
       return feature.geometry.coordinates.map((path) => ({ name, path }));
     return [];
   });
-  const longest = lines.reduce((best, line) => (line.path.length > (best?.path.length ?? 0) ? line : best), lines[0]);
+  const longest = lines.reduce(
+    (best, line) => (line.path.length > (best?.path.length ?? 0) ? line : best),
+    lines[0]
+  );
   if (!longest || longest.path.length < 2) return { problem: 'The track has fewer than two points.' };
   const notes: string[] = [];
   if (lines.length > 1) notes.push(`The file holds ${lines.length} lines; the longest was taken.`);
-  if (longest.path.some((position) => position.length < 3)) notes.push('The track has no elevation throughout.');
+  if (longest.path.some((position) => position.length < 3))
+    notes.push('The track has no elevation throughout.');
   let path = longest.path;
   if (path.length > mostPoints) {
     path = simplify(lineString(path), { tolerance: simplifyDegrees }).geometry.coordinates;

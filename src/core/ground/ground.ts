@@ -4,8 +4,25 @@ import { z } from 'zod';
 
 /** What can stand on a site's map, in the order in which it is drawn. */
 export const groundKinds = [
-  'boundary', 'water', 'marsh', 'shingle', 'wood', 'heath', 'meadow', 'stream', 'field lane', 'lane with traffic', 'main road', 'path',
-  'car park', 'access point', 'toilets', 'deep mud', 'outfall', 'livestock', 'label'
+  'boundary',
+  'water',
+  'marsh',
+  'shingle',
+  'wood',
+  'heath',
+  'meadow',
+  'stream',
+  'field lane',
+  'lane with traffic',
+  'main road',
+  'path',
+  'car park',
+  'access point',
+  'toilets',
+  'deep mud',
+  'outfall',
+  'livestock',
+  'label'
 ] as const;
 export type GroundKind = (typeof groundKinds)[number];
 
@@ -45,7 +62,14 @@ export function withPath(ground: Ground, path: readonly Position[], name: string
   const others = ground.features.filter(({ properties }) => properties.kind !== 'path');
   return Ground.parse({
     ...ground,
-    features: [...others, { type: 'Feature', geometry: { type: 'LineString', coordinates: path }, properties: { kind: 'path', name } }]
+    features: [
+      ...others,
+      {
+        type: 'Feature',
+        geometry: { type: 'LineString', coordinates: path },
+        properties: { kind: 'path', name }
+      }
+    ]
   });
 }
 

@@ -51,7 +51,11 @@ export interface ContentProblem {
 const contactRoutes = new Set(['sap', 'sap-then-sunlight', 'touch', 'sting']);
 
 const worst = (taxon: Taxon, counts: (route: string) => boolean) =>
-  taxon.hazards.reduce((most, hazard) => (counts(hazard.route) && !hazard.fromTheGround ? Math.max(most, hazard.severity) : most), 0);
+  taxon.hazards.reduce(
+    (most, hazard) =>
+      counts(hazard.route) && !hazard.fromTheGround ? Math.max(most, hazard.severity) : most,
+    0
+  );
 
 /** A stage's cells with those it inherits by `like`, or the name of a stage that inherits from itself. */
 function inheritedCells(taxon: Taxon, stage: Stage, seen: readonly Stage[] = []): Map<string, Cell> | string {
@@ -65,7 +69,11 @@ function inheritedCells(taxon: Taxon, stage: Stage, seen: readonly Stage[] = [])
   return cells;
 }
 
-function compileTaxon(taxon: Taxon, characters: readonly Character[], problems: ContentProblem[]): LibraryTaxon {
+function compileTaxon(
+  taxon: Taxon,
+  characters: readonly Character[],
+  problems: ContentProblem[]
+): LibraryTaxon {
   const indexOf = new Map(characters.map((character, index) => [character.slug, index]));
   const stages = new Map<Stage, StageDescription>();
   for (const stage of stageNames) {
@@ -118,7 +126,11 @@ export function compileLibrary(document: LibraryDocument): { library: Library; p
   for (const pair of document.pairs)
     for (const slug of [pair.target, pair.lookalike])
       if (!taxa.has(slug))
-        problems.push({ taxon: slug, field: `pairs.${pair.target}`, message: 'names a taxon that is not there' });
+        problems.push({
+          taxon: slug,
+          field: `pairs.${pair.target}`,
+          message: 'names a taxon that is not there'
+        });
   return {
     library: {
       hash: contentHash(document),

@@ -83,10 +83,7 @@ function trapezoidArea(min: number, low: number, high: number, max: number, x: n
  *
  * @param limits rising class limits; what lies beyond them counts in the outermost classes
  */
-export function weighRange(
-  limits: readonly number[],
-  range: RangeOf
-): Weights {
+export function weighRange(limits: readonly number[], range: RangeOf): Weights {
   const { min, low, high, max } = range;
   const classes = limits.length - 1;
   const edges = limits.map((limit, i) => (i === 0 ? -Infinity : i === classes ? Infinity : limit));

@@ -20,7 +20,8 @@ export function tellingCharacters(
   return library.characters.filter(
     (character) =>
       shown.has(character.slug) &&
-      separability(character, target.cells.get(character.slug), lookalike.cells.get(character.slug)) >= separates
+      separability(character, target.cells.get(character.slug), lookalike.cells.get(character.slug)) >=
+        separates
   );
 }
 

@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { type Library, type LibraryTaxon, type StageDescription, contentHash, englishName, worstSeverity } from '../knowledge';
+import {
+  type Library,
+  type LibraryTaxon,
+  type StageDescription,
+  contentHash,
+  englishName,
+  worstSeverity
+} from '../knowledge';
 import { anchorOf, composePlate, renderPlate, viewsFor } from '../figure';
 import { seedOf } from '../random';
 import { stageIsReady, stagesOn, addDays } from '../season';
@@ -64,14 +71,27 @@ const BriefStop = z.object({
   longitude: z.number(),
   latitude: z.number(),
   taxa: z.array(
-    z.object({ name: z.string(), scientific: z.string(), role: z.enum(roles), part: z.string(), portion: z.string(), reason: z.string() })
+    z.object({
+      name: z.string(),
+      scientific: z.string(),
+      role: z.enum(roles),
+      part: z.string(),
+      portion: z.string(),
+      reason: z.string()
+    })
   )
 });
 
 /** A finished brief: everything that is printed, with its drawings, so that no later release changes it. */
 export const BriefDocument = z.object({
   format: z.literal(1),
-  walk: z.object({ name: z.string(), isoDate: z.string(), start: z.string(), end: z.string(), timeZone: z.string() }),
+  walk: z.object({
+    name: z.string(),
+    isoDate: z.string(),
+    start: z.string(),
+    end: z.string(),
+    timeZone: z.string()
+  }),
   front: z.object({
     site: z.string(),
     accessPoint: z.string(),
@@ -94,10 +114,29 @@ export const BriefDocument = z.object({
   ),
   sheets: z.array(ContrastSheet),
   /** Lighter pairs, in words alone. */
-  appendix: z.array(z.object({ target: z.string(), lookalike: z.string(), rating: z.number(), rows: z.array(SheetRow) })),
-  contact: z.array(z.object({ name: z.string(), scientific: z.string(), effect: z.string(), onset: z.string(), where: z.string() })),
+  appendix: z.array(
+    z.object({ target: z.string(), lookalike: z.string(), rating: z.number(), rows: z.array(SheetRow) })
+  ),
+  contact: z.array(
+    z.object({
+      name: z.string(),
+      scientific: z.string(),
+      effect: z.string(),
+      onset: z.string(),
+      where: z.string()
+    })
+  ),
   harvest: z.array(
-    z.object({ name: z.string(), scientific: z.string(), part: z.string(), portion: z.string(), rule: z.string(), tool: z.string(), preparation: z.string(), conditions: z.string() })
+    z.object({
+      name: z.string(),
+      scientific: z.string(),
+      part: z.string(),
+      portion: z.string(),
+      rule: z.string(),
+      tool: z.string(),
+      preparation: z.string(),
+      conditions: z.string()
+    })
   ),
   library: z.object({ hash: z.string(), name: z.string(), taxa: z.number() })
 });
@@ -108,7 +147,15 @@ const plateSize = { width: 290, height: 340 };
 /** The finished drawings of a brief as SVG, by the id that the document names. */
 export type Drawings = Map<string, string>;
 
-function plateOf(library: Library, taxon: LibraryTaxon, stage: StageDescription, characters: readonly string[], seed: number, mirrored: boolean, drawings: Drawings): BriefPlate {
+function plateOf(
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: StageDescription,
+  characters: readonly string[],
+  seed: number,
+  mirrored: boolean,
+  drawings: Drawings
+): BriefPlate {
   const views = ['whole' as const, ...viewsFor(characters, 3)];
   const plate = composePlate(library, taxon, stage, seed, views, plateSize, mirrored);
   const anchors = characters.flatMap((slug) => {
@@ -143,21 +190,39 @@ const named = (taxon: LibraryTaxon, stage: string) => ({
 const likeliestStage = (pair: SurveyedPair): StageDescription =>
   pair.lookalike.stages.reduce((best, one) => (one.probability > best.probability ? one : best)).description;
 
-export const severityWords = ['no harm known', 'passing irritation', 'ill for a day', 'hospital', 'can kill'] as const;
+export const severityWords = [
+  'no harm known',
+  'passing irritation',
+  'ill for a day',
+  'hospital',
+  'can kill'
+] as const;
 
 /** One pair of a survey as a contrast sheet, drawn at the stages that the two have on the date. */
-export function contrastSheet(library: Library, survey: Survey, pair: SurveyedPair, role: ContrastSheet['target']['role'], at: Circumstances, drawings: Drawings): ContrastSheet {
+export function contrastSheet(
+  library: Library,
+  survey: Survey,
+  pair: SurveyedPair,
+  role: ContrastSheet['target']['role'],
+  at: Circumstances,
+  drawings: Drawings
+): ContrastSheet {
   const { target, stage, separation, trust } = survey;
   const { taxon, curated } = pair.lookalike;
   const other = likeliestStage(pair);
-  const rows = contrastRows(library, stage!, taxon, other, separation.set.characters, at).map(({ character, ...row }) => ({
-    slug: character.slug,
-    name: character.name,
-    look: character.look,
-    sense: character.sense,
-    ...row
-  }));
-  const drawn = rows.filter(({ decides }) => decides || !pair.separable).slice(0, 4).map(({ slug }) => slug);
+  const rows = contrastRows(library, stage!, taxon, other, separation.set.characters, at).map(
+    ({ character, ...row }) => ({
+      slug: character.slug,
+      name: character.name,
+      look: character.look,
+      sense: character.sense,
+      ...row
+    })
+  );
+  const drawn = rows
+    .filter(({ decides }) => decides || !pair.separable)
+    .slice(0, 4)
+    .map(({ slug }) => slug);
   const seed = seedOf(`${target.slug} ${taxon.slug} ${at.isoDate}`);
   const worst = [...taxon.hazards].sort((a, b) => b.severity - a.severity)[0];
   return {
@@ -173,11 +238,16 @@ export function contrastSheet(library: Library, survey: Survey, pair: SurveyedPa
     separable: pair.separable,
     firstDate: pair.separable ? undefined : survey.firstDate,
     rows,
-    trust: pair.separable ? { onTarget: trust.onTarget, onLookalike: trust.onRival.get(taxon.slug) ?? 0 } : undefined,
+    trust: pair.separable
+      ? { onTarget: trust.onTarget, onLookalike: trust.onRival.get(taxon.slug) ?? 0 }
+      : undefined,
     failingTest: curated?.failingTest,
     why: curated?.why,
     notYet: notYet(target, stage!, at.isoDate),
-    plates: [plateOf(library, target, stage!, drawn, seed, false, drawings), plateOf(library, taxon, other, drawn, seed, true, drawings)]
+    plates: [
+      plateOf(library, target, stage!, drawn, seed, false, drawings),
+      plateOf(library, taxon, other, drawn, seed, true, drawings)
+    ]
   };
 }
 
@@ -189,17 +259,29 @@ export interface BriefInput {
   readonly walk: BriefDocument['walk'];
   readonly front: BriefDocument['front'];
   readonly stops: BriefDocument['stops'];
-  readonly planned: readonly { survey: Survey; role: (typeof roles)[number]; part: string; portion: string; stopName: string }[];
+  readonly planned: readonly {
+    survey: Survey;
+    role: (typeof roles)[number];
+    part: string;
+    portion: string;
+    stopName: string;
+  }[];
 }
 
-const isShown = ({ role, survey }: BriefInput['planned'][number]) => (role === 'gather' || role === 'show') && survey.stage !== undefined;
+const isShown = ({ role, survey }: BriefInput['planned'][number]) =>
+  (role === 'gather' || role === 'show') && survey.stage !== undefined;
 
 /** Composes a brief: everything in it follows from the plan, the date and the library. */
-export function composeBrief(library: Library, input: BriefInput, at: Circumstances): { document: BriefDocument; drawings: Drawings } {
+export function composeBrief(
+  library: Library,
+  input: BriefInput,
+  at: Circumstances
+): { document: BriefDocument; drawings: Drawings } {
   const drawings: Drawings = new Map();
   const taught = input.planned.filter(isShown);
   const pairs = taught.flatMap(({ survey, role }) => survey.pairs.map((pair) => ({ survey, pair, role })));
-  const isWeighty = ({ pair }: (typeof pairs)[number]) => pair.lookalike.curated !== undefined ||
+  const isWeighty = ({ pair }: (typeof pairs)[number]) =>
+    pair.lookalike.curated !== undefined ||
     (pair.rating.rating >= sheetFromRating && (pair.lookalike.similarity ?? 0) >= sheetFromSimilarity);
   const weightiest = [...pairs].sort((a, b) => b.pair.rating.rating - a.pair.rating.rating);
   const document: BriefDocument = {
@@ -216,18 +298,31 @@ export function composeBrief(library: Library, input: BriefInput, at: Circumstan
       firstDate: survey.firstDate,
       onTarget: survey.trust.onTarget
     })),
-    sheets: weightiest.filter(isWeighty).map(({ survey, pair, role }) => contrastSheet(library, survey, pair, role, at, drawings)),
+    sheets: weightiest
+      .filter(isWeighty)
+      .map(({ survey, pair, role }) => contrastSheet(library, survey, pair, role, at, drawings)),
     appendix: weightiest
       .filter((one) => !isWeighty(one))
       .map(({ survey, pair }) => ({
         target: englishName(survey.target),
         lookalike: englishName(pair.lookalike.taxon),
         rating: pair.rating.rating,
-        rows: contrastRows(library, survey.stage!, pair.lookalike.taxon, likeliestStage(pair), survey.separation.set.characters, at)
+        rows: contrastRows(
+          library,
+          survey.stage!,
+          pair.lookalike.taxon,
+          likeliestStage(pair),
+          survey.separation.set.characters,
+          at
+        )
           .slice(0, 3)
           .map(({ character: { slug, name, look, sense }, ...row }) => ({ slug, name, look, sense, ...row }))
       })),
-    contact: contactHazards(library, input, pairs.map(({ pair }) => pair.lookalike.taxon)),
+    contact: contactHazards(
+      library,
+      input,
+      pairs.map(({ pair }) => pair.lookalike.taxon)
+    ),
     harvest: input.planned
       .filter(({ role }) => role === 'gather')
       .map(({ survey: { target }, part, portion }) => {
@@ -251,14 +346,30 @@ export function composeBrief(library: Library, input: BriefInput, at: Circumstan
 const contactRoutes = new Set(['sap', 'sap-then-sunlight', 'touch', 'sting']);
 
 /** Everything on the walk, planned or possible, that harms by contact. */
-function contactHazards(library: Library, input: BriefInput, lookalikes: readonly LibraryTaxon[]): BriefDocument['contact'] {
-  const where = new Map<string, string>(lookalikes.map((taxon) => [taxon.slug, 'may stand among the others']));
+function contactHazards(
+  library: Library,
+  input: BriefInput,
+  lookalikes: readonly LibraryTaxon[]
+): BriefDocument['contact'] {
+  const where = new Map<string, string>(
+    lookalikes.map((taxon) => [taxon.slug, 'may stand among the others'])
+  );
   for (const { survey, stopName } of input.planned) where.set(survey.target.slug, stopName);
   return [...where].flatMap(([slug, place]) => {
     const taxon = library.taxa.get(slug)!;
-    const worst = taxon.hazards.filter(({ route }) => contactRoutes.has(route)).sort((a, b) => b.severity - a.severity)[0];
+    const worst = taxon.hazards
+      .filter(({ route }) => contactRoutes.has(route))
+      .sort((a, b) => b.severity - a.severity)[0];
     return worst && worst.severity > 0
-      ? [{ name: englishName(taxon), scientific: taxon.name, effect: worst.effect, onset: worst.onset, where: place }]
+      ? [
+          {
+            name: englishName(taxon),
+            scientific: taxon.name,
+            effect: worst.effect,
+            onset: worst.onset,
+            where: place
+          }
+        ]
       : [];
   });
 }

@@ -42,26 +42,55 @@ export interface PlanFacts {
 
 const neededSources = 2;
 
-const check = (key: string, state: Check['state'], title: string, detail: string, mend?: Check['mend']): Check =>
-  mend ? { key, state, title, detail, mend } : { key, state, title, detail };
+const check = (
+  key: string,
+  state: Check['state'],
+  title: string,
+  detail: string,
+  mend?: Check['mend']
+): Check => (mend ? { key, state, title, detail, mend } : { key, state, title, detail });
 
 function walkChecks(facts: PlanFacts): Check[] {
   const isPast = facts.isoDate < facts.today;
   return [
     isPast
-      ? check('date', 'stop', 'Stop: the date is past', `The walk is set for ${facts.isoDate}; today is ${facts.today}.`, { label: 'Move the date', at: 'day' })
+      ? check(
+          'date',
+          'stop',
+          'Stop: the date is past',
+          `The walk is set for ${facts.isoDate}; today is ${facts.today}.`,
+          { label: 'Move the date', at: 'day' }
+        )
       : check('date', 'pass', 'Date', `${facts.isoDate} is still to come.`),
     facts.emergencyNumbers.length === 0
-      ? check('numbers', 'stop', 'Stop: no emergency numbers', 'Nobody would know whom to call. Nothing can lift this.', { label: 'Enter the numbers', at: 'school' })
+      ? check(
+          'numbers',
+          'stop',
+          'Stop: no emergency numbers',
+          'Nobody would know whom to call. Nothing can lift this.',
+          { label: 'Enter the numbers', at: 'school' }
+        )
       : check('numbers', 'pass', 'Emergency numbers', `${facts.emergencyNumbers.length} set.`),
     facts.site.accessPoint
       ? check('access', 'pass', 'Access point', facts.site.accessPoint)
-      : check('access', 'stop', 'Stop: no access point', 'An ambulance needs a place to drive to.', { label: 'Describe the access point', at: 'site' }),
+      : check('access', 'stop', 'Stop: no access point', 'An ambulance needs a place to drive to.', {
+          label: 'Describe the access point',
+          at: 'site'
+        }),
     facts.stopCount === 0
-      ? check('stops', 'stop', 'Stop: no stops yet', 'A walk needs at least one stop.', { label: 'Add a stop', at: 'plan' })
+      ? check('stops', 'stop', 'Stop: no stops yet', 'A walk needs at least one stop.', {
+          label: 'Add a stop',
+          at: 'plan'
+        })
       : check('stops', 'pass', 'Stops', `${facts.stopCount} planned.`),
     facts.withoutConsent.length > 0
-      ? check('consent', 'stop', 'Stop: a guardian’s consent is missing', `${facts.withoutConsent.join(', ')}. Nothing can lift this.`, { label: 'Record the consent', at: 'people' })
+      ? check(
+          'consent',
+          'stop',
+          'Stop: a guardian’s consent is missing',
+          `${facts.withoutConsent.join(', ')}. Nothing can lift this.`,
+          { label: 'Record the consent', at: 'people' }
+        )
       : check('consent', 'pass', 'Guardians’ consent', 'Recorded, or not needed.')
   ];
 }
@@ -77,13 +106,36 @@ function groundChecks(facts: PlanFacts): Check[] {
   const permission = inForce
     ? check('permission', 'pass', 'Permission', `Leave to pick is in force on ${isoDate}.`)
     : gathers
-      ? check('permission', 'stop', 'Stop: no leave to pick', 'No permission to pick is recorded for this date. Show, or ask the landowner.', { label: 'Record the permission', at: 'site' })
-      : check('permission', 'look', 'Look: no leave to pick', 'Nothing is gathered, so this only matters if that changes.', { label: 'See the permission', at: 'site' });
+      ? check(
+          'permission',
+          'stop',
+          'Stop: no leave to pick',
+          'No permission to pick is recorded for this date. Show, or ask the landowner.',
+          { label: 'Record the permission', at: 'site' }
+        )
+      : check(
+          'permission',
+          'look',
+          'Look: no leave to pick',
+          'Nothing is gathered, so this only matters if that changes.',
+          { label: 'See the permission', at: 'site' }
+        );
   const limit = site.largestGroup;
   const size =
     limit !== undefined && facts.groupSize > limit
-      ? check('group', 'stop', 'Stop: the group is too large', `${facts.groupSize} people; the permission allows ${limit}.`, { label: 'See the permission', at: 'site' })
-      : check('group', 'pass', 'Group size', limit ? `${facts.groupSize} of at most ${limit}.` : `${facts.groupSize}; no limit is recorded.`);
+      ? check(
+          'group',
+          'stop',
+          'Stop: the group is too large',
+          `${facts.groupSize} people; the permission allows ${limit}.`,
+          { label: 'See the permission', at: 'site' }
+        )
+      : check(
+          'group',
+          'pass',
+          'Group size',
+          limit ? `${facts.groupSize} of at most ${limit}.` : `${facts.groupSize}; no limit is recorded.`
+        );
   return [permission, size];
 }
 
@@ -93,15 +145,39 @@ function gatherChecks(facts: PlanFacts, library: Library): Check[] {
     const name = englishName(target).toLowerCase();
     const found: Check[] = [];
     if (survey.stageProbability < stageIsUp)
-      found.push(check(`up ${target.slug}`, role === 'gather' ? 'stop' : 'look', `${role === 'gather' ? 'Stop' : 'Look'}: ${name} is not up`, 'By the reference windows no described stage is there on this date.', { label: 'Change the plan', at: 'plan' }));
+      found.push(
+        check(
+          `up ${target.slug}`,
+          role === 'gather' ? 'stop' : 'look',
+          `${role === 'gather' ? 'Stop' : 'Look'}: ${name} is not up`,
+          'By the reference windows no described stage is there on this date.',
+          { label: 'Change the plan', at: 'plan' }
+        )
+      );
     if (role !== 'gather') return found;
     if (sources < neededSources)
-      found.push(check(`sources ${target.slug}`, 'stop', `Stop: ${name} has ${sources === 1 ? 'one source' : 'no source'}`, 'To gather it, two must agree. Nothing can lift this.', { label: `Show ${name}, do not gather`, at: 'plan' }));
+      found.push(
+        check(
+          `sources ${target.slug}`,
+          'stop',
+          `Stop: ${name} has ${sources === 1 ? 'one source' : 'no source'}`,
+          'To gather it, two must agree. Nothing can lift this.',
+          { label: `Show ${name}, do not gather`, at: 'plan' }
+        )
+      );
     else found.push(check(`sources ${target.slug}`, 'pass', `Sources for ${name}`, `${sources} agree.`));
     if (survey.stageProbability >= stageIsUp) found.push(separationCheck(survey, name, library));
     const family = library.families.get(target.family);
     if (family?.cautious && levels.indexOf(facts.level) < levels.indexOf(facts.policy.cautiousFamiliesFrom))
-      found.push(check(`policy ${target.slug}`, 'stop', `Stop: ${name} is not for this level`, `${family.english}: gathered from ‘${facts.policy.cautiousFamiliesFrom}’ on. ${family.caution}`, { label: `Show ${name}, do not gather`, at: 'plan' }));
+      found.push(
+        check(
+          `policy ${target.slug}`,
+          'stop',
+          `Stop: ${name} is not for this level`,
+          `${family.english}: gathered from ‘${facts.policy.cautiousFamiliesFrom}’ on. ${family.caution}`,
+          { label: `Show ${name}, do not gather`, at: 'plan' }
+        )
+      );
     return found;
   });
 }
@@ -111,18 +187,36 @@ function separationCheck(survey: Survey, name: string, library: Library): Check 
   const key = `apart ${target.slug}`;
   if (separation.found) {
     const set = separation.set.characters.map((character) => character.name.toLowerCase());
-    return check(key, 'pass', `Telling ${name} apart`, set.length > 0 ? set.join(' + ') : 'No dangerous lookalike in this library.');
+    return check(
+      key,
+      'pass',
+      `Telling ${name} apart`,
+      set.length > 0 ? set.join(' + ') : 'No dangerous lookalike in this library.'
+    );
   }
-  const open = [...new Set(separation.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!).toLowerCase()))];
+  const open = [
+    ...new Set(separation.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!).toLowerCase()))
+  ];
   const when = survey.firstDate ? `It first can be on ${survey.firstDate}.` : 'It cannot be within a year.';
-  return check(key, 'stop', `Stop: ${name} not at this stage`, `It cannot be told from ${open.join(', ')} now. ${when}`, { label: `Show ${name}, do not gather`, at: 'plan' });
+  return check(
+    key,
+    'stop',
+    `Stop: ${name} not at this stage`,
+    `It cannot be told from ${open.join(', ')} now. ${when}`,
+    { label: `Show ${name}, do not gather`, at: 'plan' }
+  );
 }
 
 const order: Readonly<Record<Check['state'], number>> = { stop: 0, look: 1, pass: 2 };
 
 /** The ledger of a plan: what stops comes first. */
 export function runChecks(facts: PlanFacts, library: Library): Check[] {
-  const coverage = check('coverage', 'look', 'Look: a small library', `It describes ${library.taxa.size} taxa. A lookalike that is not among them is not warned of: add what you know of this ground.`);
+  const coverage = check(
+    'coverage',
+    'look',
+    'Look: a small library',
+    `It describes ${library.taxa.size} taxa. A lookalike that is not among them is not warned of: add what you know of this ground.`
+  );
   return [...walkChecks(facts), ...groundChecks(facts), ...gatherChecks(facts, library), coverage].sort(
     (a, b) => order[a.state] - order[b.state]
   );

@@ -1,5 +1,11 @@
 import { differsByAbsence, inCheckingOrder, separability, separates, usableCharacters } from '../evidence';
-import { type Character, type Library, type LibraryTaxon, type StageDescription, cellInWords } from '../knowledge';
+import {
+  type Character,
+  type Library,
+  type LibraryTaxon,
+  type StageDescription,
+  cellInWords
+} from '../knowledge';
 import type { Circumstances } from './survey';
 
 /** One line of a contrast sheet: a character of both plants, in words. */

@@ -65,7 +65,9 @@ export function stageOn(
   role: Role
 ): { stage: StageDescription; probability: number } | undefined {
   const up = stagesUp(taxon, isoDate);
-  const useStages = new Set(taxon.uses.filter(({ kind }) => kind !== 'history').flatMap(({ stages }) => stages));
+  const useStages = new Set(
+    taxon.uses.filter(({ kind }) => kind !== 'history').flatMap(({ stages }) => stages)
+  );
   const fitting = role === 'gather' ? up.filter(({ stage }) => useStages.has(stage)) : [];
   const [best] = (fitting.length > 0 ? fitting : up).sort(
     (a, b) => b.probability - a.probability || stageNames.indexOf(b.stage) - stageNames.indexOf(a.stage)
@@ -119,7 +121,9 @@ function firstSeparableDate(
     const found = dangerousLookalikes(library, target, met.stage, isoDate, at);
     const key = [
       met.stage.stage,
-      ...found.flatMap(({ taxon, stages }) => stages.map(({ description }) => taxon.slug + description.stage).sort())
+      ...found.flatMap(({ taxon, stages }) =>
+        stages.map(({ description }) => taxon.slug + description.stage).sort()
+      )
     ].join(' ');
     if (!known.has(key)) known.set(key, separate(library, met.stage, found, at).found);
     if (known.get(key)) return isoDate;
@@ -159,7 +163,10 @@ export function surveyTaxon(library: Library, target: LibraryTaxon, role: Role, 
         rating: ratePair(target, lookalike, at),
         separable: !open.has(lookalike.taxon.slug)
       }))
-      .sort((a, b) => b.rating.rating - a.rating.rating || Number(!!b.lookalike.curated) - Number(!!a.lookalike.curated)),
+      .sort(
+        (a, b) =>
+          b.rating.rating - a.rating.rating || Number(!!b.lookalike.curated) - Number(!!a.lookalike.curated)
+      ),
     separation,
     trust: trustInSet(separation.set.characters, met.stage, rivals),
     firstDate: separation.found ? undefined : firstSeparableDate(library, target, role, at)

@@ -16,7 +16,12 @@ export async function confirmedClaims(db: SchoolDb): Promise<Map<string, number>
 
 /** Sources that confirm the best-supported use of a taxon. */
 export function sourcesFor(taxon: LibraryTaxon, confirmed: ReadonlyMap<string, number>): number {
-  return Math.max(0, ...useClaims(taxon).filter(({ use }) => use.kind !== 'history').map(({ hash }) => confirmed.get(hash) ?? 0));
+  return Math.max(
+    0,
+    ...useClaims(taxon)
+      .filter(({ use }) => use.kind !== 'history')
+      .map(({ hash }) => confirmed.get(hash) ?? 0)
+  );
 }
 
 /** The citations behind each claim hash. */

@@ -51,9 +51,22 @@ export function briefInput(plan: Plan): BriefInput {
       latitude: stop.latitude,
       taxa: plan.taxa
         .filter((planned) => planned.stop.id === stop.id)
-        .map(({ entry, role, part, portion, reason }) => ({ name: englishName(entry), scientific: entry.name, role, part, portion, reason }))
+        .map(({ entry, role, part, portion, reason }) => ({
+          name: englishName(entry),
+          scientific: entry.name,
+          role,
+          part,
+          portion,
+          reason
+        }))
     })),
-    planned: plan.taxa.map(({ survey, role, part, portion, stop }) => ({ survey, role, part, portion, stopName: stop.name }))
+    planned: plan.taxa.map(({ survey, role, part, portion, stop }) => ({
+      survey,
+      role,
+      part,
+      portion,
+      stopName: stop.name
+    }))
   };
 }
 
@@ -62,7 +75,9 @@ export type PublishResult = { readonly version: number } | { readonly problem: s
 /** Stores a snapshot of the plan as the next version of the brief. A ledger with a stop holds it back. */
 export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Promise<PublishResult> {
   if (holdsBack(plan.checks)) {
-    const stops = plan.checks.filter(({ state }) => state === 'stop').map(({ title }) => title.replace(/^Stop: /, ''));
+    const stops = plan.checks
+      .filter(({ state }) => state === 'stop')
+      .map(({ title }) => title.replace(/^Stop: /, ''));
     return { problem: `Not published. Mend first: ${stops.join('; ')}.` };
   }
   const { document, drawings } = composeBrief(plan.library, briefInput(plan), plan.circumstances);
@@ -76,23 +91,46 @@ export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Pr
     [db.schoolId, id, plan.walk.id, viewer.personId, db.now, plan.library.hash, document]
   );
   for (const [plateId, svg] of drawings)
-    await db.query('insert into brief_plate (school_id, brief_id, id, svg) values ($1, $2, $3, $4)', [db.schoolId, id, plateId, svg]);
+    await db.query('insert into brief_plate (school_id, brief_id, id, svg) values ($1, $2, $3, $4)', [
+      db.schoolId,
+      id,
+      plateId,
+      svg
+    ]);
   return { version: rows[0]!.version };
 }
 
 /** The newest brief of a walk, or the one with a version. */
 export async function readBrief(db: SchoolDb, walkId: string, version?: number): Promise<Brief | undefined> {
-  const { rows } = await db.query<{ id: string; version: number; published_by: string; effective_at: Date; document: unknown }>(
+  const { rows } = await db.query<{
+    id: string;
+    version: number;
+    published_by: string;
+    effective_at: Date;
+    document: unknown;
+  }>(
     `select brief.id, version, person.name as published_by, effective_at, document
        from brief join person on person.school_id = brief.school_id and person.id = brief.published_by
       where walk_id = $1 and ($2::int is null or version = $2) order by version desc limit 1`,
     [walkId, version ?? null]
   );
   const [row] = rows;
-  return row && { id: row.id, version: row.version, publishedBy: row.published_by, effectiveAt: row.effective_at, document: BriefDocument.parse(row.document) };
+  return (
+    row && {
+      id: row.id,
+      version: row.version,
+      publishedBy: row.published_by,
+      effectiveAt: row.effective_at,
+      document: BriefDocument.parse(row.document)
+    }
+  );
 }
 
-export async function readBriefPlate(db: SchoolDb, walkId: string, plateId: string): Promise<string | undefined> {
+export async function readBriefPlate(
+  db: SchoolDb,
+  walkId: string,
+  plateId: string
+): Promise<string | undefined> {
   const { rows } = await db.query<{ svg: string }>(
     `select svg from brief_plate join brief on brief.school_id = brief_plate.school_id and brief.id = brief_id
       where walk_id = $1 and brief_plate.id = $2 limit 1`,

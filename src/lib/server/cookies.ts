@@ -7,7 +7,13 @@ export const readSessionCookie = (cookies: Cookies): string | undefined => cooki
 
 /** HttpOnly, SameSite; Secure wherever the address is not plain loopback. */
 export function setSessionCookie(cookies: Cookies, token: string, url: URL): void {
-  cookies.set(name, token, { path: '/', httpOnly: true, sameSite: 'lax', secure: url.protocol === 'https:', maxAge });
+  cookies.set(name, token, {
+    path: '/',
+    httpOnly: true,
+    sameSite: 'lax',
+    secure: url.protocol === 'https:',
+    maxAge
+  });
 }
 
 export const clearSessionCookie = (cookies: Cookies): void => cookies.delete(name, { path: '/' });

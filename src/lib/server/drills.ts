@@ -1,10 +1,37 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { type Plate, type View, charactersAt, anchorOf, composePlate, listParts, renderPlate, shownCharacters, viewsFor } from '$core/figure';
-import { type Library, type LibraryTaxon, type StageDescription, Stage, cellInWords, contentHash, englishName } from '$core/knowledge';
+import {
+  type Plate,
+  type View,
+  charactersAt,
+  anchorOf,
+  composePlate,
+  listParts,
+  renderPlate,
+  shownCharacters,
+  viewsFor
+} from '$core/figure';
+import {
+  type Library,
+  type LibraryTaxon,
+  type StageDescription,
+  Stage,
+  cellInWords,
+  contentHash,
+  englishName
+} from '$core/knowledge';
 import { separability } from '$core/evidence';
 import {
-  type Choice, type DrillPair, type DrillQuestion, type Outcome, choices, composeRound, confidences, judge, pairKey, tellingCharacters
+  type Choice,
+  type DrillPair,
+  type DrillQuestion,
+  type Outcome,
+  choices,
+  composeRound,
+  confidences,
+  judge,
+  pairKey,
+  tellingCharacters
 } from '$core/learning';
 import { seedOf } from '$core/random';
 import { readBrief } from './briefs';
@@ -45,13 +72,15 @@ export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): 
   if (pairs.length === 0) return undefined;
   const memory = await memoryOf(db, viewer.personId);
   const id = uuid();
-  await db.query('insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)', [
-    db.schoolId, id, viewer.personId, walkId, db.now
-  ]);
+  await db.query(
+    'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
+    [db.schoolId, id, viewer.personId, walkId, db.now]
+  );
   for (const [position, question] of composeRound(pairs, memory, db.now, roundLength, seedOf(id)).entries())
-    await db.query('insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, $4, $5)', [
-      db.schoolId, uuid(), id, position + 1, question
-    ]);
+    await db.query(
+      'insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, $4, $5)',
+      [db.schoolId, uuid(), id, position + 1, question]
+    );
   return id;
 }
 
@@ -63,7 +92,8 @@ interface Drawn {
   readonly plate: Plate;
 }
 
-const hasLeaves = (stage: StageDescription) => stage.cells.has('leaf-outline') || stage.cells.has('leaf-division');
+const hasLeaves = (stage: StageDescription) =>
+  stage.cells.has('leaf-outline') || stage.cells.has('leaf-division');
 
 /** The same views for both plants of a pair, so that the choice of views does not betray the specimen. */
 function viewsOf(library: Library, { target, lookalike }: Drawn['stages'], partial: boolean): View[] {
@@ -71,22 +101,39 @@ function viewsOf(library: Library, { target, lookalike }: Drawn['stages'], parti
   const telling = library.characters
     .map((character) => ({
       slug: character.slug,
-      separability: separability(character, target.cells.get(character.slug), lookalike.cells.get(character.slug))
+      separability: separability(
+        character,
+        target.cells.get(character.slug),
+        lookalike.cells.get(character.slug)
+      )
     }))
     .filter((one) => one.separability > 0.5 && one.slug !== 'scent')
     .sort((a, b) => b.separability - a.separability);
-  const views = viewsFor(telling.map(({ slug }) => slug), 2);
+  const views = viewsFor(
+    telling.map(({ slug }) => slug),
+    2
+  );
   return ['whole', ...(views.length > 0 ? views : (['leaf'] as const))];
 }
 
 function draw(library: Library, question: DrillQuestion): Drawn {
-  const taxa = { target: library.taxa.get(question.target)!, lookalike: library.taxa.get(question.lookalike)! };
+  const taxa = {
+    target: library.taxa.get(question.target)!,
+    lookalike: library.taxa.get(question.lookalike)!
+  };
   const stages = {
     target: taxa.target.stages.get(question.targetStage)!,
     lookalike: taxa.lookalike.stages.get(question.lookalikeStage)!
   };
   const views = viewsOf(library, stages, question.partial);
-  const plate = composePlate(library, taxa[question.specimen], stages[question.specimen], question.seed, views, plateSize);
+  const plate = composePlate(
+    library,
+    taxa[question.specimen],
+    stages[question.specimen],
+    question.seed,
+    views,
+    plateSize
+  );
   return { question, library, taxa, stages, plate };
 }
 
@@ -100,7 +147,11 @@ async function readQuestion(db: SchoolDb, viewer: Viewer, questionId: string): P
 }
 
 /** The plate of a question of the viewer's own, as SVG. */
-export async function questionPlate(db: SchoolDb, viewer: Viewer, questionId: string): Promise<string | undefined> {
+export async function questionPlate(
+  db: SchoolDb,
+  viewer: Viewer,
+  questionId: string
+): Promise<string | undefined> {
   const drawn = await readQuestion(db, viewer, questionId);
   return drawn && renderPlate(drawn.plate);
 }
@@ -138,7 +189,11 @@ function tappableParts(plate: Plate): { id: number; label: string }[] {
   });
 }
 
-export async function readRound(db: SchoolDb, viewer: Viewer, roundId: string): Promise<RoundState | undefined> {
+export async function readRound(
+  db: SchoolDb,
+  viewer: Viewer,
+  roundId: string
+): Promise<RoundState | undefined> {
   const { rows } = await db.query<{ walk_id: string; name: string }>(
     `select walk_id, walk.name from round join walk on walk.school_id = round.school_id and walk.id = walk_id
       where round.id = $1 and person_id = $2`,
@@ -146,7 +201,12 @@ export async function readRound(db: SchoolDb, viewer: Viewer, roundId: string): 
   );
   const [round] = rows;
   if (!round) return undefined;
-  const { rows: questions } = await db.query<{ id: string; position: number; specification: unknown; outcome: Outcome | null }>(
+  const { rows: questions } = await db.query<{
+    id: string;
+    position: number;
+    specification: unknown;
+    outcome: Outcome | null;
+  }>(
     `select question.id, position, specification, outcome
        from question left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
       where round_id = $1 order by position`,
@@ -191,22 +251,36 @@ export interface Feedback {
   readonly specimen: { readonly name: string; readonly scientific: string; readonly isDangerous: boolean };
   readonly canTell: boolean;
   readonly partRight: boolean | undefined;
-  readonly telling: readonly { name: string; target: string; lookalike: string; at: { x: number; y: number } | undefined }[];
+  readonly telling: readonly {
+    name: string;
+    target: string;
+    lookalike: string;
+    at: { x: number; y: number } | undefined;
+  }[];
   readonly before: string;
 }
 
-export type RecordResult = { readonly feedback: Feedback } | { readonly status: 404 | 409; readonly problem: string };
+export type RecordResult =
+  { readonly feedback: Feedback } | { readonly status: 404 | 409; readonly problem: string };
 
 function grade(drawn: Drawn, event: AnswerEvent): Feedback {
   const { question, library, stages, taxa, plate } = drawn;
   const telling = tellingCharacters(library, stages.target, stages.lookalike, shownCharacters(plate));
-  const pointed = event.tap ? charactersAt(plate, event.tap) : event.part === undefined ? undefined : listParts(plate)[event.part]?.shows;
+  const pointed = event.tap
+    ? charactersAt(plate, event.tap)
+    : event.part === undefined
+      ? undefined
+      : listParts(plate)[event.part]?.shows;
   const outcome = judge(event.choice, question.specimen, telling.length > 0);
   const named = event.choice !== 'cannot tell' && telling.length > 0;
   const specimen = taxa[question.specimen];
   return {
     outcome,
-    specimen: { name: englishName(specimen), scientific: specimen.name, isDangerous: question.specimen === 'lookalike' },
+    specimen: {
+      name: englishName(specimen),
+      scientific: specimen.name,
+      isDangerous: question.specimen === 'lookalike'
+    },
     canTell: telling.length > 0,
     partRight: named ? telling.some(({ slug }) => pointed?.includes(slug)) : undefined,
     telling: telling.map((character) => ({
@@ -233,9 +307,19 @@ export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEv
                                is_dangerous_specimen, outcome, is_part_right, seconds, confidence)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) on conflict do nothing`,
     [
-      db.schoolId, event.id, event.questionId, viewer.personId, db.now, event, pairKey(question),
-      question[`${question.specimen}Stage`], question.specimen === 'lookalike', feedback.outcome,
-      feedback.partRight ?? null, event.seconds, event.confidence
+      db.schoolId,
+      event.id,
+      event.questionId,
+      viewer.personId,
+      db.now,
+      event,
+      pairKey(question),
+      question[`${question.specimen}Stage`],
+      question.specimen === 'lookalike',
+      feedback.outcome,
+      feedback.partRight ?? null,
+      event.seconds,
+      event.confidence
     ]
   );
   if (rowCount) return { feedback };
@@ -243,8 +327,11 @@ export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEv
     'select id, body from answer_event where id = $1 or question_id = $2',
     [event.id, event.questionId]
   );
-  const isSame = rows.length === 1 && rows[0]!.id === event.id && contentHash(rows[0]!.body) === contentHash(event);
-  return isSame ? { feedback } : { status: 409, problem: 'This question has an answer already; the first one stands.' };
+  const isSame =
+    rows.length === 1 && rows[0]!.id === event.id && contentHash(rows[0]!.body) === contentHash(event);
+  return isSame
+    ? { feedback }
+    : { status: 409, problem: 'This question has an answer already; the first one stands.' };
 }
 
 export type { Choice };

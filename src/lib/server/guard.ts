@@ -23,7 +23,8 @@ export const idFrom = (value: string | undefined, what: string): string =>
   value && uuidPattern.test(value) ? value : notHere(what);
 
 /** Work in the viewer's school. */
-export const inSchoolOf = <T>(viewer: Viewer, work: (db: SchoolDb) => Promise<T>): Promise<T> => withSchool(viewer.schoolId, work);
+export const inSchoolOf = <T>(viewer: Viewer, work: (db: SchoolDb) => Promise<T>): Promise<T> =>
+  withSchool(viewer.schoolId, work);
 
 /** A value that must be there, or 404. */
 export const found = <T>(value: T | undefined, what: string): T => value ?? notHere(what);

@@ -10,7 +10,10 @@ export async function libraryOf(db: SchoolDb): Promise<Library> {
   const hash = rows[0]!.library_hash;
   const known = compiled.get(hash);
   if (known) return known;
-  const { rows: releases } = await db.query<{ document: unknown }>('select document from library_release where hash = $1', [hash]);
+  const { rows: releases } = await db.query<{ document: unknown }>(
+    'select document from library_release where hash = $1',
+    [hash]
+  );
   const { library } = compileLibrary(LibraryDocument.parse(releases[0]!.document));
   compiled.set(hash, library);
   return library;

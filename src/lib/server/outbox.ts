@@ -13,18 +13,20 @@ export interface OutboxMessage {
 
 const columns = 'id, recipient, subject, body, created_at as "createdAt"';
 
-export async function queueMessage(db: SchoolDb, message: Pick<OutboxMessage, 'recipient' | 'subject' | 'body'>): Promise<void> {
-  await db.query('insert into outbox_message (school_id, id, recipient, subject, body) values ($1, $2, $3, $4, $5)', [
-    db.schoolId,
-    uuid(),
-    message.recipient,
-    message.subject,
-    message.body
-  ]);
+export async function queueMessage(
+  db: SchoolDb,
+  message: Pick<OutboxMessage, 'recipient' | 'subject' | 'body'>
+): Promise<void> {
+  await db.query(
+    'insert into outbox_message (school_id, id, recipient, subject, body) values ($1, $2, $3, $4, $5)',
+    [db.schoolId, uuid(), message.recipient, message.subject, message.body]
+  );
 }
 
 export async function listMessages(db: SchoolDb): Promise<OutboxMessage[]> {
-  const { rows } = await db.query<OutboxMessage>(`select ${columns} from outbox_message order by created_at desc`);
+  const { rows } = await db.query<OutboxMessage>(
+    `select ${columns} from outbox_message order by created_at desc`
+  );
   return rows;
 }
 

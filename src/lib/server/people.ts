@@ -66,13 +66,22 @@ export async function addPerson(
     person.isMinor
   ]);
   if (person.cohortId)
-    await db.query('insert into cohort_member (school_id, cohort_id, person_id) values ($1, $2, $3)', [db.schoolId, person.cohortId, id]);
+    await db.query('insert into cohort_member (school_id, cohort_id, person_id) values ($1, $2, $3)', [
+      db.schoolId,
+      person.cohortId,
+      id
+    ]);
   return id;
 }
 
 export async function addCohort(db: SchoolDb, name: string, level: Level): Promise<string> {
   const id = uuid();
-  await db.query('insert into cohort (school_id, id, name, level) values ($1, $2, $3, $4)', [db.schoolId, id, name, level]);
+  await db.query('insert into cohort (school_id, id, name, level) values ($1, $2, $3, $4)', [
+    db.schoolId,
+    id,
+    name,
+    level
+  ]);
   return id;
 }
 

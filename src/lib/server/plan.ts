@@ -73,7 +73,10 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
     mayDig: site.mayDig,
     policy: settings.policy,
     abundance: new Map<string, Abundance>(patches.map((patch) => [patch.taxon, patch.abundance])),
-    drills: await recentDrills(db, members.map(({ id }) => id))
+    drills: await recentDrills(
+      db,
+      members.map(({ id }) => id)
+    )
   };
   const taxa = stops.flatMap((stop) =>
     stop.taxa.flatMap((planned): PlannedTaxon[] => {
@@ -90,7 +93,9 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       today: viewer.today,
       level,
       groupSize: members.length,
-      withoutConsent: members.filter(({ isMinor, guardianConsentOn }) => isMinor && !guardianConsentOn).map(({ name }) => name),
+      withoutConsent: members
+        .filter(({ isMinor, guardianConsentOn }) => isMinor && !guardianConsentOn)
+        .map(({ name }) => name),
       policy: settings.policy,
       emergencyNumbers: settings.emergencyNumbers,
       site,
@@ -105,7 +110,20 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
     minutesOf(walk.startsAt),
     walk.paceFactor
   );
-  return { walk, site, patches, stops, clock, taxa, checks, circumstances, settings, library, members, level };
+  return {
+    walk,
+    site,
+    patches,
+    stops,
+    clock,
+    taxa,
+    checks,
+    circumstances,
+    settings,
+    library,
+    members,
+    level
+  };
 }
 
 /** Where the group meets: the first stop, else the middle of the site. */

@@ -27,7 +27,10 @@ export async function assertBoundRole(): Promise<void> {
   const { rows } = await pool().query<{ free: boolean; name: string }>(
     'select rolsuper or rolbypassrls as free, rolname as name from pg_roles where rolname = current_user'
   );
-  if (rows[0]?.free) throw new Error(`The database role ${rows[0].name} bypasses row-level security; Good Trail does not run with it.`);
+  if (rows[0]?.free)
+    throw new Error(
+      `The database role ${rows[0].name} bypasses row-level security; Good Trail does not run with it.`
+    );
 }
 
 export async function closePool(): Promise<void> {

@@ -1,24 +1,39 @@
-import { type Outcome, type Confidence, type PastAnswer, type UnitMemory, replayMemory, unitKey, wilsonInterval, oneSided95 } from '$core/learning';
+import {
+  type Outcome,
+  type Confidence,
+  type PastAnswer,
+  type UnitMemory,
+  replayMemory,
+  unitKey,
+  wilsonInterval,
+  oneSided95
+} from '$core/learning';
 import type { SchoolDb } from './school';
 
 /** A learner's memory states, replayed from the answers that count by now. */
 export async function memoryOf(db: SchoolDb, personId: string): Promise<Map<string, UnitMemory>> {
-  const { rows } = await db.query<{ pair: string; specimen_stage: string; effective_at: Date; outcome: Outcome; is_part_right: boolean | null; confidence: Confidence; seconds: number }>(
+  const { rows } = await db.query<{
+    pair: string;
+    specimen_stage: string;
+    effective_at: Date;
+    outcome: Outcome;
+    is_part_right: boolean | null;
+    confidence: Confidence;
+    seconds: number;
+  }>(
     `select pair, specimen_stage, effective_at, outcome, is_part_right, confidence, seconds
        from answer where person_id = $1 order by effective_at, id`,
     [personId]
   );
   return replayMemory(
-    rows.map(
-      (row): PastAnswer => ({
-        unit: unitKey(row.pair, row.specimen_stage),
-        at: row.effective_at,
-        outcome: row.outcome,
-        partRight: row.is_part_right ?? undefined,
-        confidence: row.confidence,
-        seconds: row.seconds
-      })
-    )
+    rows.map((row): PastAnswer => ({
+      unit: unitKey(row.pair, row.specimen_stage),
+      at: row.effective_at,
+      outcome: row.outcome,
+      partRight: row.is_part_right ?? undefined,
+      confidence: row.confidence,
+      seconds: row.seconds
+    }))
   );
 }
 
@@ -43,5 +58,8 @@ export async function pairTallies(db: SchoolDb, personId?: string): Promise<Pair
        from pair_tally where $1::uuid is null or person_id = $1 order by pair`,
     [personId ?? null]
   );
-  return rows.map((row) => ({ ...row, dangerLimit: wilsonInterval(row.dangerousGathers, row.dangerousShown, oneSided95)[1] }));
+  return rows.map((row) => ({
+    ...row,
+    dangerLimit: wilsonInterval(row.dangerousGathers, row.dangerousShown, oneSided95)[1]
+  }));
 }

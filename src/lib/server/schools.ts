@@ -22,7 +22,10 @@ export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
   };
 }
 
-export async function saveSettings(db: SchoolDb, settings: Pick<SchoolSettings, 'name' | 'emergencyNumbers' | 'policy'>): Promise<void> {
+export async function saveSettings(
+  db: SchoolDb,
+  settings: Pick<SchoolSettings, 'name' | 'emergencyNumbers' | 'policy'>
+): Promise<void> {
   await db.query('update school set name = $1, emergency_numbers = $2, policy = $3', [
     settings.name,
     JSON.stringify(settings.emergencyNumbers),

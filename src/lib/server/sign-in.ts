@@ -18,12 +18,17 @@ export interface Viewer {
   readonly personId: string;
   readonly name: string;
   readonly role: Role;
-  readonly school: { readonly name: string; readonly demoDate: string | undefined; readonly timeZone: string };
+  readonly school: {
+    readonly name: string;
+    readonly demoDate: string | undefined;
+    readonly timeZone: string;
+  };
   /** Local date of the school's own clock. */
   readonly today: string;
 }
 
-export const leads = (viewer: Pick<Viewer, 'role'>): boolean => viewer.role === 'owner' || viewer.role === 'instructor';
+export const leads = (viewer: Pick<Viewer, 'role'>): boolean =>
+  viewer.role === 'owner' || viewer.role === 'instructor';
 
 const sessionDays = 30;
 const invitationDays = 14;
@@ -38,7 +43,8 @@ const hashOf = (token: string) => createHash('sha256').update(token).digest();
 export const hashPassword = (password: string): Promise<string> => hash(password, argon2);
 
 /** False where the stored hash is malformed, too: verify throws on it. */
-const isPassword = (stored: string, password: string): Promise<boolean> => verify(stored, password).catch(() => false);
+const isPassword = (stored: string, password: string): Promise<boolean> =>
+  verify(stored, password).catch(() => false);
 
 /** Compared against where no account exists, so that both answers take the same time. */
 let decoy: Promise<string> | undefined;
@@ -47,13 +53,28 @@ const limiters = () => {
   const storeClient = pool();
   const common = { storeClient, storeType: 'pool', tableName: 'attempt', tableCreated: true } as const;
   return {
-    perAccount: new RateLimiterPostgres({ ...common, keyPrefix: 'account', points: 6, duration: 600, blockDuration: 600 }),
-    perAddress: new RateLimiterPostgres({ ...common, keyPrefix: 'address', points: 60, duration: 600, blockDuration: 600 })
+    perAccount: new RateLimiterPostgres({
+      ...common,
+      keyPrefix: 'account',
+      points: 6,
+      duration: 600,
+      blockDuration: 600
+    }),
+    perAddress: new RateLimiterPostgres({
+      ...common,
+      keyPrefix: 'address',
+      points: 60,
+      duration: 600,
+      blockDuration: 600
+    })
   };
 };
 let limiter: ReturnType<typeof limiters> | undefined;
 
-export type SignInResult = { readonly token: string } | { readonly problem: 'wrong' } | { readonly problem: 'slow'; readonly seconds: number };
+export type SignInResult =
+  | { readonly token: string }
+  | { readonly problem: 'wrong' }
+  | { readonly problem: 'slow'; readonly seconds: number };
 
 /** Signs in by e-mail and password; repeated failures of an account or an address must wait. */
 export async function signIn(email: string, password: string, address: string): Promise<SignInResult> {
@@ -102,7 +123,14 @@ export async function viewerOf(token: string): Promise<Viewer | undefined> {
   const [session] = rows;
   if (!session) return undefined;
   return withSchool(session.school_id, async (db) => {
-    const { rows: people } = await db.query<{ name: string; role: string; school: string; demo_date: string | null; time_zone: string; today: string }>(
+    const { rows: people } = await db.query<{
+      name: string;
+      role: string;
+      school: string;
+      demo_date: string | null;
+      time_zone: string;
+      today: string;
+    }>(
       `select person.name, person.role, school.name as school, school.demo_date, school.time_zone,
               (domain_now() at time zone school.time_zone)::date as today
          from person join school using (school_id) where person.id = $1`,
@@ -132,7 +160,10 @@ export async function signOutEverywhere(accountId: string): Promise<void> {
 /** Makes an invitation for a person of the school; the token is shown once and stored hashed. */
 export async function invite(schoolId: string, personId: string, email: string): Promise<string> {
   const token = newToken();
-  await pool().query('delete from invitation where school_id = $1 and person_id = $2 and used_at is null', [schoolId, personId]);
+  await pool().query('delete from invitation where school_id = $1 and person_id = $2 and used_at is null', [
+    schoolId,
+    personId
+  ]);
   await pool().query(
     `insert into invitation (token_hash, school_id, person_id, email, expires_at)
      values ($1, $2, $3, $4, now() + make_interval(days => $5))`,
@@ -177,7 +208,8 @@ export async function readInvitation(token: string): Promise<InvitationState> {
   return { state: 'open', email: row.email, ...names };
 }
 
-export type AcceptResult = { readonly token: string } | { readonly problem: 'used' | 'expired' | 'unknown' | 'taken' };
+export type AcceptResult =
+  { readonly token: string } | { readonly problem: 'used' | 'expired' | 'unknown' | 'taken' };
 
 /** Uses an invitation once: makes the account and signs in. */
 export async function acceptInvitation(token: string, password: string): Promise<AcceptResult> {
@@ -243,7 +275,12 @@ export async function isEmailTaken(email: string): Promise<boolean> {
 }
 
 /** Gives a person of a school an account. */
-export async function createAccount(schoolId: string, personId: string, email: string, password: string): Promise<string> {
+export async function createAccount(
+  schoolId: string,
+  personId: string,
+  email: string,
+  password: string
+): Promise<string> {
   const id = uuid();
   const passwordHash = await hashPassword(password);
   await pool().query(
@@ -258,17 +295,32 @@ export async function createAccount(schoolId: string, personId: string, email: s
  * Sets up the first school and its owner, and signs the owner in.
  * @returns undefined where somebody was faster: an installation has one first owner
  */
-export async function setUpFirstOwner(input: { school: string; name: string; email: string; password: string; timeZone: string }): Promise<string | undefined> {
+export async function setUpFirstOwner(input: {
+  school: string;
+  name: string;
+  email: string;
+  password: string;
+  timeZone: string;
+}): Promise<string | undefined> {
   const lock = await pool().connect();
   try {
     await lock.query("select pg_advisory_lock(hashtext('first owner'))");
     if (await hasAccounts()) return undefined;
-    const { rows } = await lock.query<{ hash: string }>('select hash from library_release order by loaded_at desc limit 1');
+    const { rows } = await lock.query<{ hash: string }>(
+      'select hash from library_release order by loaded_at desc limit 1'
+    );
     const schoolId = uuid();
     const personId = uuid();
     await withSchool(schoolId, async (db) => {
-      await db.query('insert into school (school_id, name, time_zone, library_hash) values ($1, $2, $3, $4)', [schoolId, input.school, input.timeZone, rows[0]!.hash]);
-      await db.query("insert into person (school_id, id, name, role) values ($1, $2, $3, 'owner')", [schoolId, personId, input.name]);
+      await db.query(
+        'insert into school (school_id, name, time_zone, library_hash) values ($1, $2, $3, $4)',
+        [schoolId, input.school, input.timeZone, rows[0]!.hash]
+      );
+      await db.query("insert into person (school_id, id, name, role) values ($1, $2, $3, 'owner')", [
+        schoolId,
+        personId,
+        input.name
+      ]);
     });
     const accountId = await createAccount(schoolId, personId, input.email, input.password);
     return await openSession(accountId, schoolId);

@@ -33,7 +33,9 @@ const columns = `id, name, time_zone as "timeZone", ground, habitats, access_poi
   permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
   may_pick as "mayPick", may_dig as "mayDig", largest_group as "largestGroup", note, revision`;
 
-type SiteRow = { [K in keyof Site]: undefined extends Site[K] ? Exclude<Site[K], undefined> | null : Site[K] } & { ground: unknown };
+type SiteRow = {
+  [K in keyof Site]: undefined extends Site[K] ? Exclude<Site[K], undefined> | null : Site[K];
+} & { ground: unknown };
 
 const siteOf = (row: SiteRow): Site => ({
   ...row,
@@ -56,13 +58,22 @@ export async function readSite(db: SchoolDb, id: string): Promise<Site | undefin
 }
 
 export async function listPatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
-  const { rows } = await db.query<Patch>('select id, name, taxon, longitude, latitude, abundance from patch where site_id = $1 order by name', [siteId]);
+  const { rows } = await db.query<Patch>(
+    'select id, name, taxon, longitude, latitude, abundance from patch where site_id = $1 order by name',
+    [siteId]
+  );
   return rows;
 }
 
 export async function addSite(db: SchoolDb, name: string, timeZone: string): Promise<string> {
   const id = uuid();
-  await db.query('insert into site (school_id, id, name, time_zone, ground) values ($1, $2, $3, $4, $5)', [db.schoolId, id, name, timeZone, emptyGround]);
+  await db.query('insert into site (school_id, id, name, time_zone, ground) values ($1, $2, $3, $4, $5)', [
+    db.schoolId,
+    id,
+    name,
+    timeZone,
+    emptyGround
+  ]);
   return id;
 }
 
@@ -70,7 +81,18 @@ export async function saveGround(db: SchoolDb, siteId: string, ground: Ground): 
   await db.query('update site set ground = $2, revision = revision + 1 where id = $1', [siteId, ground]);
 }
 
-export type SiteDetails = Pick<Site, 'name' | 'accessPoint' | 'permissionFrom' | 'permissionSince' | 'permissionUntil' | 'mayPick' | 'mayDig' | 'largestGroup' | 'note'>;
+export type SiteDetails = Pick<
+  Site,
+  | 'name'
+  | 'accessPoint'
+  | 'permissionFrom'
+  | 'permissionSince'
+  | 'permissionUntil'
+  | 'mayPick'
+  | 'mayDig'
+  | 'largestGroup'
+  | 'note'
+>;
 
 export async function saveSiteDetails(db: SchoolDb, siteId: string, details: SiteDetails): Promise<void> {
   await db.query(

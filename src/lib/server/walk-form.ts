@@ -8,8 +8,14 @@ import { listSites } from './sites';
 export const WalkDay = z.object({
   name: z.string().trim().min(1, 'Name the walk.').max(120),
   heldOn: z.iso.date('Enter a date.'),
-  startsAt: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Enter a time like 10:15.').default('10:00'),
-  cohortId: z.union([z.uuid(), z.literal('')]).transform((id) => id || undefined).optional()
+  startsAt: z
+    .string()
+    .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Enter a time like 10:15.')
+    .default('10:00'),
+  cohortId: z
+    .union([z.uuid(), z.literal('')])
+    .transform((id) => id || undefined)
+    .optional()
 });
 
 /** A date before the school's today, as a message; a past walk cannot be planned. */
@@ -20,6 +26,11 @@ export const pastProblem = (heldOn: string, today: string): string | undefined =
 export const walkChoices = (viewer: Viewer) =>
   inSchoolOf(viewer, async (db) => ({
     sites: (await listSites(db)).map(({ id, name }) => ({ value: id, label: name })),
-    cohorts: [{ value: '', label: 'no group yet' }, ...(await listCohorts(db)).map(({ id, name, level }) => ({ value: id, label: `${name} (${level})` }))],
-    leaders: (await listPeople(db)).filter(({ role }) => role === 'owner' || role === 'instructor').map(({ id, name }) => ({ value: id, label: name }))
+    cohorts: [
+      { value: '', label: 'no group yet' },
+      ...(await listCohorts(db)).map(({ id, name, level }) => ({ value: id, label: `${name} (${level})` }))
+    ],
+    leaders: (await listPeople(db))
+      .filter(({ role }) => role === 'owner' || role === 'instructor')
+      .map(({ id, name }) => ({ value: id, label: name }))
   }));

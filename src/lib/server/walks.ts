@@ -57,7 +57,9 @@ const visible = `($1 or exists (
 
 const seesAll = (viewer: Viewer) => leads(viewer) || viewer.role === 'assistant';
 
-type WalkRow = { [K in keyof Walk]: undefined extends Walk[K] ? Exclude<Walk[K], undefined> | null : Walk[K] };
+type WalkRow = {
+  [K in keyof Walk]: undefined extends Walk[K] ? Exclude<Walk[K], undefined> | null : Walk[K];
+};
 
 const walkOf = (row: WalkRow): Walk => ({
   ...row,
@@ -67,12 +69,19 @@ const walkOf = (row: WalkRow): Walk => ({
 });
 
 export async function listWalks(db: SchoolDb, viewer: Viewer): Promise<Walk[]> {
-  const { rows } = await db.query<WalkRow>(`${select} where ${visible} order by held_on, starts_at`, [seesAll(viewer), viewer.personId]);
+  const { rows } = await db.query<WalkRow>(`${select} where ${visible} order by held_on, starts_at`, [
+    seesAll(viewer),
+    viewer.personId
+  ]);
   return rows.map(walkOf);
 }
 
 export async function readWalk(db: SchoolDb, viewer: Viewer, id: string): Promise<Walk | undefined> {
-  const { rows } = await db.query<WalkRow>(`${select} where ${visible} and walk.id = $3`, [seesAll(viewer), viewer.personId, id]);
+  const { rows } = await db.query<WalkRow>(`${select} where ${visible} and walk.id = $3`, [
+    seesAll(viewer),
+    viewer.personId,
+    id
+  ]);
   return rows[0] && walkOf(rows[0]);
 }
 
@@ -83,12 +92,25 @@ export async function addWalk(db: SchoolDb, head: WalkHead): Promise<string> {
   await db.query(
     `insert into walk (school_id, id, site_id, cohort_id, name, held_on, starts_at, leader_id)
      values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [db.schoolId, id, head.siteId, head.cohortId ?? null, head.name, head.heldOn, head.startsAt, head.leaderId]
+    [
+      db.schoolId,
+      id,
+      head.siteId,
+      head.cohortId ?? null,
+      head.name,
+      head.heldOn,
+      head.startsAt,
+      head.leaderId
+    ]
   );
   return id;
 }
 
-export async function saveWalkDay(db: SchoolDb, id: string, day: Pick<Walk, 'name' | 'heldOn' | 'startsAt' | 'cohortId'>): Promise<void> {
+export async function saveWalkDay(
+  db: SchoolDb,
+  id: string,
+  day: Pick<Walk, 'name' | 'heldOn' | 'startsAt' | 'cohortId'>
+): Promise<void> {
   await db.query('update walk set name = $2, held_on = $3, starts_at = $4, cohort_id = $5 where id = $1', [
     id,
     day.name,
@@ -99,7 +121,9 @@ export async function saveWalkDay(db: SchoolDb, id: string, day: Pick<Walk, 'nam
 }
 
 export async function listStops(db: SchoolDb, walkId: string): Promise<Stop[]> {
-  const { rows } = await db.query<Omit<Stop, 'patchId' | 'taxa'> & { patchId: string | null; taxa: StopTaxon[] | null }>(
+  const { rows } = await db.query<
+    Omit<Stop, 'patchId' | 'taxa'> & { patchId: string | null; taxa: StopTaxon[] | null }
+  >(
     `select stop.id, position, name, patch_id as "patchId", longitude, latitude, minutes, talking_points as "talkingPoints",
             (select json_agg(json_build_object('taxon', taxon, 'role', role, 'part', part, 'portion', portion, 'reason', reason) order by role, taxon)
                from walk_taxon t where t.school_id = stop.school_id and t.stop_id = stop.id) as taxa
@@ -116,7 +140,17 @@ export async function addStop(db: SchoolDb, walkId: string, stop: NewStop): Prom
   await db.query(
     `insert into stop (school_id, id, walk_id, position, name, patch_id, longitude, latitude, minutes, talking_points)
      select $1, $2, $3, coalesce(max(position), 0) + 1, $4, $5, $6, $7, $8, $9 from stop where walk_id = $3`,
-    [db.schoolId, id, walkId, stop.name, stop.patchId ?? null, stop.longitude, stop.latitude, stop.minutes, stop.talkingPoints]
+    [
+      db.schoolId,
+      id,
+      walkId,
+      stop.name,
+      stop.patchId ?? null,
+      stop.longitude,
+      stop.latitude,
+      stop.minutes,
+      stop.talkingPoints
+    ]
   );
   return id;
 }
@@ -143,7 +177,12 @@ export async function moveStop(db: SchoolDb, walkId: string, stopId: string, ste
 }
 
 /** @returns false where the walk has this taxon already */
-export async function addTaxon(db: SchoolDb, walkId: string, stopId: string, taxon: StopTaxon): Promise<boolean> {
+export async function addTaxon(
+  db: SchoolDb,
+  walkId: string,
+  stopId: string,
+  taxon: StopTaxon
+): Promise<boolean> {
   const { rowCount } = await db.query(
     `insert into walk_taxon (school_id, walk_id, stop_id, taxon, role, part, portion, reason)
      values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict do nothing`,
@@ -152,7 +191,12 @@ export async function addTaxon(db: SchoolDb, walkId: string, stopId: string, tax
   return Boolean(rowCount);
 }
 
-export async function changeRole(db: SchoolDb, walkId: string, taxon: string, role: TaxonRole): Promise<void> {
+export async function changeRole(
+  db: SchoolDb,
+  walkId: string,
+  taxon: string,
+  role: TaxonRole
+): Promise<void> {
   await db.query('update walk_taxon set role = $3 where walk_id = $1 and taxon = $2', [walkId, taxon, role]);
 }
 

@@ -11,8 +11,15 @@
   }
   let { label, name, errors, hint, options, rows, value = $bindable(), ...rest }: Props = $props();
   const id = $props.id();
-  const describedBy = $derived([hint ? `${id}-hint` : '', errors?.length ? `${id}-error` : ''].filter(Boolean).join(' ') || undefined);
-  const shared = $derived({ id, name, 'aria-describedby': describedBy, 'aria-invalid': errors?.length ? ('true' as const) : undefined });
+  const describedBy = $derived(
+    [hint ? `${id}-hint` : '', errors?.length ? `${id}-error` : ''].filter(Boolean).join(' ') || undefined
+  );
+  const shared = $derived({
+    id,
+    name,
+    'aria-describedby': describedBy,
+    'aria-invalid': errors?.length ? ('true' as const) : undefined
+  });
 </script>
 
 <div class="grid content-start gap-1">

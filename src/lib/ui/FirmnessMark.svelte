@@ -10,6 +10,26 @@
   let { firmness }: Props = $props();
 </script>
 
-<span class={['note inline-flex items-center align-bottom gap-1 font-[650]', firmness === 'firm' ? 'text-moss' : firmness === 'missed' ? 'text-ochre' : firmness === 'shaky' ? '' : 'text-ink-3']}>
-  {#if firmness === 'firm'}<CircleDot size={15} aria-hidden="true" />{:else if firmness === 'missed'}<OctagonAlert size={15} aria-hidden="true" />{:else if firmness === 'shaky'}<Circle size={15} aria-hidden="true" />{:else}<CircleDashed size={15} aria-hidden="true" />{/if}{firmness}
+<span
+  class={[
+    'note inline-flex items-center align-bottom gap-1 font-[650]',
+    firmness === 'firm'
+      ? 'text-moss'
+      : firmness === 'missed'
+        ? 'text-ochre'
+        : firmness === 'shaky'
+          ? ''
+          : 'text-ink-3'
+  ]}
+>
+  {#if firmness === 'firm'}<CircleDot
+      size={15}
+      aria-hidden="true"
+    />{:else if firmness === 'missed'}<OctagonAlert
+      size={15}
+      aria-hidden="true"
+    />{:else if firmness === 'shaky'}<Circle size={15} aria-hidden="true" />{:else}<CircleDashed
+      size={15}
+      aria-hidden="true"
+    />{/if}{firmness}
 </span>

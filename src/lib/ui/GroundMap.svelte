@@ -53,7 +53,10 @@
     for (const label of labels) {
       label.style.visibility = 'visible';
       const box = label.getBoundingClientRect();
-      const isFree = taken.every((other) => box.right < other.left || box.left > other.right || box.bottom < other.top || box.top > other.bottom);
+      const isFree = taken.every(
+        (other) =>
+          box.right < other.left || box.left > other.right || box.bottom < other.top || box.top > other.bottom
+      );
       label.style.visibility = isFree ? 'visible' : 'hidden';
       if (isFree) taken.push(box);
     }
@@ -71,22 +74,55 @@
         interactive: false,
         pointToLayer: (feature, at) => {
           const kind = feature.properties.kind as GroundKind;
-          const icon = L.divIcon({ className: '', iconSize: [0, 0], html: text('map-label', `${warns.includes(kind) ? '⚠ ' : ''}${feature.properties.name ?? kind}`) });
+          const icon = L.divIcon({
+            className: '',
+            iconSize: [0, 0],
+            html: text('map-label', `${warns.includes(kind) ? '⚠ ' : ''}${feature.properties.name ?? kind}`)
+          });
           return L.marker(at, { icon, keyboard: false, interactive: false });
         }
       }).addTo(map);
-      const named = ground.features.filter(({ geometry, properties }) => geometry.type === 'Polygon' && properties.kind !== 'boundary' && properties.name);
+      const named = ground.features.filter(
+        ({ geometry, properties }) =>
+          geometry.type === 'Polygon' && properties.kind !== 'boundary' && properties.name
+      );
       for (const feature of named) {
         const centre = L.geoJSON(feature).getBounds().getCenter();
-        L.marker(centre, { keyboard: false, interactive: false, icon: L.divIcon({ className: '', iconSize: [0, 0], html: text('map-label', feature.properties.name ?? '') }) }).addTo(map);
+        L.marker(centre, {
+          keyboard: false,
+          interactive: false,
+          icon: L.divIcon({
+            className: '',
+            iconSize: [0, 0],
+            html: text('map-label', feature.properties.name ?? '')
+          })
+        }).addTo(map);
       }
       const marks = L.layerGroup().addTo(map);
       const draw = () => {
         marks.clearLayers();
         for (const marker of markers) {
           const at: [number, number] = [marker.latitude, marker.longitude];
-          if (marker.number === undefined) L.circleMarker(at, { radius: 5, color: marker.danger ? '#A11D2B' : '#35602F', weight: 2, fillColor: '#FCFAF3', fillOpacity: 1 }).bindTooltip(text('', marker.label)).addTo(marks);
-          else L.marker(at, { keyboard: false, title: marker.label, icon: L.divIcon({ className: '', iconSize: [24, 24], html: text('map-stop', String(marker.number)) }) }).addTo(marks);
+          if (marker.number === undefined)
+            L.circleMarker(at, {
+              radius: 5,
+              color: marker.danger ? '#A11D2B' : '#35602F',
+              weight: 2,
+              fillColor: '#FCFAF3',
+              fillOpacity: 1
+            })
+              .bindTooltip(text('', marker.label))
+              .addTo(marks);
+          else
+            L.marker(at, {
+              keyboard: false,
+              title: marker.label,
+              icon: L.divIcon({
+                className: '',
+                iconSize: [24, 24],
+                html: text('map-stop', String(marker.number))
+              })
+            }).addTo(marks);
         }
       };
       draw();
@@ -99,7 +135,12 @@
       else map.setView([54.3, -8.7], 14);
       declutter();
       map.on('zoomend', declutter);
-      map.on('click', ({ latlng }) => onpick?.({ longitude: Math.round(latlng.lng * 1e6) / 1e6, latitude: Math.round(latlng.lat * 1e6) / 1e6 }));
+      map.on('click', ({ latlng }) =>
+        onpick?.({
+          longitude: Math.round(latlng.lng * 1e6) / 1e6,
+          latitude: Math.round(latlng.lat * 1e6) / 1e6
+        })
+      );
     });
     return () => {
       isGone = true;
@@ -115,5 +156,19 @@
 
 <div class="plate relative p-[5px]">
   <div bind:this={frame} class={['isolate w-full', height]} role="region" aria-label={label}></div>
-  <svg class="pointer-events-none absolute right-4 top-3 z-[500]" width="22" height="36" viewBox="0 0 22 36" aria-hidden="true"><path d="M11 1l6 20-6-4-6 4z" fill="#1F2D26" /><text x="11" y="35" text-anchor="middle" font-size="12" font-weight="700" fill="#1F2D26">N</text></svg>
+  <svg
+    class="pointer-events-none absolute right-4 top-3 z-[500]"
+    width="22"
+    height="36"
+    viewBox="0 0 22 36"
+    aria-hidden="true"
+    ><path d="M11 1l6 20-6-4-6 4z" fill="#1F2D26" /><text
+      x="11"
+      y="35"
+      text-anchor="middle"
+      font-size="12"
+      font-weight="700"
+      fill="#1F2D26">N</text
+    ></svg
+  >
 </div>

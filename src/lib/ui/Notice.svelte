@@ -10,7 +10,17 @@
   let { kind, children }: Props = $props();
 </script>
 
-<div role={kind === 'problem' ? 'alert' : 'status'} class={['note my-3 flex gap-2 border-l-4 px-3 py-2', kind === 'problem' ? 'border-rosehip bg-rosehip-tint' : 'border-moss bg-moss-tint']}>
-  {#if kind === 'problem'}<OctagonX size={18} class="mt-px shrink-0 text-rosehip" aria-hidden="true" />{:else}<CircleCheck size={18} class="mt-px shrink-0 text-moss" aria-hidden="true" />{/if}
+<div
+  role={kind === 'problem' ? 'alert' : 'status'}
+  class={[
+    'note my-3 flex gap-2 border-l-4 px-3 py-2',
+    kind === 'problem' ? 'border-rosehip bg-rosehip-tint' : 'border-moss bg-moss-tint'
+  ]}
+>
+  {#if kind === 'problem'}<OctagonX
+      size={18}
+      class="mt-px shrink-0 text-rosehip"
+      aria-hidden="true"
+    />{:else}<CircleCheck size={18} class="mt-px shrink-0 text-moss" aria-hidden="true" />{/if}
   <div>{@render children()}</div>
 </div>

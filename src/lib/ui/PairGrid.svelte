@@ -17,9 +17,18 @@
     tallies: readonly Tally[];
   }
   let { pairs, people, tallies }: Props = $props();
-  const cell = (personId: string, pair: string) => tallies.find((one) => one.personId === personId && one.pair === pair);
+  const cell = (personId: string, pair: string) =>
+    tallies.find((one) => one.personId === personId && one.pair === pair);
   const dangers = (personId: string) =>
-    tallies.filter((one) => one.personId === personId && pairs.some(({ key }) => key === one.pair)).reduce((sum, one) => ({ shown: sum.shown + one.dangerousShown, gathers: sum.gathers + one.dangerousGathers }), { shown: 0, gathers: 0 });
+    tallies
+      .filter((one) => one.personId === personId && pairs.some(({ key }) => key === one.pair))
+      .reduce(
+        (sum, one) => ({
+          shown: sum.shown + one.dangerousShown,
+          gathers: sum.gathers + one.dangerousGathers
+        }),
+        { shown: 0, gathers: 0 }
+      );
   const sorted = $derived([...people].sort((a, b) => dangers(b.id).gathers - dangers(a.id).gathers));
 </script>
 
@@ -30,7 +39,9 @@
       <tr>
         <th scope="col">who</th>
         <th scope="col" class="!text-rosehip">dangerous ‘gather’</th>
-        {#each pairs as pair (pair.key)}<th scope="col" class="min-w-[104px] leading-4">{pair.target}<br /><span class="text-ink-3">or {pair.lookalike.toLowerCase()}</span></th>{/each}
+        {#each pairs as pair (pair.key)}<th scope="col" class="min-w-[104px] leading-4"
+            >{pair.target}<br /><span class="text-ink-3">or {pair.lookalike.toLowerCase()}</span></th
+          >{/each}
       </tr>
     </thead>
     <tbody>
@@ -38,16 +49,46 @@
         {@const danger = dangers(person.id)}
         <tr>
           <th scope="row" class="!border-rule !text-[15px] !text-ink">{person.name}</th>
-          <td class={danger.gathers > 0 ? 'font-[650] text-rosehip' : 'text-ink-2'}>{#if danger.gathers > 0}<Skull size={15} class="mr-1 inline" aria-hidden="true" />{/if}{danger.shown === 0 ? '—' : `${danger.gathers} of ${danger.shown}`}</td>
+          <td class={danger.gathers > 0 ? 'font-[650] text-rosehip' : 'text-ink-2'}
+            >{#if danger.gathers > 0}<Skull
+                size={15}
+                class="mr-1 inline"
+                aria-hidden="true"
+              />{/if}{danger.shown === 0 ? '—' : `${danger.gathers} of ${danger.shown}`}</td
+          >
           {#each pairs as pair (pair.key)}
             {@const one = cell(person.id, pair.key)}
             <td>
               {#if one}
                 {@const good = (one.namedRight + one.leftAlone) / one.answers}
                 <span class="flex items-center gap-2">
-                  <svg width="42" height="12" viewBox="0 0 42 12" aria-hidden="true"><rect x="0.5" y="0.5" width="41" height="11" fill="none" stroke="var(--rule-strong)" /><rect x="1" y="1" width={40 * (one.namedRight / one.answers)} height="10" fill="var(--color-primary)" /><rect x={1 + 40 * (one.namedRight / one.answers)} y="1" width={40 * (one.leftAlone / one.answers)} height="10" fill="var(--moss-tint)" /></svg>
+                  <svg width="42" height="12" viewBox="0 0 42 12" aria-hidden="true"
+                    ><rect
+                      x="0.5"
+                      y="0.5"
+                      width="41"
+                      height="11"
+                      fill="none"
+                      stroke="var(--rule-strong)"
+                    /><rect
+                      x="1"
+                      y="1"
+                      width={40 * (one.namedRight / one.answers)}
+                      height="10"
+                      fill="var(--color-primary)"
+                    /><rect
+                      x={1 + 40 * (one.namedRight / one.answers)}
+                      y="1"
+                      width={40 * (one.leftAlone / one.answers)}
+                      height="10"
+                      fill="var(--moss-tint)"
+                    /></svg
+                  >
                   <span>{Math.round(good * one.answers)}/{one.answers}</span>
-                  {#if one.dangerousGathers > 0}<span class="inline-flex items-center font-[650] text-rosehip"><Skull size={14} aria-hidden="true" /><span class="sr-only">dangerous gathers:</span>{one.dangerousGathers}</span>{/if}
+                  {#if one.dangerousGathers > 0}<span class="inline-flex items-center font-[650] text-rosehip"
+                      ><Skull size={14} aria-hidden="true" /><span class="sr-only">dangerous gathers:</span
+                      >{one.dangerousGathers}</span
+                    >{/if}
                 </span>
               {:else}<span class="text-ink-3">none yet</span>{/if}
             </td>
@@ -59,4 +100,10 @@
     </tbody>
   </table>
 </div>
-<p class="fine mt-2 text-ink-2">Dark: named rightly. Pale: left alone, which is never wrong. <Skull size={13} class="inline text-rosehip" aria-hidden="true" /> the dangerous one was called the edible one. Drawings are not plants: this is advice, not a sign-off.</p>
+<p class="fine mt-2 text-ink-2">
+  Dark: named rightly. Pale: left alone, which is never wrong. <Skull
+    size={13}
+    class="inline text-rosehip"
+    aria-hidden="true"
+  /> the dangerous one was called the edible one. Drawings are not plants: this is advice, not a sign-off.
+</p>

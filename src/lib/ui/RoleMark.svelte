@@ -9,5 +9,25 @@
   let { role }: Props = $props();
 </script>
 
-<span class={['inline-flex items-baseline gap-1 font-[650]', role === 'danger' ? 'text-rosehip' : role === 'show' ? 'text-tide' : role === 'leave out' ? 'text-ink-3 line-through' : '']}>
-  {#if role === 'gather'}<Scissors size={15} class="self-center" aria-hidden="true" />{:else if role === 'show'}<Eye size={16} class="self-center" aria-hidden="true" />{:else if role === 'danger'}<Skull size={16} class="self-center" aria-hidden="true" />{/if}{role}</span>
+<span
+  class={[
+    'inline-flex items-baseline gap-1 font-[650]',
+    role === 'danger'
+      ? 'text-rosehip'
+      : role === 'show'
+        ? 'text-tide'
+        : role === 'leave out'
+          ? 'text-ink-3 line-through'
+          : ''
+  ]}
+>
+  {#if role === 'gather'}<Scissors
+      size={15}
+      class="self-center"
+      aria-hidden="true"
+    />{:else if role === 'show'}<Eye
+      size={16}
+      class="self-center"
+      aria-hidden="true"
+    />{:else if role === 'danger'}<Skull size={16} class="self-center" aria-hidden="true" />{/if}{role}</span
+>

@@ -18,7 +18,12 @@
   const rest = $derived(sheet.rows.filter((row) => !deciding.includes(row)));
   const severity = ['no harm known', 'passing irritation', 'ill for a day', 'hospital', 'can kill'];
   const outOf100 = (p: number) => `${Math.round(p * 100)} in 100`;
-  const oneIn = (p: number) => (p <= 0 ? 'never' : p > 0.5 ? outOf100(p) : `1 in ${Number((1 / p).toPrecision(2)).toLocaleString('en-GB')}`);
+  const oneIn = (p: number) =>
+    p <= 0
+      ? 'never'
+      : p > 0.5
+        ? outOf100(p)
+        : `1 in ${Number((1 / p).toPrecision(2)).toLocaleString('en-GB')}`;
 </script>
 
 <article class="grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,1fr)_210px]" id={sheet.key}>
@@ -26,78 +31,147 @@
     <ContrastPlates {sheet} {source} />
     <div class="mt-2 md:hidden">
       <div class="grid grid-cols-2 gap-3 border-b border-ink pb-2 leading-5">
-        <p><span class="font-serif text-[17px] font-semibold">{sheet.target.name}</span><br /><i class="text-[14px]">{sheet.target.scientific}</i><br /><RoleMark role={sheet.target.role} /></p>
-        <p><span class="font-serif text-[17px] font-semibold">{sheet.lookalike.name}</span><br /><i class="text-[14px]">{sheet.lookalike.scientific}</i><br /><span class="note inline-flex items-center gap-1 font-[650] text-rosehip"><Skull size={15} aria-hidden="true" />danger, {severity[sheet.lookalike.severity]}</span></p>
+        <p>
+          <span class="font-serif text-[17px] font-semibold">{sheet.target.name}</span><br /><i
+            class="text-[14px]">{sheet.target.scientific}</i
+          ><br /><RoleMark role={sheet.target.role} />
+        </p>
+        <p>
+          <span class="font-serif text-[17px] font-semibold">{sheet.lookalike.name}</span><br /><i
+            class="text-[14px]">{sheet.lookalike.scientific}</i
+          ><br /><span class="note inline-flex items-center gap-1 font-[650] text-rosehip"
+            ><Skull size={15} aria-hidden="true" />danger, {severity[sheet.lookalike.severity]}</span
+          >
+        </p>
       </div>
       {#each deciding as row, i (row.slug)}
         <div class="border-b border-rule py-2">
-          <p><span class="disc mr-2">{i + 1}</span><strong>{row.name}</strong> <span class="note text-ink-2">{row.sense}: {row.look}</span></p>
-          <div class="mt-1 grid grid-cols-2 gap-3"><p class="first-letter:uppercase">{row.target}</p><p class="first-letter:uppercase">{row.lookalike}</p></div>
+          <p>
+            <span class="disc mr-2">{i + 1}</span><strong>{row.name}</strong>
+            <span class="note text-ink-2">{row.sense}: {row.look}</span>
+          </p>
+          <div class="mt-1 grid grid-cols-2 gap-3">
+            <p class="first-letter:uppercase">{row.target}</p>
+            <p class="first-letter:uppercase">{row.lookalike}</p>
+          </div>
         </div>
       {/each}
     </div>
     <table class="ruled mt-2 max-md:hidden">
       <thead>
         <tr>
-          <th scope="col" class="w-[36%] !text-ink"><span class="font-serif text-[18px] font-semibold">{sheet.target.name}</span><br /><i class="text-[15px]">{sheet.target.scientific}</i> <span class="note"><RoleMark role={sheet.target.role} /></span></th>
+          <th scope="col" class="w-[36%] !text-ink"
+            ><span class="font-serif text-[18px] font-semibold">{sheet.target.name}</span><br /><i
+              class="text-[15px]">{sheet.target.scientific}</i
+            > <span class="note"><RoleMark role={sheet.target.role} /></span></th
+          >
           <th scope="col">Check</th>
-          <th scope="col" class="w-[36%] !text-ink"><span class="font-serif text-[18px] font-semibold">{sheet.lookalike.name}</span><br /><i class="text-[15px]">{sheet.lookalike.scientific}</i> <span class="note inline-flex items-center gap-1 font-[650] text-rosehip"><Skull size={15} aria-hidden="true" />danger, {severity[sheet.lookalike.severity]}</span></th>
+          <th scope="col" class="w-[36%] !text-ink"
+            ><span class="font-serif text-[18px] font-semibold">{sheet.lookalike.name}</span><br /><i
+              class="text-[15px]">{sheet.lookalike.scientific}</i
+            >
+            <span class="note inline-flex items-center gap-1 font-[650] text-rosehip"
+              ><Skull size={15} aria-hidden="true" />danger, {severity[sheet.lookalike.severity]}</span
+            ></th
+          >
         </tr>
       </thead>
       <tbody>
         {#each deciding as row, i (row.slug)}
           <tr>
             <td class="first-letter:uppercase">{row.target}</td>
-            <td><span class="disc mr-1">{i + 1}</span><strong>{row.name}</strong><br /><span class="note text-ink-2">{row.sense}: {row.look}</span></td>
+            <td
+              ><span class="disc mr-1">{i + 1}</span><strong>{row.name}</strong><br /><span
+                class="note text-ink-2">{row.sense}: {row.look}</span
+              ></td
+            >
             <td class="first-letter:uppercase">{row.lookalike}</td>
           </tr>
         {/each}
       </tbody>
     </table>
-    <p class="mt-2 flex items-center gap-2 border-t-[3px] border-rosehip pt-2 font-serif text-[18px] font-semibold">
+    <p
+      class="mt-2 flex items-center gap-2 border-t-[3px] border-rosehip pt-2 font-serif text-[18px] font-semibold"
+    >
       <Hand size={20} class="text-rosehip" aria-hidden="true" />
       {#if sheet.separable}If any one is missing: leave it.{:else}Not at this stage: leave it.{/if}
-      <span class="note ml-auto hidden font-sans font-normal text-ink-2 sm:inline">Every piece is checked, not the patch.</span>
+      <span class="note ml-auto hidden font-sans font-normal text-ink-2 sm:inline"
+        >Every piece is checked, not the patch.</span
+      >
     </p>
   </div>
   <div class="note grid content-start gap-3 lg:border-l lg:border-rule lg:pl-5">
     <div>
-      <p class="flex items-center gap-2 font-[650] text-rosehip"><Skull size={17} aria-hidden="true" />Rated {sheet.rating.rating} of 25</p>
+      <p class="flex items-center gap-2 font-[650] text-rosehip">
+        <Skull size={17} aria-hidden="true" />Rated {sheet.rating.rating} of 25
+      </p>
       <details>
-        <summary class="cursor-pointer text-ink-2">{severity[sheet.lookalike.severity]} ({sheet.rating.consequence}) × likelihood class {sheet.rating.likelihood}</summary>
-        <p class="text-ink-2">Met at a confusable stage here: {outOf100(sheet.rating.chanceMet)}. Mistaken by this group: {outOf100(sheet.rating.chanceMistaken)}.</p>
+        <summary class="cursor-pointer text-ink-2"
+          >{severity[sheet.lookalike.severity]} ({sheet.rating.consequence}) × likelihood class {sheet.rating
+            .likelihood}</summary
+        >
+        <p class="text-ink-2">
+          Met at a confusable stage here: {outOf100(sheet.rating.chanceMet)}. Mistaken by this group: {outOf100(
+            sheet.rating.chanceMistaken
+          )}.
+        </p>
       </details>
       <p class="mt-1 text-ink-2">{sheet.lookalike.harm}. Onset: {sheet.lookalike.onset}.</p>
     </div>
     {#if !sheet.separable}
       <div class="border-t border-rule pt-3">
-        <p class="flex items-center gap-2 font-[650] text-rosehip"><CalendarClock size={17} aria-hidden="true" />Not at this stage</p>
-        <p class="text-ink-2">No two independent characters separate them on this date. {sheet.firstDate ? `First from ${dayAndMonth(sheet.firstDate)}.` : 'Not within a year.'}</p>
+        <p class="flex items-center gap-2 font-[650] text-rosehip">
+          <CalendarClock size={17} aria-hidden="true" />Not at this stage
+        </p>
+        <p class="text-ink-2">
+          No two independent characters separate them on this date. {sheet.firstDate
+            ? `First from ${dayAndMonth(sheet.firstDate)}.`
+            : 'Not within a year.'}
+        </p>
       </div>
     {/if}
     {#if sheet.failingTest}
       <div class="border-t border-rule pt-3">
-        <p class="flex items-center gap-2 font-[650] text-ochre"><Eye size={17} aria-hidden="true" />The test that fails</p>
+        <p class="flex items-center gap-2 font-[650] text-ochre">
+          <Eye size={17} aria-hidden="true" />The test that fails
+        </p>
         <p class="text-ink-2">“{sheet.failingTest.claim}” {sheet.failingTest.fails}</p>
       </div>
     {/if}
     {#if sheet.notYet}
       <div class="border-t border-rule pt-3">
-        <p class="flex items-center gap-2 font-[650] text-tide"><CalendarClock size={17} aria-hidden="true" />Not there yet</p>
-        <p class="text-ink-2">Flowers of {sheet.target.name.toLowerCase()} open about {dayAndMonth(sheet.notYet.from)}. Not to be quoted on this walk.</p>
+        <p class="flex items-center gap-2 font-[650] text-tide">
+          <CalendarClock size={17} aria-hidden="true" />Not there yet
+        </p>
+        <p class="text-ink-2">
+          Flowers of {sheet.target.name.toLowerCase()} open about {dayAndMonth(sheet.notYet.from)}. Not to be
+          quoted on this walk.
+        </p>
       </div>
     {/if}
     {#if sheet.trust}
       <div class="border-t border-rule pt-3">
-        <p class="flex items-center gap-2 font-[650]"><ListChecks size={17} aria-hidden="true" />How far to trust it</p>
-        <p class="text-ink-2">In a beginner’s hands the whole set agrees on <strong class="text-ink">{outOf100(sheet.trust.onTarget)}</strong> true plants, and wrongly on <strong class="text-ink">{oneIn(sheet.trust.onLookalike)}</strong> of {sheet.lookalike.name.toLowerCase()}.</p>
+        <p class="flex items-center gap-2 font-[650]">
+          <ListChecks size={17} aria-hidden="true" />How far to trust it
+        </p>
+        <p class="text-ink-2">
+          In a beginner’s hands the whole set agrees on <strong class="text-ink"
+            >{outOf100(sheet.trust.onTarget)}</strong
+          >
+          true plants, and wrongly on <strong class="text-ink">{oneIn(sheet.trust.onLookalike)}</strong> of {sheet.lookalike.name.toLowerCase()}.
+        </p>
       </div>
     {/if}
     {#if rest.length > 0}
       <details class="border-t border-rule pt-3">
-        <summary class="cursor-pointer">{rest.length} more {rest.length === 1 ? 'character' : 'characters'}</summary>
+        <summary class="cursor-pointer"
+          >{rest.length} more {rest.length === 1 ? 'character' : 'characters'}</summary
+        >
         <ul class="mt-1 grid list-none gap-2 p-0">
-          {#each rest as row (row.slug)}<li><strong>{row.name}:</strong> <span class="text-ink-2">{row.target}, against {row.lookalike}</span></li>{/each}
+          {#each rest as row (row.slug)}<li>
+              <strong>{row.name}:</strong>
+              <span class="text-ink-2">{row.target}, against {row.lookalike}</span>
+            </li>{/each}
         </ul>
       </details>
     {/if}

@@ -7,7 +7,13 @@
   import { longDate } from './dates';
 
   interface Props {
-    viewer: { name: string; role: string; school: string; demoDate: string | undefined; mayMoveDate: boolean };
+    viewer: {
+      name: string;
+      role: string;
+      school: string;
+      demoDate: string | undefined;
+      mayMoveDate: boolean;
+    };
   }
   let { viewer }: Props = $props();
   const arms = $derived(armsFor(viewer.role));
@@ -15,8 +21,13 @@
   let isMoving = $state(false);
 </script>
 
-<aside class="no-print hidden w-[190px] shrink-0 flex-col border-r border-rule px-3 pb-4 pt-5 lg:sticky lg:top-0 lg:flex lg:h-screen">
-  <a href="/today" class="mb-4 flex items-center gap-2 pl-2 font-serif text-[21px] font-semibold no-underline">
+<aside
+  class="no-print hidden w-[190px] shrink-0 flex-col border-r border-rule px-3 pb-4 pt-5 lg:sticky lg:top-0 lg:flex lg:h-screen"
+>
+  <a
+    href="/today"
+    class="mb-4 flex items-center gap-2 pl-2 font-serif text-[21px] font-semibold no-underline"
+  >
     <Signpost size={26} strokeWidth={1.8} aria-hidden="true" /> Good Trail
   </a>
   <nav aria-label="Main" class="relative">
@@ -28,9 +39,14 @@
           <a
             href={arm.href}
             aria-current={isHere(arm.href) ? 'page' : undefined}
-            class={['arm flex h-[40px] items-center gap-3 pl-[10px] pr-6 no-underline', isHere(arm.href) ? 'here bg-moss font-[650] text-base-200' : 'hover:underline']}
+            class={[
+              'arm flex h-[40px] items-center gap-3 pl-[10px] pr-6 no-underline',
+              isHere(arm.href) ? 'here bg-moss font-[650] text-base-200' : 'hover:underline'
+            ]}
           >
-            <span class={['grid h-[22px] w-[20px] place-items-center', isHere(arm.href) ? '' : 'bg-paper']}><Icon size={18} strokeWidth={1.8} aria-hidden="true" /></span>
+            <span class={['grid h-[22px] w-[20px] place-items-center', isHere(arm.href) ? '' : 'bg-paper']}
+              ><Icon size={18} strokeWidth={1.8} aria-hidden="true" /></span
+            >
             {arm.label}
           </a>
         </li>
@@ -44,13 +60,33 @@
         <div>
           Demo date<br />
           {#if viewer.mayMoveDate && isMoving}
-            <form method="POST" action="/school?/moveDate" use:enhance={() => async ({ update }) => { await update(); isMoving = false; }} class="grid gap-1">
+            <form
+              method="POST"
+              action="/school?/moveDate"
+              use:enhance={() =>
+                async ({ update }) => {
+                  await update();
+                  isMoving = false;
+                }}
+              class="grid gap-1"
+            >
               <label class="sr-only" for="demo-date">Demo date</label>
-              <input id="demo-date" name="demoDate" type="date" required value={viewer.demoDate} class="input fine h-9 min-h-0 px-1" />
+              <input
+                id="demo-date"
+                name="demoDate"
+                type="date"
+                required
+                value={viewer.demoDate}
+                class="input fine h-9 min-h-0 px-1"
+              />
               <button class="btn btn-line btn-sm">Move to this day</button>
             </form>
           {:else if viewer.mayMoveDate}
-            <button type="button" class="cursor-pointer text-left font-[650] text-ink underline underline-offset-2" onclick={() => (isMoving = true)}>{longDate(viewer.demoDate)}</button>
+            <button
+              type="button"
+              class="cursor-pointer text-left font-[650] text-ink underline underline-offset-2"
+              onclick={() => (isMoving = true)}>{longDate(viewer.demoDate)}</button
+            >
           {:else}
             <strong class="text-ink">{longDate(viewer.demoDate)}</strong>
           {/if}
@@ -60,14 +96,18 @@
     <div class="grid grid-cols-[18px_1fr] gap-2">
       <CircleUser size={16} aria-hidden="true" />
       <div>
-        <a href="/me" class="font-[650] text-ink underline underline-offset-2">{viewer.name}</a>, {viewer.role}<br />
+        <a href="/me" class="font-[650] text-ink underline underline-offset-2">{viewer.name}</a>, {viewer.role}<br
+        />
         {viewer.school}
       </div>
     </div>
   </div>
 </aside>
 
-<nav aria-label="Main" class="no-print fixed inset-x-0 bottom-0 z-[1100] border-t border-ink bg-paper lg:hidden">
+<nav
+  aria-label="Main"
+  class="no-print fixed inset-x-0 bottom-0 z-[1100] border-t border-ink bg-paper lg:hidden"
+>
   <ul class="m-0 flex list-none p-0">
     {#each arms.slice(0, 5) as arm (arm.href)}
       {@const Icon = arm.icon}
@@ -75,7 +115,10 @@
         <a
           href={arm.href}
           aria-current={isHere(arm.href) ? 'page' : undefined}
-          class={['flex h-[58px] flex-col items-center justify-center gap-0.5 text-[13px] no-underline', isHere(arm.href) ? 'bg-moss font-[650] text-base-200' : '']}
+          class={[
+            'flex h-[58px] flex-col items-center justify-center gap-0.5 text-[13px] no-underline',
+            isHere(arm.href) ? 'bg-moss font-[650] text-base-200' : ''
+          ]}
         >
           <Icon size={20} strokeWidth={1.8} aria-hidden="true" />{arm.label}
         </a>

@@ -14,7 +14,8 @@ export const load: PageServerLoad = ({ locals }) => {
   const viewer = signedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const sites = [];
-    for (const site of await listSites(db)) sites.push({ ...site, patches: (await listPatches(db, site.id)).length });
+    for (const site of await listSites(db))
+      sites.push({ ...site, patches: (await listPatches(db, site.id)).length });
     return { sites, mayAdd: leads(viewer), form: await superValidate(zod4(Form)) };
   });
 };

@@ -15,19 +15,39 @@
   {#each data.sites as site (site.id)}
     <section>
       <GroundMap ground={site.ground} label="Map of {site.name}" height="h-[190px]" />
-      <h2 class="mt-2"><a href="/ground/{site.id}" class="underline decoration-rule underline-offset-4">{site.name}</a></h2>
+      <h2 class="mt-2">
+        <a href="/ground/{site.id}" class="underline decoration-rule underline-offset-4">{site.name}</a>
+      </h2>
       <p class="note text-ink-2">
-        {site.patches} {site.patches === 1 ? 'patch' : 'patches'}.
-        {#if site.mayPick}Leave to pick{site.mayDig ? ' and dig' : ', not to dig'}{site.permissionUntil ? `, until ${longDate(site.permissionUntil)}` : ''}.{:else}No leave to pick is recorded.{/if}
+        {site.patches}
+        {site.patches === 1 ? 'patch' : 'patches'}.
+        {#if site.mayPick}Leave to pick{site.mayDig ? ' and dig' : ', not to dig'}{site.permissionUntil
+            ? `, until ${longDate(site.permissionUntil)}`
+            : ''}.{:else}No leave to pick is recorded.{/if}
       </p>
     </section>
   {:else}
-    <p class="max-w-prose">No site yet. A site is a piece of ground with its path, patches and permission; name the first one below, then import its track.</p>
+    <p class="max-w-prose">
+      No site yet. A site is a piece of ground with its path, patches and permission; name the first one
+      below, then import its track.
+    </p>
   {/each}
 </div>
 {#if data.mayAdd}
-  <form method="POST" use:enhance class="mt-10 flex max-w-[520px] flex-wrap items-start gap-3 border-t border-rule pt-5">
-    <div class="flex-1"><Field label="New site" name="name" placeholder="Its name" bind:value={$form.name} errors={$errors.name} /></div>
+  <form
+    method="POST"
+    use:enhance
+    class="mt-10 flex max-w-[520px] flex-wrap items-start gap-3 border-t border-rule pt-5"
+  >
+    <div class="flex-1">
+      <Field
+        label="New site"
+        name="name"
+        placeholder="Its name"
+        bind:value={$form.name}
+        errors={$errors.name}
+      />
+    </div>
     <button class="btn btn-line mt-6">Add this site</button>
   </form>
 {/if}

@@ -18,7 +18,9 @@
   <section class="mt-6 lg:hidden">
     <h2>More places</h2>
     <ul class="mt-2 list-none p-0">
-      {#each more as arm (arm.href)}<li class="border-b border-rule"><a href={arm.href} class="flex min-h-12 items-center">{arm.label}</a></li>{/each}
+      {#each more as arm (arm.href)}<li class="border-b border-rule">
+          <a href={arm.href} class="flex min-h-12 items-center">{arm.label}</a>
+        </li>{/each}
     </ul>
   </section>
 {/if}
@@ -27,7 +29,13 @@
   <h2>Look</h2>
   <form method="POST" action="?/theme" class="mt-2 flex flex-wrap gap-3">
     {#each themes as theme (theme.value)}
-      <button name="theme" value={theme.value} aria-pressed={data.theme === theme.value} class={['btn', data.theme === theme.value ? 'btn-neutral' : 'btn-line']}>{theme.label}: {theme.does}</button>
+      <button
+        name="theme"
+        value={theme.value}
+        aria-pressed={data.theme === theme.value}
+        class={['btn', data.theme === theme.value ? 'btn-neutral' : 'btn-line']}
+        >{theme.label}: {theme.does}</button
+      >
     {/each}
   </form>
 </section>
@@ -42,5 +50,13 @@
 
 <section class="mt-8 max-w-prose">
   <h2>Keys</h2>
-  <p class="note mt-1 text-ink-2"><kbd class="kbd kbd-sm">g</kbd> and then a letter goes to a place: t today, w walks, s species, p practice{data.viewer?.role === 'learner' ? ', r progress' : ', g ground, e people, c school'}. In drills <kbd class="kbd kbd-sm">1</kbd>–<kbd class="kbd kbd-sm">9</kbd> choose and <kbd class="kbd kbd-sm">Enter</kbd> confirms.</p>
+  <p class="note mt-1 text-ink-2">
+    <kbd class="kbd kbd-sm">g</kbd> and then a letter goes to a place: t today, w walks, s species, p practice{data
+      .viewer?.role === 'learner'
+      ? ', r progress'
+      : ', g ground, e people, c school'}. In drills <kbd class="kbd kbd-sm">1</kbd>–<kbd class="kbd kbd-sm"
+      >9</kbd
+    >
+    choose and <kbd class="kbd kbd-sm">Enter</kbd> confirms.
+  </p>
 </section>

@@ -16,7 +16,10 @@ const PersonForm = z.object({
   cohortId: z.union([z.uuid(), z.literal('')]).default(''),
   isMinor: z.boolean().default(false)
 });
-const CohortForm = z.object({ name: z.string().trim().min(1, 'Name the group.').max(120), level: z.enum(levels).default('beginner') });
+const CohortForm = z.object({
+  name: z.string().trim().min(1, 'Name the group.').max(120),
+  level: z.enum(levels).default('beginner')
+});
 
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = leading(locals);
@@ -25,7 +28,11 @@ export const load: PageServerLoad = ({ locals }) => {
     const cohorts = await listCohorts(db);
     return {
       cohorts,
-      people: (await listPeople(db)).map((person) => ({ ...person, email: emails.get(person.id), cohorts: cohorts.filter(({ members }) => members.includes(person.id)).map(({ name }) => name) })),
+      people: (await listPeople(db)).map((person) => ({
+        ...person,
+        email: emails.get(person.id),
+        cohorts: cohorts.filter(({ members }) => members.includes(person.id)).map(({ name }) => name)
+      })),
       personForm: await superValidate(zod4(PersonForm), { id: 'person' }),
       cohortForm: await superValidate(zod4(CohortForm), { id: 'cohort' })
     };
@@ -41,9 +48,12 @@ export const actions: Actions = {
     const form = await superValidate(request, zod4(PersonForm), { id: 'person' });
     if (!form.valid) return fail(400, { form });
     const { name, role, email, cohortId, isMinor } = form.data;
-    if (role === 'instructor' && viewer.role !== 'owner') return setError(form, 'role', 'Only the owner can add instructors.');
-    if (email && role === 'guest') return setError(form, 'email', 'A guest has no account: leave this empty.');
-    if (email && (await isEmailTaken(email))) return setError(form, 'email', 'Somebody signs in with this address already.');
+    if (role === 'instructor' && viewer.role !== 'owner')
+      return setError(form, 'role', 'Only the owner can add instructors.');
+    if (email && role === 'guest')
+      return setError(form, 'email', 'A guest has no account: leave this empty.');
+    if (email && (await isEmailTaken(email)))
+      return setError(form, 'email', 'Somebody signs in with this address already.');
     const personId = await inSchoolOf(viewer, async (db) => {
       const known = (await listCohorts(db)).some(({ id }) => id === cohortId);
       return addPerson(db, { name, role, isMinor, cohortId: known ? cohortId : undefined });
@@ -51,7 +61,11 @@ export const actions: Actions = {
     if (!email) return message(form, `${name} is on the list, without an account.`);
     const token = await invite(viewer.schoolId, personId, email);
     await inSchoolOf(viewer, (db) =>
-      queueMessage(db, { recipient: email, subject: `${viewer.school.name} invites you`, body: invitationText(name, viewer.school.name, `${url.origin}/welcome/${token}`) })
+      queueMessage(db, {
+        recipient: email,
+        subject: `${viewer.school.name} invites you`,
+        body: invitationText(name, viewer.school.name, `${url.origin}/welcome/${token}`)
+      })
     );
     return message(form, `${name} is on the list. The invitation waits in the outbox.`);
   },
@@ -64,9 +78,13 @@ export const actions: Actions = {
   },
   consent: async ({ request, locals }) => {
     const viewer = leading(locals);
-    const parsed = z.object({ personId: z.uuid(), guardianName: z.string().trim().min(1).max(120) }).safeParse(Object.fromEntries(await request.formData()));
+    const parsed = z
+      .object({ personId: z.uuid(), guardianName: z.string().trim().min(1).max(120) })
+      .safeParse(Object.fromEntries(await request.formData()));
     if (!parsed.success) return fail(400, { problem: 'Enter the guardian’s name.' });
-    const isRecorded = await inSchoolOf(viewer, (db) => recordConsent(db, parsed.data.personId, parsed.data.guardianName));
+    const isRecorded = await inSchoolOf(viewer, (db) =>
+      recordConsent(db, parsed.data.personId, parsed.data.guardianName)
+    );
     return isRecorded ? {} : fail(404, { problem: 'There is no such learner under 18.' });
   }
 };

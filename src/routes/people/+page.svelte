@@ -13,25 +13,53 @@
   const cohort = superForm(data.cohortForm);
   const { form: personForm, errors: personErrors, message: personMessage } = person;
   const { form: cohortForm, errors: cohortErrors, message: cohortMessage } = cohort;
-  const roles = $derived(['learner', 'guest', 'assistant', ...(data.viewer?.role === 'owner' ? ['instructor'] : [])].map((value) => ({ value, label: value === 'guest' ? 'guest, without account' : value })));
+  const roles = $derived(
+    ['learner', 'guest', 'assistant', ...(data.viewer?.role === 'owner' ? ['instructor'] : [])].map(
+      (value) => ({ value, label: value === 'guest' ? 'guest, without account' : value })
+    )
+  );
 </script>
 
 <svelte:head><title>People · Good Trail</title></svelte:head>
-<div class="flex flex-wrap items-center justify-between gap-3"><h1>People</h1><a href="/people/outbox" class="link-line">Outbox</a></div>
+<div class="flex flex-wrap items-center justify-between gap-3">
+  <h1>People</h1>
+  <a href="/people/outbox" class="link-line">Outbox</a>
+</div>
 {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
 
 <div class="mt-4 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_300px]">
   <div class="relative overflow-x-auto">
     <table class="ruled">
-      <thead><tr><th scope="col">name</th><th scope="col">role</th><th scope="col">groups</th><th scope="col">signs in as</th><th scope="col">under 18</th></tr></thead>
+      <thead
+        ><tr
+          ><th scope="col">name</th><th scope="col">role</th><th scope="col">groups</th><th scope="col"
+            >signs in as</th
+          ><th scope="col">under 18</th></tr
+        ></thead
+      >
       <tbody>
         {#each data.people as one (one.id)}
           <tr>
-            <td><strong>{one.name}</strong></td><td>{one.role}</td><td>{one.cohorts.join(', ') || '—'}</td><td class="text-ink-2">{one.email ?? 'no account yet'}</td>
+            <td><strong>{one.name}</strong></td><td>{one.role}</td><td>{one.cohorts.join(', ') || '—'}</td><td
+              class="text-ink-2">{one.email ?? 'no account yet'}</td
+            >
             <td>
-              {#if one.isMinor && one.guardianConsentOn}consent of {one.guardianName}, {dayAndMonth(one.guardianConsentOn)}
+              {#if one.isMinor && one.guardianConsentOn}consent of {one.guardianName}, {dayAndMonth(
+                  one.guardianConsentOn
+                )}
               {:else if one.isMinor}
-                <form method="POST" action="?/consent" use:plainEnhance class="flex items-center gap-2"><input type="hidden" name="personId" value={one.id} /><label class="sr-only" for="guardian-{one.id}">Guardian of {one.name} who consents</label><input id="guardian-{one.id}" name="guardianName" required placeholder="Guardian’s name" class="input h-9 min-h-0 w-40 text-[14px]" /><button class="btn btn-line btn-sm">Record consent</button></form>
+                <form method="POST" action="?/consent" use:plainEnhance class="flex items-center gap-2">
+                  <input type="hidden" name="personId" value={one.id} /><label
+                    class="sr-only"
+                    for="guardian-{one.id}">Guardian of {one.name} who consents</label
+                  ><input
+                    id="guardian-{one.id}"
+                    name="guardianName"
+                    required
+                    placeholder="Guardian’s name"
+                    class="input h-9 min-h-0 w-40 text-[14px]"
+                  /><button class="btn btn-line btn-sm">Record consent</button>
+                </form>
               {/if}
             </td>
           </tr>
@@ -44,9 +72,31 @@
       <h2>Add somebody</h2>
       {#if $personMessage}<Notice kind="done">{$personMessage}</Notice>{/if}
       <Field label="Name" name="name" bind:value={$personForm.name} errors={$personErrors.name} />
-      <Field label="Role" name="role" options={roles} bind:value={$personForm.role} errors={$personErrors.role} />
-      <Field label="E-mail address" name="email" type="email" hint="Empty: on the list without an account. Else an invitation goes to the outbox." bind:value={$personForm.email} errors={$personErrors.email} />
-      <Field label="Group" name="cohortId" options={[{ value: '', label: 'none yet' }, ...data.cohorts.map(({ id, name }) => ({ value: id, label: name }))]} bind:value={$personForm.cohortId} errors={$personErrors.cohortId} />
+      <Field
+        label="Role"
+        name="role"
+        options={roles}
+        bind:value={$personForm.role}
+        errors={$personErrors.role}
+      />
+      <Field
+        label="E-mail address"
+        name="email"
+        type="email"
+        hint="Empty: on the list without an account. Else an invitation goes to the outbox."
+        bind:value={$personForm.email}
+        errors={$personErrors.email}
+      />
+      <Field
+        label="Group"
+        name="cohortId"
+        options={[
+          { value: '', label: 'none yet' },
+          ...data.cohorts.map(({ id, name }) => ({ value: id, label: name }))
+        ]}
+        bind:value={$personForm.cohortId}
+        errors={$personErrors.cohortId}
+      />
       <Tick label="Under 18: needs a guardian’s consent" name="isMinor" bind:checked={$personForm.isMinor} />
       <button class="btn btn-primary justify-self-start">Add to the school</button>
     </form>
@@ -54,7 +104,13 @@
       <h2>Add a group</h2>
       {#if $cohortMessage}<Notice kind="done">{$cohortMessage}</Notice>{/if}
       <Field label="Name" name="name" bind:value={$cohortForm.name} errors={$cohortErrors.name} />
-      <Field label="Level" name="level" options={['beginner', 'improver', 'experienced'].map((value) => ({ value, label: value }))} bind:value={$cohortForm.level} errors={$cohortErrors.level} />
+      <Field
+        label="Level"
+        name="level"
+        options={['beginner', 'improver', 'experienced'].map((value) => ({ value, label: value }))}
+        bind:value={$cohortForm.level}
+        errors={$cohortErrors.level}
+      />
       <button class="btn btn-line justify-self-start">Add this group</button>
     </form>
   </aside>

@@ -21,7 +21,11 @@ export const load: PageServerLoad = ({ locals }) => {
           ...tally,
           target: name(target!),
           lookalike: name(lookalike!),
-          units: units.map(([unit, state]) => ({ stage: unit.split('@')[1]!, firmness: state.firmness, due: state.due.toISOString().slice(0, 10) }))
+          units: units.map(([unit, state]) => ({
+            stage: unit.split('@')[1]!,
+            firmness: state.firmness,
+            due: state.due.toISOString().slice(0, 10)
+          }))
         };
       })
     };

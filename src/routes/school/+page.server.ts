@@ -33,7 +33,10 @@ export const load: PageServerLoad = ({ locals }) =>
   inSchoolOf(leading(locals), async (db) => {
     const settings = await readSettings(db);
     const numbers = settings.emergencyNumbers.map(({ label, number }) => `${label}: ${number}`).join('\n');
-    return { form: await superValidate({ name: settings.name, numbers, ...settings.policy }, zod4(Form)), demoDate: settings.demoDate };
+    return {
+      form: await superValidate({ name: settings.name, numbers, ...settings.policy }, zod4(Form)),
+      demoDate: settings.demoDate
+    };
   });
 
 export const actions: Actions = {
@@ -44,12 +47,20 @@ export const actions: Actions = {
     if (!numbers.success) form.errors.numbers = numbers.error.issues.map((issue) => issue.message);
     if (!form.valid || !numbers.success) return fail(400, { form });
     const { name, scentCounts, cautiousFamiliesFrom } = form.data;
-    await inSchoolOf(viewer, (db) => saveSettings(db, { name, emergencyNumbers: numbers.data, policy: { scentCounts, cautiousFamiliesFrom } }));
+    await inSchoolOf(viewer, (db) =>
+      saveSettings(db, {
+        name,
+        emergencyNumbers: numbers.data,
+        policy: { scentCounts, cautiousFamiliesFrom }
+      })
+    );
     return message(form, 'Saved. Plans follow at once; published briefs stay as they are.');
   },
   moveDate: async ({ request, locals }) => {
     const viewer = leading(locals);
-    const parsed = z.union([z.iso.date(), z.literal('')]).safeParse((await request.formData()).get('demoDate'));
+    const parsed = z
+      .union([z.iso.date(), z.literal('')])
+      .safeParse((await request.formData()).get('demoDate'));
     if (!parsed.success) return fail(400, { problem: 'This is no date.' });
     await inSchoolOf(viewer, (db) => setDemoDate(db, parsed.data || undefined));
     const back = request.headers.get('referer');

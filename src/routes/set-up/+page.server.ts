@@ -12,7 +12,10 @@ const Form = z.object({
   school: z.string().trim().min(1, 'Name the school.').max(120),
   name: z.string().trim().min(1, 'Enter your name.').max(120),
   email: z.email('This is no e-mail address.'),
-  password: z.string().min(leastPasswordLength, `Choose at least ${leastPasswordLength} characters.`).max(200),
+  password: z
+    .string()
+    .min(leastPasswordLength, `Choose at least ${leastPasswordLength} characters.`)
+    .max(200),
   timeZone: z.enum(zones as [string, ...string[]]).default('Europe/Dublin')
 });
 
@@ -26,7 +29,10 @@ export const actions: Actions = {
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
     const token = await setUpFirstOwner(form.data);
-    if (!token) return message(form, 'Somebody else has just set up this installation. Sign in instead.', { status: 409 });
+    if (!token)
+      return message(form, 'Somebody else has just set up this installation. Sign in instead.', {
+        status: 409
+      });
     setSessionCookie(cookies, token, url);
     redirect(303, '/school');
   }

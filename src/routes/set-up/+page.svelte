@@ -10,13 +10,36 @@
 
 <svelte:head><title>Set up · Good Trail</title></svelte:head>
 <h1>Set up your school</h1>
-<p class="mt-2 max-w-prose">Nobody has signed up here yet. You become the owner; you can invite others afterwards.</p>
+<p class="mt-2 max-w-prose">
+  Nobody has signed up here yet. You become the owner; you can invite others afterwards.
+</p>
 <form method="POST" use:enhance class="mt-6 grid max-w-[460px] gap-4">
   {#if $message}<Notice kind="problem">{$message}</Notice>{/if}
   <Field label="Name of the school" name="school" bind:value={$form.school} errors={$errors.school} />
-  <Field label="Its time zone" name="timeZone" options={data.zones.map((zone) => ({ value: zone, label: zone }))} bind:value={$form.timeZone} errors={$errors.timeZone} />
+  <Field
+    label="Its time zone"
+    name="timeZone"
+    options={data.zones.map((zone) => ({ value: zone, label: zone }))}
+    bind:value={$form.timeZone}
+    errors={$errors.timeZone}
+  />
   <Field label="Your name" name="name" autocomplete="name" bind:value={$form.name} errors={$errors.name} />
-  <Field label="Your e-mail address" name="email" type="email" autocomplete="username" bind:value={$form.email} errors={$errors.email} />
-  <Field label="Password" name="password" type="password" autocomplete="new-password" hint="At least 10 characters." bind:value={$form.password} errors={$errors.password} />
+  <Field
+    label="Your e-mail address"
+    name="email"
+    type="email"
+    autocomplete="username"
+    bind:value={$form.email}
+    errors={$errors.email}
+  />
+  <Field
+    label="Password"
+    name="password"
+    type="password"
+    autocomplete="new-password"
+    hint="At least 10 characters."
+    bind:value={$form.password}
+    errors={$errors.password}
+  />
   <button class="btn btn-primary">Set up the school</button>
 </form>

@@ -6,11 +6,18 @@ import { setSessionCookie } from '$lib/server/cookies';
 import { hasAccounts, isEmailTaken, signIn } from '$lib/server/sign-in';
 import type { Actions, PageServerLoad } from './$types';
 
-const Form = z.object({ email: z.string().trim().min(1, 'Enter your e-mail address.'), password: z.string().min(1, 'Enter your password.') });
+const Form = z.object({
+  email: z.string().trim().min(1, 'Enter your e-mail address.'),
+  password: z.string().min(1, 'Enter your password.')
+});
 
 const demoSignIns = [
   { email: 'owner@demo.example', label: 'Owner', does: 'sees and sets everything of the school' },
-  { email: 'instructor@demo.example', label: 'Instructor', does: 'plans walks, publishes briefs, sees progress' },
+  {
+    email: 'instructor@demo.example',
+    label: 'Instructor',
+    does: 'plans walks, publishes briefs, sees progress'
+  },
   { email: 'assistant@demo.example', label: 'Assistant', does: 'reads plans and briefs' },
   { email: 'learner@demo.example', label: 'Learner', does: 'reads briefs, drills, sees own progress' }
 ];
@@ -23,7 +30,9 @@ export const load: PageServerLoad = async ({ locals, url }) => {
   if (!(await hasAccounts())) redirect(303, '/set-up');
   return {
     form: await superValidate(zod4(Form)),
-    demo: (await isEmailTaken(demoSignIns[0]!.email)) ? { signIns: demoSignIns, password: 'good-trail-demo' } : undefined
+    demo: (await isEmailTaken(demoSignIns[0]!.email))
+      ? { signIns: demoSignIns, password: 'good-trail-demo' }
+      : undefined
   };
 };
 
@@ -38,7 +47,11 @@ export const actions: Actions = {
     }
     form.data.password = '';
     return result.problem === 'slow'
-      ? message(form, `Too many attempts. Wait ${Math.ceil(result.seconds / 60)} min and try again; nothing is locked for good.`, { status: 429 })
+      ? message(
+          form,
+          `Too many attempts. Wait ${Math.ceil(result.seconds / 60)} min and try again; nothing is locked for good.`,
+          { status: 429 }
+        )
       : message(form, 'E-mail address and password do not belong together.', { status: 400 });
   }
 };

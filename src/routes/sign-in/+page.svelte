@@ -13,9 +13,14 @@
 
 <div class="grid gap-10 md:grid-cols-[1fr_360px] md:pt-10">
   <div>
-    <p class="mb-8 flex items-center gap-3 font-serif text-[30px] font-semibold"><Signpost size={34} strokeWidth={1.7} aria-hidden="true" /> Good Trail</p>
+    <p class="mb-8 flex items-center gap-3 font-serif text-[30px] font-semibold">
+      <Signpost size={34} strokeWidth={1.7} aria-hidden="true" /> Good Trail
+    </p>
     <h1 class="max-w-[20ch]">A field sheet that computes, for people who teach foraging.</h1>
-    <p class="mt-4 max-w-prose">Plan a walk, put each plant beside its dangerous lookalikes, practise telling them apart, and see who can. The naming of a living plant stays with people.</p>
+    <p class="mt-4 max-w-prose">
+      Plan a walk, put each plant beside its dangerous lookalikes, practise telling them apart, and see who
+      can. The naming of a living plant stays with people.
+    </p>
     {#if data.demo}
       <h2 class="mt-8">Look round the demo</h2>
       <p class="note text-ink-2">An invented school on an invented coast. Choose who you are:</p>
@@ -25,7 +30,11 @@
             <tr>
               <td class="w-[130px]">
                 <form method="POST" use:enhance>
-                  <input type="hidden" name="email" value={one.email} /><input type="hidden" name="password" value={data.demo.password} />
+                  <input type="hidden" name="email" value={one.email} /><input
+                    type="hidden"
+                    name="password"
+                    value={data.demo.password}
+                  />
                   <button class="btn btn-line btn-sm w-full">{one.label}</button>
                 </form>
               </td>
@@ -36,13 +45,33 @@
       </table>
     {/if}
   </div>
-  <form method="POST" use:enhance class="grid content-start gap-4 border-t border-ink pt-5 md:border-l md:border-t-0 md:pl-8 md:pt-0">
+  <form
+    method="POST"
+    use:enhance
+    class="grid content-start gap-4 border-t border-ink pt-5 md:border-l md:border-t-0 md:pl-8 md:pt-0"
+  >
     <h2>Sign in</h2>
     {#if $message}<Notice kind="problem">{$message}</Notice>{/if}
-    <Field label="E-mail address" name="email" type="email" autocomplete="username" bind:value={$form.email} errors={$errors.email} />
-    <Field label="Password" name="password" type="password" autocomplete="current-password" bind:value={$form.password} errors={$errors.password} />
+    <Field
+      label="E-mail address"
+      name="email"
+      type="email"
+      autocomplete="username"
+      bind:value={$form.email}
+      errors={$errors.email}
+    />
+    <Field
+      label="Password"
+      name="password"
+      type="password"
+      autocomplete="current-password"
+      bind:value={$form.password}
+      errors={$errors.password}
+    />
     <button class="btn btn-primary">Sign in</button>
     <p class="fine text-ink-2">Learners come in by the invitation link that their instructor sends.</p>
   </form>
 </div>
-<p class="fine mt-12 border-t border-rule pt-2 text-ink-2">Good Trail lists checks. It never says that a plant is safe; local law and the landowner come first.</p>
+<p class="fine mt-12 border-t border-rule pt-2 text-ink-2">
+  Good Trail lists checks. It never says that a plant is safe; local law and the landowner come first.
+</p>

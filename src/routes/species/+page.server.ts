@@ -23,7 +23,9 @@ export const load: PageServerLoad = ({ locals }) => {
           severity: worstSeverity(taxon),
           hasUse: taxon.uses.some(({ kind }) => kind !== 'history'),
           sources: sourcesFor(taxon, confirmed),
-          stages: stagesUp(taxon, viewer.today).map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`)
+          stages: stagesUp(taxon, viewer.today).map(
+            ({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`
+          )
         }))
         .sort((a, b) => a.name.localeCompare(b.name))
     };

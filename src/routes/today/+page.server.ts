@@ -23,17 +23,30 @@ export const load: PageServerLoad = ({ locals }) => {
       today: viewer.today,
       leads: leads(viewer),
       coming: coming.slice(0, 5),
-      stops: plan?.stops.map((stop, i) => ({ name: stop.name, minutes: stop.minutes, arrive: plan.clock[i]!.arrive })) ?? [],
+      stops:
+        plan?.stops.map((stop, i) => ({
+          name: stop.name,
+          minutes: stop.minutes,
+          arrive: plan.clock[i]!.arrive
+        })) ?? [],
       checks: plan?.checks.filter(({ state }) => state !== 'pass') ?? [],
       pairs: pairs.map((pair) => {
-        const units = [pair.targetStage, pair.lookalikeStage].map((stage) => memory.get(unitKey(pairKey(pair), stage)));
+        const units = [pair.targetStage, pair.lookalikeStage].map((stage) =>
+          memory.get(unitKey(pairKey(pair), stage))
+        );
         const isDue = units.some((unit) => !unit || unit.due <= db.now);
         return {
           key: pairKey(pair),
           target: englishName(library.taxa.get(pair.target)!),
           lookalike: englishName(library.taxa.get(pair.lookalike)!),
           isDue,
-          firmness: units.some((unit) => unit?.firmness === 'missed') ? 'missed' : units.every((unit) => unit?.firmness === 'firm') ? 'firm' : units.some(Boolean) ? 'shaky' : 'new'
+          firmness: units.some((unit) => unit?.firmness === 'missed')
+            ? 'missed'
+            : units.every((unit) => unit?.firmness === 'firm')
+              ? 'firm'
+              : units.some(Boolean)
+                ? 'shaky'
+                : 'new'
         };
       })
     };

@@ -7,7 +7,8 @@
   const next = $derived(data.coming[0]);
   const isLearner = $derived(data.viewer?.role === 'learner');
   const due = $derived(data.pairs.filter(({ isDue }) => isDue));
-  const address = (walk: { id: string; briefVersion: number | undefined }) => (isLearner ? `/walks/${walk.id}/brief` : `/walks/${walk.id}`);
+  const address = (walk: { id: string; briefVersion: number | undefined }) =>
+    isLearner ? `/walks/${walk.id}/brief` : `/walks/${walk.id}`;
 </script>
 
 <svelte:head><title>Today · Good Trail</title></svelte:head>
@@ -17,17 +18,40 @@
   <div class="mt-5 grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_240px]">
     <section>
       <p class="plate-label">Next walk</p>
-      <h2 class="mt-1 !text-[24px] !leading-8"><a href={address(next)} class="underline decoration-rule underline-offset-4">{next.name}</a></h2>
-      <p class="text-ink-2">{longDate(next.heldOn)}, {next.startsAt} · {next.siteName} · {next.cohortName ?? 'no group yet'}, {next.groupSize} people · leader {next.leaderName}</p>
+      <h2 class="mt-1 !text-[24px] !leading-8">
+        <a href={address(next)} class="underline decoration-rule underline-offset-4">{next.name}</a>
+      </h2>
+      <p class="text-ink-2">
+        {longDate(next.heldOn)}, {next.startsAt} · {next.siteName} · {next.cohortName ?? 'no group yet'}, {next.groupSize}
+        people · leader {next.leaderName}
+      </p>
       {#if isLearner}
         <p class="mt-4 flex flex-wrap gap-3">
-          {#if next.briefVersion}<a href="/walks/{next.id}/brief" class="btn btn-primary">Read the brief</a><a href="/practice" class="btn btn-line">Practise its pairs</a>{:else}<span class="text-ink-2">The brief is not published yet.</span>{/if}
+          {#if next.briefVersion}<a href="/walks/{next.id}/brief" class="btn btn-primary">Read the brief</a><a
+              href="/practice"
+              class="btn btn-line">Practise its pairs</a
+            >{:else}<span class="text-ink-2">The brief is not published yet.</span>{/if}
         </p>
       {:else}
         <table class="ruled mt-4">
-          <thead><tr><th scope="col" class="w-16">arrive</th><th scope="col">stop</th><th scope="col" class="w-16 !text-right">min</th></tr></thead>
+          <thead
+            ><tr
+              ><th scope="col" class="w-16">arrive</th><th scope="col">stop</th><th
+                scope="col"
+                class="w-16 !text-right">min</th
+              ></tr
+            ></thead
+          >
           <tbody>
-            {#each data.stops as stop, i (i)}<tr><td><strong>{clockTime(stop.arrive)}</strong></td><td><span class="disc mr-2">{i + 1}</span>{stop.name}</td><td class="!text-right">{stop.minutes}</td></tr>{:else}<tr><td colspan="3" class="text-ink-2">No stops yet. <a href="/walks/{next.id}">Plan the first one</a>.</td></tr>{/each}
+            {#each data.stops as stop, i (i)}<tr
+                ><td><strong>{clockTime(stop.arrive)}</strong></td><td
+                  ><span class="disc mr-2">{i + 1}</span>{stop.name}</td
+                ><td class="!text-right">{stop.minutes}</td></tr
+              >{:else}<tr
+                ><td colspan="3" class="text-ink-2"
+                  >No stops yet. <a href="/walks/{next.id}">Plan the first one</a>.</td
+                ></tr
+              >{/each}
           </tbody>
         </table>
       {/if}
@@ -36,7 +60,11 @@
         <table class="ruled mt-2">
           <tbody>
             {#each data.pairs as pair (pair.key)}
-              <tr><td>{pair.target} <span class="text-ink-2">against</span> {pair.lookalike}</td>{#if isLearner}<td class="w-28 !text-right"><FirmnessMark firmness={pair.firmness} /></td>{/if}</tr>
+              <tr
+                ><td>{pair.target} <span class="text-ink-2">against</span> {pair.lookalike}</td
+                >{#if isLearner}<td class="w-28 !text-right"><FirmnessMark firmness={pair.firmness} /></td
+                  >{/if}</tr
+              >
             {/each}
           </tbody>
         </table>
@@ -46,24 +74,39 @@
       {#if isLearner}
         <div>
           <h2>Due today</h2>
-          <p class="text-ink-2">{due.length === 0 ? 'Nothing is due: come back tomorrow, or practise anyway.' : `${due.length} of ${data.pairs.length} pairs want to be seen again.`}</p>
+          <p class="text-ink-2">
+            {due.length === 0
+              ? 'Nothing is due: come back tomorrow, or practise anyway.'
+              : `${due.length} of ${data.pairs.length} pairs want to be seen again.`}
+          </p>
           <p><a href="/practice">Start a round</a></p>
         </div>
       {:else}
         <div>
           <h2>To mend</h2>
-          {#each data.checks as check (check.key)}<p class={['mt-2 font-[650]', check.state === 'stop' ? 'text-rosehip' : 'text-ochre']}>{check.title}</p>{:else}<p class="text-ink-2">Nothing: every check has passed.</p>{/each}
+          {#each data.checks as check (check.key)}<p
+              class={['mt-2 font-[650]', check.state === 'stop' ? 'text-rosehip' : 'text-ochre']}
+            >
+              {check.title}
+            </p>{:else}<p class="text-ink-2">Nothing: every check has passed.</p>{/each}
           <p class="mt-2"><a href="/walks/{next.id}">Open the plan</a></p>
         </div>
       {/if}
       {#if data.coming.length > 1}
         <div>
           <h2>Afterwards</h2>
-          {#each data.coming.slice(1) as walk (walk.id)}<p class="mt-2"><a href={address(walk)}>{walk.name}</a><br /><span class="text-ink-2">{longDate(walk.heldOn)}, {walk.siteName}</span></p>{/each}
+          {#each data.coming.slice(1) as walk (walk.id)}<p class="mt-2">
+              <a href={address(walk)}>{walk.name}</a><br /><span class="text-ink-2"
+                >{longDate(walk.heldOn)}, {walk.siteName}</span
+              >
+            </p>{/each}
         </div>
       {/if}
     </aside>
   </div>
 {:else}
-  <p class="mt-4 max-w-prose">No walk is planned from today on. {#if data.leads}<a href="/walks/new">Plan the first one</a>, or <a href="/ground">look at the ground</a>.{:else}When your instructor plans one, it stands here.{/if}</p>
+  <p class="mt-4 max-w-prose">
+    No walk is planned from today on. {#if data.leads}<a href="/walks/new">Plan the first one</a>, or
+      <a href="/ground">look at the ground</a>.{:else}When your instructor plans one, it stands here.{/if}
+  </p>
 {/if}

@@ -5,5 +5,9 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = signedIn(locals);
-  return inSchoolOf(viewer, async (db) => ({ walks: await listWalks(db, viewer), today: viewer.today, mayPlan: leads(viewer) }));
+  return inSchoolOf(viewer, async (db) => ({
+    walks: await listWalks(db, viewer),
+    today: viewer.today,
+    mayPlan: leads(viewer)
+  }));
 };

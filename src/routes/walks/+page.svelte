@@ -17,13 +17,29 @@
     {#each walks as walk (walk.id)}
       <li class="grid gap-x-6 border-b border-rule py-3 sm:grid-cols-[180px_minmax(0,1fr)_140px]">
         <span class="text-ink-2">{longDate(walk.heldOn)}<br />{walk.startsAt}</span>
-        <span><a href={isLearner ? `/walks/${walk.id}/brief` : `/walks/${walk.id}`} class="font-serif text-[18px] font-semibold underline decoration-rule underline-offset-4">{walk.name}</a><br /><span class="note text-ink-2">{walk.siteName} · {walk.cohortName ?? 'no group yet'}, {walk.groupSize} people · {walk.leaderName}</span></span>
-        <span class={['note', walk.briefVersion ? 'font-[650] text-moss' : 'text-ink-2']}>{walk.briefVersion ? `brief ${walk.briefVersion} published` : 'no brief yet'}</span>
+        <span
+          ><a
+            href={isLearner ? `/walks/${walk.id}/brief` : `/walks/${walk.id}`}
+            class="font-serif text-[18px] font-semibold underline decoration-rule underline-offset-4"
+            >{walk.name}</a
+          ><br /><span class="note text-ink-2"
+            >{walk.siteName} · {walk.cohortName ?? 'no group yet'}, {walk.groupSize} people · {walk.leaderName}</span
+          ></span
+        >
+        <span class={['note', walk.briefVersion ? 'font-[650] text-moss' : 'text-ink-2']}
+          >{walk.briefVersion ? `brief ${walk.briefVersion} published` : 'no brief yet'}</span
+        >
       </li>
     {/each}
   </ul>
 {/snippet}
 <section class="mt-4">
-  {#if coming.length > 0}{@render list(coming)}{:else}<p class="max-w-prose text-ink-2">Nothing is planned from today on.{#if data.mayPlan} A walk needs a site, a date and a group; stops and taxa follow on its plan.{/if}</p>{/if}
+  {#if coming.length > 0}{@render list(coming)}{:else}<p class="max-w-prose text-ink-2">
+      Nothing is planned from today on.{#if data.mayPlan}
+        A walk needs a site, a date and a group; stops and taxa follow on its plan.{/if}
+    </p>{/if}
 </section>
-{#if past.length > 0}<section class="mt-8"><h2>Past</h2>{@render list(past)}</section>{/if}
+{#if past.length > 0}<section class="mt-8">
+    <h2>Past</h2>
+    {@render list(past)}
+  </section>{/if}

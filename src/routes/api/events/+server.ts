@@ -15,9 +15,15 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   const body: unknown = await request.json().catch(() => undefined);
   const batch = Batch.safeParse(body);
   if (!batch.success)
-    return json({ problem: `Not understood: ${batch.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ')}` }, { status: 400 });
+    return json(
+      {
+        problem: `Not understood: ${batch.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ')}`
+      },
+      { status: 400 }
+    );
   const results: (RecordResult & { id: string })[] = [];
-  for (const event of batch.data.events) results.push({ id: event.id, ...(await inSchoolOf(viewer, (db) => recordAnswer(db, viewer, event))) });
+  for (const event of batch.data.events)
+    results.push({ id: event.id, ...(await inSchoolOf(viewer, (db) => recordAnswer(db, viewer, event))) });
   const refused = results.find((result) => 'status' in result);
   return json({ results }, { status: refused && 'status' in refused ? refused.status : 200 });
 };

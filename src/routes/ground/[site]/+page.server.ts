@@ -13,8 +13,16 @@ import { leads } from '$lib/server/sign-in';
 import { addPatch, listPatches, readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
 import type { Actions, PageServerLoad } from './$types';
 
-const optionalText = z.string().trim().max(300).transform((text) => text || undefined).optional();
-const optionalDate = z.union([z.iso.date('This is no date.'), z.literal('')]).transform((text) => text || undefined).optional();
+const optionalText = z
+  .string()
+  .trim()
+  .max(300)
+  .transform((text) => text || undefined)
+  .optional();
+const optionalDate = z
+  .union([z.iso.date('This is no date.'), z.literal('')])
+  .transform((text) => text || undefined)
+  .optional();
 
 const Details = z
   .object({
@@ -28,10 +36,13 @@ const Details = z
     largestGroup: z.number().int().min(1, 'At least one person.').max(500).optional(),
     note: z.string().max(2000).default('')
   })
-  .refine((site) => !site.permissionSince || !site.permissionUntil || site.permissionSince <= site.permissionUntil, {
-    path: ['permissionUntil'],
-    message: 'This is before the permission begins.'
-  });
+  .refine(
+    (site) => !site.permissionSince || !site.permissionUntil || site.permissionSince <= site.permissionUntil,
+    {
+      path: ['permissionUntil'],
+      message: 'This is before the permission begins.'
+    }
+  );
 
 const Patch = z.object({
   name: z.string().trim().min(1, 'Name the patch.').max(120),
@@ -58,13 +69,24 @@ export const load: PageServerLoad = ({ locals, params }) => {
           ...patch,
           taxonName: taxon ? englishName(taxon) : patch.taxon,
           scientific: taxon?.name ?? '',
-          stages: taxon ? stagesUp(taxon, viewer.today).map(({ stage, probability }) => ({ stage, probability })) : [],
+          stages: taxon
+            ? stagesUp(taxon, viewer.today).map(({ stage, probability }) => ({ stage, probability }))
+            : [],
           danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
         };
       }),
-      taxa: [...library.taxa.values()].map((taxon) => ({ value: taxon.slug, label: `${englishName(taxon)} (${taxon.name})` })),
-      details: await superValidate({ ...site, largestGroup: site.largestGroup }, zod4(Details), { id: 'details' }),
-      patch: await superValidate({ abundance: 'frequent' as const, taxon: [...library.taxa.keys()][0]! }, zod4(Patch), { id: 'patch', errors: false })
+      taxa: [...library.taxa.values()].map((taxon) => ({
+        value: taxon.slug,
+        label: `${englishName(taxon)} (${taxon.name})`
+      })),
+      details: await superValidate({ ...site, largestGroup: site.largestGroup }, zod4(Details), {
+        id: 'details'
+      }),
+      patch: await superValidate(
+        { abundance: 'frequent' as const, taxon: [...library.taxa.keys()][0]! },
+        zod4(Patch),
+        { id: 'patch', errors: false }
+      )
     };
   });
 };
@@ -77,8 +99,16 @@ export const actions: Actions = {
     if (!form.valid) return fail(400, { form });
     await inSchoolOf(viewer, async (db) => {
       found(await readSite(db, id), 'site');
-      const { accessPoint, permissionFrom, permissionSince, permissionUntil, largestGroup, ...rest } = form.data;
-      await saveSiteDetails(db, id, { ...rest, accessPoint, permissionFrom, permissionSince, permissionUntil, largestGroup });
+      const { accessPoint, permissionFrom, permissionSince, permissionUntil, largestGroup, ...rest } =
+        form.data;
+      await saveSiteDetails(db, id, {
+        ...rest,
+        accessPoint,
+        permissionFrom,
+        permissionSince,
+        permissionUntil,
+        largestGroup
+      });
     });
     return message(form, 'Saved.');
   },
@@ -88,7 +118,8 @@ export const actions: Actions = {
     const form = await superValidate(request, zod4(Patch), { id: 'patch' });
     if (!form.valid) return fail(400, { form });
     const { longitude, latitude, ...rest } = form.data;
-    if (longitude === undefined || latitude === undefined) return setError(form, 'longitude', 'Point at the map, or enter degrees.');
+    if (longitude === undefined || latitude === undefined)
+      return setError(form, 'longitude', 'Point at the map, or enter degrees.');
     await inSchoolOf(viewer, async (db) => {
       found(await readSite(db, id), 'site');
       await addPatch(db, id, { ...rest, longitude, latitude });
@@ -101,15 +132,24 @@ export const actions: Actions = {
     const file = (await request.formData()).get('track');
     const refuse = (problem: string) => fail(400, { track: { problem: `${problem} Nothing was changed.` } });
     if (!(file instanceof File) || file.size === 0) return refuse('Choose a GPX file first.');
-    if (file.size > largestGpxBytes) return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most.`);
+    if (file.size > largestGpxBytes)
+      return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most.`);
     const result = readGpx(await file.text());
     if ('problem' in result) return refuse(`${file.name}: ${result.problem}`);
     const { track } = result;
     return inSchoolOf(viewer, async (db) => {
       const site = found(await readSite(db, id), 'site');
-      await saveGround(db, id, withPath(site.ground, track.path, track.name || file.name.replace(/\.gpx$/i, '')));
+      await saveGround(
+        db,
+        id,
+        withPath(site.ground, track.path, track.name || file.name.replace(/\.gpx$/i, ''))
+      );
       const notes = track.notes.length > 0 ? ` ${track.notes.join(' ')}` : '';
-      return { track: { done: `${track.pointsRead} points of “${track.name || file.name}” are the site’s path now.${notes}` } };
+      return {
+        track: {
+          done: `${track.pointsRead} points of “${track.name || file.name}” are the site’s path now.${notes}`
+        }
+      };
     });
   }
 };

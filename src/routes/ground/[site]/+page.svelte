@@ -15,13 +15,17 @@
   const patch = superForm(data.patch, { resetForm: true });
   const { form: detailsForm, errors: detailsErrors, message: detailsMessage } = details;
   const { form: patchForm, errors: patchErrors, message: patchMessage } = patch;
-  const abundance = ['dominant', 'abundant', 'frequent', 'occasional', 'rare'].map((value) => ({ value, label: value }));
-
+  const abundance = ['dominant', 'abundant', 'frequent', 'occasional', 'rare'].map((value) => ({
+    value,
+    label: value
+  }));
 </script>
 
 <svelte:head><title>{data.site.name} · Good Trail</title></svelte:head>
 <h1>{data.site.name}</h1>
-<p class="text-ink-2">{data.site.habitats.join(', ') || 'no habitats recorded: every lookalike counts as plausible'}</p>
+<p class="text-ink-2">
+  {data.site.habitats.join(', ') || 'no habitats recorded: every lookalike counts as plausible'}
+</p>
 
 <div class="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_230px]">
   <div>
@@ -30,7 +34,12 @@
         ground={data.site.ground}
         label="Map of {data.site.name}; the patches are listed below"
         height="h-[330px]"
-        markers={data.patches.map((one) => ({ longitude: one.longitude, latitude: one.latitude, label: `${one.name}: ${one.taxonName}`, danger: one.danger }))}
+        markers={data.patches.map((one) => ({
+          longitude: one.longitude,
+          latitude: one.latitude,
+          label: `${one.name}: ${one.taxonName}`,
+          danger: one.danger
+        }))}
         onpick={({ longitude, latitude }) => {
           if (!data.mayEdit) return;
           $patchForm.longitude = longitude;
@@ -41,31 +50,83 @@
     <h2 class="mt-6">Patches on {longDate(data.today)}</h2>
     <div class="relative overflow-x-auto">
       <table class="ruled mt-1">
-        <thead><tr><th scope="col">patch</th><th scope="col">taxon</th><th scope="col">how much</th><th scope="col">stage, by the reference windows</th></tr></thead>
+        <thead
+          ><tr
+            ><th scope="col">patch</th><th scope="col">taxon</th><th scope="col">how much</th><th scope="col"
+              >stage, by the reference windows</th
+            ></tr
+          ></thead
+        >
         <tbody>
           {#each data.patches as one (one.id)}
             <tr>
               <td><strong>{one.name}</strong></td>
-              <td><a href="/species/{one.taxon}">{one.taxonName}</a>{#if one.danger}<span class="note font-[650] text-rosehip"> danger</span>{/if}</td>
+              <td
+                ><a href="/species/{one.taxon}">{one.taxonName}</a>{#if one.danger}<span
+                    class="note font-[650] text-rosehip"
+                  >
+                    danger</span
+                  >{/if}</td
+              >
               <td>{one.abundance}</td>
-              <td class="text-ink-2">{one.stages.map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`).join(', ') || 'not up'}</td>
+              <td class="text-ink-2"
+                >{one.stages
+                  .map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`)
+                  .join(', ') || 'not up'}</td
+              >
             </tr>
           {:else}
-            <tr><td colspan="4" class="text-ink-2">No patches yet. Point at the map where something grows, then name it below.</td></tr>
+            <tr
+              ><td colspan="4" class="text-ink-2"
+                >No patches yet. Point at the map where something grows, then name it below.</td
+              ></tr
+            >
           {/each}
         </tbody>
       </table>
     </div>
     {#if data.mayEdit}
-      <form method="POST" action="?/patch" use:patch.enhance class="mt-6 grid gap-4 border-t border-rule pt-4 sm:grid-cols-2">
+      <form
+        method="POST"
+        action="?/patch"
+        use:patch.enhance
+        class="mt-6 grid gap-4 border-t border-rule pt-4 sm:grid-cols-2"
+      >
         <h2 class="sm:col-span-2">Add a patch</h2>
         {#if $patchMessage}<div class="sm:col-span-2"><Notice kind="done">{$patchMessage}</Notice></div>{/if}
         <Field label="Name" name="name" bind:value={$patchForm.name} errors={$patchErrors.name} />
-        <Field label="Taxon" name="taxon" options={data.taxa} bind:value={$patchForm.taxon} errors={$patchErrors.taxon} />
-        <Field label="How much" name="abundance" options={abundance} bind:value={$patchForm.abundance} errors={$patchErrors.abundance} />
+        <Field
+          label="Taxon"
+          name="taxon"
+          options={data.taxa}
+          bind:value={$patchForm.taxon}
+          errors={$patchErrors.taxon}
+        />
+        <Field
+          label="How much"
+          name="abundance"
+          options={abundance}
+          bind:value={$patchForm.abundance}
+          errors={$patchErrors.abundance}
+        />
         <div class="grid grid-cols-2 gap-3">
-          <Field label="Longitude" name="longitude" type="number" step="any" hint="Point at the map." bind:value={$patchForm.longitude} errors={$patchErrors.longitude} />
-          <Field label="Latitude" name="latitude" type="number" step="any" bind:value={$patchForm.latitude} errors={$patchErrors.latitude} />
+          <Field
+            label="Longitude"
+            name="longitude"
+            type="number"
+            step="any"
+            hint="Point at the map."
+            bind:value={$patchForm.longitude}
+            errors={$patchErrors.longitude}
+          />
+          <Field
+            label="Latitude"
+            name="latitude"
+            type="number"
+            step="any"
+            bind:value={$patchForm.latitude}
+            errors={$patchErrors.latitude}
+          />
         </div>
         <button class="btn btn-line justify-self-start">Add this patch</button>
       </form>
@@ -78,39 +139,115 @@
         <h2>Path from a GPX track</h2>
         {#if form?.track && 'problem' in form.track}<Notice kind="problem">{form.track.problem}</Notice>{/if}
         {#if form?.track && 'done' in form.track}<Notice kind="done">{form.track.done}</Notice>{/if}
-        <label class="fine text-ink-2" for="track">The longest track or route of the file replaces the path.</label>
-        <input id="track" type="file" name="track" accept=".gpx,application/gpx+xml" class="file-input w-full border-rule-strong bg-plate text-[14px]" />
+        <label class="fine text-ink-2" for="track"
+          >The longest track or route of the file replaces the path.</label
+        >
+        <input
+          id="track"
+          type="file"
+          name="track"
+          accept=".gpx,application/gpx+xml"
+          class="file-input w-full border-rule-strong bg-plate text-[14px]"
+        />
         <button class="btn btn-line"><Upload size={17} aria-hidden="true" />Import this track</button>
       </form>
     {/if}
     <div>
       <h2>Permission</h2>
       <p class="text-ink-2">
-        {#if data.site.mayPick}Leave to pick{data.site.mayDig ? ' and to dig' : ', not to dig'}{data.site.permissionFrom ? `, from ${data.site.permissionFrom}` : ''}.{data.site.permissionUntil ? ` Until ${longDate(data.site.permissionUntil)}.` : ''}{:else}No leave to pick is recorded.{/if}
+        {#if data.site.mayPick}Leave to pick{data.site.mayDig ? ' and to dig' : ', not to dig'}{data.site
+            .permissionFrom
+            ? `, from ${data.site.permissionFrom}`
+            : ''}.{data.site.permissionUntil ? ` Until ${longDate(data.site.permissionUntil)}.` : ''}{:else}No
+          leave to pick is recorded.{/if}
         {data.site.largestGroup ? `Groups of at most ${data.site.largestGroup}.` : ''}
       </p>
     </div>
     <div>
       <h2>Access point</h2>
-      <p class="text-ink-2">{data.site.accessPoint ?? 'Not described yet: an ambulance needs a place to drive to.'}</p>
+      <p class="text-ink-2">
+        {data.site.accessPoint ?? 'Not described yet: an ambulance needs a place to drive to.'}
+      </p>
     </div>
-    {#if data.site.note}<div><h2>Note</h2><p class="text-ink-2">{data.site.note}</p></div>{/if}
+    {#if data.site.note}<div>
+        <h2>Note</h2>
+        <p class="text-ink-2">{data.site.note}</p>
+      </div>{/if}
   </aside>
 </div>
 
 {#if data.mayEdit}
-  <details class="mt-8 border-t border-rule pt-4" id="details" open={Object.keys($detailsErrors).length > 0 || undefined}>
-    <summary class="cursor-pointer font-serif text-[18px] font-semibold">Change name, access and permission</summary>
-    <form method="POST" action="?/details" use:details.enhance class="mt-4 grid max-w-[760px] gap-4 sm:grid-cols-2">
-      {#if $detailsMessage}<div class="sm:col-span-2"><Notice kind="done">{$detailsMessage}</Notice></div>{/if}
+  <details
+    class="mt-8 border-t border-rule pt-4"
+    id="details"
+    open={Object.keys($detailsErrors).length > 0 || undefined}
+  >
+    <summary class="cursor-pointer font-serif text-[18px] font-semibold"
+      >Change name, access and permission</summary
+    >
+    <form
+      method="POST"
+      action="?/details"
+      use:details.enhance
+      class="mt-4 grid max-w-[760px] gap-4 sm:grid-cols-2"
+    >
+      {#if $detailsMessage}<div class="sm:col-span-2">
+          <Notice kind="done">{$detailsMessage}</Notice>
+        </div>{/if}
       <Field label="Name" name="name" bind:value={$detailsForm.name} errors={$detailsErrors.name} />
-      <Field label="Permission from whom" name="permissionFrom" bind:value={$detailsForm.permissionFrom} errors={$detailsErrors.permissionFrom} />
-      <div class="sm:col-span-2"><Field label="Access point" name="accessPoint" hint="Where an ambulance can drive to." bind:value={$detailsForm.accessPoint} errors={$detailsErrors.accessPoint} /></div>
-      <Field label="From" name="permissionSince" type="date" bind:value={$detailsForm.permissionSince} errors={$detailsErrors.permissionSince} />
-      <Field label="Until" name="permissionUntil" type="date" bind:value={$detailsForm.permissionUntil} errors={$detailsErrors.permissionUntil} />
-      <div><Tick label="Picking is allowed" name="mayPick" bind:checked={$detailsForm.mayPick} /><Tick label="Digging is allowed" name="mayDig" bind:checked={$detailsForm.mayDig} /></div>
-      <Field label="Largest group" name="largestGroup" type="number" min="1" bind:value={$detailsForm.largestGroup} errors={$detailsErrors.largestGroup} />
-      <div class="sm:col-span-2"><Field label="Note" name="note" rows={3} bind:value={$detailsForm.note} errors={$detailsErrors.note} /></div>
+      <Field
+        label="Permission from whom"
+        name="permissionFrom"
+        bind:value={$detailsForm.permissionFrom}
+        errors={$detailsErrors.permissionFrom}
+      />
+      <div class="sm:col-span-2">
+        <Field
+          label="Access point"
+          name="accessPoint"
+          hint="Where an ambulance can drive to."
+          bind:value={$detailsForm.accessPoint}
+          errors={$detailsErrors.accessPoint}
+        />
+      </div>
+      <Field
+        label="From"
+        name="permissionSince"
+        type="date"
+        bind:value={$detailsForm.permissionSince}
+        errors={$detailsErrors.permissionSince}
+      />
+      <Field
+        label="Until"
+        name="permissionUntil"
+        type="date"
+        bind:value={$detailsForm.permissionUntil}
+        errors={$detailsErrors.permissionUntil}
+      />
+      <div>
+        <Tick label="Picking is allowed" name="mayPick" bind:checked={$detailsForm.mayPick} /><Tick
+          label="Digging is allowed"
+          name="mayDig"
+          bind:checked={$detailsForm.mayDig}
+        />
+      </div>
+      <Field
+        label="Largest group"
+        name="largestGroup"
+        type="number"
+        min="1"
+        bind:value={$detailsForm.largestGroup}
+        errors={$detailsErrors.largestGroup}
+      />
+      <div class="sm:col-span-2">
+        <Field
+          label="Note"
+          name="note"
+          rows={3}
+          bind:value={$detailsForm.note}
+          errors={$detailsErrors.note}
+        />
+      </div>
       <button class="btn btn-primary justify-self-start">Save</button>
     </form>
   </details>

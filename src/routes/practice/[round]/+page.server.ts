@@ -5,5 +5,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals, params, setHeaders }) => {
   const viewer = signedIn(locals);
   setHeaders({ 'cache-control': 'no-store' });
-  return inSchoolOf(viewer, async (db) => ({ round: found(await readRound(db, viewer, idFrom(params.round, 'round')), 'round') }));
+  return inSchoolOf(viewer, async (db) => ({
+    round: found(await readRound(db, viewer, idFrom(params.round, 'round')), 'round')
+  }));
 };

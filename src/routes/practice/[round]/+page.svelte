@@ -43,14 +43,30 @@
   const options = $derived(
     question
       ? ([
-          { value: 'target', title: question.names.target, does: question.isGathered ? 'I would gather it' : 'I take it for the harmless one', icon: question.isGathered ? Scissors : Leaf },
+          {
+            value: 'target',
+            title: question.names.target,
+            does: question.isGathered ? 'I would gather it' : 'I take it for the harmless one',
+            icon: question.isGathered ? Scissors : Leaf
+          },
           { value: 'lookalike', title: question.names.lookalike, does: 'I would leave it', icon: Hand },
-          { value: 'cannot tell', title: 'Cannot tell from this', does: 'I would leave it and look further', icon: Eye }
+          {
+            value: 'cannot tell',
+            title: 'Cannot tell from this',
+            does: 'I would leave it and look further',
+            icon: Eye
+          }
         ] as const)
       : []
   );
   const confirmLabel = $derived(
-    !choice ? 'Choose first' : !hasPart ? 'Point at the part that decided' : !confidence ? 'Say how sure you are' : `${choice === 'cannot tell' ? 'Cannot tell' : question?.names[choice]}, ${confidence}`
+    !choice
+      ? 'Choose first'
+      : !hasPart
+        ? 'Point at the part that decided'
+        : !confidence
+          ? 'Say how sure you are'
+          : `${choice === 'cannot tell' ? 'Cannot tell' : question?.names[choice]}, ${confidence}`
   );
 
   function onpick(event: MouseEvent & { currentTarget: SVGSVGElement }) {
@@ -78,7 +94,11 @@
       seconds: Math.min(3600, Math.round((Date.now() - startedAt) / 100) / 10)
     };
     try {
-      const response = await fetch('/api/events', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: [event] }) });
+      const response = await fetch('/api/events', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ events: [event] })
+      });
       const body = await response.json();
       const result = body.results?.[0];
       if (result?.feedback) feedback = result.feedback;
@@ -92,7 +112,9 @@
   /** Several characters of one part share a place: their numbers stand beside each other. */
   function spread(telling: Feedback['telling']): Feedback['telling'] {
     return telling.map((one, i) => {
-      const before = telling.slice(0, i).filter((other) => other.at && one.at && other.at.x === one.at.x && other.at.y === one.at.y).length;
+      const before = telling
+        .slice(0, i)
+        .filter((other) => other.at && one.at && other.at.x === one.at.x && other.at.y === one.at.y).length;
       return one.at ? { ...one, at: { x: one.at.x + 27 * before, y: one.at.y } } : one;
     });
   }
@@ -108,7 +130,12 @@
   function onkeydown(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === 'Escape') void goto('/practice');
-    if (event.target instanceof HTMLElement && event.target.closest('button, a, input') && event.key === 'Enter') return;
+    if (
+      event.target instanceof HTMLElement &&
+      event.target.closest('button, a, input') &&
+      event.key === 'Enter'
+    )
+      return;
     if (event.key === 'Enter') {
       event.preventDefault();
       if (feedback) void goOn();
@@ -139,26 +166,72 @@
 
 <header class="flex flex-wrap items-baseline gap-x-4">
   <h1>Side by side</h1>
-  <p class="text-[15px] text-ink-2">{question ? `question ${question.number} of ${data.round.length}` : 'done'} · for {data.round.walkName}</p>
-  <a href="/practice" class="note ml-auto no-underline"><kbd class="kbd kbd-sm hidden lg:inline">Esc</kbd> <span class="underline underline-offset-2 lg:no-underline">closes</span>; progress is kept</a>
+  <p class="text-[15px] text-ink-2">
+    {question ? `question ${question.number} of ${data.round.length}` : 'done'} · for {data.round.walkName}
+  </p>
+  <a href="/practice" class="note ml-auto no-underline"
+    ><kbd class="kbd kbd-sm hidden lg:inline">Esc</kbd>
+    <span class="underline underline-offset-2 lg:no-underline">closes</span>; progress is kept</a
+  >
 </header>
 
 {#if question}
-  <p class="mt-1 font-serif text-[19px] leading-7">{#if feedback}This is <strong>{feedback.specimen.name}</strong>, <i>{feedback.specimen.scientific}</i>.{:else}{question.names.target}, <i>{question.scientific.target}</i>, or {question.names.lookalike.toLowerCase()}, <i>{question.scientific.lookalike}</i>?{/if}</p>
+  <p class="mt-1 font-serif text-[19px] leading-7">
+    {#if feedback}This is <strong>{feedback.specimen.name}</strong>,
+      <i>{feedback.specimen.scientific}</i>.{:else}{question.names.target},
+      <i>{question.scientific.target}</i>, or {question.names.lookalike.toLowerCase()},
+      <i>{question.scientific.lookalike}</i>?{/if}
+  </p>
   <div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
     <div>
       <!-- A tap is one way; the list of parts beside it serves keyboards. -->
       <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
-      <svg viewBox="0 0 {question.plate.width} {question.plate.height}" class={['plate max-h-[520px] w-full', isNamed && !feedback ? 'cursor-crosshair' : '']} onclick={onpick} role="img" aria-label="A drawn specimen, {question.parts.map(({ label }) => label).join('; ')}">
+      <svg
+        viewBox="0 0 {question.plate.width} {question.plate.height}"
+        class={['plate max-h-[520px] w-full', isNamed && !feedback ? 'cursor-crosshair' : '']}
+        onclick={onpick}
+        role="img"
+        aria-label="A drawn specimen, {question.parts.map(({ label }) => label).join('; ')}"
+      >
         <image href="/questions/{question.id}" width={question.plate.width} height={question.plate.height} />
         {#if feedback}
           {#each spread(feedback.telling) as one, i (one.name)}
-            {#if one.at}<circle cx={one.at.x} cy={one.at.y} r="12" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" /><text x={one.at.x} y={one.at.y + 5} text-anchor="middle" font-size="14" font-weight="700" fill="#FCFAF3">{i + 1}</text>{/if}
+            {#if one.at}<circle
+                cx={one.at.x}
+                cy={one.at.y}
+                r="12"
+                fill="#1F2D26"
+                stroke="#FCFAF3"
+                stroke-width="2"
+              /><text
+                x={one.at.x}
+                y={one.at.y + 5}
+                text-anchor="middle"
+                font-size="14"
+                font-weight="700"
+                fill="#FCFAF3">{i + 1}</text
+              >{/if}
           {/each}
         {/if}
-        {#if tap}<circle cx={tap.x} cy={tap.y} r="17" fill="none" stroke="#1F2D26" stroke-width="2.5" stroke-dasharray="4 4" />{/if}
+        {#if tap}<circle
+            cx={tap.x}
+            cy={tap.y}
+            r="17"
+            fill="none"
+            stroke="#1F2D26"
+            stroke-width="2.5"
+            stroke-dasharray="4 4"
+          />{/if}
       </svg>
-      <p class="fine mt-1 text-ink-2" aria-live="polite">{feedback ? 'The numbers stand where the deciding characters are.' : isNamed ? (hasPart ? 'Point again to change the part.' : 'Now point at the part of the drawing that decided.') : 'Scent, taste and touch cannot be drawn.'}</p>
+      <p class="fine mt-1 text-ink-2" aria-live="polite">
+        {feedback
+          ? 'The numbers stand where the deciding characters are.'
+          : isNamed
+            ? hasPart
+              ? 'Point again to change the part.'
+              : 'Now point at the part of the drawing that decided.'
+            : 'Scent, taste and touch cannot be drawn.'}
+      </p>
     </div>
     <div class="grid content-start gap-4">
       {#if !feedback}
@@ -167,8 +240,18 @@
           <legend class="note mb-1 font-[650]">Which is it?</legend>
           {#each options as option, i (option.value)}
             {@const Icon = option.icon}
-            <button type="button" aria-pressed={choice === option.value} onclick={() => (choice = option.value)} class={['flex min-h-[52px] cursor-pointer items-center gap-3 rounded-[3px] border-[1.5px] px-3 py-1 text-left', choice === option.value ? 'border-ink bg-ink text-base-200' : 'border-rule-strong']}>
-              <Icon size={19} aria-hidden="true" /><span class="flex-1 leading-5"><strong>{option.title}</strong><br /><span class="fine">{option.does}</span></span><kbd class="fine rounded border border-current px-1.5">{i + 1}</kbd>
+            <button
+              type="button"
+              aria-pressed={choice === option.value}
+              onclick={() => (choice = option.value)}
+              class={[
+                'flex min-h-[52px] cursor-pointer items-center gap-3 rounded-[3px] border-[1.5px] px-3 py-1 text-left',
+                choice === option.value ? 'border-ink bg-ink text-base-200' : 'border-rule-strong'
+              ]}
+            >
+              <Icon size={19} aria-hidden="true" /><span class="flex-1 leading-5"
+                ><strong>{option.title}</strong><br /><span class="fine">{option.does}</span></span
+              ><kbd class="fine rounded border border-current px-1.5">{i + 1}</kbd>
             </button>
           {/each}
         </fieldset>
@@ -176,34 +259,86 @@
           <details class="note">
             <summary class="cursor-pointer">Choose the part from a list</summary>
             <div class="mt-2 flex flex-wrap gap-2">
-              {#each question.parts as one (one.id)}<button type="button" aria-pressed={part === one.id} onclick={() => { part = one.id; tap = undefined; }} class={['min-h-9 cursor-pointer rounded-[3px] border px-2', part === one.id ? 'border-ink bg-ink text-base-200' : 'border-rule-strong']}>{one.label}</button>{/each}
+              {#each question.parts as one (one.id)}<button
+                  type="button"
+                  aria-pressed={part === one.id}
+                  onclick={() => {
+                    part = one.id;
+                    tap = undefined;
+                  }}
+                  class={[
+                    'min-h-9 cursor-pointer rounded-[3px] border px-2',
+                    part === one.id ? 'border-ink bg-ink text-base-200' : 'border-rule-strong'
+                  ]}>{one.label}</button
+                >{/each}
             </div>
           </details>
         {/if}
         <fieldset>
           <legend class="note mb-1 font-[650]">How sure?</legend>
           <div class="flex">
-            {#each levels as level, i (level)}<button type="button" aria-pressed={confidence === level} onclick={() => (confidence = level)} class={['note min-h-11 flex-1 cursor-pointer border-y-[1.5px] border-r-[1.5px] first:rounded-l-[3px] first:border-l-[1.5px] last:rounded-r-[3px]', confidence === level ? 'border-ink bg-ink font-[650] text-base-200' : 'border-rule-strong']}>{level} <kbd class="fine hidden opacity-80 lg:inline">{i + 4}</kbd></button>{/each}
+            {#each levels as level, i (level)}<button
+                type="button"
+                aria-pressed={confidence === level}
+                onclick={() => (confidence = level)}
+                class={[
+                  'note min-h-11 flex-1 cursor-pointer border-y-[1.5px] border-r-[1.5px] first:rounded-l-[3px] first:border-l-[1.5px] last:rounded-r-[3px]',
+                  confidence === level ? 'border-ink bg-ink font-[650] text-base-200' : 'border-rule-strong'
+                ]}>{level} <kbd class="fine hidden opacity-80 lg:inline">{i + 4}</kbd></button
+              >{/each}
           </div>
         </fieldset>
-        <button type="button" class="btn btn-primary" disabled={!isReady || isSending} onclick={send}>{confirmLabel}{#if isReady}<kbd class="fine rounded border border-current px-1.5">Enter</kbd>{/if}</button>
+        <button type="button" class="btn btn-primary" disabled={!isReady || isSending} onclick={send}
+          >{confirmLabel}{#if isReady}<kbd class="fine rounded border border-current px-1.5">Enter</kbd
+            >{/if}</button
+        >
       {:else}
         <div aria-live="assertive" class="grid gap-3">
-          <p class={['flex items-center gap-2 font-serif text-[19px] font-semibold', verdicts[feedback.outcome].tone]}>
-            {#if feedback.outcome === 'right'}<Check size={21} aria-hidden="true" />{:else if feedback.outcome === 'dangerous gather'}<Skull size={21} aria-hidden="true" />{:else if feedback.outcome === 'left'}<Hand size={21} aria-hidden="true" />{:else}<OctagonX size={21} aria-hidden="true" />{/if}
+          <p
+            class={[
+              'flex items-center gap-2 font-serif text-[19px] font-semibold',
+              verdicts[feedback.outcome].tone
+            ]}
+          >
+            {#if feedback.outcome === 'right'}<Check
+                size={21}
+                aria-hidden="true"
+              />{:else if feedback.outcome === 'dangerous gather'}<Skull
+                size={21}
+                aria-hidden="true"
+              />{:else if feedback.outcome === 'left'}<Hand size={21} aria-hidden="true" />{:else}<OctagonX
+                size={21}
+                aria-hidden="true"
+              />{/if}
             {verdicts[feedback.outcome].title}
           </p>
-          {#if feedback.partRight !== undefined}<p class="note">{feedback.partRight ? 'The part that you pointed at tells the two apart.' : 'The part that you pointed at does not tell the two apart.'}</p>{/if}
-          {#if !feedback.canTell}<p class="note">From this view nothing tells them apart: it could not be known, so it is left.</p>{/if}
+          {#if feedback.partRight !== undefined}<p class="note">
+              {feedback.partRight
+                ? 'The part that you pointed at tells the two apart.'
+                : 'The part that you pointed at does not tell the two apart.'}
+            </p>{/if}
+          {#if !feedback.canTell}<p class="note">
+              From this view nothing tells them apart: it could not be known, so it is left.
+            </p>{/if}
         </div>
         {#if feedback.telling.length > 0}
           <ol class="note grid list-none gap-3 p-0">
-            {#each feedback.telling as one, i (one.name)}<li class="border-t border-rule pt-2"><p><span class="disc mr-2">{i + 1}</span><strong>{one.name}</strong></p><p class="mt-1 text-ink-2">{question.names.target}: {one.target}<br />{question.names.lookalike}: {one.lookalike}</p></li>{/each}
+            {#each feedback.telling as one, i (one.name)}<li class="border-t border-rule pt-2">
+                <p><span class="disc mr-2">{i + 1}</span><strong>{one.name}</strong></p>
+                <p class="mt-1 text-ink-2">
+                  {question.names.target}: {one.target}<br />{question.names.lookalike}: {one.lookalike}
+                </p>
+              </li>{/each}
           </ol>
         {/if}
         <p class="fine text-ink-2">{feedback.before}</p>
-        {#if feedback.outcome === 'dangerous gather'}<p class="note"><a href="/walks/{data.round.walkId}/brief">Read its contrast sheet again</a></p>{/if}
-        <button type="button" class="btn btn-primary" onclick={goOn}>{question.number < data.round.length ? 'Next question' : 'See the round'} <kbd class="fine rounded border border-current px-1.5">Enter</kbd></button>
+        {#if feedback.outcome === 'dangerous gather'}<p class="note">
+            <a href="/walks/{data.round.walkId}/brief">Read its contrast sheet again</a>
+          </p>{/if}
+        <button type="button" class="btn btn-primary" onclick={goOn}
+          >{question.number < data.round.length ? 'Next question' : 'See the round'}
+          <kbd class="fine rounded border border-current px-1.5">Enter</kbd></button
+        >
       {/if}
     </div>
   </div>
@@ -212,12 +347,32 @@
     <h2>Round done</h2>
     <table class="ruled mt-2">
       <tbody>
-        <tr><td class="text-rosehip"><Skull size={16} class="mr-2 inline" aria-hidden="true" /><strong>Dangerous ‘gather’</strong></td><td class="!text-right"><strong>{counts.danger}</strong></td></tr>
-        <tr><td><OctagonX size={16} class="mr-2 inline text-ochre" aria-hidden="true" />Missed</td><td class="!text-right">{counts.missed}</td></tr>
-        <tr><td><Hand size={16} class="mr-2 inline text-tide" aria-hidden="true" />Left alone</td><td class="!text-right">{counts.left}</td></tr>
-        <tr><td><Check size={16} class="mr-2 inline text-moss" aria-hidden="true" />Right</td><td class="!text-right">{counts.right}</td></tr>
+        <tr
+          ><td class="text-rosehip"
+            ><Skull size={16} class="mr-2 inline" aria-hidden="true" /><strong>Dangerous ‘gather’</strong></td
+          ><td class="!text-right"><strong>{counts.danger}</strong></td></tr
+        >
+        <tr
+          ><td><OctagonX size={16} class="mr-2 inline text-ochre" aria-hidden="true" />Missed</td><td
+            class="!text-right">{counts.missed}</td
+          ></tr
+        >
+        <tr
+          ><td><Hand size={16} class="mr-2 inline text-tide" aria-hidden="true" />Left alone</td><td
+            class="!text-right">{counts.left}</td
+          ></tr
+        >
+        <tr
+          ><td><Check size={16} class="mr-2 inline text-moss" aria-hidden="true" />Right</td><td
+            class="!text-right">{counts.right}</td
+          ></tr
+        >
       </tbody>
     </table>
-    <p class="mt-4 flex flex-wrap gap-3"><a href="/walks/{data.round.walkId}/practise" class="btn btn-primary">See your progress on these pairs</a><a href="/practice" class="btn btn-line">Back to practice</a></p>
+    <p class="mt-4 flex flex-wrap gap-3">
+      <a href="/walks/{data.round.walkId}/practise" class="btn btn-primary"
+        >See your progress on these pairs</a
+      ><a href="/practice" class="btn btn-line">Back to practice</a>
+    </p>
   </section>
 {/if}

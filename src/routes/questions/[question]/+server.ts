@@ -6,6 +6,8 @@ import type { RequestHandler } from './$types';
 /** The drawing of one's own question: paths without names, never cached. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = signedIn(locals);
-  const svg = await inSchoolOf(viewer, async (db) => found(await questionPlate(db, viewer, idFrom(params.question, 'question')), 'question'));
+  const svg = await inSchoolOf(viewer, async (db) =>
+    found(await questionPlate(db, viewer, idFrom(params.question, 'question')), 'question')
+  );
   return svgResponse(svg, 'no-store');
 };

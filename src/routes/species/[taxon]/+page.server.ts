@@ -14,7 +14,9 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const sources = await citations(db);
     const up = stagesUp(taxon, viewer.today);
     const stages = [...taxon.stages.values()];
-    const chosen = stages.find(({ stage }) => stage === url.searchParams.get('stage')) ?? taxon.stages.get(up[0]?.stage ?? stages[0]!.stage)!;
+    const chosen =
+      stages.find(({ stage }) => stage === url.searchParams.get('stage')) ??
+      taxon.stages.get(up[0]?.stage ?? stages[0]!.stage)!;
     return {
       name: englishName(taxon),
       scientific: taxon.name,
@@ -27,18 +29,30 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       legal: taxon.legal,
       basis: taxon.basis,
       uses: useClaims(taxon).map(({ use, hash }) => ({ ...use, citations: sources.get(hash) ?? [] })),
-      stages: stages.map(({ stage }) => ({ stage, bbch: bbchOf[stage], chance: up.find((one) => one.stage === stage)?.probability ?? 0 })),
+      stages: stages.map(({ stage }) => ({
+        stage,
+        bbch: bbchOf[stage],
+        chance: up.find((one) => one.stage === stage)?.probability ?? 0
+      })),
       stage: chosen.stage,
       plate: `/plates/${library.hash.slice(0, 16)}-${drawingVersion}/${taxon.slug}/${encodeURIComponent(chosen.stage)}/7`,
       characters: library.characters.flatMap((character) => {
         const weights = chosen.cells.get(character.slug);
-        return weights && !lacksOrgan(character, weights) ? [{ name: character.name, organ: character.organ, text: cellInWords(character, weights) }] : [];
+        return weights && !lacksOrgan(character, weights)
+          ? [{ name: character.name, organ: character.organ, text: cellInWords(character, weights) }]
+          : [];
       }),
       pairs: library.pairs
         .filter(({ target, lookalike }) => target === taxon.slug || lookalike === taxon.slug)
         .map((pair) => {
           const other = library.taxa.get(pair.target === taxon.slug ? pair.lookalike : pair.target)!;
-          return { slug: other.slug, name: englishName(other), scientific: other.name, why: pair.why, hardestAt: pair.hardestAt };
+          return {
+            slug: other.slug,
+            name: englishName(other),
+            scientific: other.name,
+            why: pair.why,
+            hardestAt: pair.hardestAt
+          };
         })
     };
   });

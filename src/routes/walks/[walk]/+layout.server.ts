@@ -26,11 +26,24 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
     const plan = found(await readPlan(db, viewer, id), 'walk');
     const site = found(await readSite(db, walk.siteId), 'site');
     const worst = plan.checks[0]?.state;
-    const drilled = (await pairTallies(db)).some(({ pair }) => pairs.some(({ target, lookalike }) => pair === `${target}~${lookalike}`));
+    const drilled = (await pairTallies(db)).some(({ pair }) =>
+      pairs.some(({ target, lookalike }) => pair === `${target}~${lookalike}`)
+    );
     const parts: TrailPart[] = [
-      { label: 'Scout', href: at('/scout'), state: site.ground.features.some(({ properties }) => properties.kind === 'path') && plan.patches.length > 0 ? 'done' : 'open' },
+      {
+        label: 'Scout',
+        href: at('/scout'),
+        state:
+          site.ground.features.some(({ properties }) => properties.kind === 'path') && plan.patches.length > 0
+            ? 'done'
+            : 'open'
+      },
       { label: 'Day', href: at('/day'), state: walk.heldOn < viewer.today ? 'look' : 'done' },
-      { label: 'Species', href: at(''), state: plan.stops.length === 0 ? 'open' : worst === 'stop' ? 'stop' : 'done' },
+      {
+        label: 'Species',
+        href: at(''),
+        state: plan.stops.length === 0 ? 'open' : worst === 'stop' ? 'stop' : 'done'
+      },
       { label: 'Brief', href: at('/brief'), state: walk.briefVersion ? 'done' : 'open' },
       { label: 'Practise', href: at('/practise'), state: drilled ? 'done' : 'open' }
     ];

@@ -32,8 +32,10 @@ const TaxonForm = z.object({
 /** The role that the engine would choose, with its reason. */
 function proposal(planned: Plan['taxa'][number]): { role: Role; why: string } | undefined {
   const { survey, role, entry } = planned;
-  if (role === 'gather' && !survey.separation.found) return { role: 'show', why: 'not separable at this stage' };
-  if ((role === 'gather' || role === 'show') && worstSeverity(entry) >= 3) return { role: 'danger', why: 'it can do serious harm itself' };
+  if (role === 'gather' && !survey.separation.found)
+    return { role: 'show', why: 'not separable at this stage' };
+  if ((role === 'gather' || role === 'show') && worstSeverity(entry) >= 3)
+    return { role: 'danger', why: 'it can do serious harm itself' };
   return undefined;
 }
 
@@ -71,7 +73,13 @@ export const load: PageServerLoad = ({ locals, params }) => {
         chance: planned.survey.stageProbability,
         found: planned.survey.separation.found,
         set: planned.survey.separation.set.characters.map(({ name }) => name),
-        open: planned.survey.separation.found ? [] : [...new Set(planned.survey.separation.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!)))],
+        open: planned.survey.separation.found
+          ? []
+          : [
+              ...new Set(
+                planned.survey.separation.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!))
+              )
+            ],
         firstDate: planned.survey.firstDate,
         onTarget: planned.survey.trust.onTarget,
         lookalikes: planned.survey.pairs.map(({ lookalike, rating, separable }) => ({
@@ -86,9 +94,16 @@ export const load: PageServerLoad = ({ locals, params }) => {
         proposal: proposal(planned)
       })),
       patches: plan.patches.map((patch) => ({ value: patch.id, label: patch.name })),
-      choices: [...library.taxa.values()].map((taxon) => ({ value: taxon.slug, label: `${englishName(taxon)} (${taxon.name})` })),
+      choices: [...library.taxa.values()].map((taxon) => ({
+        value: taxon.slug,
+        label: `${englishName(taxon)} (${taxon.name})`
+      })),
       stopForm: await superValidate(zod4(StopForm), { id: 'stop', errors: false }),
-      taxonForm: await superValidate({ role: 'show' as const, stopId: plan.stops.at(-1)?.id ?? '', taxon: [...library.taxa.keys()][0]! }, zod4(TaxonForm), { id: 'taxon', errors: false })
+      taxonForm: await superValidate(
+        { role: 'show' as const, stopId: plan.stops.at(-1)?.id ?? '', taxon: [...library.taxa.keys()][0]! },
+        zod4(TaxonForm),
+        { id: 'taxon', errors: false }
+      )
     };
   });
 };
@@ -110,11 +125,18 @@ export const actions: Actions = {
     return onPlan(event, async (db, plan) => {
       const { patchId, longitude, latitude, name, ...rest } = form.data;
       const patch = plan.patches.find((one) => one.id === patchId);
-      const at = patch ?? (longitude !== undefined && latitude !== undefined ? { longitude, latitude } : undefined);
+      const at =
+        patch ?? (longitude !== undefined && latitude !== undefined ? { longitude, latitude } : undefined);
       if (!at) return setError(form, 'patchId', 'A stop needs a place: choose a patch, or point at the map.');
       const title = name || patch?.name;
       if (!title) return setError(form, 'name', 'Name the stop.');
-      await addStop(db, plan.walk.id, { ...rest, name: title, patchId: patch?.id, longitude: at.longitude, latitude: at.latitude });
+      await addStop(db, plan.walk.id, {
+        ...rest,
+        name: title,
+        patchId: patch?.id,
+        longitude: at.longitude,
+        latitude: at.latitude
+      });
       return { form };
     });
   },
@@ -141,14 +163,19 @@ export const actions: Actions = {
       const { stopId, taxon, role, reason } = form.data;
       const entry = plan.library.taxa.get(taxon);
       if (!entry) return setError(form, 'taxon', 'Choose a taxon of the library.');
-      if (!plan.stops.some(({ id }) => id === stopId)) return setError(form, 'stopId', 'Choose a stop of this walk.');
+      if (!plan.stops.some(({ id }) => id === stopId))
+        return setError(form, 'stopId', 'Choose a stop of this walk.');
       if (role === 'leave out' && !reason) return setError(form, 'reason', 'Write down why it is left out.');
       const use = entry.uses.find(({ kind }) => kind !== 'history');
       const part = form.data.part || (role === 'gather' ? (use?.part ?? '') : '');
       const isNew = await addTaxon(db, plan.walk.id, stopId, { ...form.data, part });
       if (!isNew) {
         const there = plan.taxa.find((planned) => planned.taxon === taxon)!;
-        return setError(form, 'taxon', `${englishName(entry)} is on this walk already, at ${there.stop.name}: change its role there.`);
+        return setError(
+          form,
+          'taxon',
+          `${englishName(entry)} is on this walk already, at ${there.stop.name}: change its role there.`
+        );
       }
       return { form };
     });

@@ -13,7 +13,11 @@ export const load: PageServerLoad = async ({ locals }) => {
   const viewer = leading(locals);
   const choices = await walkChoices(viewer);
   const defaults = { siteId: choices.sites[0]?.value ?? '', leaderId: viewer.personId, heldOn: '' };
-  return { ...choices, today: viewer.today, form: await superValidate(defaults, zod4(Form), { errors: false }) };
+  return {
+    ...choices,
+    today: viewer.today,
+    form: await superValidate(defaults, zod4(Form), { errors: false })
+  };
 };
 
 export const actions: Actions = {
@@ -25,9 +29,12 @@ export const actions: Actions = {
     if (past) return setError(form, 'heldOn', past);
     const choices = await walkChoices(viewer);
     const { siteId, leaderId, cohortId } = form.data;
-    if (!choices.sites.some(({ value }) => value === siteId)) return setError(form, 'siteId', 'Choose a site of your school.');
-    if (!choices.leaders.some(({ value }) => value === leaderId)) return setError(form, 'leaderId', 'Choose a leader of your school.');
-    if (cohortId && !choices.cohorts.some(({ value }) => value === cohortId)) return setError(form, 'cohortId', 'Choose a group of your school.');
+    if (!choices.sites.some(({ value }) => value === siteId))
+      return setError(form, 'siteId', 'Choose a site of your school.');
+    if (!choices.leaders.some(({ value }) => value === leaderId))
+      return setError(form, 'leaderId', 'Choose a leader of your school.');
+    if (cohortId && !choices.cohorts.some(({ value }) => value === cohortId))
+      return setError(form, 'cohortId', 'Choose a group of your school.');
     const id = await inSchoolOf(viewer, (db) => addWalk(db, { ...form.data, cohortId }));
     redirect(303, `/walks/${id}`);
   }

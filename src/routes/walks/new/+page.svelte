@@ -13,12 +13,45 @@
   <p class="mt-3 max-w-prose">A walk needs a site first. <a href="/ground">Add one under Ground</a>.</p>
 {:else}
   <form method="POST" use:enhance class="mt-5 grid max-w-[640px] gap-4 sm:grid-cols-2">
-    <div class="sm:col-span-2"><Field label="Name" name="name" placeholder="What people will call it" bind:value={$form.name} errors={$errors.name} /></div>
-    <Field label="Site" name="siteId" options={data.sites} bind:value={$form.siteId} errors={$errors.siteId} />
-    <Field label="Group" name="cohortId" options={data.cohorts} bind:value={$form.cohortId} errors={$errors.cohortId} />
-    <Field label="Date" name="heldOn" type="date" min={data.today} bind:value={$form.heldOn} errors={$errors.heldOn} />
+    <div class="sm:col-span-2">
+      <Field
+        label="Name"
+        name="name"
+        placeholder="What people will call it"
+        bind:value={$form.name}
+        errors={$errors.name}
+      />
+    </div>
+    <Field
+      label="Site"
+      name="siteId"
+      options={data.sites}
+      bind:value={$form.siteId}
+      errors={$errors.siteId}
+    />
+    <Field
+      label="Group"
+      name="cohortId"
+      options={data.cohorts}
+      bind:value={$form.cohortId}
+      errors={$errors.cohortId}
+    />
+    <Field
+      label="Date"
+      name="heldOn"
+      type="date"
+      min={data.today}
+      bind:value={$form.heldOn}
+      errors={$errors.heldOn}
+    />
     <Field label="Start" name="startsAt" type="time" bind:value={$form.startsAt} errors={$errors.startsAt} />
-    <Field label="Leader" name="leaderId" options={data.leaders} bind:value={$form.leaderId} errors={$errors.leaderId} />
+    <Field
+      label="Leader"
+      name="leaderId"
+      options={data.leaders}
+      bind:value={$form.leaderId}
+      errors={$errors.leaderId}
+    />
     <button class="btn btn-primary self-end sm:col-span-2 sm:justify-self-start">Open the plan</button>
   </form>
 {/if}

@@ -6,7 +6,9 @@ import { setSessionCookie } from '$lib/server/cookies';
 import { acceptInvitation, leastPasswordLength, readInvitation } from '$lib/server/sign-in';
 import type { Actions, PageServerLoad } from './$types';
 
-const Form = z.object({ password: z.string().min(leastPasswordLength, `Choose at least ${leastPasswordLength} characters.`).max(200) });
+const Form = z.object({
+  password: z.string().min(leastPasswordLength, `Choose at least ${leastPasswordLength} characters.`).max(200)
+});
 
 const problems = {
   used: 'This invitation was used already. Sign in with the password that you chose then.',

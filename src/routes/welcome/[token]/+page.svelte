@@ -11,10 +11,20 @@
 <svelte:head><title>Welcome · Good Trail</title></svelte:head>
 {#if data.invitation}
   <h1>Welcome, {data.invitation.name}</h1>
-  <p class="mt-2 max-w-prose">{data.invitation.school} invites you. Choose a password; you sign in with {data.invitation.email}.</p>
+  <p class="mt-2 max-w-prose">
+    {data.invitation.school} invites you. Choose a password; you sign in with {data.invitation.email}.
+  </p>
   <form method="POST" use:enhance class="mt-6 grid max-w-[420px] gap-4">
     {#if $message}<Notice kind="problem">{$message}</Notice>{/if}
-    <Field label="Password" name="password" type="password" autocomplete="new-password" hint="At least 10 characters." bind:value={$form.password} errors={$errors.password} />
+    <Field
+      label="Password"
+      name="password"
+      type="password"
+      autocomplete="new-password"
+      hint="At least 10 characters."
+      bind:value={$form.password}
+      errors={$errors.password}
+    />
     <button class="btn btn-primary">Choose this password and come in</button>
   </form>
 {:else}

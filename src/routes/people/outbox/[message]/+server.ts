@@ -4,8 +4,14 @@ import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {
   const id = idFrom(params.message, 'message');
-  const message = await inSchoolOf(leading(locals), async (db) => found(await readMessage(db, id), 'message'));
+  const message = await inSchoolOf(leading(locals), async (db) =>
+    found(await readMessage(db, id), 'message')
+  );
   return new Response(new Uint8Array(await asEml(message)), {
-    headers: { 'content-type': 'message/rfc822', 'content-disposition': 'attachment; filename="invitation.eml"', 'cache-control': 'no-store' }
+    headers: {
+      'content-type': 'message/rfc822',
+      'content-disposition': 'attachment; filename="invitation.eml"',
+      'cache-control': 'no-store'
+    }
   });
 };

@@ -19,7 +19,10 @@ export const load: PageServerLoad = ({ locals, params }) => {
     }
     const plan = found(await readPlan(db, viewer, id), 'walk');
     const input = briefInput(plan);
-    const isStale = brief ? contentHash([brief.document.stops, brief.document.walk, brief.document.front]) !== contentHash([input.stops, input.walk, input.front]) : false;
+    const isStale = brief
+      ? contentHash([brief.document.stops, brief.document.walk, brief.document.front]) !==
+        contentHash([input.stops, input.walk, input.front])
+      : false;
     return {
       brief,
       publishing: {

@@ -22,9 +22,22 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       today: viewer.today,
       patches: plan.patches.flatMap((patch) => {
         const taxon = plan.library.taxa.get(patch.taxon);
-        return taxon ? [{ id: patch.id, patch: patch.name, slug: taxon.slug, name: englishName(taxon), scientific: taxon.name, stages: stagesUp(taxon, heldOn) }] : [];
+        return taxon
+          ? [
+              {
+                id: patch.id,
+                patch: patch.name,
+                slug: taxon.slug,
+                name: englishName(taxon),
+                scientific: taxon.name,
+                stages: stagesUp(taxon, heldOn)
+              }
+            ]
+          : [];
       }),
-      form: await superValidate({ name, heldOn, startsAt, cohortId: cohortId ?? '' }, zod4(WalkDay), { errors: false })
+      form: await superValidate({ name, heldOn, startsAt, cohortId: cohortId ?? '' }, zod4(WalkDay), {
+        errors: false
+      })
     };
   });
 };
@@ -39,7 +52,8 @@ export const actions: Actions = {
     if (past) return setError(form, 'heldOn', past);
     const { cohorts } = await walkChoices(viewer);
     const { cohortId, ...rest } = form.data;
-    if (cohortId && !cohorts.some(({ value }) => value === cohortId)) return setError(form, 'cohortId', 'Choose a group of your school.');
+    if (cohortId && !cohorts.some(({ value }) => value === cohortId))
+      return setError(form, 'cohortId', 'Choose a group of your school.');
     await inSchoolOf(viewer, async (db) => {
       found(await readPlan(db, viewer, id), 'walk');
       await saveWalkDay(db, id, { ...rest, cohortId });

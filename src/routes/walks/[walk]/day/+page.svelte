@@ -18,7 +18,14 @@
       <thead><tr><th scope="col">taxon</th><th scope="col">patch</th><th scope="col">stage</th></tr></thead>
       <tbody>
         {#each data.patches as one (one.id)}
-          <tr><td><a href="/species/{one.slug}">{one.name}</a> <i class="text-ink-2">{one.scientific}</i></td><td>{one.patch}</td><td>{one.stages.map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`).join(', ') || 'not up'}</td></tr>
+          <tr
+            ><td><a href="/species/{one.slug}">{one.name}</a> <i class="text-ink-2">{one.scientific}</i></td
+            ><td>{one.patch}</td><td
+              >{one.stages
+                .map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`)
+                .join(', ') || 'not up'}</td
+            ></tr
+          >
         {:else}
           <tr><td colspan="3" class="text-ink-2">No patches are recorded at this site.</td></tr>
         {/each}
@@ -31,8 +38,20 @@
       {#if $message}<Notice kind="done">{$message}</Notice>{/if}
       <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />
       <Field label="Date" name="heldOn" type="date" bind:value={$form.heldOn} errors={$errors.heldOn} />
-      <Field label="Start" name="startsAt" type="time" bind:value={$form.startsAt} errors={$errors.startsAt} />
-      <Field label="Group" name="cohortId" options={data.cohorts} bind:value={$form.cohortId} errors={$errors.cohortId} />
+      <Field
+        label="Start"
+        name="startsAt"
+        type="time"
+        bind:value={$form.startsAt}
+        errors={$errors.startsAt}
+      />
+      <Field
+        label="Group"
+        name="cohortId"
+        options={data.cohorts}
+        bind:value={$form.cohortId}
+        errors={$errors.cohortId}
+      />
       <button class="btn btn-primary justify-self-start">Move the walk</button>
     </form>
   {/if}

@@ -23,7 +23,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const isLearner = viewer.role === 'learner';
     const tallies = await pairTallies(db, isLearner ? viewer.personId : undefined);
     const cohort = (await listCohorts(db)).find((one) => one.id === walk.cohortId);
-    const members = isLearner ? [{ id: viewer.personId, name: 'You' }] : (await listPeople(db)).filter((person) => cohort?.members.includes(person.id));
+    const members = isLearner
+      ? [{ id: viewer.personId, name: 'You' }]
+      : (await listPeople(db)).filter((person) => cohort?.members.includes(person.id));
     return { pairs, members: members.map(({ id: key, name }) => ({ id: key, name })), tallies };
   });
 };
@@ -36,7 +38,8 @@ export const actions: Actions = {
       found(await readWalk(db, viewer, id), 'walk');
       return startRound(db, viewer, id);
     });
-    if (!round) return fail(409, { problem: 'There is no brief with pairs yet, so there is nothing to practise.' });
+    if (!round)
+      return fail(409, { problem: 'There is no brief with pairs yet, so there is nothing to practise.' });
     redirect(303, `/practice/${round}`);
   }
 };

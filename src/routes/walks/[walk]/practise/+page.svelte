@@ -10,11 +10,19 @@
 <svelte:head><title>Practise for {data.walk.name} · Good Trail</title></svelte:head>
 {#if form?.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
 <div class="flex flex-wrap items-center gap-4">
-  <h2>{isLearner ? 'You and the pairs of this walk' : `${data.walk.cohortName ?? 'The group'} and the pairs of this walk`}</h2>
-  {#if data.pairs.length > 0}<form method="POST" use:enhance class="ml-auto"><button class="btn btn-primary">{isLearner ? 'Start a round of ten' : 'Try a round yourself'}</button></form>{/if}
+  <h2>
+    {isLearner
+      ? 'You and the pairs of this walk'
+      : `${data.walk.cohortName ?? 'The group'} and the pairs of this walk`}
+  </h2>
+  {#if data.pairs.length > 0}<form method="POST" use:enhance class="ml-auto">
+      <button class="btn btn-primary">{isLearner ? 'Start a round of ten' : 'Try a round yourself'}</button>
+    </form>{/if}
 </div>
 {#if data.pairs.length > 0}
   <div class="mt-4"><PairGrid pairs={data.pairs} people={data.members} tallies={data.tallies} /></div>
 {:else}
-  <p class="mt-3 max-w-prose text-ink-2">The pairs come from the brief: publish it, and its dangerous pairs can be practised here.</p>
+  <p class="mt-3 max-w-prose text-ink-2">
+    The pairs come from the brief: publish it, and its dangerous pairs can be practised here.
+  </p>
 {/if}

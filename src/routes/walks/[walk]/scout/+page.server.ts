@@ -6,6 +6,8 @@ import type { PageServerLoad } from './$types';
 /** Scouting belongs to the ground, which many walks share. */
 export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = signedIn(locals);
-  const walk = await inSchoolOf(viewer, async (db) => found(await readWalk(db, viewer, idFrom(params.walk, 'walk')), 'walk'));
+  const walk = await inSchoolOf(viewer, async (db) =>
+    found(await readWalk(db, viewer, idFrom(params.walk, 'walk')), 'walk')
+  );
   redirect(303, viewer.role === 'learner' ? `/walks/${walk.id}/brief` : `/ground/${walk.siteId}`);
 };

@@ -19,7 +19,10 @@ export const GET: RequestHandler = async ({ locals, params }) => {
     return weights && character.sense !== 'scent' && !lacksOrgan(character, weights);
   });
   // What is most striking first, so that the plate shows it.
-  const views = viewsFor(described.sort((a, b) => b.salience - a.salience).map(({ slug }) => slug), 2);
+  const views = viewsFor(
+    described.sort((a, b) => b.salience - a.salience).map(({ slug }) => slug),
+    2
+  );
   const plate = composePlate(library, taxon, stage, seed, ['whole', ...views], { width: 310, height: 380 });
   return svgResponse(renderPlate(plate), 'private, max-age=31536000, immutable');
 };

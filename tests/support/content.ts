@@ -1,0 +1,19 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import type { ContentFile, Library } from '../../src/core/knowledge';
+import { readLibrary } from '../../src/core/knowledge';
+
+const folder = join(import.meta.dirname, '../../content');
+
+/** The starter library's files, as they ship. */
+export const shippedFiles = (): ContentFile[] =>
+  readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && !entry.parentPath.endsWith('demo'))
+    .map((entry) => join(entry.parentPath, entry.name))
+    .map((path) => ({ path: relative(folder, path), text: readFileSync(path, 'utf8') }));
+
+export function shippedLibrary(): Library {
+  const result = readLibrary(shippedFiles());
+  if ('problems' in result) throw new Error(result.problems.join('\n'));
+  return result.library;
+}

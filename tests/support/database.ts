@@ -1,0 +1,32 @@
+import pg from 'pg';
+import { addresses } from '../../scripts/setup/cluster.js';
+
+/** A database of a test file's own, cloned from a migrated template of ./test. */
+export interface TestDatabase {
+  readonly app: string;
+  readonly migrator: string;
+  readonly superuser: string;
+  drop(): Promise<void>;
+}
+
+export async function cloneDatabase(template: 'empty' | 'demo'): Promise<TestDatabase> {
+  const { TEST_CLUSTER: described } = process.env;
+  if (!described) throw new Error('No test cluster: run ./test, or ./test --only server');
+  const cluster = { ...JSON.parse(described), stop: async () => undefined };
+  const name = `test_${process.pid}_${Math.floor(performance.now())}`;
+  const admin = async (sql: string) => {
+    const client = new pg.Client({ connectionString: addresses(cluster, 'postgres').superuser });
+    await client.connect();
+    await client.query(sql);
+    await client.end();
+  };
+  await admin(`create database ${name} template test_template_${template} owner good_trail_migrator`);
+  return { ...addresses(cluster, name), drop: () => admin(`drop database ${name} with (force)`) };
+}
+
+/** Demo sign-ins. */
+export const demo = {
+  password: 'good-trail-demo',
+  email: (role: string) => `${role}@demo.example`,
+  schoolId: '0192f000-0000-7000-8000-000000000001'
+};
