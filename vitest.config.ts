@@ -18,14 +18,14 @@ export default defineConfig({
       project('server', ['tests/server/**/*.test.ts'], {
         testTimeout: 30_000,
         hookTimeout: 60_000,
-        pool: 'forks',
-        maxWorkers: 2
+        pool: 'forks'
       }),
       // One Chromium, one file after the other.
       project('browser', ['tests/browser/**/*.test.ts'], {
         testTimeout: 120_000,
         hookTimeout: 120_000,
-        fileParallelism: false
+        fileParallelism: false,
+        sequence: { groupOrder: 1 }
       })
     ]
   }

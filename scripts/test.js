@@ -6,7 +6,7 @@ import { ensureBuild } from './setup/build.js';
 import { addresses, ensureDatabase, startCluster } from './setup/cluster.js';
 import { prepareDatabase } from './setup/database.js';
 import { ensureChromium, ensureNpmPackages, ensurePostgres } from './setup/packages.js';
-import { local, root } from './setup/paths.js';
+import { local, program, root } from './setup/paths.js';
 import { runMain, say } from './setup/say.js';
 
 const help = `Usage: ./test [--only unit,reference,server,browser,static]
@@ -23,15 +23,15 @@ const staticChecks = [
 ];
 
 /** @param {string[]} command */
-const npx = (command, env = process.env) =>
-  spawnSync('npx', ['--no-install', ...command], { cwd: root, stdio: 'inherit', env }).status === 0;
+const run = ([name = '', ...rest], env = process.env) =>
+  spawnSync(program(name), rest, { cwd: root, stdio: 'inherit', env }).status === 0;
 
 /** @returns {{ passed: number, failed: number }} */
 function runStatic() {
-  npx(['svelte-kit', 'sync']);
+  run(['svelte-kit', 'sync']);
   const failures = staticChecks.filter(([name, command]) => {
     say(`Checking ${name} …`);
-    return !npx(command);
+    return !run(command);
   });
   for (const [name] of failures) console.error(`FAILED: ${name}`);
   return { passed: staticChecks.length - failures.length, failed: failures.length };
@@ -41,7 +41,7 @@ function runStatic() {
 function runVitest(projects, env) {
   const report = join(local, 'vitest.json');
   rmSync(report, { force: true });
-  const isClean = npx(
+  const isClean = run(
     [
       'vitest',
       'run',

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { root } from './paths.js';
+import { program, root } from './paths.js';
 import { SetupError, say } from './say.js';
 
 const sources = ['src', 'static', 'svelte.config.js', 'vite.config.ts', 'package-lock.json'];
@@ -19,7 +19,7 @@ export function ensureBuild() {
   const changed = Math.max(...sources.map((name) => newest(join(root, name))));
   if (existsSync(stamp) && statSync(stamp).mtimeMs > changed) return;
   say('Building …');
-  const result = spawnSync('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
+  const result = spawnSync(program('vite'), ['build', '--logLevel', 'warn'], {
     cwd: root,
     encoding: 'utf8'
   });

@@ -3,6 +3,8 @@ import { join, resolve } from 'node:path';
 
 export const root = resolve(import.meta.dirname, '../..');
 export const local = join(root, '.local');
+/** A program of the installed npm packages. @param {string} name */
+export const program = (name) => join(root, 'node_modules', '.bin', name);
 export const isRoot = process.getuid?.() === 0;
 
 /**

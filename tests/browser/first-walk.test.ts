@@ -1,0 +1,251 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, Key, until } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+  type Site,
+  fill,
+  openSite,
+  press,
+  resize,
+  scrollsSideways,
+  seeText,
+  seriousFindings,
+  signInAs,
+  visit
+} from '../support/browser';
+
+let site: Site;
+let walkPath = '';
+const folder = mkdtempSync(join(tmpdir(), 'good-trail-'));
+const file = (name: string, text: string) => {
+  writeFileSync(join(folder, name), text);
+  return join(folder, name);
+};
+const track = (points: string) =>
+  `<?xml version="1.0"?><gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>My own loop</name><trkseg>${points}</trkseg></trk></gpx>`;
+
+beforeAll(async () => {
+  site = await openSite('demo');
+  await resize(site.driver, 1280, 800);
+});
+afterAll(() => site.stop());
+
+describe.sequential('from a track to a learner’s progress', () => {
+  it('imports a track of one’s own, and explains a broken one without changing anything', async () => {
+    const { driver } = site;
+    await signInAs(site, 'Instructor');
+    await visit(site, '/ground');
+    await press(driver, 'Crannoge Wood');
+    await seeText(driver, 'Patches on');
+    await fill(driver, 'The longest track', file('broken.gpx', '<gpx><trk>'));
+    await press(driver, 'Import this track');
+    await seeText(driver, 'not well-formed XML');
+    await seeText(driver, 'Nothing was changed.');
+    await fill(
+      driver,
+      'The longest track',
+      file(
+        'own.gpx',
+        track(
+          '<trkpt lat="54.3022" lon="-8.7010"/><trkpt lat="54.3030" lon="-8.6990"/><trkpt lat="54.3042" lon="-8.6965"/>'
+        )
+      )
+    );
+    await press(driver, 'Import this track');
+    await seeText(driver, '3 points of “My own loop” are the site’s path now.');
+  });
+
+  it('refuses a walk in the past and keeps what was typed', async () => {
+    const { driver } = site;
+    await visit(site, '/walks/new');
+    await fill(driver, 'Name', 'Ramsons morning');
+    await fill(driver, 'Site', 'Crannoge Wood');
+    await fill(driver, 'Group', 'Spring beginners');
+    await fill(driver, 'Date', '2027-04-01');
+    await press(driver, 'Open the plan');
+    await seeText(driver, 'This day is past: today is 2027-04-24.');
+    expect(await driver.findElement(By.name('name')).getAttribute('value')).toBe('Ramsons morning');
+    await fill(driver, 'Date', '2027-04-26');
+    await press(driver, 'Open the plan');
+    await seeText(driver, 'No stops yet.');
+    walkPath = new URL(await driver.getCurrentUrl()).pathname;
+  });
+
+  it('refuses a stop without a place, then adds one at a patch', async () => {
+    const { driver } = site;
+    await fill(driver, 'Name', 'Nowhere');
+    await press(driver, 'Add this stop');
+    await seeText(driver, 'A stop needs a place');
+    await fill(driver, 'Patch', 'Ramsons carpet');
+    await press(driver, 'Add this stop');
+    await driver.wait(until.elementLocated(By.xpath('//td[contains(., "Nowhere")]')), 15_000);
+  });
+
+  it('shows the lookalikes that the engine adds, with the separating set; and refuses a taxon twice', async () => {
+    const { driver } = site;
+    await visit(site, walkPath);
+    await press(driver, 'Add a taxon to a stop');
+    await fill(driver, 'Taxon', 'Ramsons');
+    await fill(driver, 'Role', 'gather');
+    await press(driver, 'Add this taxon');
+    await seeText(driver, 'veins of the leaf + leaf and stalk + a torn leaf');
+    for (const name of ['Lily of the valley', 'Lords-and-ladies', 'Autumn crocus'])
+      await seeText(driver, name);
+    await press(driver, 'Add this taxon');
+    await seeText(driver, 'Ramsons is on this walk already, at Nowhere');
+  });
+
+  it('says ‘not at this stage’ with the first date', async () => {
+    const { driver } = site;
+    await fill(driver, 'Taxon', 'Cow parsley');
+    await fill(driver, 'Role', 'show');
+    await press(driver, 'Add this taxon');
+    await seeText(driver, 'Not at this stage:');
+    await seeText(driver, 'cannot be told from Hemlock');
+    await seeText(driver, 'First from');
+  });
+
+  it('holds the brief back without emergency numbers, and publishes it with them', async () => {
+    const { driver } = site;
+    await visit(site, '/school');
+    await fill(driver, 'Emergency numbers', Key.DELETE);
+    await press(driver, 'Save the settings');
+    await seeText(driver, 'Saved.');
+    await visit(site, `${walkPath}/brief`);
+    await seeText(driver, 'Waits for: no emergency numbers');
+    await visit(site, '/school');
+    await fill(driver, 'Emergency numbers', 'Emergency call 112');
+    await press(driver, 'Save the settings');
+    await seeText(driver, 'should read like');
+    await fill(driver, 'Emergency numbers', 'Emergency call: 112');
+    await press(driver, 'Save the settings');
+    await seeText(driver, 'Saved.');
+    await visit(site, `${walkPath}/brief`);
+    await press(driver, 'Publish brief to 6 people');
+    await seeText(driver, 'Version 1 is published');
+    await seeText(driver, 'If any one is missing: leave it.');
+  });
+
+  it('lets a learner read that brief and do a round on its pairs by keyboard', async () => {
+    const { driver } = site;
+    await signInAs(site, 'Learner');
+    await visit(site, walkPath);
+    await seeText(driver, 'Brief, version 1');
+    await visit(site, `${walkPath}/practise`);
+    await press(driver, 'Start a round of ten');
+    await seeText(driver, 'question 1 of 10');
+    for (let number = 1; number <= 10; number += 1) {
+      await seeText(driver, `question ${number} of 10`);
+      await driver.sleep(200);
+      // The first answers call everything edible by keyboard alone, with a part from the list.
+      if (number <= 4) {
+        await driver.actions().sendKeys('1').perform();
+        await press(driver, 'Choose the part from a list');
+        await press(driver, 'leaf, ');
+      } else await driver.actions().sendKeys('3').perform();
+      await driver.actions().sendKeys('6').perform();
+      const confirm = await driver.findElement(By.xpath('//main//button[contains(@class, "btn-primary")]'));
+      await confirm.click();
+      await seeText(driver, 'Before anything is gathered');
+      await press(driver, number < 10 ? 'Next question' : 'See the round');
+    }
+    await seeText(driver, 'Round done');
+    await press(driver, 'See your progress on these pairs');
+    await seeText(driver, 'You and the pairs of this walk');
+  });
+
+  it('shows the instructor that progress, with the dangerous gathers apart', async () => {
+    const { driver } = site;
+    await signInAs(site, 'Instructor');
+    await visit(site, `${walkPath}/practise`);
+    await seeText(driver, 'Imke Sandvoss');
+    const row = await driver.findElement(By.xpath('//tr[contains(., "Imke Sandvoss")]')).getText();
+    expect(row).toMatch(/[1-9]\d* of \d+/);
+  });
+
+  it('shows nothing at another school’s address, or at one that does not exist', async () => {
+    const { driver } = site;
+    await visit(site, '/walks/0192f000-0000-7000-8000-00000000beef');
+    await seeText(driver, 'There is no such walk in your school.');
+    await visit(site, '/ground/not-an-id');
+    await seeText(driver, 'There is no such site in your school.');
+  });
+
+  it('sends learners away from what is not theirs', async () => {
+    await signInAs(site, 'Learner');
+    await visit(site, '/people');
+    await seeText(site.driver, 'Only owners and instructors can do this.');
+  });
+});
+
+describe.sequential('every screen', () => {
+  const leading = () => [
+    '/today',
+    '/ground',
+    '/walks',
+    '/walks/new',
+    walkPath,
+    `${walkPath}/day`,
+    `${walkPath}/brief`,
+    `${walkPath}/practise`,
+    '/species',
+    '/species/conium-maculatum?stage=flower',
+    '/practice',
+    '/people',
+    '/people/outbox',
+    '/school',
+    '/me'
+  ];
+  const learning = () => [
+    '/today',
+    '/walks',
+    `${walkPath}/brief`,
+    `${walkPath}/practise`,
+    '/practice',
+    '/species',
+    '/progress',
+    '/me'
+  ];
+
+  it.each([
+    ['day', 1280, 800],
+    ['dusk', 1280, 800],
+    ['sun', 390, 844]
+  ] as const)(
+    'has nothing serious for axe and does not scroll sideways in %s at %i × %i',
+    async (theme, width, height) => {
+      const { driver } = site;
+      const findings: string[] = [];
+      const look = async (path: string) => {
+        await visit(site, path);
+        for (const finding of await seriousFindings(driver)) findings.push(`${path} ${finding}`);
+        if (await scrollsSideways(driver)) findings.push(`${path} scrolls sideways`);
+      };
+      await resize(driver, width, height);
+      await driver.manage().deleteAllCookies();
+      await look('/sign-in');
+      for (const [role, paths] of [
+        ['Instructor', leading()],
+        ['Learner', learning()]
+      ] as const) {
+        await signInAs(site, role);
+        await driver.manage().addCookie({ name: 'theme', value: theme, path: '/' });
+        for (const path of paths) await look(path);
+      }
+      await visit(site, '/practice');
+      await press(driver, 'Start a round of ten');
+      await seeText(driver, 'question 1 of 10');
+      for (const finding of await seriousFindings(driver)) findings.push(`drill ${finding}`);
+      expect(findings).toEqual([]);
+    }
+  );
+
+  it('runs no script or style that the policy forbids', async () => {
+    const entries = await site.driver.manage().logs().get('browser');
+    expect(
+      entries.map(({ message }) => message).filter((message) => /Content Security Policy/.test(message))
+    ).toEqual([]);
+  });
+});

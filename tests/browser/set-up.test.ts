@@ -1,0 +1,79 @@
+import { By, until } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+  type Site,
+  fill,
+  openSite,
+  press,
+  resize,
+  seeText,
+  seriousFindings,
+  visit
+} from '../support/browser';
+
+let site: Site;
+beforeAll(async () => {
+  site = await openSite('empty');
+  await resize(site.driver, 1280, 800);
+});
+afterAll(() => site.stop());
+
+describe.sequential('an empty installation', () => {
+  it('sets up the first owner in the browser, with messages for what is missing', async () => {
+    const { driver } = site;
+    await visit(site, '/');
+    await seeText(driver, 'Set up your school');
+    expect(await seriousFindings(driver)).toEqual([]);
+    await fill(driver, 'Name of the school', 'Heronwell School');
+    await fill(driver, 'Your name', 'Orla Quain');
+    await fill(driver, 'Your e-mail', 'orla@heronwell.example');
+    await fill(driver, 'Password', 'short');
+    await press(driver, 'Set up the school');
+    await seeText(driver, 'Choose at least 10 characters.');
+    await fill(driver, 'Password', 'a longer password');
+    await press(driver, 'Set up the school');
+    await driver.wait(until.urlContains('/school'), 15_000);
+  });
+
+  it('tells the owner what belongs on empty pages', async () => {
+    for (const [path, words] of [
+      ['/today', 'No walk is planned'],
+      ['/ground', 'No site yet'],
+      ['/walks/new', 'A walk needs a site first'],
+      ['/practice', 'Nothing to practise yet'],
+      ['/people/outbox', 'Nothing waits']
+    ] as const) {
+      await visit(site, path);
+      await seeText(site.driver, words);
+    }
+  });
+
+  it('invites a learner by a link that opens once', async () => {
+    const { driver } = site;
+    await visit(site, '/people');
+    await fill(driver, 'Name', 'Finn Aldery');
+    await fill(driver, 'E-mail address', 'finn@heronwell.example');
+    await press(driver, 'Add to the school');
+    await seeText(driver, 'The invitation waits in the outbox.');
+    await visit(site, '/people/outbox');
+    const text = await driver.findElement(By.css('pre')).getText();
+    const path = new URL(/http\S+/.exec(text)![0]).pathname;
+    await driver.manage().deleteAllCookies();
+    await visit(site, path);
+    await fill(driver, 'Password', 'finn likes ferns');
+    await press(driver, 'Choose this password and come in');
+    await driver.wait(until.urlContains('/today'), 15_000);
+    await driver.manage().deleteAllCookies();
+    await visit(site, path);
+    await seeText(driver, 'This invitation was used already.');
+  });
+
+  it('refuses a form that another site sends', async () => {
+    const response = await fetch(`${site.origin}/sign-in`, {
+      method: 'POST',
+      headers: { origin: 'http://elsewhere.example', 'content-type': 'application/x-www-form-urlencoded' },
+      body: 'email=a&password=b'
+    });
+    expect(response.status).toBe(403);
+  });
+});

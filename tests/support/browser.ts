@@ -1,0 +1,154 @@
+import axe from 'axe-core';
+import { By, Builder, Key, type WebDriver, until } from 'selenium-webdriver';
+import chrome from 'selenium-webdriver/chrome.js';
+import { serve } from '../../scripts/setup/server.js';
+import { tryPort } from '../../scripts/setup/ports.js';
+import { type TestDatabase, cloneDatabase } from './database';
+
+/** The built application on a database of its own, in Debian's Chromium. */
+export interface Site {
+  readonly driver: WebDriver;
+  readonly origin: string;
+  readonly database: TestDatabase;
+  stop(): Promise<void>;
+}
+
+const patience = 15_000;
+
+async function startChromium(): Promise<WebDriver> {
+  const options = new chrome.Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments(
+    '--headless=new',
+    '--disable-gpu',
+    '--disable-dev-shm-usage',
+    '--no-first-run',
+    '--disable-quic',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync'
+  );
+  // Chromium's sandbox does not start as root.
+  if (process.getuid?.() === 0) options.addArguments('--no-sandbox');
+  return new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
+}
+
+export async function openSite(template: 'empty' | 'demo'): Promise<Site> {
+  const database = await cloneDatabase(template);
+  const port = (await tryPort(0))!;
+  const server = await serve({ port, app: database.app });
+  const driver = await startChromium();
+  return {
+    driver,
+    origin: server.origin,
+    database,
+    stop: async () => {
+      await driver.quit();
+      await server.stop();
+      await database.drop();
+    }
+  };
+}
+
+export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
+  const chromium = driver as WebDriver & {
+    sendDevToolsCommand(command: string, parameters: object): Promise<void>;
+  };
+  await chromium.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: width < 500
+  });
+}
+
+export const seeText = (driver: WebDriver, text: string) =>
+  driver.wait(
+    until.elementLocated(
+      By.xpath(`//*[contains(normalize-space(.), ${JSON.stringify(text)})][not(self::script)]`)
+    ),
+    patience,
+    `waiting for “${text}”`
+  );
+
+/** Clicks a button or link by its words, once the page has come alive. */
+export async function press(driver: WebDriver, words: string): Promise<void> {
+  const at = By.xpath(
+    `//main//*[self::button or self::a or self::summary][contains(normalize-space(.), ${JSON.stringify(words)})]`
+  );
+  const element = await driver.wait(until.elementLocated(at), patience, `waiting for “${words}”`);
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+  await driver.wait(until.elementIsEnabled(element), patience);
+  await element.click();
+}
+
+/** Fills a field by its label. */
+export async function fill(driver: WebDriver, label: string, value: string): Promise<void> {
+  const labelled = await driver.findElement(
+    By.xpath(`//main//label[starts-with(normalize-space(.), ${JSON.stringify(label)})]`)
+  );
+  const id = (await labelled.getAttribute('for')) ?? '';
+  const field = await driver.findElement(By.id(id));
+  const [tag, type] = [await field.getTagName(), await field.getAttribute('type')];
+  if (tag === 'select') {
+    await field.findElement(By.xpath(`.//option[contains(., ${JSON.stringify(value)})]`)).click();
+  } else if (type === 'date' || type === 'time') {
+    await driver.executeScript(
+      'arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event("input", { bubbles: true }))',
+      field,
+      value
+    );
+  } else if (type === 'file') {
+    await field.sendKeys(value);
+  } else {
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value);
+  }
+}
+
+/** Opens a path and waits until the page answers to the mouse. */
+export async function visit(
+  { driver, origin }: Pick<Site, 'driver' | 'origin'>,
+  path: string
+): Promise<void> {
+  await driver.get(origin + path);
+  await driver.wait(
+    async () => driver.executeScript<boolean>('return document.readyState === "complete"'),
+    patience
+  );
+  await driver.sleep(250);
+}
+
+export async function signInAs(
+  site: Site,
+  role: 'Owner' | 'Instructor' | 'Assistant' | 'Learner'
+): Promise<void> {
+  await site.driver.manage().deleteAllCookies();
+  await visit(site, '/sign-in');
+  await press(site.driver, role);
+  await site.driver.wait(until.urlContains('/today'), patience);
+  await site.driver.sleep(250);
+}
+
+/** Serious and critical findings of axe on the page as it stands. */
+export async function seriousFindings(driver: WebDriver): Promise<string[]> {
+  await driver.executeScript(axe.source);
+  const found = await driver.executeAsyncScript<{ id: string; impact: string; nodes: { html: string }[] }[]>(
+    'const done = arguments[arguments.length - 1]; axe.run({ runOnly: ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"] }).then((result) => done(result.violations))'
+  );
+  return found
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .slice(0, 3)
+          .map(({ html }) => html.slice(0, 160))
+          .join(' | ')}`
+    );
+}
+
+export const scrollsSideways = (driver: WebDriver): Promise<boolean> =>
+  driver.executeScript('return document.documentElement.scrollWidth > window.innerWidth');
