@@ -14,7 +14,7 @@ export default defineConfig({
   test: {
     projects: [
       project('unit', ['src/**/*.test.ts'], { testTimeout: 30_000 }),
-      project('reference', ['tests/reference/**/*.test.ts']),
+      project('reference', ['tests/reference/**/*.test.ts'], { testTimeout: 30_000 }),
       project('server', ['tests/server/**/*.test.ts'], {
         testTimeout: 30_000,
         hookTimeout: 60_000,

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Skull from '@lucide/svelte/icons/skull';
+  import WideTable from './WideTable.svelte';
 
   interface Tally {
     personId: string;
@@ -33,7 +34,7 @@
 </script>
 
 <!-- Right or left alone of all answers; dangerous 'gather' answers stand apart, by icon and number. -->
-<div class="relative overflow-x-auto">
+<WideTable label="People and pairs">
   <table class="ruled">
     <thead>
       <tr>
@@ -99,7 +100,7 @@
       {/each}
     </tbody>
   </table>
-</div>
+</WideTable>
 <p class="fine mt-2 text-ink-2">
   Dark: named rightly. Pale: left alone, which is never wrong. <Skull
     size={13}

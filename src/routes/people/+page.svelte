@@ -5,6 +5,7 @@
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
+  import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
@@ -28,7 +29,7 @@
 {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
 
 <div class="mt-4 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_300px]">
-  <div class="relative overflow-x-auto">
+  <WideTable label="People">
     <table class="ruled">
       <thead
         ><tr
@@ -66,7 +67,7 @@
         {/each}
       </tbody>
     </table>
-  </div>
+  </WideTable>
   <aside class="grid content-start gap-8 lg:border-l lg:border-rule lg:pl-7">
     <form method="POST" action="?/addPerson" use:person.enhance class="grid gap-3">
       <h2>Add somebody</h2>

@@ -2,6 +2,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
+  import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data } = $props();
   const shown = $derived(data.pairs.reduce((sum, one) => sum + one.dangerousShown, 0));
@@ -24,8 +25,8 @@
       on {shown} questions that showed a dangerous plant. This is counted apart from all else.</span
     >
   </p>
-  <div class="relative mt-4 overflow-x-auto">
-    <table class="ruled">
+  <WideTable label="Progress by pair">
+    <table class="ruled mt-4">
       <thead
         ><tr
           ><th scope="col">pair</th><th scope="col">dangerous ‘gather’</th><th scope="col">named rightly</th
@@ -58,7 +59,7 @@
         {/each}
       </tbody>
     </table>
-  </div>
+  </WideTable>
   <p class="fine mt-3 max-w-prose text-ink-2">
     ‘Could be up to’ is the upper end of the one-sided 95 % Wilson interval: few answers say little. What is
     known at one stage is not known at another. Drawings are not plants.

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Skull from '@lucide/svelte/icons/skull';
   import { dayAndMonth } from '$lib/ui/dates';
+  import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data } = $props();
   let query = $state('');
@@ -28,8 +29,8 @@
     bind:value={query}
   /></label
 >
-<div class="relative mt-4 overflow-x-auto">
-  <table class="ruled">
+<WideTable label="Species">
+  <table class="ruled mt-4">
     <thead
       ><tr
         ><th scope="col">name</th><th scope="col">family</th><th scope="col">harm by mistake</th><th
@@ -69,4 +70,4 @@
       {/each}
     </tbody>
   </table>
-</div>
+</WideTable>

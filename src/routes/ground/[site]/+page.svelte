@@ -7,6 +7,7 @@
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { longDate } from '$lib/ui/dates';
+  import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
@@ -48,7 +49,7 @@
       />
     {/key}
     <h2 class="mt-6">Patches on {longDate(data.today)}</h2>
-    <div class="relative overflow-x-auto">
+    <WideTable label="Patches">
       <table class="ruled mt-1">
         <thead
           ><tr
@@ -84,7 +85,7 @@
           {/each}
         </tbody>
       </table>
-    </div>
+    </WideTable>
     {#if data.mayEdit}
       <form
         method="POST"

@@ -12,6 +12,7 @@
   import Ledger from '$lib/ui/Ledger.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
+  import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
@@ -47,8 +48,8 @@
         $stopForm.latitude = latitude;
       }}
     />
-    <div class="relative mt-3 overflow-x-auto" id="stops">
-      <table class="ruled">
+    <WideTable label="Timetable">
+      <table id="stops" class="ruled mt-3">
         <thead>
           <tr
             ><th scope="col" class="w-14">arrive</th><th scope="col" class="hidden w-14 sm:table-cell"
@@ -130,7 +131,7 @@
           {/each}
         </tbody>
       </table>
-    </div>
+    </WideTable>
 
     {#if data.leads}
       <div class="mt-3 grid gap-x-8 gap-y-3 xl:grid-cols-2">

@@ -12,7 +12,7 @@
 {#if data.sites.length === 0}
   <p class="mt-3 max-w-prose">A walk needs a site first. <a href="/ground">Add one under Ground</a>.</p>
 {:else}
-  <form method="POST" use:enhance class="mt-5 grid max-w-[640px] gap-4 sm:grid-cols-2">
+  <form method="POST" novalidate use:enhance class="mt-5 grid max-w-[640px] gap-4 sm:grid-cols-2">
     <div class="sm:col-span-2">
       <Field
         label="Name"

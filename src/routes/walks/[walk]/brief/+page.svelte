@@ -6,6 +6,7 @@
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import SheetText from '$lib/ui/SheetText.svelte';
   import { dayAndMonth, localMoment, longDate } from '$lib/ui/dates';
+  import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();
   const document = $derived(data.brief?.document);
@@ -100,7 +101,7 @@
           <dd>{document.front.permission}</dd>
         </div>
       </dl>
-      <div class="relative overflow-x-auto">
+      <WideTable label="Timetable">
         <table class="ruled mt-4">
           <thead
             ><tr
@@ -124,7 +125,7 @@
             {/each}
           </tbody>
         </table>
-      </div>
+      </WideTable>
     </section>
     <aside class="note grid content-start gap-4 lg:border-l lg:border-rule lg:pl-6">
       <div>

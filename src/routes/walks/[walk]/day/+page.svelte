@@ -33,7 +33,12 @@
     </table>
   </section>
   {#if data.leads}
-    <form method="POST" use:enhance class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-8">
+    <form
+      method="POST"
+      novalidate
+      use:enhance
+      class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-8"
+    >
       <h2>Day and group</h2>
       {#if $message}<Notice kind="done">{$message}</Notice>{/if}
       <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />

@@ -1,0 +1,28 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+
+  /** Holds a table that may be wider than a phone: it then scrolls by itself, by keyboard too. */
+  interface Props {
+    label: string;
+    children: Snippet;
+  }
+  let { label, children }: Props = $props();
+  let frame: HTMLElement;
+  let width = $state(0);
+  let scrolls = $state(false);
+  $effect(() => {
+    scrolls = width > 0 && frame.scrollWidth > frame.clientWidth;
+  });
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div
+  bind:this={frame}
+  bind:clientWidth={width}
+  class="relative overflow-x-auto"
+  role={scrolls ? 'region' : undefined}
+  aria-label={scrolls ? label : undefined}
+  tabindex={scrolls ? 0 : undefined}
+>
+  {@render children()}
+</div>
