@@ -6,11 +6,11 @@ import { type ContentFile, readLibrary } from '../src/core/knowledge';
 import { loadDemo } from './demo';
 
 /**
- * Migrates a database and loads what it lacks: `tsx scripts/database.ts [--demo]`.
+ * Migrates a database and loads what it lacks; runs bundled, from the root of the checkout, [--demo].
  * MIGRATION_DATABASE_URL names the owner's connection, DATABASE_URL the application's.
  */
 
-const root = join(import.meta.dirname, '..');
+const root = process.cwd();
 const appRole = 'good_trail_app';
 
 function contentFiles(folder: string): ContentFile[] {

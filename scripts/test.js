@@ -3,11 +3,11 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureBuild } from './setup/build.js';
-import { addresses, ensureDatabase, startCluster } from './setup/cluster.js';
-import { prepareDatabase } from './setup/database.js';
+import { startCluster } from './setup/cluster.js';
 import { ensureChromium, ensureNpmPackages, ensurePostgres } from './setup/packages.js';
 import { local, program, root } from './setup/paths.js';
 import { runMain, say } from './setup/say.js';
+import { prepareTemplates } from './setup/templates.js';
 
 const help = `Usage: ./test [--only unit,reference,server,browser,static]
 
@@ -95,29 +95,6 @@ async function main() {
   }
   console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
   return totals.failed > 0 ? 1 : 0;
-}
-
-/**
- * Two migrated template databases, one empty and one with the demo, made anew each time; tests clone them.
- * @param {import('./setup/cluster.js').Cluster} cluster
- */
-async function prepareTemplates(cluster) {
-  const { default: pg } = await import('pg');
-  const client = new pg.Client({ connectionString: addresses(cluster, 'postgres').superuser });
-  await client.connect();
-  const { rows } = await client.query("select datname from pg_database where datname like 'test%'");
-  for (const { datname } of rows)
-    await client.query(`drop database ${client.escapeIdentifier(datname)} with (force)`);
-  await client.end();
-  for (const [name, demo] of /** @type {const} */ ([
-    ['test_template_empty', false],
-    ['test_template_demo', true]
-  ])) {
-    await ensureDatabase(cluster, name);
-    const { app, migrator } = addresses(cluster, name);
-    prepareDatabase({ app, migrator, demo });
-  }
-  return { TEST_CLUSTER: JSON.stringify({ port: cluster.port, passwords: cluster.passwords }) };
 }
 
 await runMain(main);

@@ -1,10 +1,13 @@
 import { type Handle, type ServerInit, redirect } from '@sveltejs/kit';
-import { assertBoundRole } from '$lib/server/pool';
+import { assertBoundRole, closePool } from '$lib/server/pool';
 import { readSessionCookie } from '$lib/server/cookies';
 import { hasAccounts, viewerOf } from '$lib/server/sign-in';
 
 export const init: ServerInit = async () => {
-  if (process.env['DATABASE_URL']) await assertBoundRole();
+  if (!process.env['DATABASE_URL']) return;
+  await assertBoundRole();
+  // adapter-node's word for 'stop': idle connections would keep the process alive.
+  process.once('sveltekit:shutdown', () => void closePool());
 };
 
 const open = ['/sign-in', '/set-up', '/welcome', '/health'];

@@ -1,10 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { program, root } from './paths.js';
+import { local, program, root } from './paths.js';
 import { SetupError, say } from './say.js';
-
-const sources = ['src', 'static', 'svelte.config.js', 'vite.config.ts', 'package-lock.json'];
 
 /** @param {string} path @returns {number} newest change below a path, in milliseconds */
 function newest(path) {
@@ -13,16 +11,37 @@ function newest(path) {
   return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
-/** Builds where the sources are newer than the last finished build; the stamp is written last. */
-export function ensureBuild() {
-  const stamp = join(root, 'build', '.finished');
+/**
+ * Builds where the sources are newer than the last finished build; the stamp is written last.
+ * @param {string} stamp @param {string[]} sources @param {string[]} command arguments of vite
+ */
+function ensure(stamp, sources, command) {
   const changed = Math.max(...sources.map((name) => newest(join(root, name))));
   if (existsSync(stamp) && statSync(stamp).mtimeMs > changed) return;
   say('Building …');
-  const result = spawnSync(program('vite'), ['build', '--logLevel', 'warn'], {
+  const result = spawnSync(program('vite'), ['build', '--logLevel', 'warn', ...command], {
     cwd: root,
     encoding: 'utf8'
   });
   if (result.status !== 0) throw new SetupError(`The build failed:\n${result.stdout}\n${result.stderr}`);
   writeFileSync(stamp, '');
+}
+
+export const ensureBuild = () =>
+  ensure(
+    join(root, 'build', '.finished'),
+    ['src', 'static', 'svelte.config.js', 'vite.config.ts', 'package-lock.json'],
+    []
+  );
+
+const tools = join(local, 'tools');
+
+/** Bundles the script that prepares databases: compiling it at each start would take longer than all else. */
+export function ensureDatabaseScript() {
+  ensure(
+    join(tools, '.finished'),
+    ['src/core', 'src/lib/server', 'scripts', 'package-lock.json'],
+    ['--config', 'scripts/vite.config.ts']
+  );
+  return join(tools, 'database.js');
 }

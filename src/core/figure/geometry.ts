@@ -1,4 +1,4 @@
-import type { Point } from './scene';
+import type { Bounds, Point } from './scene';
 
 export const add = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
 export const scale = (a: Point, k: number): Point => ({ x: a.x * k, y: a.y * k });
@@ -80,6 +80,56 @@ export function pathData(points: readonly Point[], closed: boolean): string {
   if (!first) return '';
   const line = rest.map(({ x, y }) => `${rounded(x)} ${rounded(y)}`).join('L');
   return `M${rounded(first.x)} ${rounded(first.y)}${line ? `L${line}` : ''}${closed ? 'Z' : ''}`;
+}
+
+const [minus, stop, zero, nine, arc, across] = [...'-.09ah'].map((sign) => sign.charCodeAt(0)) as [
+  number,
+  number,
+  number,
+  number,
+  number,
+  number
+];
+
+/**
+ * Bounds of path data as this file writes it: absolute pairs after M and L; what is relative (circles, dots)
+ * is small and counts by its starting point. A scanner, since whole plants are half a megabyte of path data.
+ */
+export function pathBounds(d: string, start: Bounds): Bounds {
+  let { left, top, right, bottom } = start;
+  let isX = true;
+  for (let i = 0; i < d.length; i += 1) {
+    let code = d.charCodeAt(i);
+    if (code === arc || code === across) {
+      const next = d.indexOf('M', i);
+      if (next < 0) break;
+      i = next;
+      continue;
+    }
+    if (code !== minus && (code < zero || code > nine)) continue;
+    const sign = code === minus ? -1 : 1;
+    if (code === minus) i += 1;
+    let value = 0;
+    let scaleOfDigit = 0;
+    for (; i < d.length; i += 1) {
+      code = d.charCodeAt(i);
+      if (code === stop) scaleOfDigit = 1;
+      else if (code < zero || code > nine) break;
+      else if (scaleOfDigit === 0) value = value * 10 + (code - zero);
+      else value += (code - zero) * (scaleOfDigit /= 10);
+    }
+    i -= 1;
+    value *= sign;
+    if (isX) {
+      if (value < left) left = value;
+      if (value > right) right = value;
+    } else {
+      if (value < top) top = value;
+      if (value > bottom) bottom = value;
+    }
+    isX = !isX;
+  }
+  return { left, top, right, bottom };
 }
 
 export const circle = ({ x, y }: Point, r: number): string =>

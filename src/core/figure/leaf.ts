@@ -1,7 +1,7 @@
 import type { Recipe } from '../knowledge';
 import type { Random } from '../random';
 import { type BladeLook, type Outline, drawBlade, drawLeaflet, outlines } from './blade';
-import { type Spine, add, growSpine, scale, towards } from './geometry';
+import { type Spine, add, growSpine, pathData, scale, towards } from './geometry';
 import { drawTube, inkColour, penLine, tone } from './ink';
 import type { Point, Shape } from './scene';
 import type { Traits } from './traits';
@@ -81,7 +81,7 @@ function drawFerny(rachis: Spine, recipe: Recipe, look: BladeLook, roll: number,
     }
   }
   pinna(rachis.place(0.88), rachis.heading(0.95), recipe.blade[0] * 0.16, random.fork('tip'));
-  const d = polygons.map((polygon) => pathOf(polygon)).join('');
+  const d = polygons.map((polygon) => pathData(polygon, true)).join('');
   return {
     shapes: [
       { d, fill: look.colour, stroke: inkColour, strokeWidth: look.pen * 0.38 },
@@ -91,9 +91,6 @@ function drawFerny(rachis: Spine, recipe: Recipe, look: BladeLook, roll: number,
     outline: [hull(polygons.flat())]
   };
 }
-
-const pathOf = (points: readonly Point[]) =>
-  `M${points.map(({ x, y }) => `${Math.round(x * 10) / 10} ${Math.round(y * 10) / 10}`).join('L')}Z`;
 
 /** A small segment with two or three lobes a side. */
 function lobedSegment(spine: Spine, width: number, random: Random): Point[] {

@@ -1,7 +1,7 @@
 import type { Library, LibraryTaxon, Recipe, StageDescription } from '../knowledge';
 import { type Random, createRandom } from '../random';
 import * as flowers from './flowers';
-import { type Spine, add, ellipse, growSpine, pathData, smooth } from './geometry';
+import { type Spine, add, ellipse, growSpine, pathBounds, pathData, smooth } from './geometry';
 import { drawTube, penLine, tone, tubeEdges } from './ink';
 import { drawLeaf, drawStalk, hull } from './leaf';
 import {
@@ -756,16 +756,6 @@ export function specimen(
   return { view, parts, bounds: boundsOfShapes(parts) };
 }
 
-/** True bounds of all that was drawn, read off the path data. */
-function boundsOfShapes(parts: readonly Part[]): Bounds {
-  let box = noBounds;
-  for (const { shapes } of parts)
-    for (const { d } of shapes) {
-      if (/[ah]/.test(d)) continue;
-      const numbers = d.match(/-?\d+(?:\.\d+)?/g)?.map(Number) ?? [];
-      const points: Point[] = [];
-      for (let i = 0; i + 1 < numbers.length; i += 2) points.push({ x: numbers[i]!, y: numbers[i + 1]! });
-      box = boundsOf(points, box);
-    }
-  return box;
-}
+/** True bounds of all that was drawn. */
+const boundsOfShapes = (parts: readonly Part[]): Bounds =>
+  parts.reduce((box, { shapes }) => shapes.reduce((grown, { d }) => pathBounds(d, grown), box), noBounds);

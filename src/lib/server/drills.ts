@@ -137,13 +137,28 @@ function draw(library: Library, question: DrillQuestion): Drawn {
   return { question, library, taxa, stages, plate };
 }
 
+/** A question is drawn for its page, its plate and its answer: the latest drawings of this process are kept. */
+const drawings = new Map<string, Drawn>();
+const keptDrawings = 100;
+
+async function drawQuestion(db: SchoolDb, questionId: string, specification: unknown): Promise<Drawn> {
+  const library = await libraryOf(db);
+  const known = drawings.get(questionId);
+  if (known?.library === library) return known;
+  const drawn = draw(library, Specification.parse(specification));
+  drawings.set(questionId, drawn);
+  const [oldest] = drawings.keys();
+  if (drawings.size > keptDrawings) drawings.delete(oldest!);
+  return drawn;
+}
+
 async function readQuestion(db: SchoolDb, viewer: Viewer, questionId: string): Promise<Drawn | undefined> {
   const { rows } = await db.query<{ specification: unknown }>(
     `select specification from question join round on round.school_id = question.school_id and round.id = round_id
       where question.id = $1 and person_id = $2`,
     [questionId, viewer.personId]
   );
-  return rows[0] && draw(await libraryOf(db), Specification.parse(rows[0].specification));
+  return rows[0] && drawQuestion(db, questionId, rows[0].specification);
 }
 
 /** The plate of a question of the viewer's own, as SVG. */
@@ -213,7 +228,7 @@ export async function readRound(
     [roundId]
   );
   const open = questions.find(({ outcome }) => outcome === null);
-  const drawn = open && draw(await libraryOf(db), Specification.parse(open.specification));
+  const drawn = open && (await drawQuestion(db, open.id, open.specification));
   return {
     id: roundId,
     walkId: round.walk_id,

@@ -1,0 +1,29 @@
+import { ensureBuild } from '../scripts/setup/build.js';
+import { startCluster } from '../scripts/setup/cluster.js';
+import { ensureNpmPackages, ensurePostgres } from '../scripts/setup/packages.js';
+import { runMain } from '../scripts/setup/say.js';
+import { prepareTemplates } from '../scripts/setup/templates.js';
+import { coreFigures } from './core';
+import { type Figure, printFigures } from './figure';
+import { serverFigures } from './server';
+import { startFigures } from './start';
+
+/** Prints all figures beside their goals: `npm run bench`. */
+async function main(): Promise<number> {
+  ensureNpmPackages();
+  ensurePostgres();
+  ensureBuild();
+  const figures: Figure[] = await coreFigures();
+  const cluster = await startCluster('test');
+  try {
+    Object.assign(process.env, await prepareTemplates(cluster));
+    figures.push(...(await serverFigures()));
+  } finally {
+    await cluster.stop();
+  }
+  figures.push(...(await startFigures()));
+  printFigures(figures);
+  return figures.every(({ value, goal }) => value < goal) ? 0 : 1;
+}
+
+await runMain(main);

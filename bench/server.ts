@@ -1,0 +1,119 @@
+import { gzipSync } from 'node:zlib';
+import { v7 as uuid } from 'uuid';
+import { tryPort } from '../scripts/setup/ports.js';
+import { serve } from '../scripts/setup/server.js';
+import { cloneDatabase, demo } from '../tests/support/database';
+import { type Figure, medianMs, quantile, timed } from './figure';
+
+/** A signed-in browser without a screen: one cookie, and forms that come from the site itself. */
+class Client {
+  #cookie = '';
+  constructor(private readonly origin: string) {}
+
+  async fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    return fetch(this.origin + path, {
+      redirect: 'manual',
+      ...init,
+      headers: { ...init.headers, origin: this.origin, cookie: this.#cookie }
+    });
+  }
+
+  async text(path: string): Promise<string> {
+    const response = await this.fetch(path);
+    if (!response.ok) throw new Error(`${path} answered ${response.status}`);
+    return response.text();
+  }
+
+  /** @returns where the form's action leads */
+  async submit(path: string, fields: Record<string, string> = {}): Promise<string> {
+    const response = await this.fetch(path, {
+      method: 'POST',
+      headers: { accept: 'text/html' },
+      body: new URLSearchParams(fields)
+    });
+    const [cookie] = response.headers.getSetCookie();
+    if (cookie) this.#cookie = cookie.split(';')[0]!;
+    const to = response.headers.get('location');
+    if (!to) throw new Error(`${path} led nowhere (${response.status})`);
+    return to;
+  }
+}
+
+async function signedIn(origin: string, role: string): Promise<Client> {
+  const client = new Client(origin);
+  await client.submit('/sign-in', { email: demo.email(role), password: demo.password });
+  return client;
+}
+
+/** Script that a page loads before it comes alive, compressed: its preload header names every module. */
+async function scriptKilobytes(client: Client, path: string): Promise<number> {
+  const page = await client.fetch(path);
+  const named = `${page.headers.get('link')} ${await page.text()}`;
+  const paths = new Set([...named.matchAll(/\/_app\/immutable\/[\w/.-]+\.js/g)].map(([module]) => module));
+  const sizes = await Promise.all(
+    [...paths].map(async (module) => gzipSync(await client.text(module)).length)
+  );
+  return sizes.reduce((sum, bytes) => sum + bytes, 0) / 1000;
+}
+
+/** Answers whole rounds and times the storing of each answer, in milliseconds. */
+async function answerTimes(client: Client, walkPath: string, rounds: number): Promise<number[]> {
+  const times: number[] = [];
+  for (let round = 0; round < rounds; round += 1) {
+    const roundPath = await client.submit(`${walkPath}/practise`);
+    for (let number = 0; number < 10; number += 1) {
+      const [, questionId] = /\/questions\/([0-9a-f-]{36})/.exec(await client.text(roundPath))!;
+      const event = {
+        id: uuid(),
+        kind: 'answer',
+        questionId,
+        choice: 'cannot tell',
+        confidence: 'sure',
+        seconds: 5
+      };
+      const { ms, result } = await timed(() =>
+        client.fetch('/api/events', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ events: [event] })
+        })
+      );
+      if (!result.ok) throw new Error(`an answer was refused: ${await result.text()}`);
+      times.push(ms);
+    }
+  }
+  return times;
+}
+
+/** The built application on a clone of the demo, over loopback. */
+export async function serverFigures(): Promise<Figure[]> {
+  const database = await cloneDatabase('demo');
+  const server = await serve({ port: (await tryPort(0))!, app: database.app });
+  try {
+    const learner = await signedIn(server.origin, 'learner');
+    const [walkPath] = /\/walks\/[0-9a-f-]{36}/.exec(await learner.text('/walks'))!;
+    const brief = await medianMs(() => learner.text(`${walkPath}/brief`), { warmUp: 5, runs: 40 });
+    const answers = (await answerTimes(learner, walkPath, 6)).slice(10);
+    const roundPath = await learner.submit(`${walkPath}/practise`);
+    return [
+      { name: 'brief page served', unit: 'ms', goal: 100, value: brief, how: 'median of 40' },
+      {
+        name: 'answer to a drill stored',
+        unit: 'ms',
+        goal: 30,
+        value: quantile(answers, 0.5),
+        how: `median of ${answers.length}; 95 % below ${quantile(answers, 0.95).toFixed(1)} ms`
+      },
+      {
+        name: 'script of the drill page on first load',
+        unit: 'kB',
+        goal: 200,
+        value: await scriptKilobytes(learner, roundPath),
+        how: 'gzip'
+      }
+    ];
+  } finally {
+    await server.stop();
+    await database.drop();
+  }
+}
