@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { root } from '../scripts/setup/paths.js';
 import { tryPort } from '../scripts/setup/ports.js';
-import { type Figure, timed } from './figure';
+import { type Figure, quantile, timed } from './figure';
 
 const patienceSeconds = 300;
 
@@ -33,11 +33,25 @@ async function startOnce(): Promise<() => Promise<void>> {
   };
 }
 
-/** The first start installs and builds what is missing; the second one counts. */
+const runs = 5;
+
+/** The first start installs and builds what is missing; those after it count. */
 export async function startFigures(): Promise<Figure[]> {
   const stopFirst = await startOnce();
   await stopFirst();
-  const { ms, result: stop } = await timed(startOnce);
-  await stop();
-  return [{ name: 'second ./start to its first page', unit: 's', goal: 6, value: ms / 1000, how: 'one run' }];
+  const sample: number[] = [];
+  for (let i = 0; i < runs; i += 1) {
+    const { ms, result: stop } = await timed(startOnce);
+    await stop();
+    sample.push(ms / 1000);
+  }
+  return [
+    {
+      name: 'second ./start to its first page',
+      unit: 's',
+      goal: 6,
+      value: quantile(sample, 0.5),
+      how: `median of ${runs}; slowest ${Math.max(...sample).toFixed(1)} s`
+    }
+  ];
 }

@@ -8,5 +8,7 @@ export default defineConfig({
   root,
   publicDir: false,
   resolve: { alias: { $core: join(root, 'src/core'), $lib: join(root, 'src/lib') } },
+  // One file reads faster than a thousand; native code stays where it was installed.
+  ssr: { noExternal: true, external: ['@node-rs/argon2', 'pg-native'] },
   build: { ssr: 'scripts/database.ts', outDir: '.local/tools', target: 'node20' }
 });
