@@ -94,8 +94,11 @@ export function readGpx(text: string): GpxResult {
   if (!longest || longest.path.length < 2) return { problem: 'The track has fewer than two points.' };
   const notes: string[] = [];
   if (lines.length > 1) notes.push(`The file holds ${lines.length} lines; the longest was taken.`);
-  if (longest.path.some((position) => position.length < 3))
-    notes.push('The track has no elevation throughout.');
+  const withoutElevation = longest.path.filter((position) => position.length < 3).length;
+  if (withoutElevation === longest.path.length)
+    notes.push('The track has no elevation: climbs are left out of walking times.');
+  else if (withoutElevation > 0)
+    notes.push(`${withoutElevation} points have no elevation; it is taken from those beside them.`);
   let path = longest.path;
   if (path.length > mostPoints) {
     path = simplify(lineString(path), { tolerance: simplifyDegrees }).geometry.coordinates;

@@ -1,2 +1,3 @@
 export * from './walking-time';
+export * from './legs';
 export * from './timetable';

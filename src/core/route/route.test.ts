@@ -1,42 +1,72 @@
 import { describe, expect, it } from 'vitest';
-import { clockTime, legMetres, minutesOf, timetable } from './timetable';
+import { clockTime, minutesOf, timetable, wayAlong } from './index';
 
 const path = [
   [-8.7, 54.3],
   [-8.69, 54.3],
   [-8.69, 54.31]
 ];
+// 0.01° of longitude at 54.3° N is about 649 m, 0.01° of latitude about 1,112 m.
+const [east, north] = [649, 1112];
 
-describe('legs', () => {
-  it('follow the path where both stops lie on it', () => {
-    // 0.01° of longitude at 54.3° N is about 649 m, 0.01° of latitude about 1,112 m.
-    expect(legMetres(path, path[0]!, path[2]!)).toBeGreaterThan(1740);
-    expect(legMetres(path, path[0]!, path[2]!)).toBeLessThan(1780);
+describe('the way between two stops', () => {
+  it('follows the path where both lie on it', () => {
+    const { metres } = wayAlong(path)(path[0]!, path[2]!);
+    expect(Math.abs(metres - east - north)).toBeLessThan(5);
   });
-  it('go straight where a stop lies off the path, or there is none', () => {
-    expect(legMetres(path, path[0]!, [-8.7, 54.35])).toBeCloseTo(
-      legMetres(undefined, path[0]!, [-8.7, 54.35]),
-      6
-    );
+
+  it('goes straight where a stop lies off the path, or there is none', () => {
+    const far = [-8.7, 54.35];
+    expect(wayAlong(path)(path[0]!, far).metres).toBeCloseTo(wayAlong(undefined)(path[0]!, far).metres, 6);
+  });
+
+  it('takes the shorter way round a loop', () => {
+    const loop = [...path, [-8.7, 54.31], [-8.7, 54.3]];
+    const { metres } = wayAlong(loop)([-8.7, 54.305], [-8.7, 54.3]);
+    expect(Math.abs(metres - north / 2)).toBeLessThan(5);
+  });
+
+  it('adds up the climbs in walking direction, and a receiver’s jumps are no climb', () => {
+    const hill = Array.from({ length: 21 }, (_, i) => {
+      const share = i / 20;
+      const jump = i % 2 ? 1.5 : -1.5;
+      return [-8.7 + 0.01 * share, 54.3, 60 * share + jump];
+    });
+    const [foot, top] = [hill[0]!, hill[20]!];
+    const [up, down] = [wayAlong(hill)(foot, top), wayAlong(hill)(top, foot)];
+    expect(up.ascentMetres).toBeGreaterThan(52);
+    expect(up.ascentMetres).toBeLessThan(64);
+    expect(down.ascentMetres).toBeLessThan(6);
+  });
+
+  it('climbs over the seam of a loop', () => {
+    const heights = [0, 30, 60, 90, 0];
+    const corners = [...path, [-8.7, 54.31], [-8.7, 54.3]];
+    const loop = corners.map(([x, y], i) => [x!, y!, heights[i]!]);
+    // From the start back over the seam to a place half way down the last side: 45 m up.
+    const { ascentMetres } = wayAlong(loop)([-8.7, 54.3], [-8.7, 54.305]);
+    expect(Math.abs(ascentMetres - 45)).toBeLessThan(3);
   });
 });
 
 describe('the running clock', () => {
+  const stops = [
+    { at: path[0]!, minutes: 20 },
+    { at: path[1]!, minutes: 10 }
+  ];
+  const clock = (along: number[][]) => timetable(stops, along, minutesOf('10:15'), 2.5);
+
   it('adds stops and legs', () => {
-    const rows = timetable(
-      [
-        { at: path[0]!, minutes: 20 },
-        { at: path[1]!, minutes: 10 }
-      ],
-      path,
-      minutesOf('10:15'),
-      2.5
-    );
     // 649 m at 2 km/h take 19.5 min, rounded up.
-    expect(rows.map(({ arrive, leave }) => [clockTime(arrive), clockTime(leave)])).toEqual([
+    expect(clock(path).map(({ arrive, leave }) => [clockTime(arrive), clockTime(leave)])).toEqual([
       ['10:15', '10:35'],
       ['10:55', '11:05']
     ]);
-    expect(rows[1]!.legMetres).toBe(0);
+    expect(clock(path)[1]!.legMetres).toBe(0);
+  });
+
+  it('gives a climb its time: 60 m up cost 6 min of a brisk walker, 15 of this group', () => {
+    const climbing = path.map(([x, y], i) => [x!, y!, 60 * Math.min(i, 1)]);
+    expect(clock(climbing)[0]!.legMinutes - clock(path)[0]!.legMinutes).toBe(15);
   });
 });

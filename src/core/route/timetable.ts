@@ -1,7 +1,5 @@
-import distance from '@turf/distance';
-import { lineString, point } from '@turf/helpers';
-import nearestPointOnLine from '@turf/nearest-point-on-line';
 import type { Position } from 'geojson';
+import { wayAlong } from './legs';
 import { naismithSeconds } from './walking-time';
 
 export interface TimetableStop {
@@ -16,28 +14,13 @@ export interface TimetableRow {
   readonly leave: number;
   /** To the next stop; zero at the last. */
   readonly legMetres: number;
+  readonly legAscentMetres: number;
   readonly legMinutes: number;
 }
 
-/** A stop further than this from the path is reached straight, not along it. */
-const nearPathMetres = 150;
-
-const straightMetres = (from: Position, to: Position): number => distance(from, to, { units: 'meters' });
-
-/** Metres from one place to another: along the path where both lie near it, otherwise straight. */
-export function legMetres(path: readonly Position[] | undefined, from: Position, to: Position): number {
-  const straight = straightMetres(from, to);
-  if (!path || path.length < 2) return straight;
-  const line = lineString(path as Position[]);
-  const [a, b] = [from, to].map((place) => nearestPointOnLine(line, point(place), { units: 'meters' }));
-  const off = [a!, b!].map((near) => near.properties.dist ?? Infinity);
-  if (off.some((metres) => metres > nearPathMetres)) return straight;
-  const along = Math.abs((b!.properties.location ?? 0) - (a!.properties.location ?? 0));
-  return Math.max(straight, along + off[0]! + off[1]!);
-}
-
 /**
- * The running clock of a walk.
+ * The running clock of a walk: stops by their minutes, legs by Naismith's rule, whole minutes rounded up.
+ * @param path the site's path, as longitude and latitude and perhaps metres above the sea
  * @param startMinutes minutes after midnight at which the first stop begins
  */
 export function timetable(
@@ -46,13 +29,21 @@ export function timetable(
   startMinutes: number,
   paceFactor: number
 ): TimetableRow[] {
+  const way = wayAlong(path);
   let clock = startMinutes;
   return stops.map((stop, i) => {
     const next = stops[i + 1];
-    const metres = next ? legMetres(path, stop.at, next.at) : 0;
-    const minutes = Math.ceil(naismithSeconds(metres, 0, paceFactor) / 60);
-    const row = { arrive: clock, leave: clock + stop.minutes, legMetres: metres, legMinutes: minutes };
-    clock = row.leave + minutes;
+    const { metres, ascentMetres } = next ? way(stop.at, next.at) : { metres: 0, ascentMetres: 0 };
+    const legMinutes = Math.ceil(naismithSeconds(metres, ascentMetres, paceFactor) / 60);
+    const leave = clock + stop.minutes;
+    const row = {
+      arrive: clock,
+      leave,
+      legMetres: metres,
+      legAscentMetres: ascentMetres,
+      legMinutes
+    };
+    clock = leave + legMinutes;
     return row;
   });
 }

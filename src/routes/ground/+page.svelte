@@ -1,7 +1,7 @@
 <script lang="ts">
   import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
-  import GroundMap from '$lib/ui/GroundMap.svelte';
+  import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import { longDate } from '$lib/ui/dates';
 
   let { data } = $props();

@@ -3,7 +3,7 @@
   import { superForm } from 'sveltekit-superforms';
   import Upload from '@lucide/svelte/icons/upload';
   import Field from '$lib/ui/Field.svelte';
-  import GroundMap from '$lib/ui/GroundMap.svelte';
+  import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { longDate } from '$lib/ui/dates';

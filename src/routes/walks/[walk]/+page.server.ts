@@ -3,7 +3,6 @@ import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { englishName, worstSeverity } from '$core/knowledge';
-import { clockTime } from '$core/route';
 import { type Role, roles } from '$core/walk';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { type Plan, readPlan } from '$lib/server/plan';
@@ -46,16 +45,14 @@ export const load: PageServerLoad = ({ locals, params }) => {
   return inSchoolOf(viewer, async (db) => {
     const plan = found(await readPlan(db, viewer, id), 'walk');
     const { library } = plan;
-    const last = plan.clock.at(-1);
     return {
       ground: plan.site.ground,
       siteId: plan.site.id,
       checks: plan.checks,
-      ends: last ? clockTime(last.leave) : undefined,
       stops: plan.stops.map((stop, i) => ({
         ...stop,
-        arrive: clockTime(plan.clock[i]!.arrive),
-        leave: clockTime(plan.clock[i]!.leave),
+        arrive: plan.clock[i]!.arrive,
+        leave: plan.clock[i]!.leave,
         legMetres: Math.round(plan.clock[i]!.legMetres / 10) * 10,
         legMinutes: plan.clock[i]!.legMinutes
       })),

@@ -7,8 +7,10 @@
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
   import X from '@lucide/svelte/icons/x';
+  import { clockTime } from '$core/route';
+  import ClockStrip from '$lib/ui/ClockStrip.svelte';
   import Field from '$lib/ui/Field.svelte';
-  import GroundMap from '$lib/ui/GroundMap.svelte';
+  import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Ledger from '$lib/ui/Ledger.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
@@ -22,6 +24,7 @@
   const { form: stopForm, errors: stopErrors } = stop;
   const { form: taxonForm, errors: taxonErrors } = taxon;
   const roles = ['gather', 'show', 'danger', 'leave out'].map((value) => ({ value, label: value }));
+  const last = $derived(data.stops.at(-1));
   const taught = $derived(data.taxa.filter(({ role }) => role === 'gather' || role === 'show'));
   const markers = $derived(
     data.stops.map((one) => ({
@@ -41,15 +44,16 @@
       ground={data.ground}
       {markers}
       label="Map with the numbered stops; the timetable below says the same"
-      height="h-[270px]"
+      height="h-[262px]"
       onpick={({ longitude, latitude }) => {
         $stopForm.patchId = '';
         $stopForm.longitude = longitude;
         $stopForm.latitude = latitude;
       }}
     />
+    {#if data.stops.length > 0}<ClockStrip stops={data.stops} />{/if}
     <WideTable label="Timetable">
-      <table id="stops" class="ruled mt-3">
+      <table id="stops" class="ruled compact mt-1">
         <thead>
           <tr
             ><th scope="col" class="w-14">arrive</th><th scope="col" class="hidden w-14 sm:table-cell"
@@ -65,16 +69,18 @@
         <tbody>
           {#each data.stops as one, i (one.id)}
             <tr>
-              <td><strong>{one.arrive}</strong></td>
-              <td class="hidden sm:table-cell">{one.leave}</td>
-              <td class="sm:min-w-36"
+              <td><strong>{clockTime(one.arrive)}</strong></td>
+              <td class="hidden sm:table-cell">{clockTime(one.leave)}</td>
+              <td class="sm:whitespace-nowrap"
                 ><span class="disc mr-2">{one.position}</span><strong>{one.name}</strong></td
               >
-              <td class="sm:min-w-44">
+              <td class="w-full">
                 {#each data.taxa.filter(({ stopId }) => stopId === one.id) as planned (planned.slug)}<span
-                    class="mr-4 sm:inline-block"
+                    class="mr-3 sm:inline-block"
                     ><RoleMark role={planned.role} /> {planned.name.toLowerCase()}</span
-                  >{:else}<span class="text-ink-2">{one.talkingPoints}</span>{/each}
+                  >{:else}<span class="line-clamp-1 text-ink-2" title={one.talkingPoints}
+                    >{one.talkingPoints}</span
+                  >{/each}
               </td>
               <td class="hidden !text-right sm:table-cell">{one.minutes}</td>
               <td class="hidden whitespace-nowrap !text-right text-ink-2 sm:table-cell"
@@ -346,8 +352,9 @@
   </div>
   <aside class="lg:border-l lg:border-rule lg:pl-6">
     <Ledger checks={data.checks} walkId={data.walk.id} siteId={data.siteId} />
-    {#if data.ends}<p class="note mt-5 border-t border-rule pt-3 text-ink-2">
-        Ends about <strong class="text-ink">{data.ends}</strong>, by Naismith’s rule at a foraging pace.
+    {#if last}<p class="note mt-5 border-t border-rule pt-3 text-ink-2">
+        Ends about <strong class="text-ink">{clockTime(last.leave)}</strong>, by Naismith’s rule at a foraging
+        pace.
       </p>{/if}
     <p class="mt-4">
       <a class="btn btn-primary w-full" href="/walks/{data.walk.id}/brief">Go on to the brief</a>

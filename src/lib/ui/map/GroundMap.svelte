@@ -1,0 +1,221 @@
+<script lang="ts">
+  import type { LatLngExpression, Map as LeafletMap } from 'leaflet';
+  import { mount, onMount, unmount } from 'svelte';
+  import type { Ground, GroundKind } from '$core/ground';
+  import { type Tick, frameTicks } from './graticule';
+  import { above, areaOrLine, groundPatterns, pointIcons, warns } from './looks';
+
+  interface Marker {
+    longitude: number;
+    latitude: number;
+    label: string;
+    number?: number;
+    danger?: boolean;
+  }
+  interface Props {
+    ground: Ground;
+    markers?: readonly Marker[];
+    label: string;
+    height?: string;
+    onpick?: (place: { longitude: number; latitude: number }) => void;
+  }
+  let { ground, markers = [], label, height = 'h-[300px]', onpick }: Props = $props();
+  const id = $props.id();
+  let frame: HTMLDivElement;
+  let place = $state<(() => void) | undefined>();
+  let ticks = $state<{ east: Tick[]; north: Tick[] }>({ east: [], north: [] });
+
+  const words = (className: string, content: string) => {
+    const element = document.createElement('span');
+    element.className = className;
+    element.textContent = content;
+    return element;
+  };
+
+  /** Where a name may go instead when its own place is taken, in pixels. */
+  const shifts = [
+    [0, 0],
+    [0, 22],
+    [0, -22],
+    [0, 40],
+    [50, 22],
+    [-50, 22],
+    [60, -22],
+    [-60, -22]
+  ] as const;
+
+  /** Stops come first, then dangers, points and names; a name moves aside, or is left out where all is taken. */
+  function declutter() {
+    const edge = frame.getBoundingClientRect();
+    const taken = [...frame.querySelectorAll('.map-stop, .map-point svg, .leaflet-control')].map((mark) =>
+      mark.getBoundingClientRect()
+    );
+    const isFree = (box: DOMRect) =>
+      box.left > edge.left &&
+      box.right < edge.right &&
+      box.top > edge.top &&
+      box.bottom < edge.bottom &&
+      taken.every(
+        (other) =>
+          box.right < other.left || box.left > other.right || box.bottom < other.top || box.top > other.bottom
+      );
+    const labels = [...frame.querySelectorAll<HTMLElement>('.map-label')];
+    const rank = (element: HTMLElement) =>
+      element.classList.contains('map-warning') ? 0 : element.closest('.map-point') ? 1 : 2;
+    for (const label of labels.sort((a, b) => rank(a) - rank(b))) {
+      const moves = label.classList.contains('map-centred') ? shifts : [shifts[0]];
+      const found = moves.some(([x, y]) => {
+        label.style.margin = `${y}px 0 0 ${x}px`;
+        return isFree(label.getBoundingClientRect());
+      });
+      label.style.visibility = found ? 'visible' : 'hidden';
+      if (found) taken.push(label.getBoundingClientRect());
+    }
+  }
+
+  onMount(() => {
+    let map: LeafletMap | undefined;
+    let isGone = false;
+    const icons: Record<string, unknown>[] = [];
+    import('leaflet').then((L) => {
+      if (isGone) return;
+      map = L.map(frame, { attributionControl: false, zoomSnap: 0.25, scrollWheelZoom: false, maxZoom: 20 });
+      L.control.scale({ imperial: false, position: 'bottomright' }).addTo(map);
+      const { defs, fillOf } = groundPatterns(id);
+      const kindOf = (feature: { properties: { kind: GroundKind } } | undefined) => feature?.properties.kind;
+      L.geoJSON(ground, {
+        filter: ({ geometry }) => geometry.type !== 'Point',
+        style: (feature) => {
+          const kind = kindOf(feature as Ground['features'][number] | undefined);
+          const fillColor = kind && fillOf(kind);
+          return { ...(kind && areaOrLine[kind]), ...(fillColor ? { fillColor } : {}) };
+        },
+        interactive: false
+      }).addTo(map);
+      L.geoJSON(ground, {
+        filter: ({ properties }) => (properties.kind as GroundKind) in above,
+        style: (feature) => above[feature?.properties.kind as GroundKind] ?? {},
+        interactive: false
+      }).addTo(map);
+
+      const label = (at: LatLngExpression, element: HTMLElement) =>
+        L.marker(at, {
+          keyboard: false,
+          interactive: false,
+          icon: L.divIcon({ className: '', iconSize: [0, 0], html: element })
+        }).addTo(map!);
+      for (const { geometry, properties } of ground.features) {
+        const { kind, name } = properties;
+        if (geometry.type === 'Point') {
+          const point = words('map-point', '');
+          const Icon = pointIcons[kind];
+          if (Icon) icons.push(mount(Icon, { target: point, props: { size: 17, strokeWidth: 2 } }));
+          point.append(words(warns(kind) ? 'map-label map-warning' : 'map-label', name ?? kind));
+          label([geometry.coordinates[1]!, geometry.coordinates[0]!], point);
+        } else if (name && geometry.type === 'Polygon' && kind !== 'boundary') {
+          label(L.geoJSON(geometry).getBounds().getCenter(), words('map-label map-centred', name));
+        } else if (geometry.type === 'LineString' && kind !== 'path') {
+          const middle = geometry.coordinates[Math.floor(geometry.coordinates.length / 2)]!;
+          label([middle[1]!, middle[0]!], words('map-label map-line', name ?? kind));
+        }
+      }
+
+      const marks = L.layerGroup().addTo(map);
+      const draw = () => {
+        marks.clearLayers();
+        for (const marker of markers) {
+          const at: [number, number] = [marker.latitude, marker.longitude];
+          if (marker.number === undefined)
+            L.circleMarker(at, {
+              radius: 5,
+              color: marker.danger ? '#A11D2B' : '#35602F',
+              weight: 2,
+              fillColor: '#FCFAF3',
+              fillOpacity: 1
+            })
+              .bindTooltip(words('', marker.label))
+              .addTo(marks);
+          else
+            L.marker(at, {
+              keyboard: false,
+              title: marker.label,
+              icon: L.divIcon({
+                className: '',
+                iconSize: [24, 24],
+                html: words('map-stop', String(marker.number))
+              })
+            }).addTo(marks);
+        }
+      };
+      draw();
+      const rule = () => {
+        const bounds = map!.getBounds();
+        const { x, y } = map!.getSize();
+        // Room for each label, and for the controls in the corners.
+        const within = (from: number, to: number) => (tick: Tick) => tick.at > from && tick.at < to;
+        ticks = {
+          east: frameTicks(bounds.getWest(), bounds.getEast(), x, ['E', 'W'], 110).filter(
+            within(16, x - 190)
+          ),
+          north: frameTicks(bounds.getNorth(), bounds.getSouth(), y, ['N', 'S'], 80).filter(
+            within(80, y - 90)
+          )
+        };
+      };
+      place = () => {
+        draw();
+        declutter();
+      };
+      const bounds = L.geoJSON(ground).getBounds();
+      if (bounds.isValid()) map.fitBounds(bounds, { padding: [24, 20] });
+      else map.setView([54.3, -8.7], 14);
+      // The drawing layer stands only once the map has a view.
+      frame.querySelector('.leaflet-overlay-pane svg')?.prepend(defs);
+      rule();
+      declutter();
+      map.on('zoomend', declutter);
+      map.on('moveend', rule);
+      map.on('click', ({ latlng }) =>
+        onpick?.({
+          longitude: Math.round(latlng.lng * 1e6) / 1e6,
+          latitude: Math.round(latlng.lat * 1e6) / 1e6
+        })
+      );
+    });
+    return () => {
+      isGone = true;
+      for (const icon of icons) void unmount(icon);
+      map?.remove();
+    };
+  });
+
+  $effect(() => {
+    void markers;
+    place?.();
+  });
+</script>
+
+<div class="plate relative p-[5px]">
+  <div bind:this={frame} class={['isolate w-full', height]} role="region" aria-label={label}></div>
+  <div
+    class="pointer-events-none absolute inset-[5px] z-[500] overflow-hidden text-[#46524A]"
+    aria-hidden="true"
+  >
+    {#each ticks.east as tick (tick.label)}
+      <span class="map-tick map-tick-east" style:left="{tick.at}px">{tick.label}</span>
+    {/each}
+    {#each ticks.north as tick (tick.label)}
+      <span class="map-tick map-tick-north" style:top="{tick.at}px">{tick.label}</span>
+    {/each}
+    <svg class="absolute right-3 top-2" width="22" height="36" viewBox="0 0 22 36"
+      ><path d="M11 1l6 20-6-4-6 4z" fill="#1F2D26" /><text
+        x="11"
+        y="35"
+        text-anchor="middle"
+        font-size="12"
+        font-weight="700"
+        fill="#1F2D26">N</text
+      ></svg
+    >
+  </div>
+</div>

@@ -1,0 +1,90 @@
+import CircleParking from '@lucide/svelte/icons/circle-parking';
+import Siren from '@lucide/svelte/icons/siren';
+import Toilet from '@lucide/svelte/icons/toilet';
+import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+import type { PathOptions } from 'leaflet';
+import type { GroundKind } from '$core/ground';
+
+/** How each kind of ground is drawn. The map is a plate: it keeps its light paper in every theme. */
+
+const ink = '#1F2D26';
+const grey = '#7C7F71';
+
+export const areaOrLine: Partial<Record<GroundKind, PathOptions>> = {
+  boundary: { color: grey, weight: 1, dashArray: '2 5', fillColor: '#F7F3E8', fillOpacity: 1 },
+  water: { color: '#1C5873', weight: 1, fillColor: '#DBE7EA', fillOpacity: 1 },
+  marsh: { color: '#35602F', weight: 0.6, fillColor: '#E3EAD6', fillOpacity: 1 },
+  shingle: { color: grey, weight: 0.7, fillColor: '#F1E8CF', fillOpacity: 1 },
+  wood: { color: '#35602F', weight: 0.9, fillColor: '#E0E9D0', fillOpacity: 1 },
+  heath: { color: grey, weight: 0.6, fillColor: '#EFE6E3', fillOpacity: 1 },
+  meadow: { color: '#B9AE8F', weight: 0.8, fillColor: '#F4F0D8', fillOpacity: 1 },
+  stream: { color: '#1C5873', weight: 2 },
+  'field lane': { color: grey, weight: 4 },
+  'lane with traffic': { color: grey, weight: 6 },
+  'main road': { color: ink, weight: 9 },
+  path: { color: '#F7F3E8', weight: 6, opacity: 0.9 }
+};
+
+/** Drawn once more above all areas: the light bed of a road between its edges, the dots of the path. */
+export const above: Partial<Record<GroundKind, PathOptions>> = {
+  'field lane': { color: '#FCFAF3', weight: 2.4, dashArray: '7 4' },
+  'lane with traffic': { color: '#FCFAF3', weight: 4 },
+  'main road': { color: '#F3E4BF', weight: 6.4 },
+  path: { color: ink, weight: 2.6, dashArray: '0.5 6', lineCap: 'round' }
+};
+
+/** Small signs repeated over an area, as on a printed map: [tile width, tile height, colour, path data]. */
+const signs: Partial<Record<GroundKind, readonly [number, number, string, string]>> = {
+  wood: [
+    34,
+    30,
+    '#6E8F5E',
+    'M9 13a3.6 3.6 0 1 1 .1 0zM9 13v4M26 26a3.2 3.2 0 1 1 .1 0zM26 26v3.5M6.8 17h4.6'
+  ],
+  marsh: [
+    26,
+    20,
+    '#6E8F5E',
+    'M4 9h8M8 9V4M6 9L4.5 5.5M10 9l1.5-3.5M17 18h8M21 18v-5M19 18l-1.5-3.5M23 18l1.5-3.5'
+  ],
+  shingle: [22, 18, '#A79C7E', 'M5 5a2 1.3 0 1 1 .1 0zM15 9a1.6 1 0 1 1 .1 0zM8 15a1.8 1.2 0 1 1 .1 0z'],
+  heath: [24, 18, '#A08A95', 'M4 7l2-3 2 3M6 7V4M15 15l2-3 2 3M17 15v-3'],
+  meadow: [36, 26, '#B7AF7C', 'M6 9V6M8 9l1-3M4 9L3 6M24 21v-3M26 21l1-3M22 21l-1-3'],
+  water: [40, 16, '#9DBBC4', 'M2 5q4-3 8 0t8 0M22 13q4-3 8 0t8 0']
+};
+
+const svg = (name: string, attributes: Record<string, string | number>): SVGElement => {
+  const element = document.createElementNS('http://www.w3.org/2000/svg', name);
+  for (const [key, value] of Object.entries(attributes)) element.setAttribute(key, String(value));
+  return element;
+};
+
+/** Pattern definitions for one map, and the fill of each kind that has one. @param prefix unique on the page */
+export function groundPatterns(prefix: string): {
+  defs: SVGElement;
+  fillOf: (kind: GroundKind) => string | undefined;
+} {
+  const defs = svg('defs', {});
+  const idOf = (kind: string) => `${prefix}-${kind}`;
+  for (const [kind, [width, height, colour, d]] of Object.entries(signs)) {
+    const pattern = svg('pattern', { id: idOf(kind), width, height, patternUnits: 'userSpaceOnUse' });
+    const ground = areaOrLine[kind as GroundKind]?.fillColor ?? 'none';
+    pattern.append(
+      svg('rect', { width, height, fill: ground }),
+      svg('path', { d, fill: 'none', stroke: colour, 'stroke-width': 1 })
+    );
+    defs.append(pattern);
+  }
+  return { defs, fillOf: (kind) => (signs[kind] ? `url(#${idOf(kind)})` : undefined) };
+}
+
+export const pointIcons: Partial<Record<GroundKind, typeof Siren>> = {
+  'car park': CircleParking,
+  'access point': Siren,
+  toilets: Toilet,
+  'deep mud': TriangleAlert,
+  outfall: TriangleAlert,
+  livestock: TriangleAlert
+};
+
+export const warns = (kind: GroundKind): boolean => pointIcons[kind] === TriangleAlert;
