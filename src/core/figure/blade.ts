@@ -1,6 +1,6 @@
 import type { Random } from '../random';
 import { type Spine, add, ellipse, pathData, scale, smooth, towards } from './geometry';
-import { hairsAlong, inkColour, penLine, tone } from './ink';
+import { hairReach, hairsAlong, inkColour, penLine, tone } from './ink';
 import type { Point, Shape } from './scene';
 
 /** Half an outline as control points: share of the length, share of the greatest width. */
@@ -216,7 +216,7 @@ export function drawBlade(midrib: Spine, look: BladeLook, random: Random): Drawn
   if (look.hairs === 'downy')
     shapes.push({ d: pathData([...left, ...[...right].reverse()], true), fill: '#E9EADF', opacity: 0.16 });
   if (look.hairs === 'bristly' || look.hairs === 'downy') {
-    const reach = look.pen * (look.hairs === 'bristly' ? 5.5 : 2.2);
+    const reach = hairReach(look.hairs === 'bristly' ? 2.4 : 1, look.pen);
     shapes.push(hairsAlong([left, right], reach, look.pen * 0.34, random.fork('edge hairs')));
     shapes.push(surfaceHairs(map, look, reach * 0.8, random.fork('surface hairs')));
   } else if (look.hairs === 'scattered') {

@@ -100,12 +100,12 @@ export function drawTube(
     }
   shapes.push(penLine(left, look.pen), penLine(right, look.pen * 1.25));
   if (look.hairs && look.hairs !== 'none') {
-    const reach = look.hairs === 'stiff' ? 7 : 3;
+    const isStiff = look.hairs === 'stiff';
     shapes.push(
       hairsAlong(
         [left, right],
-        look.pen * reach,
-        look.pen * (look.hairs === 'stiff' ? 0.45 : 0.3),
+        hairReach(isStiff ? 2.6 : 1.1, look.pen),
+        look.pen * (isStiff ? 0.4 : 0.28),
         random.fork('hairs')
       )
     );
@@ -132,6 +132,12 @@ function blotches(spine: Spine, width: (t: number) => number, random: Random): S
   }
   return { d, fill: '#6B1F46', opacity: 0.82 };
 }
+
+/**
+ * How long a hair is drawn: as it is, in millimetres, but never too short to be seen at the size of the view.
+ */
+export const hairReach = (millimetres: number, pen: number): number =>
+  Math.min(Math.max(millimetres, pen * 2.6), millimetres * 4);
 
 /** Edge hairs: uneven in length, spacing and lean, so that they do not look like a comb. */
 export function hairsAlong(

@@ -1,7 +1,7 @@
 import type { Recipe } from '../knowledge';
 import type { Random } from '../random';
 import { type BladeLook, type Outline, drawBlade, drawLeaflet, outlines } from './blade';
-import { type Spine, add, growSpine, pathData, scale, towards } from './geometry';
+import { type Spine, add, ellipse, growSpine, pathData, scale, towards } from './geometry';
 import { drawTube, inkColour, penLine, tone } from './ink';
 import type { Point, Shape } from './scene';
 import type { Traits } from './traits';
@@ -204,6 +204,9 @@ export function drawLeaf(
   return { shapes: drawn.shapes, outline: [drawn.outline] };
 }
 
+/** Where a pale ring stands on a leaf stalk, as a share of its length. */
+export const ringAt = 0.6;
+
 /** A leaf stalk from the ground or stem to the blade. */
 export function drawStalk(
   spine: Spine,
@@ -228,12 +231,18 @@ export function drawStalk(
     random
   );
   if (traits.state('stalk-ring') === 'ring') {
-    const across = towards(spine.heading(0.6) + Math.PI / 2);
-    const at = spine.place(0.6);
-    const ring = [-0.62, -0.2, 0.2, 0.62].map((k) =>
-      add(at, { x: across.x * k * width, y: across.y * k * width + Math.abs(k) * width * -0.1 })
+    const turn = spine.heading(ringAt);
+    const [along, across] = [towards(turn), towards(turn + Math.PI / 2)];
+    const at = spine.place(ringAt);
+    const swollen = ellipse(at, width * 0.78, width * 0.26, turn);
+    const joint = [-0.72, -0.3, 0.3, 0.72].map((k) =>
+      add(at, add(scale(across, k * width), scale(along, width * (0.02 - 0.16 * (0.5 - k * k)))))
     );
-    shapes.push(penLine(ring, width * 0.5, '#EFE9C9', 1), penLine(ring, pen * 0.9, inkColour, 0.8));
+    shapes.push(
+      { d: pathData(swollen, true), fill: '#F3EDCF' },
+      penLine([...swollen, swollen[0]!], pen * 0.8, inkColour, 0.75),
+      penLine(joint, pen * 0.9, '#8C8458', 0.9)
+    );
   }
   return shapes;
 }

@@ -84,10 +84,59 @@ const boxes = (from: number, to: number, count: number): [number, number][] =>
     from + ((to - from) * (i + 1)) / count
   ]);
 
+const cornerShare = 0.27;
+
+function cornerOf({ left, right, top, bottom }: Bounds, near: Side): Bounds {
+  const [wide, tall] = [(right - left) * cornerShare, (bottom - top) * 0.16];
+  return near === 'right'
+    ? { left: right - wide, right, top: bottom - tall, bottom }
+    : { left, right: left + wide, top: bottom - tall, bottom };
+}
+
+/** The side of a plate that is next to what is written about it: the first close view stands nearest to it. */
+export type Side = 'left' | 'right';
+
+/** The plant below, its close views in a row above it. */
+function inRow(main: Scene, close: readonly Scene[], frame: Bounds, near: Side): Figure[] {
+  const isAlone = close.length === 1;
+  const split = frame.top + (frame.bottom - frame.top) * (isAlone ? 0.36 : 0.44);
+  const cells = boxes(frame.left, frame.right, isAlone ? 2 : close.length);
+  if (near === 'right') cells.reverse();
+  return [
+    fit(main, { ...frame, top: split }),
+    ...close.map((scene, i) => {
+      const [left, right] = cells[i]!;
+      return fit(scene, { left: left + 6, right: right - 6, top: frame.top, bottom: split - 8 });
+    })
+  ];
+}
+
+/** The plant, its close views in a column beside it. */
+function inColumn(main: Scene, close: readonly Scene[], frame: Bounds, near: Side): Figure[] {
+  const wide = (frame.right - frame.left) * 0.34;
+  const [column, rest] =
+    near === 'left'
+      ? [
+          { ...frame, right: frame.left + wide - 8 },
+          { ...frame, left: frame.left + wide }
+        ]
+      : [
+          { ...frame, left: frame.right - wide + 8 },
+          { ...frame, right: frame.right - wide }
+        ];
+  const cells = boxes(frame.top, frame.bottom, close.length);
+  return [
+    fit(main, rest),
+    ...close.map((scene, i) => {
+      const [top, bottom] = cells[i]!;
+      return fit(scene, { ...column, top: top + 6, bottom: bottom - 6 });
+    })
+  ];
+}
+
 /**
- * Lays a specimen out on a plate: the first view large; the others in a column beside a tall plant, or in a
- * row above a broad one.
- * @param mirrored puts the column on the left, so that two plates can face each other
+ * Lays a specimen out on a plate: the first view large; the others, in the order given, beside or above it,
+ * whichever leaves the first more room.
  */
 export function composePlate(
   library: Library,
@@ -96,40 +145,27 @@ export function composePlate(
   seed: number,
   views: readonly View[],
   size: { width: number; height: number },
-  mirrored = false
+  near: Side = 'right'
 ): Plate {
   const [main, ...others] = views
     .filter((view) => hasOrgan(library, stage, view))
     .map((view) => specimen(library, taxon, stage, seed, view));
-  const { left, right, top, bottom } = main!.bounds;
   const frame: Bounds = {
     left: margin,
     right: size.width - margin,
     top: margin,
     bottom: size.height - margin
   };
-  if (others.length === 0) return { ...size, figures: [fit(main!, frame)] };
-  const isBroad = (right - left) / (bottom - top) > 0.6 * (size.width / size.height);
-  if (isBroad) {
-    const split = frame.top + (frame.bottom - frame.top) * 0.44;
-    const row = boxes(frame.left, frame.right, others.length);
-    const small = others.map((scene, i) =>
-      fit(scene, { left: row[i]![0] + 6, right: row[i]![1] - 6, top: frame.top, bottom: split - 8 })
-    );
-    return { ...size, figures: [fit(main!, { ...frame, top: split }), ...small] };
-  }
-  const wide = (frame.right - frame.left) * 0.34;
-  const column: Bounds = mirrored
-    ? { ...frame, right: frame.left + wide - 8 }
-    : { ...frame, left: frame.right - wide + 8 };
-  const rest: Bounds = mirrored
-    ? { ...frame, left: frame.left + wide }
-    : { ...frame, right: frame.right - wide };
-  const small = others.map((scene, i) => {
-    const [from, to] = boxes(frame.top, frame.bottom, others.length)[i]!;
-    return fit(scene, { ...column, top: from + 6, bottom: to - 6 });
-  });
-  return { ...size, figures: [fit(main!, rest), ...small] };
+  // A torn leaf is held to the nose last: it lies in the corner that a plant leaves free, beside its foot.
+  const torn = others.filter(({ view }) => view === 'torn leaf');
+  const close = others.filter((scene) => !torn.includes(scene));
+  const figures =
+    close.length === 0
+      ? [fit(main!, frame)]
+      : [inRow, inColumn]
+          .map((layout) => layout(main!, close, frame, near))
+          .reduce((a, b) => (b[0]!.scale > a[0]!.scale ? b : a));
+  return { ...size, figures: [...figures, ...torn.map((scene) => fit(scene, cornerOf(frame, near)))] };
 }
 
 const onPlate = ({ scale, dx, dy }: Figure, { x, y }: Point): Point => ({

@@ -7,7 +7,7 @@ import {
   englishName,
   worstSeverity
 } from '../knowledge';
-import { anchorOf, composePlate, renderPlate, viewsFor } from '../figure';
+import { type Side, anchorOf, composePlate, renderPlate, viewsFor } from '../figure';
 import { seedOf } from '../random';
 import { stageIsReady, stagesOn, addDays } from '../season';
 import { contrastRows } from './contrast';
@@ -153,11 +153,11 @@ function plateOf(
   stage: StageDescription,
   characters: readonly string[],
   seed: number,
-  mirrored: boolean,
+  near: Side,
   drawings: Drawings
 ): BriefPlate {
   const views = ['whole' as const, ...viewsFor(characters, 3)];
-  const plate = composePlate(library, taxon, stage, seed, views, plateSize, mirrored);
+  const plate = composePlate(library, taxon, stage, seed, views, plateSize, near);
   const anchors = characters.flatMap((slug) => {
     const at = anchorOf(plate, slug);
     return at ? [[slug, { x: Math.round(at.x), y: Math.round(at.y) }] as const] : [];
@@ -245,8 +245,8 @@ export function contrastSheet(
     why: curated?.why,
     notYet: notYet(target, stage!, at.isoDate),
     plates: [
-      plateOf(library, target, stage!, drawn, seed, false, drawings),
-      plateOf(library, taxon, other, drawn, seed, true, drawings)
+      plateOf(library, target, stage!, drawn, seed, 'right', drawings),
+      plateOf(library, taxon, other, drawn, seed, 'left', drawings)
     ]
   };
 }

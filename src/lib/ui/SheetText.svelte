@@ -65,7 +65,7 @@
               class="text-[15px]">{sheet.target.scientific}</i
             > <span class="note"><RoleMark role={sheet.target.role} /></span></th
           >
-          <th scope="col">Check</th>
+          <th scope="col" class="!align-bottom">check</th>
           <th scope="col" class="w-[36%] !text-ink"
             ><span class="font-serif text-[18px] font-semibold">{sheet.lookalike.name}</span><br /><i
               class="text-[15px]">{sheet.lookalike.scientific}</i
