@@ -176,8 +176,10 @@ export function drawBlade(midrib: Spine, look: BladeLook, random: Random): Drawn
       )
     );
   };
-  const half = (side: -1 | 1, share = 1) =>
+  /** One edge of the blade, or a line that lies at a share of the way to it. */
+  const half = (side: -1 | 1, shareAt: (t: number) => number = () => 1) =>
     samples.map(({ x: t, y: w }) => {
+      const share = shareAt(t);
       const wave = 1 + 0.035 * Math.sin(wobble + 9 * t + side);
       const cut = look.margin === 'entire' ? undefined : teeth[look.margin];
       if (!cut || t < 0.02) return map(t, w * wave * share, side);
@@ -197,21 +199,24 @@ export function drawBlade(midrib: Spine, look: BladeLook, random: Random): Drawn
     const light = (side < 0 ? 0.1 : -0.12) + random.between(-0.04, 0.04);
     shapes.push({ d: pathData([...edge, ...[...middle].reverse()], true), fill: tone(look.colour, light) });
   }
-  // Washes: mottling, a dark pool along the midrib, a pale sheen on the lit half.
-  const inner = (side: -1 | 1, from: number, to: number) => {
-    const before = samples.filter(({ x }) => x < 0.04).length;
-    return pathData([...half(side, from).slice(before), ...half(side, to).slice(before).reverse()], true);
+  // Washes: mottling, a dark pool along the midrib, a pale sheen on the lit half. Each fades towards both ends,
+  // and is laid on in thin coats, so that no edge of it can be taken for a character.
+  const wash = (side: -1 | 1, from: number, to: number, fill: string, opacity: number) => {
+    const coats = 3;
+    for (let coat = 0; coat < coats; coat += 1) {
+      const [a, b] = [from + (coat * (to - from)) / 8, to - (coat * (to - from)) / 5];
+      const swell = (t: number) => Math.sin(Math.PI * Math.min(1, Math.max(0, (t - 0.03) / 0.93))) ** 0.8;
+      const centre = (a + b) / 2;
+      const line = (share: number) => half(side, (t) => centre + (share - centre) * swell(t));
+      shapes.push({ d: pathData([...line(a), ...line(b).reverse()], true), fill, opacity: opacity / coats });
+    }
   };
   shapes.push(mottle(map, look, random.fork('mottle')));
-  for (const side of [-1, 1] as const)
-    shapes.push({ d: inner(side, 0, 0.26), fill: tone(look.colour, -0.5), opacity: 0.26 });
-  shapes.push({
-    d: inner(-1, 0.42, look.glossy ? 0.62 : 0.8),
-    fill: '#FDFCF2',
-    opacity: look.glossy ? 0.42 : 0.13
-  });
-  shapes.push({ d: inner(1, 0.74, 1), fill: tone(look.colour, -0.55), opacity: 0.2 });
-  shapes.push(...veins(look, map, half));
+  for (const side of [-1, 1] as const) wash(side, -0.02, 0.34, tone(look.colour, -0.5), 0.34);
+  if (look.glossy) wash(-1, 0.36, 0.66, '#FDFCF2', 0.6);
+  else wash(-1, 0.36, 0.9, '#FDFCF2', 0.26);
+  wash(1, 0.66, 1, tone(look.colour, -0.55), 0.28);
+  shapes.push(...veins(look, map, (side, share) => half(side, () => share)));
   if (look.spots) shapes.push(spots(map, look, random.fork('spots')));
   if (look.hairs === 'downy')
     shapes.push({ d: pathData([...left, ...[...right].reverse()], true), fill: '#E9EADF', opacity: 0.16 });

@@ -8,7 +8,7 @@ import { type Bounds, type Part, type Scene, type View, noBounds } from './scene
 import { pickTraits } from './traits';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 2;
+export const drawingVersion = 3;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,
@@ -43,7 +43,7 @@ export function specimen(
 ): Scene {
   const random = createRandom(`${taxon.slug} ${stage.stage} ${seed}`);
   const traits = pickTraits(library, stage, random.fork('traits'));
-  const pen = extent(view, taxon.recipe, hasFlowers(traits)) / (view === 'whole' ? 300 : 130);
+  const pen = extent(view, taxon.recipe, hasFlowers(traits)) / (view === 'whole' ? 300 : 180);
   const parts = builders[view]({ recipe: taxon.recipe, traits, random, pen });
   return { view, parts, bounds: boundsOfShapes(parts) };
 }

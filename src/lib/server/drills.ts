@@ -22,7 +22,6 @@ import {
 } from '$core/knowledge';
 import { separability } from '$core/evidence';
 import {
-  type Choice,
   type DrillPair,
   type DrillQuestion,
   type Outcome,
@@ -34,6 +33,7 @@ import {
   tellingCharacters
 } from '$core/learning';
 import { seedOf } from '$core/random';
+import type { ContrastSheet } from '$core/walk';
 import { readBrief } from './briefs';
 import { libraryOf } from './library';
 import { memoryOf } from './progress';
@@ -152,13 +152,18 @@ async function drawQuestion(db: SchoolDb, questionId: string, specification: unk
   return drawn;
 }
 
-async function readQuestion(db: SchoolDb, viewer: Viewer, questionId: string): Promise<Drawn | undefined> {
-  const { rows } = await db.query<{ specification: unknown }>(
-    `select specification from question join round on round.school_id = question.school_id and round.id = round_id
+async function readQuestion(
+  db: SchoolDb,
+  viewer: Viewer,
+  questionId: string
+): Promise<(Drawn & { readonly walkId: string }) | undefined> {
+  const { rows } = await db.query<{ specification: unknown; walk_id: string }>(
+    `select specification, walk_id from question join round on round.school_id = question.school_id and round.id = round_id
       where question.id = $1 and person_id = $2`,
     [questionId, viewer.personId]
   );
-  return rows[0] && drawQuestion(db, questionId, rows[0].specification);
+  const [row] = rows;
+  return row && { ...(await drawQuestion(db, questionId, row.specification)), walkId: row.walk_id };
 }
 
 /** The plate of a question of the viewer's own, as SVG. */
@@ -273,6 +278,8 @@ export interface Feedback {
     at: { x: number; y: number } | undefined;
   }[];
   readonly before: string;
+  /** After a dangerous 'gather': the pair's contrast sheet, to be read again at once. */
+  readonly sheet?: ContrastSheet;
 }
 
 export type RecordResult =
@@ -308,6 +315,17 @@ function grade(drawn: Drawn, event: AnswerEvent): Feedback {
   };
 }
 
+async function withSheet(
+  db: SchoolDb,
+  { walkId, question }: { walkId: string; question: DrillQuestion },
+  feedback: Feedback
+): Promise<Feedback> {
+  if (feedback.outcome !== 'dangerous gather') return feedback;
+  const brief = await readBrief(db, walkId);
+  const sheet = brief?.document.sheets.find(({ key }) => key === pairKey(question));
+  return sheet ? { ...feedback, sheet } : feedback;
+}
+
 /**
  * Stores an answer once. The same id with the same body is accepted silently; with another body, or for a
  * question that has an answer, it is refused.
@@ -315,7 +333,7 @@ function grade(drawn: Drawn, event: AnswerEvent): Feedback {
 export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEvent): Promise<RecordResult> {
   const drawn = await readQuestion(db, viewer, event.questionId);
   if (!drawn) return { status: 404, problem: 'There is no such question.' };
-  const feedback = grade(drawn, event);
+  const feedback = await withSheet(db, drawn, grade(drawn, event));
   const { question } = drawn;
   const { rowCount } = await db.query(
     `insert into answer_event (school_id, id, question_id, person_id, effective_at, body, pair, specimen_stage,
@@ -348,5 +366,3 @@ export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEv
     ? { feedback }
     : { status: 409, problem: 'This question has an answer already; the first one stands.' };
 }
-
-export type { Choice };

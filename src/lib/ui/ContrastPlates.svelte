@@ -12,8 +12,13 @@
   const gap = 202;
   const total = 2 * wide + gap;
   const rows = $derived(sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, 4));
+  const heading = $derived([
+    `Drawn in ${sheet.target.stage}`,
+    ...(sheet.lookalike.stage === sheet.target.stage ? [] : [`and in ${sheet.lookalike.stage}`]),
+    'each to its own scale'
+  ]);
   const apart = 62;
-  const [highest, lowest] = [112, 322];
+  const [highest, lowest] = [126, 322];
   /** Each number as level as can be with the places that it names on both plates, in order and apart. */
   const discs = $derived.by(() => {
     const level = rows.map(({ slug }) => {
@@ -59,18 +64,19 @@
       height="4"
       fill="var(--color-rosehip)"
     />{/if}
+  {#each heading as line, i (line)}
+    <text
+      x={total / 2}
+      y={22 + 19 * i}
+      text-anchor="middle"
+      font-size="13"
+      fill="var(--ink-2)"
+      class="font-sans">{line}</text
+    >
+  {/each}
   <text
     x={total / 2}
-    y="30"
-    text-anchor="middle"
-    font-size="12.5"
-    letter-spacing="1.1"
-    fill="var(--ink-2)"
-    font-family="Literata Variable">DRAWN IN {sheet.target.stage.toUpperCase()}</text
-  >
-  <text
-    x={total / 2}
-    y="62"
+    y={30 + 19 * heading.length}
     text-anchor="middle"
     font-size="17"
     font-weight="600"

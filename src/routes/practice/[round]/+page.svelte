@@ -1,25 +1,16 @@
 <script lang="ts">
+  import Eye from '@lucide/svelte/icons/eye';
+  import Hand from '@lucide/svelte/icons/hand';
+  import Leaf from '@lucide/svelte/icons/leaf';
+  import Scissors from '@lucide/svelte/icons/scissors';
   import { v7 as uuid } from 'uuid';
   import { goto, invalidateAll } from '$app/navigation';
-  import Check from '@lucide/svelte/icons/check';
-  import Eye from '@lucide/svelte/icons/eye';
-  import Leaf from '@lucide/svelte/icons/leaf';
-  import Hand from '@lucide/svelte/icons/hand';
-  import OctagonX from '@lucide/svelte/icons/octagon-x';
-  import Scissors from '@lucide/svelte/icons/scissors';
-  import Skull from '@lucide/svelte/icons/skull';
+  import type { Choice, Confidence } from '$core/learning';
+  import type { Feedback } from '$lib/server/drills';
+  import AnswerFeedback from '$lib/ui/drill/AnswerFeedback.svelte';
+  import RoundSummary from '$lib/ui/drill/RoundSummary.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-
-  type Choice = 'target' | 'lookalike' | 'cannot tell';
-  type Confidence = 'unsure' | 'fairly sure' | 'sure';
-  interface Feedback {
-    outcome: 'right' | 'left' | 'missed' | 'dangerous gather';
-    specimen: { name: string; scientific: string; isDangerous: boolean };
-    canTell: boolean;
-    partRight?: boolean;
-    telling: { name: string; target: string; lookalike: string; at?: { x: number; y: number } }[];
-    before: string;
-  }
+  import SheetText from '$lib/ui/SheetText.svelte';
 
   let { data } = $props();
   // What was asked stays on screen until the learner goes on.
@@ -146,19 +137,6 @@
     if (!feedback && number >= 4 && number <= 6) confidence = levels[number - 4];
     if (!feedback && event.key === 'f') choice = 'cannot tell';
   }
-
-  const counts = $derived({
-    right: data.round.outcomes.filter((one) => one === 'right').length,
-    left: data.round.outcomes.filter((one) => one === 'left').length,
-    missed: data.round.outcomes.filter((one) => one === 'missed').length,
-    danger: data.round.outcomes.filter((one) => one === 'dangerous gather').length
-  });
-  const verdicts = {
-    right: { title: 'Right', tone: 'text-moss' },
-    left: { title: 'Left alone: never wrong', tone: 'text-tide' },
-    missed: { title: 'Missed', tone: 'text-ochre' },
-    'dangerous gather': { title: 'A dangerous ‘gather’', tone: 'text-rosehip' }
-  };
 </script>
 
 <svelte:window {onkeydown} />
@@ -188,7 +166,11 @@
       <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
       <svg
         viewBox="0 0 {question.plate.width} {question.plate.height}"
-        class={['plate max-h-[520px] w-full', isNamed && !feedback ? 'cursor-crosshair' : '']}
+        class={[
+          'plate w-full',
+          feedback?.sheet ? 'max-h-[300px]' : 'max-h-[520px]',
+          isNamed && !feedback ? 'cursor-crosshair' : ''
+        ]}
         onclick={onpick}
         role="img"
         aria-label="A drawn specimen, {question.parts.map(({ label }) => label).join('; ')}"
@@ -293,48 +275,7 @@
             >{/if}</button
         >
       {:else}
-        <div aria-live="assertive" class="grid gap-3">
-          <p
-            class={[
-              'flex items-center gap-2 font-serif text-[19px] font-semibold',
-              verdicts[feedback.outcome].tone
-            ]}
-          >
-            {#if feedback.outcome === 'right'}<Check
-                size={21}
-                aria-hidden="true"
-              />{:else if feedback.outcome === 'dangerous gather'}<Skull
-                size={21}
-                aria-hidden="true"
-              />{:else if feedback.outcome === 'left'}<Hand size={21} aria-hidden="true" />{:else}<OctagonX
-                size={21}
-                aria-hidden="true"
-              />{/if}
-            {verdicts[feedback.outcome].title}
-          </p>
-          {#if feedback.partRight !== undefined}<p class="note">
-              {feedback.partRight
-                ? 'The part that you pointed at tells the two apart.'
-                : 'The part that you pointed at does not tell the two apart.'}
-            </p>{/if}
-          {#if !feedback.canTell}<p class="note">
-              From this view nothing tells them apart: it could not be known, so it is left.
-            </p>{/if}
-        </div>
-        {#if feedback.telling.length > 0}
-          <ol class="note grid list-none gap-3 p-0">
-            {#each feedback.telling as one, i (one.name)}<li class="border-t border-rule pt-2">
-                <p><span class="disc mr-2">{i + 1}</span><strong>{one.name}</strong></p>
-                <p class="mt-1 text-ink-2">
-                  {question.names.target}: {one.target}<br />{question.names.lookalike}: {one.lookalike}
-                </p>
-              </li>{/each}
-          </ol>
-        {/if}
-        <p class="fine text-ink-2">{feedback.before}</p>
-        {#if feedback.outcome === 'dangerous gather'}<p class="note">
-            <a href="/walks/{data.round.walkId}/brief">Read its contrast sheet again</a>
-          </p>{/if}
+        <AnswerFeedback {feedback} names={question.names} />
         <button type="button" class="btn btn-primary" onclick={goOn}
           >{question.number < data.round.length ? 'Next question' : 'See the round'}
           <kbd class="fine rounded border border-current px-1.5">Enter</kbd></button
@@ -342,37 +283,12 @@
       {/if}
     </div>
   </div>
+  {#if feedback?.sheet}
+    <section class="mt-6 border-t-[3px] border-rosehip pt-4">
+      <h2 class="mb-3">Read the pair again before you go on</h2>
+      <SheetText sheet={feedback.sheet} source={(id) => `/walks/${data.round.walkId}/plates/${id}`} />
+    </section>
+  {/if}
 {:else}
-  <section class="mt-5 max-w-[560px]">
-    <h2>Round done</h2>
-    <table class="ruled mt-2">
-      <tbody>
-        <tr
-          ><td class="text-rosehip"
-            ><Skull size={16} class="mr-2 inline" aria-hidden="true" /><strong>Dangerous ‘gather’</strong></td
-          ><td class="!text-right"><strong>{counts.danger}</strong></td></tr
-        >
-        <tr
-          ><td><OctagonX size={16} class="mr-2 inline text-ochre" aria-hidden="true" />Missed</td><td
-            class="!text-right">{counts.missed}</td
-          ></tr
-        >
-        <tr
-          ><td><Hand size={16} class="mr-2 inline text-tide" aria-hidden="true" />Left alone</td><td
-            class="!text-right">{counts.left}</td
-          ></tr
-        >
-        <tr
-          ><td><Check size={16} class="mr-2 inline text-moss" aria-hidden="true" />Right</td><td
-            class="!text-right">{counts.right}</td
-          ></tr
-        >
-      </tbody>
-    </table>
-    <p class="mt-4 flex flex-wrap gap-3">
-      <a href="/walks/{data.round.walkId}/practise" class="btn btn-primary"
-        >See your progress on these pairs</a
-      ><a href="/practice" class="btn btn-line">Back to practice</a>
-    </p>
-  </section>
+  <RoundSummary outcomes={data.round.outcomes} walkId={data.round.walkId} />
 {/if}
