@@ -117,12 +117,14 @@ function blotches(spine: Spine, width: (t: number) => number, random: Random): S
   const count = Math.round(Math.min(46, Math.max(8, (spine.length / width(0)) * 0.8)));
   let d = '';
   for (let i = 0; i < count; i += 1) {
-    const t = random.next() ** 1.4 * 0.94 + 0.02;
-    const w = width(t);
+    const w = width(0);
     const tall = w * random.between(0.18, 0.6);
-    const wide = Math.min(w * random.between(0.1, 0.26), w * 0.3);
+    // No blotch reaches beyond either end of the stem.
+    const end = Math.min(0.5, (1.2 * tall) / spine.length);
+    const t = end + random.next() ** 1.4 * (1 - 2 * end);
+    const wide = width(t) * random.between(0.1, 0.26);
     const across = towards(spine.heading(t) + Math.PI / 2);
-    const centre = add(spine.place(t), scale(across, random.between(-0.5, 0.5) * (w - 2 * wide)));
+    const centre = add(spine.place(t), scale(across, random.between(-0.5, 0.5) * (width(t) - 2.3 * wide)));
     const outline = Array.from({ length: 9 }, (_, k) => {
       const a = (2 * Math.PI * k) / 9;
       const r = random.between(0.7, 1.15);

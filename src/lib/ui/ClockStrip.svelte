@@ -12,8 +12,8 @@
   const range = $derived.by(() => {
     const [start, end] = [stops[0]?.arrive ?? 0, stops.at(-1)?.leave ?? 0];
     const step = steps.find((minutes) => (end - start) / minutes <= mostLabels) ?? 240;
-    const from = start - (end - start) * 0.03;
-    return { start, end, step, from, span: (end - from) * 1.1 || 1 };
+    const from = start - (end - start) * 0.05;
+    return { start, end, step, from, span: (end - from) * 1.11 || 1 };
   });
   const x = (minutes: number) => `${((100 * (minutes - range.from)) / range.span).toFixed(2)}%`;
   const wide = (minutes: number) => `${((100 * minutes) / range.span).toFixed(2)}%`;
@@ -51,5 +51,7 @@
       >{/if}
   {/each}
   <line x1={x(range.end)} x2={x(range.end)} y1="22" y2="56" stroke="currentColor" stroke-width="2" />
-  <text x={x(range.end)} dx="7" y="44" class="fill-ink text-[13px]">ends {clockTime(range.end)}</text>
+  <text x={x(range.end)} dx="7" y="44" class="fill-ink text-[13px] max-sm:hidden"
+    >ends {clockTime(range.end)}</text
+  >
 </svg>

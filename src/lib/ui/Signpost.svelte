@@ -3,7 +3,7 @@
   import { page } from '$app/state';
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
   import Signpost from '@lucide/svelte/icons/signpost';
-  import { armsFor, CalendarIcon } from './navigation';
+  import { armsFor, CalendarIcon, phoneArms } from './navigation';
   import { longDate } from './dates';
 
   interface Props {
@@ -109,7 +109,7 @@
   class="no-print fixed inset-x-0 bottom-0 z-[1100] border-t border-ink bg-paper lg:hidden"
 >
   <ul class="m-0 flex list-none p-0">
-    {#each arms.slice(0, 5) as arm (arm.href)}
+    {#each phoneArms(viewer.role).bar as arm (arm.href)}
       {@const Icon = arm.icon}
       <li class="flex-1">
         <a

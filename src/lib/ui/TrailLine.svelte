@@ -47,6 +47,7 @@
       />{/each}
     <path d={line} fill="none" stroke="currentColor" stroke-width="2" vector-effect="non-scaling-stroke" />
   </svg>
+  <span class="absolute inset-x-8 top-[35px] h-[2px] bg-ink md:hidden" aria-hidden="true"></span>
   <ol class="relative m-0 flex list-none gap-1 overflow-x-auto p-0 md:justify-between md:overflow-visible">
     {#each parts as part (part.href)}
       <li class="flex-1 text-center">

@@ -1,4 +1,5 @@
 import CalendarDays from '@lucide/svelte/icons/calendar-days';
+import Ellipsis from '@lucide/svelte/icons/ellipsis';
 import Footprints from '@lucide/svelte/icons/footprints';
 import Leaf from '@lucide/svelte/icons/leaf';
 import MapIcon from '@lucide/svelte/icons/map';
@@ -30,5 +31,15 @@ export const armsFor = (role: string) =>
               { href: '/school', label: 'School', icon: Settings, key: 'c' }
             ])
       ];
+
+/** A thumb reaches five arms at the foot of a phone; where there are more, the fifth leads to the rest. */
+export function phoneArms(role: string) {
+  const arms = armsFor(role);
+  if (arms.length <= 5) return { bar: arms, more: [] };
+  return {
+    bar: [...arms.slice(0, 4), { href: '/me', label: 'More', icon: Ellipsis, key: '' }],
+    more: arms.slice(4)
+  };
+}
 
 export const CalendarIcon = CalendarDays;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { armsFor } from '$lib/ui/navigation';
+  import { phoneArms } from '$lib/ui/navigation';
 
   let { data } = $props();
   const themes = [
@@ -7,7 +7,7 @@
     { value: 'dusk', label: 'Dusk', does: 'dark' },
     { value: 'sun', label: 'Sun', does: 'black on white, large targets, for the field' }
   ];
-  const more = $derived(data.viewer ? armsFor(data.viewer.role).slice(5) : []);
+  const more = $derived(data.viewer ? phoneArms(data.viewer.role).more : []);
 </script>
 
 <svelte:head><title>You · Good Trail</title></svelte:head>

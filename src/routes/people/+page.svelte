@@ -33,23 +33,32 @@
     <table class="ruled">
       <thead
         ><tr
-          ><th scope="col">name</th><th scope="col">role</th><th scope="col">groups</th><th scope="col"
-            >signs in as</th
-          ><th scope="col">under 18</th></tr
+          ><th scope="col">name</th><th scope="col">role</th><th scope="col" class="max-sm:hidden">groups</th
+          ><th scope="col" class="max-sm:hidden">signs in as</th><th scope="col">under 18</th></tr
         ></thead
       >
       <tbody>
         {#each data.people as one (one.id)}
           <tr>
-            <td><strong>{one.name}</strong></td><td>{one.role}</td><td>{one.cohorts.join(', ') || '—'}</td><td
-              class="text-ink-2">{one.email ?? 'no account yet'}</td
+            <td
+              ><strong>{one.name}</strong><span class="note block wrap-anywhere text-ink-2 sm:hidden"
+                >{one.cohorts.join(', ')}{one.cohorts.length > 0 ? ' · ' : ''}{one.email ??
+                  'no account yet'}</span
+              ></td
+            ><td>{one.role}</td><td class="max-sm:hidden">{one.cohorts.join(', ') || '—'}</td><td
+              class="text-ink-2 max-sm:hidden">{one.email ?? 'no account yet'}</td
             >
             <td>
               {#if one.isMinor && one.guardianConsentOn}consent of {one.guardianName}, {dayAndMonth(
                   one.guardianConsentOn
                 )}
               {:else if one.isMinor}
-                <form method="POST" action="?/consent" use:plainEnhance class="flex items-center gap-2">
+                <form
+                  method="POST"
+                  action="?/consent"
+                  use:plainEnhance
+                  class="flex flex-wrap items-center gap-2"
+                >
                   <input type="hidden" name="personId" value={one.id} /><label
                     class="sr-only"
                     for="guardian-{one.id}">Guardian of {one.name} who consents</label
@@ -58,7 +67,7 @@
                     name="guardianName"
                     required
                     placeholder="Guardian’s name"
-                    class="input h-9 min-h-0 w-40 text-[14px]"
+                    class="input h-9 min-h-0 w-36 text-[14px]"
                   /><button class="btn btn-line btn-sm">Record consent</button>
                 </form>
               {/if}

@@ -33,9 +33,10 @@
   <table class="ruled mt-4">
     <thead
       ><tr
-        ><th scope="col">name</th><th scope="col">family</th><th scope="col">harm by mistake</th><th
-          scope="col">up on {dayAndMonth(data.today)}</th
-        ><th scope="col">uses</th></tr
+        ><th scope="col">name</th><th scope="col" class="max-sm:hidden">family</th><th scope="col"
+          >harm by mistake</th
+        ><th scope="col">up on {dayAndMonth(data.today)}</th><th scope="col" class="max-sm:hidden">uses</th
+        ></tr
       ></thead
     >
     <tbody>
@@ -46,14 +47,14 @@
               >{taxon.name}</a
             ><br /><i>{taxon.scientific}</i></td
           >
-          <td class="text-ink-2">{taxon.family}</td>
+          <td class="text-ink-2 max-sm:hidden">{taxon.family}</td>
           <td
             >{#if taxon.isDangerous}<span class="font-[650] text-rosehip"
                 ><Skull size={15} class="mr-1 inline" aria-hidden="true" />{severity[taxon.severity]}</span
               >{:else}<span class="text-ink-2">{severity[taxon.severity] || 'none known'}</span>{/if}</td
           >
           <td class="text-ink-2">{taxon.stages.join(', ') || 'not up'}</td>
-          <td
+          <td class="max-sm:hidden"
             >{!taxon.hasUse
               ? '—'
               : taxon.sources >= 2

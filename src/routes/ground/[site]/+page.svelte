@@ -7,6 +7,7 @@
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { longDate } from '$lib/ui/dates';
+  import RoleMark from '$lib/ui/RoleMark.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();
@@ -53,9 +54,9 @@
       <table class="ruled mt-1">
         <thead
           ><tr
-            ><th scope="col">patch</th><th scope="col">taxon</th><th scope="col">how much</th><th scope="col"
-              >stage, by the reference windows</th
-            ></tr
+            ><th scope="col">patch</th><th scope="col">taxon</th><th scope="col" class="max-sm:hidden"
+              >how much</th
+            ><th scope="col">stage<span class="max-sm:sr-only">, by the reference windows</span></th></tr
           ></thead
         >
         <tbody>
@@ -63,13 +64,10 @@
             <tr>
               <td><strong>{one.name}</strong></td>
               <td
-                ><a href="/species/{one.taxon}">{one.taxonName}</a>{#if one.danger}<span
-                    class="note font-[650] text-rosehip"
-                  >
-                    danger</span
-                  >{/if}</td
+                ><a href="/species/{one.taxon}" class="link-line mr-2">{one.taxonName}</a
+                >{#if one.danger}<RoleMark role="danger" />{/if}</td
               >
-              <td>{one.abundance}</td>
+              <td class="max-sm:hidden">{one.abundance}</td>
               <td class="text-ink-2"
                 >{one.stages
                   .map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`)
