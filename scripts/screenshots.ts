@@ -1,0 +1,127 @@
+import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
+import { type Site, openSite, press, resize, seeText, signInAs, visit } from '../tests/support/browser';
+import { ensureBuild } from './setup/build.js';
+import { startCluster } from './setup/cluster.js';
+import { ensureChromium, ensureNpmPackages, ensurePostgres } from './setup/packages.js';
+import { root } from './setup/paths.js';
+import { runMain, say } from './setup/say.js';
+import { prepareTemplates } from './setup/templates.js';
+
+/** Takes docs/screenshots anew from the demo: `npm run screenshots`. */
+
+const folder = join(root, 'docs/screenshots');
+const desk = [1280, 800] as const;
+const phone = [390, 844] as const;
+
+interface View {
+  readonly name: string;
+  readonly role?: 'Instructor' | 'Learner';
+  readonly size: readonly [number, number];
+  readonly theme?: 'day' | 'dusk' | 'sun';
+  open(site: Site): Promise<void>;
+}
+
+/** Opens the page of the demo's first walk, or a part of it. */
+const walk =
+  (part: string) =>
+  async (site: Site): Promise<void> => {
+    await visit(site, '/walks');
+    const link = await site.driver.findElement(By.xpath('//main//a[contains(., "Wood in leaf")]'));
+    const path = /\/walks\/[0-9a-f-]{36}/.exec((await link.getAttribute('href')) ?? '')![0];
+    await visit(site, path + part);
+  };
+
+const scrollTo = (site: Site, selector: string) =>
+  site.driver.executeScript('document.querySelector(arguments[0])?.scrollIntoView()', selector);
+
+async function firstQuestion(site: Site): Promise<void> {
+  await visit(site, '/practice');
+  await press(site.driver, 'Start a round of ten');
+  await seeText(site.driver, 'question 1 of 10');
+  await site.driver.actions().sendKeys('2').perform();
+}
+
+const views: readonly View[] = [
+  { name: 'sign-in', size: desk, open: (site) => visit(site, '/sign-in') },
+  { name: 'today', role: 'Instructor', size: desk, open: (site) => visit(site, '/today') },
+  {
+    name: 'site',
+    role: 'Instructor',
+    size: desk,
+    open: async (site) => {
+      await visit(site, '/ground');
+      await press(site.driver, 'Crannoge Wood');
+      await seeText(site.driver, 'Patches on');
+    }
+  },
+  { name: 'walk-plan', role: 'Instructor', size: desk, open: walk('') },
+  { name: 'walk-plan-dusk', role: 'Instructor', size: desk, theme: 'dusk', open: walk('') },
+  {
+    name: 'brief-contrast-sheet',
+    role: 'Instructor',
+    size: desk,
+    open: async (site) => {
+      await walk('/brief')(site);
+      await scrollTo(site, 'section:has(> article[id="allium-ursinum~arum-maculatum"])');
+    }
+  },
+  { name: 'progress-of-a-group', role: 'Instructor', size: desk, open: walk('/practise') },
+  {
+    name: 'species',
+    role: 'Instructor',
+    size: desk,
+    open: (site) => visit(site, '/species/conium-maculatum?stage=flower')
+  },
+  { name: 'drill', role: 'Learner', size: desk, open: firstQuestion },
+  { name: 'progress-of-a-learner', role: 'Learner', size: desk, open: (site) => visit(site, '/progress') },
+  { name: 'phone-today', role: 'Learner', size: phone, open: (site) => visit(site, '/today') },
+  { name: 'phone-drill', role: 'Learner', size: phone, open: firstQuestion },
+  {
+    name: 'phone-brief-sun',
+    role: 'Learner',
+    size: phone,
+    theme: 'sun',
+    open: async (site) => {
+      await walk('/brief')(site);
+      await scrollTo(site, 'section:has(> article[id="allium-ursinum~convallaria-majalis"])');
+    }
+  }
+];
+
+async function takeAll(): Promise<void> {
+  mkdirSync(folder, { recursive: true });
+  for (const old of readdirSync(folder)) rmSync(join(folder, old));
+  const site = await openSite('demo');
+  try {
+    for (const { name, role, size, theme, open } of views) {
+      say(name);
+      await resize(site.driver, ...size);
+      if (role) await signInAs(site, role);
+      else await visit(site, '/sign-in');
+      await site.driver.manage().addCookie({ name: 'theme', value: theme ?? 'day', path: '/' });
+      await open(site);
+      await site.driver.sleep(900);
+      writeFileSync(join(folder, `${name}.png`), await site.driver.takeScreenshot(), 'base64');
+    }
+  } finally {
+    await site.stop();
+  }
+}
+
+async function main(): Promise<void> {
+  ensureNpmPackages();
+  ensurePostgres();
+  ensureChromium();
+  ensureBuild();
+  const cluster = await startCluster('test');
+  try {
+    Object.assign(process.env, await prepareTemplates(cluster));
+    await takeAll();
+  } finally {
+    await cluster.stop();
+  }
+}
+
+await runMain(main);
