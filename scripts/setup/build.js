@@ -38,6 +38,9 @@ const tools = join(local, 'tools');
 
 /** Bundles the script that prepares databases: compiling it at each start would take longer than all else. */
 export function ensureDatabaseScript() {
+  // Our tsconfig extends the one that SvelteKit writes, which a fresh clone does not have yet.
+  if (!existsSync(join(root, '.svelte-kit', 'tsconfig.json')))
+    spawnSync(program('svelte-kit'), ['sync'], { cwd: root });
   ensure(
     join(tools, '.finished'),
     ['src/core', 'src/lib/server', 'scripts', 'package-lock.json'],
