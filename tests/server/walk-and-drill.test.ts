@@ -77,13 +77,15 @@ describe('a plan', () => {
   });
 
   it('stops a gathering without two sources, and a brief then is not published', async () => {
-    await inDemo((db) => changeRole(db, walkId, 'nasturtium-officinale', 'gather'));
+    const asRole = (role: 'gather' | 'show') =>
+      inDemo((db) => changeRole(db, walkId, 'nasturtium-officinale', { role, part: 'leaf', reason: '' }));
+    await asRole('gather');
     expect(await stops()).toEqual(['sources nasturtium-officinale']);
     const result = await inDemo(async (db) =>
       publishBrief(db, instructor, (await readPlan(db, instructor, walkId))!)
     );
     expect(result).toHaveProperty('problem', expect.stringContaining('watercress has one source'));
-    await inDemo((db) => changeRole(db, walkId, 'nasturtium-officinale', 'show'));
+    await asRole('show');
   });
 
   it('stops without emergency numbers', async () => {

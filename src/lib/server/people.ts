@@ -93,3 +93,19 @@ export async function recordConsent(db: SchoolDb, personId: string, guardianName
   );
   return Boolean(rowCount);
 }
+
+/** Puts a person into these groups of the school and no others; unknown groups are passed over. */
+export async function setGroups(db: SchoolDb, personId: string, cohortIds: readonly string[]): Promise<void> {
+  await db.query('delete from cohort_member where person_id = $1 and cohort_id <> all ($2)', [
+    personId,
+    cohortIds
+  ]);
+  await db.query(
+    `insert into cohort_member (school_id, cohort_id, person_id)
+     select cohort.school_id, cohort.id, person.id
+       from cohort join person on person.school_id = cohort.school_id
+      where cohort.id = any ($2) and person.id = $1
+     on conflict do nothing`,
+    [personId, cohortIds]
+  );
+}

@@ -155,6 +155,18 @@ export async function addStop(db: SchoolDb, walkId: string, stop: NewStop): Prom
   return id;
 }
 
+export async function changeStop(
+  db: SchoolDb,
+  walkId: string,
+  stopId: string,
+  { name, minutes, talkingPoints }: Pick<Stop, 'name' | 'minutes' | 'talkingPoints'>
+): Promise<void> {
+  await db.query(
+    'update stop set name = $3, minutes = $4, talking_points = $5 where walk_id = $1 and id = $2',
+    [walkId, stopId, name, minutes, talkingPoints]
+  );
+}
+
 export async function removeStop(db: SchoolDb, walkId: string, stopId: string): Promise<void> {
   await db.query('delete from stop where walk_id = $1 and id = $2', [walkId, stopId]);
   await db.query(
@@ -195,9 +207,12 @@ export async function changeRole(
   db: SchoolDb,
   walkId: string,
   taxon: string,
-  role: TaxonRole
+  { role, part, reason }: Pick<StopTaxon, 'role' | 'part' | 'reason'>
 ): Promise<void> {
-  await db.query('update walk_taxon set role = $3 where walk_id = $1 and taxon = $2', [walkId, taxon, role]);
+  await db.query(
+    'update walk_taxon set role = $3, part = $4, reason = $5 where walk_id = $1 and taxon = $2',
+    [walkId, taxon, role, part, reason]
+  );
 }
 
 export async function removeTaxon(db: SchoolDb, walkId: string, taxon: string): Promise<void> {

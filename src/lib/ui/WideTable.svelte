@@ -7,12 +7,9 @@
     children: Snippet;
   }
   let { label, children }: Props = $props();
-  let frame: HTMLElement;
+  let frame = $state<HTMLElement>();
   let width = $state(0);
-  let scrolls = $state(false);
-  $effect(() => {
-    scrolls = width > 0 && frame.scrollWidth > frame.clientWidth;
-  });
+  const scrolls = $derived(frame !== undefined && width > 0 && frame.scrollWidth > width);
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->

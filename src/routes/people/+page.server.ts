@@ -5,8 +5,8 @@ import { z } from 'zod';
 import { levels } from '$core/walk';
 import { inSchoolOf, leading } from '$lib/server/guard';
 import { queueMessage } from '$lib/server/outbox';
-import { addCohort, addPerson, listCohorts, listPeople, recordConsent } from '$lib/server/people';
-import { accountEmails, invite, isEmailTaken } from '$lib/server/sign-in';
+import { addCohort, addPerson, listCohorts, listPeople, recordConsent, setGroups } from '$lib/server/people';
+import { type Viewer, accountEmails, invite, isEmailTaken } from '$lib/server/sign-in';
 import type { Actions, PageServerLoad } from './$types';
 
 const PersonForm = z.object({
@@ -31,7 +31,9 @@ export const load: PageServerLoad = ({ locals }) => {
       people: (await listPeople(db)).map((person) => ({
         ...person,
         email: emails.get(person.id),
-        cohorts: cohorts.filter(({ members }) => members.includes(person.id)).map(({ name }) => name)
+        cohorts: cohorts
+          .filter(({ members }) => members.includes(person.id))
+          .map(({ id, name }) => ({ id, name }))
       })),
       personForm: await superValidate(zod4(PersonForm), { id: 'person' }),
       cohortForm: await superValidate(zod4(CohortForm), { id: 'cohort' })
@@ -41,6 +43,20 @@ export const load: PageServerLoad = ({ locals }) => {
 
 const invitationText = (name: string, school: string, link: string) =>
   `Dear ${name},\n\n${school} invites you to Good Trail, where you find the briefs of your walks and can practise for them.\n\nOpen this link and choose a password:\n${link}\n\nThe link works once, within 14 days.\n`;
+
+/** Lays an invitation into the outbox; an earlier one to the same person stops working. */
+async function sendInvitation(
+  viewer: Viewer,
+  person: { id: string; name: string },
+  email: string,
+  origin: string
+): Promise<void> {
+  const token = await invite(viewer.schoolId, person.id, email);
+  const body = invitationText(person.name, viewer.school.name, `${origin}/welcome/${token}`);
+  await inSchoolOf(viewer, (db) =>
+    queueMessage(db, { recipient: email, subject: `${viewer.school.name} invites you`, body })
+  );
+}
 
 export const actions: Actions = {
   addPerson: async ({ request, locals, url }) => {
@@ -59,15 +75,36 @@ export const actions: Actions = {
       return addPerson(db, { name, role, isMinor, cohortId: known ? cohortId : undefined });
     });
     if (!email) return message(form, `${name} is on the list, without an account.`);
-    const token = await invite(viewer.schoolId, personId, email);
-    await inSchoolOf(viewer, (db) =>
-      queueMessage(db, {
-        recipient: email,
-        subject: `${viewer.school.name} invites you`,
-        body: invitationText(name, viewer.school.name, `${url.origin}/welcome/${token}`)
-      })
-    );
+    await sendInvitation(viewer, { id: personId, name }, email, url.origin);
     return message(form, `${name} is on the list. The invitation waits in the outbox.`);
+  },
+  invite: async ({ request, locals, url }) => {
+    const viewer = leading(locals);
+    const parsed = z
+      .object({ personId: z.uuid(), email: z.email() })
+      .safeParse(Object.fromEntries(await request.formData()));
+    if (!parsed.success) return fail(400, { problem: 'This is no e-mail address: nobody was invited.' });
+    const { personId, email } = parsed.data;
+    const people = await inSchoolOf(viewer, listPeople);
+    const person = people.find(({ id }) => id === personId);
+    if (!person || person.role === 'guest')
+      return fail(404, { problem: 'There is nobody to invite: a guest has no account.' });
+    if ((await accountEmails(viewer.schoolId)).has(personId))
+      return fail(400, { problem: `${person.name} has an account already.` });
+    if (await isEmailTaken(email))
+      return fail(400, { problem: 'Somebody signs in with this address already.' });
+    await sendInvitation(viewer, person, email, url.origin);
+    return { done: `A new invitation for ${person.name} waits in the outbox.` };
+  },
+  groups: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const data = await request.formData();
+    const parsed = z
+      .object({ personId: z.uuid(), cohortIds: z.array(z.uuid()) })
+      .safeParse({ personId: data.get('personId'), cohortIds: data.getAll('cohortId') });
+    if (!parsed.success) return fail(400, { problem: 'There is no such person or group.' });
+    await inSchoolOf(viewer, (db) => setGroups(db, parsed.data.personId, parsed.data.cohortIds));
+    return { done: 'The groups are as you chose.' };
   },
   addCohort: async ({ request, locals }) => {
     const viewer = leading(locals);

@@ -1,5 +1,7 @@
 <script lang="ts">
   import { enhance as plainEnhance } from '$app/forms';
+  import type { SubmitFunction } from '@sveltejs/kit';
+  import Pencil from '@lucide/svelte/icons/pencil';
   import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -14,6 +16,14 @@
   const cohort = superForm(data.cohortForm);
   const { form: personForm, errors: personErrors, message: personMessage } = person;
   const { form: cohortForm, errors: cohortErrors, message: cohortMessage } = cohort;
+  let editing = $state<string>();
+  /** What was typed stays where a change is refused; a change that is made closes its row. */
+  const keep: SubmitFunction =
+    () =>
+    async ({ result, update }) => {
+      await update({ reset: false });
+      if (result.type === 'success') editing = undefined;
+    };
   const roles = $derived(
     ['learner', 'guest', 'assistant', ...(data.viewer?.role === 'owner' ? ['instructor'] : [])].map(
       (value) => ({ value, label: value === 'guest' ? 'guest, without account' : value })
@@ -27,6 +37,7 @@
   <a href="/people/outbox" class="link-line">Outbox</a>
 </div>
 {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
+{#if form && 'done' in form && form.done}<Notice kind="done">{form.done}</Notice>{/if}
 
 <div class="mt-4 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_300px]">
   <WideTable label="People">
@@ -34,45 +45,91 @@
       <thead
         ><tr
           ><th scope="col">name</th><th scope="col">role</th><th scope="col" class="max-sm:hidden">groups</th
-          ><th scope="col" class="max-sm:hidden">signs in as</th><th scope="col">under 18</th></tr
+          ><th scope="col" class="max-sm:hidden">signs in as</th><th scope="col">under 18</th><th scope="col"
+            ><span class="sr-only">change</span></th
+          ></tr
         ></thead
       >
       <tbody>
         {#each data.people as one (one.id)}
+          {@const groups = one.cohorts.map(({ name }) => name).join(', ')}
+          {@const account = one.email ?? (one.role === 'guest' ? 'no account' : 'no account yet')}
           <tr>
             <td
-              ><strong>{one.name}</strong><span class="note block wrap-anywhere text-ink-2 sm:hidden"
-                >{one.cohorts.join(', ')}{one.cohorts.length > 0 ? ' · ' : ''}{one.email ??
-                  'no account yet'}</span
+              ><strong>{one.name}</strong><span class="note block text-ink-2 wrap-anywhere sm:hidden"
+                >{groups}{groups ? ' · ' : ''}{account}</span
               ></td
-            ><td>{one.role}</td><td class="max-sm:hidden">{one.cohorts.join(', ') || '—'}</td><td
-              class="text-ink-2 max-sm:hidden">{one.email ?? 'no account yet'}</td
+            ><td>{one.role}</td><td class="max-sm:hidden">{groups || '—'}</td><td
+              class="text-ink-2 max-sm:hidden">{account}</td
             >
             <td>
               {#if one.isMinor && one.guardianConsentOn}consent of {one.guardianName}, {dayAndMonth(
                   one.guardianConsentOn
                 )}
-              {:else if one.isMinor}
-                <form
-                  method="POST"
-                  action="?/consent"
-                  use:plainEnhance
-                  class="flex flex-wrap items-center gap-2"
-                >
-                  <input type="hidden" name="personId" value={one.id} /><label
-                    class="sr-only"
-                    for="guardian-{one.id}">Guardian of {one.name} who consents</label
-                  ><input
-                    id="guardian-{one.id}"
-                    name="guardianName"
-                    required
-                    placeholder="Guardian’s name"
-                    class="input h-9 min-h-0 w-36 text-[14px]"
-                  /><button class="btn btn-line btn-sm">Record consent</button>
-                </form>
-              {/if}
+              {:else if one.isMinor}<span class="font-[650] text-rosehip">consent is missing</span>{/if}
             </td>
+            <td class="!pr-0 !text-right"
+              ><button
+                type="button"
+                class="cursor-pointer p-1"
+                aria-expanded={editing === one.id}
+                aria-label="Change {one.name}"
+                onclick={() => (editing = editing === one.id ? undefined : one.id)}
+                ><Pencil size={15} /></button
+              ></td
+            >
           </tr>
+          {#if editing === one.id}
+            <tr>
+              <td colspan="6" class="bg-shade !px-3">
+                <div class="flex flex-wrap gap-x-10 gap-y-4">
+                  {#if data.cohorts.length > 0}
+                    <form method="POST" action="?/groups" use:plainEnhance={keep} class="grid gap-2">
+                      <input type="hidden" name="personId" value={one.id} />
+                      <fieldset>
+                        <legend class="note font-[650]">Groups of {one.name}</legend>
+                        {#each data.cohorts as group (group.id)}
+                          <label class="flex min-h-8 items-center gap-2"
+                            ><input
+                              type="checkbox"
+                              name="cohortId"
+                              value={group.id}
+                              checked={one.cohorts.some(({ id }) => id === group.id)}
+                            />{group.name}</label
+                          >
+                        {/each}
+                      </fieldset>
+                      <button class="btn btn-line btn-sm justify-self-start">Keep these groups</button>
+                    </form>
+                  {/if}
+                  {#if !one.email && one.role !== 'guest'}
+                    <form
+                      method="POST"
+                      action="?/invite"
+                      use:plainEnhance={keep}
+                      class="grid content-start gap-2"
+                    >
+                      <input type="hidden" name="personId" value={one.id} />
+                      <Field label="E-mail address for an invitation" name="email" type="email" />
+                      <button class="btn btn-line btn-sm justify-self-start">Invite {one.name}</button>
+                    </form>
+                  {/if}
+                  {#if one.isMinor && !one.guardianConsentOn}
+                    <form
+                      method="POST"
+                      action="?/consent"
+                      use:plainEnhance={keep}
+                      class="grid content-start gap-2"
+                    >
+                      <input type="hidden" name="personId" value={one.id} />
+                      <Field label="Guardian who consents" name="guardianName" />
+                      <button class="btn btn-line btn-sm justify-self-start">Record the consent</button>
+                    </form>
+                  {/if}
+                </div>
+              </td>
+            </tr>
+          {/if}
         {/each}
       </tbody>
     </table>

@@ -64,6 +64,6 @@ export const actions: Actions = {
     if (!parsed.success) return fail(400, { problem: 'This is no date.' });
     await inSchoolOf(viewer, (db) => setDemoDate(db, parsed.data || undefined));
     const back = request.headers.get('referer');
-    redirect(303, back ? new URL(back).pathname : '/today');
+    redirect(303, back && URL.canParse(back) ? new URL(back).pathname : '/today');
   }
 };

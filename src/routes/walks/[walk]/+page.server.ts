@@ -2,12 +2,20 @@ import { fail, redirect } from '@sveltejs/kit';
 import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { englishName, worstSeverity } from '$core/knowledge';
+import { type LibraryTaxon, englishName, worstSeverity } from '$core/knowledge';
 import { type Role, roles } from '$core/walk';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { type Plan, readPlan } from '$lib/server/plan';
 import type { SchoolDb } from '$lib/server/school';
-import { addStop, addTaxon, changeRole, moveStop, removeStop, removeTaxon } from '$lib/server/walks';
+import {
+  addStop,
+  addTaxon,
+  changeRole,
+  changeStop,
+  moveStop,
+  removeStop,
+  removeTaxon
+} from '$lib/server/walks';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
 const StopForm = z.object({
@@ -27,6 +35,10 @@ const TaxonForm = z.object({
   portion: z.string().max(60).default(''),
   reason: z.string().trim().max(300).default('')
 });
+
+/** The part that is gathered where nothing else is said. */
+const usedPart = (entry: LibraryTaxon): string =>
+  entry.uses.find(({ kind }) => kind !== 'history')?.part ?? '';
 
 /** The role that the engine would choose, with its reason. */
 function proposal(planned: Plan['taxa'][number]): { role: Role; why: string } | undefined {
@@ -113,7 +125,17 @@ function onPlan<T>(event: RequestEvent, work: (db: SchoolDb, plan: Plan) => Prom
 }
 
 const Target = z.object({ id: z.uuid(), step: z.enum(['-1', '1']).optional() });
-const RoleChange = z.object({ taxon: z.string().min(1), role: z.enum(roles) });
+const StopChange = StopForm.pick({ minutes: true, talkingPoints: true }).extend({
+  id: z.uuid(),
+  name: z.string().trim().min(1, 'Name the stop.').max(120),
+  minutes: z.coerce.number().int().min(1, 'At least a minute.').max(480, 'At most eight hours.')
+});
+const RoleChange = z.object({
+  taxon: z.string().min(1),
+  role: z.enum(roles),
+  reason: z.string().trim().max(300).optional()
+});
+const leaveOutProblem = 'Write down why it is left out.';
 
 export const actions: Actions = {
   addStop: async (event) => {
@@ -162,9 +184,8 @@ export const actions: Actions = {
       if (!entry) return setError(form, 'taxon', 'Choose a taxon of the library.');
       if (!plan.stops.some(({ id }) => id === stopId))
         return setError(form, 'stopId', 'Choose a stop of this walk.');
-      if (role === 'leave out' && !reason) return setError(form, 'reason', 'Write down why it is left out.');
-      const use = entry.uses.find(({ kind }) => kind !== 'history');
-      const part = form.data.part || (role === 'gather' ? (use?.part ?? '') : '');
+      if (role === 'leave out' && !reason) return setError(form, 'reason', leaveOutProblem);
+      const part = form.data.part || (role === 'gather' ? usedPart(entry) : '');
       const isNew = await addTaxon(db, plan.walk.id, stopId, { ...form.data, part });
       if (!isNew) {
         const there = plan.taxa.find((planned) => planned.taxon === taxon)!;
@@ -177,11 +198,31 @@ export const actions: Actions = {
       return { form };
     });
   },
+  changeStop: async (event) => {
+    const change = StopChange.safeParse(Object.fromEntries(await event.request.formData()));
+    if (!change.success)
+      return fail(400, {
+        problem: `Not changed. ${change.error.issues.map(({ message }) => message).join(' ')}`
+      });
+    return onPlan(event, async (db, plan) => {
+      const { id, ...stop } = change.data;
+      await changeStop(db, plan.walk.id, id, stop);
+      return {};
+    });
+  },
   changeRole: async (event) => {
     const change = RoleChange.safeParse(Object.fromEntries(await event.request.formData()));
     if (!change.success) return fail(400, { problem: 'No such role.' });
     return onPlan(event, async (db, plan) => {
-      await changeRole(db, plan.walk.id, change.data.taxon, change.data.role);
+      const { taxon, role, reason } = change.data;
+      const planned = plan.taxa.find((one) => one.taxon === taxon);
+      if (!planned) return fail(404, { problem: 'This taxon is not on the walk.' });
+      if (role === 'leave out' && !(reason || planned.reason)) return fail(400, { problem: leaveOutProblem });
+      await changeRole(db, plan.walk.id, taxon, {
+        role,
+        part: planned.part || (role === 'gather' ? usedPart(planned.entry) : ''),
+        reason: reason || planned.reason
+      });
       return {};
     });
   },

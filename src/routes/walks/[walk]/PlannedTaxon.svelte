@@ -1,0 +1,129 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import CalendarClock from '@lucide/svelte/icons/calendar-clock';
+  import ListChecks from '@lucide/svelte/icons/list-checks';
+  import Skull from '@lucide/svelte/icons/skull';
+  import X from '@lucide/svelte/icons/x';
+  import { roles } from '$core/walk';
+  import RoleMark from '$lib/ui/RoleMark.svelte';
+  import { dayAndMonth } from '$lib/ui/dates';
+  import type { PageData } from './$types';
+
+  /** One taxon of the plan: its role, and what the engine says of it on the walk's date. */
+  interface Props {
+    one: PageData['taxa'][number];
+    mayEdit: boolean;
+  }
+  let { one, mayEdit }: Props = $props();
+  const isTaught = $derived(one.role === 'gather' || one.role === 'show');
+  // What is left out needs its reason before the change is sent.
+  let chosen = $state<string>();
+  const needsReason = $derived(chosen === 'leave out' && one.role !== 'leave out');
+  const facts = $derived(
+    [
+      one.stage ? `${one.stage}, ${Math.round(one.chance * 100)} % likely` : 'not up on this date',
+      [one.part, one.portion].filter(Boolean).join(', '),
+      isTaught
+        ? `${one.sources} ${one.sources === 1 ? 'source' : 'sources'}${one.sources < 2 ? ': a draft' : ''}`
+        : '',
+      one.reason
+    ]
+      .filter(Boolean)
+      .join(' · ')
+  );
+</script>
+
+<section class={['border-b border-rule', isTaught ? 'py-4' : 'py-2']}>
+  <div class="flex flex-wrap items-baseline gap-x-3">
+    <h3 class="!text-[18px]">
+      <a href="/species/{one.slug}" class="underline decoration-rule underline-offset-4">{one.name}</a>
+    </h3>
+    <i>{one.scientific}</i>
+    <RoleMark role={one.role} />
+    <span class="note text-ink-2">{facts}</span>
+    {#if mayEdit}
+      <form
+        method="POST"
+        action="?/changeRole"
+        class="note ml-auto flex items-center gap-2 max-sm:flex-wrap"
+        use:enhance={() =>
+          async ({ update }) => {
+            await update({ reset: false });
+            chosen = undefined;
+          }}
+      >
+        <input type="hidden" name="taxon" value={one.slug} />
+        <label class="sr-only" for="role-{one.slug}">Role of {one.name}</label>
+        <select
+          id="role-{one.slug}"
+          name="role"
+          class="select h-9 min-h-0 !w-auto text-[14px]"
+          value={one.role}
+          onchange={(event) => {
+            chosen = event.currentTarget.value;
+            if (chosen !== 'leave out') event.currentTarget.form?.requestSubmit();
+          }}
+          >{#each roles as role (role)}<option value={role}>{role}</option>{/each}</select
+        >
+        {#if needsReason}
+          <label class="sr-only" for="reason-{one.slug}">Why {one.name} is left out</label>
+          <input
+            id="reason-{one.slug}"
+            name="reason"
+            class="input h-9 min-h-0 !w-52 text-[14px]"
+            placeholder="Why is it left out?"
+            maxlength="300"
+          />
+          <button class="btn btn-line btn-sm">Leave it out</button>
+        {/if}
+        <button
+          formaction="?/removeTaxon"
+          class="cursor-pointer p-1"
+          aria-label="Take {one.name} off this walk"><X size={16} /></button
+        >
+      </form>
+    {/if}
+  </div>
+  {#if isTaught}
+    {#if one.proposal}<p class="note mt-1 text-ochre">
+        <strong>Proposed: {one.proposal.role}</strong>, since {one.proposal.why}.
+      </p>{/if}
+    {#if one.found && one.set.length > 0}
+      <p class="mt-2 flex gap-2">
+        <ListChecks size={18} class="mt-1 shrink-0 text-moss" aria-hidden="true" /><span
+          >Separating set: {#each one.set as name, i (name)}<strong>{name.toLowerCase()}</strong>{i <
+            one.set.length - 1
+              ? ' + '
+              : ''}{/each}.
+          <span class="text-ink-2"
+            >A beginner gets all of it right on {Math.round(one.onTarget * 100)} in 100 true plants.</span
+          ></span
+        >
+      </p>
+    {:else if one.found}
+      <p class="mt-2 text-ink-2">No dangerous lookalike in this library at this stage.</p>
+    {:else if one.stage}
+      <p class="mt-2 flex gap-2">
+        <CalendarClock size={18} class="mt-1 shrink-0 text-rosehip" aria-hidden="true" /><span
+          ><strong class="text-rosehip">Not at this stage:</strong> cannot be told from {one.open.join(', ')} by
+          two independent characters. {one.firstDate
+            ? `First from ${dayAndMonth(one.firstDate)}.`
+            : 'Not within a year.'}</span
+        >
+      </p>
+    {/if}
+    {#if one.lookalikes.length > 0}
+      <ul class="mt-2 grid list-none gap-x-8 gap-y-1 p-0 sm:grid-cols-2">
+        {#each one.lookalikes as other (other.slug)}
+          <li class="note flex items-baseline gap-2">
+            <Skull size={15} class="self-center text-rosehip" aria-hidden="true" /><span
+              ><strong>{other.name}</strong>, {other.stages.join(' and ')}
+              <span class="text-ink-2">· rated {other.rating} of 25{other.separable ? '' : ' · '}</span
+              >{#if !other.separable}<strong class="text-rosehip">not separable</strong>{/if}</span
+            >
+          </li>
+        {/each}
+      </ul>
+    {/if}
+  {/if}
+</section>
