@@ -21,16 +21,23 @@ function contentFiles(folder: string): ContentFile[] {
     .sort((a, b) => (a.path < b.path ? -1 : 1));
 }
 
-/** The application's role must exist before the migrations grant to it. A given server may not have it yet. */
+/**
+ * The application's role must exist before the migrations grant to it, and this user must be able to take it.
+ * A given server may have neither.
+ */
 async function ensureAppRole(client: pg.Client): Promise<void> {
-  const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [appRole]);
-  if (rowCount) return;
   try {
-    await client.query(`create role ${appRole} nosuperuser nobypassrls nocreatedb nocreaterole`);
-    await client.query(`grant ${appRole} to current_user`);
+    const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [appRole]);
+    if (!rowCount)
+      await client.query(`create role ${appRole} nosuperuser nobypassrls nocreatedb nocreaterole`);
+    const { rows } = await client.query<{ may: boolean }>(
+      "select pg_has_role(current_user, $1, 'member') as may",
+      [appRole]
+    );
+    if (!rows[0]!.may) await client.query(`grant ${appRole} to current_user`);
   } catch (error) {
     throw new Error(
-      `The database has no role ${appRole} and this user may not create it (${(error as Error).message}). ` +
+      `This user of the database can neither make the role ${appRole} nor take it (${(error as Error).message}). ` +
         `Ask its administrator for: create role ${appRole}; grant ${appRole} to the user of DATABASE_URL;`
     );
   }

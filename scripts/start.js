@@ -1,15 +1,15 @@
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline/promises';
-import { parseArgs } from 'node:util';
 import { ensureBuild } from './setup/build.js';
 import { addresses, ensureDatabase, startCluster } from './setup/cluster.js';
 import { prepareDatabase } from './setup/database.js';
 import { ensureNpmPackages, ensurePostgres } from './setup/packages.js';
 import { clusterFolder, local } from './setup/paths.js';
 import { tryPort } from './setup/ports.js';
-import { SetupError, runMain, say } from './setup/say.js';
-import { serve } from './setup/server.js';
+import { isOurs, readPid } from './setup/processes.js';
+import { SetupError, readOptions, runMain, say } from './setup/say.js';
+import { endLeftover, serve } from './setup/server.js';
 
 const help = `Usage: ./start [--port 4310] [--fresh] [--empty]
 
@@ -31,31 +31,21 @@ async function confirm(question) {
 function claimCheckout() {
   const file = join(local, 'start.pid');
   mkdirSync(local, { recursive: true });
-  try {
-    const pid = Number(readFileSync(file, 'utf8'));
-    if (
-      pid &&
-      pid !== process.pid &&
-      readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('scripts/start.js')
-    )
-      throw new SetupError(
-        `Good Trail already runs from this folder (process ${pid}). Stop it with Ctrl-C there first.`
-      );
-  } catch (error) {
-    if (error instanceof SetupError) throw error;
-  }
+  const pid = readPid(file);
+  if (pid !== process.pid && isOurs(pid, 'scripts/start.js'))
+    throw new SetupError(
+      `Good Trail already runs from this folder (process ${pid}). Stop it with Ctrl-C there first.`
+    );
   writeFileSync(file, String(process.pid));
   return () => rmSync(file, { force: true });
 }
 
 async function main() {
-  const { values } = parseArgs({
-    options: {
-      port: { type: 'string', default: '4310' },
-      fresh: { type: 'boolean', default: false },
-      empty: { type: 'boolean', default: false },
-      help: { type: 'boolean', short: 'h', default: false }
-    }
+  const values = readOptions(help, {
+    port: { type: 'string', default: '4310' },
+    fresh: { type: 'boolean', default: false },
+    empty: { type: 'boolean', default: false },
+    help: { type: 'boolean', short: 'h', default: false }
   });
   if (values.help) {
     console.log(help);
@@ -64,11 +54,6 @@ async function main() {
   const port = Number(values.port);
   if (!Number.isInteger(port) || port < 1024 || port > 65535)
     throw new SetupError(`'${values.port}' is no port between 1024 and 65535.`);
-  if (!(await tryPort(port)))
-    throw new SetupError(
-      `Port ${port} is taken by another program. Stop that, or choose another: ./start --port ${port + 1}`
-    );
-
   console.log('Good Trail');
   const release = claimCheckout();
   /** @type {(() => Promise<void>)[]} */
@@ -90,6 +75,11 @@ async function main() {
     });
 
   try {
+    await endLeftover();
+    if (!(await tryPort(port)))
+      throw new SetupError(
+        `Port ${port} is taken by another program. Stop that, or choose another: ./start --port ${port + 1}`
+      );
     ensureNpmPackages();
     const given = process.env['DATABASE_URL'];
     const database = given
@@ -99,7 +89,7 @@ async function main() {
       throw new SetupError('--fresh deletes only a database of our own, not the one in DATABASE_URL.');
     prepareDatabase({ ...database, demo: !values.empty });
     ensureBuild();
-    const server = await serve({ port, ...database });
+    const server = await serve({ port, ...database, remember: true });
     stops.push(server.stop);
     announce(server.origin, values.empty);
     await server.exited;
@@ -119,8 +109,7 @@ async function ownDatabase(fresh, stops) {
       throw new SetupError('Nothing was deleted.');
     rmSync(clusterFolder('app'), { recursive: true, force: true });
   }
-  const cluster = await startCluster('app');
-  stops.push(cluster.stop);
+  const cluster = await startCluster('app', stops);
   await ensureDatabase(cluster, 'good_trail');
   const { app, migrator } = addresses(cluster, 'good_trail');
   return { app, migrator };

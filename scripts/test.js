@@ -1,12 +1,11 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { ensureBuild } from './setup/build.js';
 import { startCluster } from './setup/cluster.js';
 import { ensureChromium, ensureNpmPackages, ensurePostgres } from './setup/packages.js';
 import { local, program, root } from './setup/paths.js';
-import { runMain, say } from './setup/say.js';
+import { SetupError, readOptions, runMain, say } from './setup/say.js';
 import { prepareTemplates } from './setup/templates.js';
 
 const help = `Usage: ./test [--only unit,reference,server,browser,static]
@@ -62,8 +61,9 @@ function runVitest(projects, env) {
 }
 
 async function main() {
-  const { values } = parseArgs({
-    options: { only: { type: 'string' }, help: { type: 'boolean', short: 'h' } }
+  const values = readOptions(help, {
+    only: { type: 'string' },
+    help: { type: 'boolean', short: 'h', default: false }
   });
   if (values.help) {
     console.log(help);
@@ -71,6 +71,8 @@ async function main() {
   }
   const all = ['static', 'unit', 'reference', 'server', 'browser'];
   const wanted = values.only ? values.only.split(',') : all;
+  const unknown = wanted.find((name) => !all.includes(name));
+  if (unknown !== undefined) throw new SetupError(`There is no part '${unknown}'. Parts: ${all.join(', ')}.`);
   mkdirSync(local, { recursive: true });
   ensureNpmPackages();
   const totals = wanted.includes('static') ? runStatic() : { passed: 0, failed: 0 };

@@ -15,6 +15,7 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { clusterFolder, isRoot } from './paths.js';
 import { postgresPrograms } from './packages.js';
+import { end, isOurs, readPid } from './processes.js';
 import { tryPort } from './ports.js';
 import { SetupError, say } from './say.js';
 
@@ -31,25 +32,6 @@ function unprivileged() {
   return { uid: id('-u'), gid: id('-g') };
 }
 
-/** @param {number} pid */
-function isAlive(pid) {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return /** @type {NodeJS.ErrnoException} */ (error).code === 'EPERM';
-  }
-}
-
-/** @param {number} pid @param {string} data */
-function isPostgresOn(pid, data) {
-  try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(data);
-  } catch {
-    return false;
-  }
-}
-
 /**
  * Ends what an interrupted run left behind: a server without its start command, or only its lock file.
  * @param {string} data
@@ -57,12 +39,10 @@ function isPostgresOn(pid, data) {
 async function clearLeftovers(data) {
   const lock = join(data, 'postmaster.pid');
   if (!existsSync(lock)) return;
-  const pid = Number(readFileSync(lock, 'utf8').split('\n')[0]);
-  if (pid && isAlive(pid) && isPostgresOn(pid, data)) {
+  const pid = readPid(lock);
+  if (isOurs(pid, data)) {
     say('Ending the database server that an earlier run left behind …');
-    process.kill(pid, 'SIGINT');
-    for (let tries = 0; isAlive(pid) && tries < 100; tries += 1) await wait(100);
-    if (isAlive(pid))
+    if (!(await end(pid, 'SIGINT')))
       throw new SetupError(`The earlier database server (process ${pid}) does not end. End it by hand.`);
   } else {
     say('Clearing a stale lock file of the database …');
@@ -100,9 +80,10 @@ function initialise(data, superuserPassword, passwordFile) {
  * Starts a cluster of our own on a free loopback port, creating it where needed.
  * The file `ready` is written after initdb, so an interrupted creation is begun anew.
  * @param {'app' | 'test'} purpose 'test' trades durability for speed
+ * @param {(() => Promise<void>)[]} [stops] takes the stop as soon as there is a process, for a Ctrl-C before it answers
  * @returns {Promise<Cluster>}
  */
-export async function startCluster(purpose) {
+export async function startCluster(purpose, stops = []) {
   const folder = clusterFolder(purpose);
   const data = join(folder, 'data');
   const ready = join(folder, 'ready');
@@ -149,18 +130,15 @@ export async function startCluster(purpose) {
     { ...user, cwd: '/', detached: true, stdio: ['ignore', log, log] }
   );
   closeSync(log);
-  await untilAccepting(port, server, logPath);
-
-  return {
-    port,
-    passwords,
-    stop: async () => {
-      if (server.exitCode !== null || !server.pid) return;
-      const gone = new Promise((done) => server.once('exit', done));
-      process.kill(server.pid, 'SIGINT');
-      await gone;
-    }
+  const stop = async () => {
+    if (server.exitCode !== null || !server.pid) return;
+    const gone = new Promise((done) => server.once('exit', done));
+    process.kill(server.pid, 'SIGINT');
+    await gone;
   };
+  stops.push(stop);
+  await untilAccepting(port, server, logPath);
+  return { port, passwords, stop };
 }
 
 /** @param {number} port @param {import('node:child_process').ChildProcess} server @param {string} logPath */

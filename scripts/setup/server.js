@@ -1,19 +1,33 @@
 import { spawn } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { root } from './paths.js';
-import { SetupError } from './say.js';
+import { local, root } from './paths.js';
+import { end, isOurs, readPid } from './processes.js';
+import { SetupError, say } from './say.js';
 
 /** Tracks and pictures are larger than adapter-node's usual 512 kB. */
 const bodySizeLimit = '25M';
 
+const entry = join(root, 'build/index.js');
+const pidFile = join(local, 'server.pid');
+
+/** Ends the application that a killed start command of this checkout left behind; it would hold the port. */
+export async function endLeftover() {
+  const pid = readPid(pidFile);
+  if (!isOurs(pid, entry)) return;
+  say('Ending the application that an earlier run left behind …');
+  if (!(await end(pid, 'SIGTERM')))
+    throw new SetupError(`The earlier application (process ${pid}) does not end. End it by hand.`);
+}
+
 /**
  * Serves the built application on loopback and waits until it answers.
- * @param {{ port: number, app: string, role?: string }} options
+ * @param {{ port: number, app: string, role?: string, remember?: boolean }} options remember: for `endLeftover`
  */
-export async function serve({ port, app, role }) {
+export async function serve({ port, app, role, remember = false }) {
   const origin = `http://localhost:${port}`;
-  const server = spawn(process.execPath, [join(root, 'build/index.js')], {
+  const server = spawn(process.execPath, [entry], {
     cwd: root,
     // Its own process group: the start command decides the order in which things stop.
     detached: true,
@@ -29,6 +43,7 @@ export async function serve({ port, app, role }) {
       ...(role ? { DATABASE_ROLE: role } : {})
     }
   });
+  if (remember) writeFileSync(pidFile, String(server.pid));
   const exited = new Promise((done) => server.once('exit', done));
   for (let tries = 0; ; tries += 1) {
     if (server.exitCode !== null || tries > 300)
