@@ -22,8 +22,8 @@ function contentFiles(folder: string): ContentFile[] {
 }
 
 /**
- * The application's role must exist before the migrations grant to it, and this user must be able to take it.
- * A given server may have neither.
+ * On a given server the application's role may not exist yet, and our user must be able to take it. On a server
+ * of our own the start command has made it.
  */
 async function ensureAppRole(client: pg.Client): Promise<void> {
   try {
@@ -62,7 +62,7 @@ async function main(): Promise<void> {
   const client = new pg.Client({ connectionString: owner });
   await client.connect();
   try {
-    await ensureAppRole(client);
+    if (process.env['DATABASE_ROLE']) await ensureAppRole(client);
     await runner({
       dbClient: client,
       dir: join(root, 'db/migrations'),
