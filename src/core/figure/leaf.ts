@@ -2,7 +2,7 @@ import type { Recipe } from '../knowledge';
 import type { Random } from '../random';
 import { type BladeLook, type Outline, drawBlade, drawLeaflet, outlines } from './blade';
 import { type Spine, add, ellipse, growSpine, pathData, scale, towards } from './geometry';
-import { drawTube, inkColour, penLine, tone } from './ink';
+import { drawTube, hairReach, hairsAlong, inkColour, penLine, tone } from './ink';
 import type { Point, Shape } from './scene';
 import type { Traits } from './traits';
 
@@ -52,10 +52,10 @@ function bladeLook(recipe: Recipe, traits: Traits, pen: number, roll: readonly [
 function drawFerny(rachis: Spine, recipe: Recipe, look: BladeLook, roll: number, random: Random): DrawnLeaf {
   const [pinnae, segments] = [recipe.pairs[0] ?? 6, recipe.pairs[1] ?? 5];
   const polygons: Point[][] = [];
-  const ribs: Shape[] = [];
+  const ribs: (readonly Point[])[] = [];
   const pinna = (base: Point, heading: number, size: number, own: Random) => {
     const spine = growSpine(base, heading, own.between(-0.12, 0.12), size, 10);
-    ribs.push(penLine(spine.points, look.pen * 0.8, tone(look.colour, -0.4)));
+    ribs.push(spine.points);
     for (let i = 0; i <= segments; i += 1) {
       const t = 0.12 + (0.86 * i) / segments;
       const reach = size * 0.34 * (1 - 0.8 * t) + size * 0.045;
@@ -85,11 +85,26 @@ function drawFerny(rachis: Spine, recipe: Recipe, look: BladeLook, roll: number,
   return {
     shapes: [
       { d, fill: look.colour, stroke: inkColour, strokeWidth: look.pen * 0.38 },
-      ...ribs,
-      penLine(rachis.points, look.pen * 1.6, tone(look.colour, 0.1))
+      ...ribs.map((rib) => penLine(rib, look.pen * 0.8, tone(look.colour, -0.4))),
+      penLine(rachis.points, look.pen * 1.6, tone(look.colour, 0.1)),
+      ...ribHairs([rachis.points, ...ribs], look, random.fork('hairs'))
     ],
     outline: [hull(polygons.flat())]
   };
+}
+
+const ribHairMillimetres = { none: 0, scattered: 1.3, downy: 0.8, bristly: 2.4 } as const;
+
+/** On a ferny leaf hairs are seen along its ribs. */
+function ribHairs(ribs: readonly (readonly Point[])[], look: BladeLook, random: Random): Shape[] {
+  const millimetres = ribHairMillimetres[look.hairs];
+  if (millimetres === 0) return [];
+  const sides = ribs.flatMap((rib) => [rib, rib]);
+  const outwards = sides.map((_, i) => (i % 2 ? 1 : -1));
+  // Few hairs stand far apart, so they are drawn along every third rib.
+  const drawn = look.hairs === 'scattered' ? sides.filter((_, i) => i % 6 < 2) : sides;
+  const reach = hairReach(millimetres, look.pen);
+  return [hairsAlong(drawn, reach, look.pen * 0.34, random, outwards)];
 }
 
 /** A small segment with two or three lobes a side. */

@@ -8,7 +8,7 @@ import { type Bounds, type Part, type Scene, type View, noBounds } from './scene
 import { pickTraits } from './traits';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 3;
+export const drawingVersion = 4;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,
