@@ -2,48 +2,9 @@ import { gzipSync } from 'node:zlib';
 import { v7 as uuid } from 'uuid';
 import { tryPort } from '../scripts/setup/ports.js';
 import { serve } from '../scripts/setup/server.js';
-import { cloneDatabase, demo } from '../tests/support/database';
+import { type Client, signedIn } from '../tests/support/client';
+import { cloneDatabase } from '../tests/support/database';
 import { type Figure, medianMs, quantile, timed } from './figure';
-
-/** A signed-in browser without a screen: one cookie, and forms that come from the site itself. */
-class Client {
-  #cookie = '';
-  constructor(private readonly origin: string) {}
-
-  async fetch(path: string, init: RequestInit = {}): Promise<Response> {
-    return fetch(this.origin + path, {
-      redirect: 'manual',
-      ...init,
-      headers: { ...init.headers, origin: this.origin, cookie: this.#cookie }
-    });
-  }
-
-  async text(path: string): Promise<string> {
-    const response = await this.fetch(path);
-    if (!response.ok) throw new Error(`${path} answered ${response.status}`);
-    return response.text();
-  }
-
-  /** @returns where the form's action leads */
-  async submit(path: string, fields: Record<string, string> = {}): Promise<string> {
-    const response = await this.fetch(path, {
-      method: 'POST',
-      headers: { accept: 'text/html' },
-      body: new URLSearchParams(fields)
-    });
-    const [cookie] = response.headers.getSetCookie();
-    if (cookie) this.#cookie = cookie.split(';')[0]!;
-    const to = response.headers.get('location');
-    if (!to) throw new Error(`${path} led nowhere (${response.status})`);
-    return to;
-  }
-}
-
-async function signedIn(origin: string, role: string): Promise<Client> {
-  const client = new Client(origin);
-  await client.submit('/sign-in', { email: demo.email(role), password: demo.password });
-  return client;
-}
 
 /** Script that a page loads before it comes alive, compressed: its preload header names every module. */
 async function scriptKilobytes(client: Client, path: string): Promise<number> {
@@ -71,13 +32,7 @@ async function answerTimes(client: Client, walkPath: string, rounds: number): Pr
         confidence: 'sure',
         seconds: 5
       };
-      const { ms, result } = await timed(() =>
-        client.fetch('/api/events', {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ events: [event] })
-        })
-      );
+      const { ms, result } = await timed(() => client.json('/api/events', { events: [event] }));
       if (!result.ok) throw new Error(`an answer was refused: ${await result.text()}`);
       times.push(ms);
     }

@@ -80,11 +80,11 @@ async function main() {
   if (projects.length > 0) {
     const env = { ...process.env };
     const needsDatabase = projects.some((name) => name === 'server' || name === 'browser');
-    if (needsDatabase) ensurePostgres();
-    if (projects.includes('browser')) {
-      ensureChromium();
+    if (needsDatabase) {
+      ensurePostgres();
       ensureBuild();
     }
+    if (projects.includes('browser')) ensureChromium();
     const cluster = needsDatabase ? await startCluster('test') : undefined;
     try {
       if (cluster) Object.assign(env, await prepareTemplates(cluster));

@@ -1,0 +1,328 @@
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { tryPort } from '../../scripts/setup/ports.js';
+import { serve } from '../../scripts/setup/server.js';
+import { Client, signedIn } from '../support/client';
+import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+
+/** The built application over HTTP: who may what, what is refused, and what every answer carries. */
+
+type Role = 'owner' | 'instructor' | 'assistant' | 'learner';
+const roles: readonly Role[] = ['owner', 'instructor', 'assistant', 'learner'];
+let database: TestDatabase;
+let server: Awaited<ReturnType<typeof serve>>;
+let clients: Record<Role, Client>;
+let walk = '';
+let site = '';
+const nowhere = '0192f000-0000-7000-8000-00000000beef';
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  server = await serve({ port: (await tryPort(0))!, app: database.app });
+  const all = await Promise.all(roles.map((role) => signedIn(server.origin, role)));
+  clients = Object.fromEntries(roles.map((role, i) => [role, all[i]!])) as Record<Role, Client>;
+  const walks = await clients.instructor.text('/walks');
+  walk =
+    /\/walks\/[0-9a-f-]{36}(?=[^>]*>[^<]*Wood in leaf)/.exec(walks)?.[0] ??
+    /\/walks\/[0-9a-f-]{36}/.exec(walks)![0];
+  site = /\/ground\/[0-9a-f-]{36}/.exec(await clients.instructor.text('/ground'))![0];
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+const statuses = async (path: string) =>
+  Object.fromEntries(
+    await Promise.all(roles.map(async (role) => [role, (await clients[role].fetch(path)).status] as const))
+  );
+const everyone = { owner: 200, instructor: 200, assistant: 200, learner: 200 };
+
+describe('a page', () => {
+  it.each(['/today', '/walks', '/species', '/practice', '/me'])('%s is for everybody', async (path) => {
+    expect(await statuses(path)).toEqual(everyone);
+  });
+
+  it.each(['/people', '/people/outbox', '/school', '/walks/new'])(
+    '%s is for owners and instructors',
+    async (path) => {
+      expect(await statuses(path)).toEqual({ ...everyone, assistant: 403, learner: 403 });
+    }
+  );
+
+  it('of a walk’s plan sends learners to its brief', async () => {
+    expect(await statuses(walk)).toEqual({ ...everyone, learner: 303 });
+    expect((await clients.learner.fetch(walk)).headers.get('location')).toBe(`${walk}/brief`);
+  });
+
+  it.each(['/walks/', '/ground/', '/practice/', '/questions/'])(
+    'below %s that is not there is 404, whether the id is one or not',
+    async (path) => {
+      for (const id of [nowhere, 'not-an-id', '1;drop table walk'])
+        expect((await clients.instructor.fetch(path + encodeURIComponent(id))).status).toBe(404);
+    }
+  );
+
+  it('sends whoever is not signed in to the sign-in and back again, but never elsewhere', async () => {
+    const stranger = new Client(server.origin);
+    const response = await stranger.fetch('/people');
+    expect([response.status, response.headers.get('location')]).toEqual([303, '/sign-in?to=%2Fpeople']);
+    const fields = { email: demo.email('owner'), password: demo.password };
+    expect(await stranger.submit('/sign-in?to=%2Fpeople', fields)).toBe('/people');
+    for (const to of ['//elsewhere.example', 'https://elsewhere.example', '/\\elsewhere.example', '/a?b'])
+      expect(await new Client(server.origin).submit(`/sign-in?to=${encodeURIComponent(to)}`, fields)).toBe(
+        '/today'
+      );
+  });
+});
+
+describe('every answer', () => {
+  it('has a content security policy without unsafe-inline or eval, and no sniffing', async () => {
+    for (const path of ['/today', '/practice', site]) {
+      const { headers } = await clients.instructor.fetch(path);
+      const policy = headers.get('content-security-policy')!;
+      expect(policy).toContain("default-src 'self'");
+      expect(policy).toContain("frame-ancestors 'none'");
+      expect(policy).toMatch(/script-src 'self' 'nonce-/);
+      expect(policy).not.toMatch(/unsafe-inline|unsafe-eval/);
+      expect(headers.get('x-content-type-options')).toBe('nosniff');
+      expect(headers.get('referrer-policy')).toBe('same-origin');
+    }
+  });
+
+  it('names nothing outside: no page loads from another host', async () => {
+    for (const path of ['/today', '/species/conium-maculatum', walk, `${walk}/brief`]) {
+      const html = await clients.instructor.text(path);
+      const loaded = [...html.matchAll(/<(?:script|link|img|image|iframe)[^>]+(?:src|href)="([^"]+)"/g)];
+      for (const [, address] of loaded) expect(address).not.toMatch(/^(https?:)?\/\//);
+    }
+  });
+
+  it('sets a session cookie that no script can read and no other site sends', async () => {
+    const response = await new Client(server.origin).post('/sign-in', {
+      email: demo.email('learner'),
+      password: demo.password
+    });
+    const [cookie] = response.headers.getSetCookie();
+    expect(cookie).toMatch(/^session=[\w-]{43};/);
+    expect(cookie).toMatch(/HttpOnly/i);
+    expect(cookie).toMatch(/SameSite=Lax/i);
+    expect(cookie).toMatch(/Path=\//i);
+  });
+
+  it('takes no form from another site', async () => {
+    const { status } = await clients.owner.fetch('/school?/save', {
+      method: 'POST',
+      headers: { origin: 'http://elsewhere.example', 'content-type': 'application/x-www-form-urlencoded' },
+      body: 'name=taken'
+    });
+    expect(status).toBe(403);
+  });
+});
+
+describe('a change', () => {
+  it.each([
+    ['/school?/save', { name: 'Ours now' }],
+    ['/school?/moveDate', { demoDate: '2027-01-01' }],
+    ['/people?/addPerson', { name: 'Somebody', role: 'instructor' }],
+    ['/people?/groups', { personId: nowhere }],
+    ['/walks/new', { name: 'Mine' }]
+  ])('by %s is refused to assistants and learners', async (path, fields) => {
+    for (const role of ['assistant', 'learner'] as const)
+      expect((await clients[role].post(path, fields)).status).toBe(403);
+  });
+
+  it('of a plan is refused to assistants and learners, and 404 where the walk is not', async () => {
+    for (const action of ['addStop', 'removeStop', 'moveStop', 'changeStop', 'changeRole', 'removeTaxon']) {
+      const fields = {
+        id: nowhere,
+        taxon: 'allium-ursinum',
+        role: 'gather',
+        name: 'x',
+        minutes: '5',
+        step: '1'
+      };
+      for (const role of ['assistant', 'learner'] as const)
+        expect((await clients[role].post(`${walk}?/${action}`, fields)).status).toBe(403);
+      const gone = await clients.instructor.post(`/walks/${nowhere}?/${action}`, fields);
+      expect([400, 404]).toContain(gone.status);
+    }
+  });
+
+  it('that makes an instructor is the owner’s alone', async () => {
+    const fields = {
+      name: 'Maren Holt',
+      role: 'instructor',
+      email: '',
+      cohortId: '',
+      __superform_id: 'person'
+    };
+    const refused = await clients.instructor.post('/people?/addPerson', fields);
+    expect(refused.status).toBe(400);
+    expect(await refused.text()).toContain('Only the owner can add instructors.');
+    expect((await clients.owner.post('/people?/addPerson', fields)).status).toBe(200);
+  });
+
+  it('to leave a taxon out needs its reason', async () => {
+    const role = (fields: Record<string, string>) =>
+      clients.instructor.post(`${walk}?/changeRole`, { taxon: 'nasturtium-officinale', ...fields });
+    const refused = await role({ role: 'leave out', reason: ' ' });
+    expect(refused.status).toBe(400);
+    expect(await refused.text()).toContain('Write down why it is left out.');
+    const taken = await role({ role: 'leave out', reason: 'The spring is fouled by cattle.' });
+    expect(await taken.text()).toContain('The spring is fouled by cattle.');
+    expect((await role({ role: 'show' })).status).toBe(200);
+  });
+
+  it.each([
+    [{ minutes: '0' }, 'At least a minute.'],
+    [{ minutes: '481' }, 'At most eight hours.'],
+    [{ name: ' ' }, 'Name the stop.']
+  ])('of a stop to %j is refused with a message', async (change, message) => {
+    const html = await clients.instructor.text(walk);
+    const [, id] = /name="id" value="([0-9a-f-]{36})"/.exec(html)!;
+    const response = await clients.instructor.post(`${walk}?/changeStop`, {
+      id: id!,
+      name: 'Gate meadow',
+      minutes: '25',
+      talkingPoints: '',
+      ...change
+    });
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain(message);
+  });
+
+  it('by a track that is none changes nothing and says why', async () => {
+    const send = async (content: string, name = 'track.gpx') => {
+      const form = new FormData();
+      form.set('gpx', new File([content], name));
+      form.set('track', new File([content], name));
+      const response = await clients.instructor.post(`${site}?/track`, form);
+      return { status: response.status, html: await response.text() };
+    };
+    const before = (await clients.instructor.text(site)).match(/"coordinates"/g)?.length;
+    expect((await send('')).status).toBe(400);
+    const bad = await send('<gpx version="1.1"><trk><trkseg><trkpt lat="95" lon="1"/></trkseg></trk></gpx>');
+    expect(bad.status).toBe(400);
+    expect(bad.html).toContain('outside the world');
+    expect((await clients.instructor.text(site)).match(/"coordinates"/g)?.length).toBe(before);
+  });
+});
+
+describe('the events endpoint', () => {
+  const open = async (client: Client) => {
+    const round = await client.submit(`${walk}/practise`);
+    return { round, questionId: /\/questions\/([0-9a-f-]{36})/.exec(await client.text(round))![1]! };
+  };
+  const answer = (questionId: string) => ({
+    id: uuid(),
+    kind: 'answer',
+    questionId,
+    choice: 'cannot tell',
+    confidence: 'sure',
+    seconds: 4
+  });
+
+  it('is closed to whoever is not signed in', async () => {
+    const response = await new Client(server.origin).json('/api/events', { events: [] });
+    expect(response.status).toBe(401);
+  });
+
+  it.each([
+    ['no JSON', '{"events": ['],
+    ['no batch', {}],
+    ['an empty batch', { events: [] }],
+    ['an unknown kind', { events: [{ id: uuid(), kind: 'applause' }] }],
+    ['a confidence that is none', { events: [{ ...answer(nowhere), confidence: 'very' }] }],
+    ['more than was asked', { events: [{ ...answer(nowhere), outcome: 'right' }] }]
+  ])('refuses %s with a message', async (_, body) => {
+    const response = await clients.learner.json('/api/events', body);
+    expect(response.status).toBe(400);
+    expect((await response.json()).problem).toMatch(/^Not understood/);
+  });
+
+  it('stores an answer once, also when it is sent again, and refuses a second one to the same question', async () => {
+    const { questionId } = await open(clients.learner);
+    const event = answer(questionId);
+    const first = await clients.learner.json('/api/events', { events: [event] });
+    const again = await clients.learner.json('/api/events', { events: [event] });
+    expect([first.status, again.status]).toEqual([200, 200]);
+    expect(await again.json()).toEqual(await first.json());
+    const other = await clients.learner.json('/api/events', { events: [{ ...event, choice: 'target' }] });
+    expect(other.status).toBe(409);
+    const second = await clients.learner.json('/api/events', { events: [answer(questionId)] });
+    expect(second.status).toBe(409);
+  });
+
+  it('takes what it can of a batch and says which was refused', async () => {
+    const { questionId } = await open(clients.learner);
+    const response = await clients.learner.json('/api/events', {
+      events: [answer(nowhere), answer(questionId)]
+    });
+    expect(response.status).toBe(404);
+    const { results } = await response.json();
+    expect(results[0].problem).toBe('There is no such question.');
+    expect(results[1].feedback.outcome).toBeDefined();
+  });
+
+  it('knows nothing of somebody else’s question, nor shows its drawing', async () => {
+    const { round, questionId } = await open(clients.learner);
+    const response = await clients.instructor.json('/api/events', { events: [answer(questionId)] });
+    expect(response.status).toBe(404);
+    expect((await clients.instructor.fetch(`/questions/${questionId}`)).status).toBe(404);
+    expect((await clients.instructor.fetch(round)).status).toBe(404);
+  });
+
+  it('gives a question’s answer away neither in the page nor in the drawing, which nobody may keep', async () => {
+    const { round, questionId } = await open(clients.learner);
+    const html = await clients.learner.text(round);
+    expect(html).not.toMatch(/"?specimen"?:|isDangerous|leaf-venation|seed/);
+    const drawing = await clients.learner.fetch(`/questions/${questionId}`);
+    expect(drawing.headers.get('cache-control')).toBe('no-store');
+    expect(drawing.headers.get('content-type')).toBe('image/svg+xml');
+    expect(await drawing.text()).not.toMatch(/<text|<title|class=| id=/);
+  });
+
+  it('is the same from two processes on one database', async () => {
+    const twin = await serve({ port: (await tryPort(0))!, app: database.app });
+    try {
+      const there = await signedIn(twin.origin, 'learner');
+      const { questionId } = await open(clients.learner);
+      const event = answer(questionId);
+      expect((await there.json('/api/events', { events: [event] })).status).toBe(200);
+      expect((await clients.learner.json('/api/events', { events: [event] })).status).toBe(200);
+      const drawings = await Promise.all(
+        [there, clients.learner].map((one) => one.text(`/questions/${questionId}`))
+      );
+      expect(drawings[0]).toBe(drawings[1]);
+    } finally {
+      await twin.stop();
+    }
+  });
+});
+
+describe('a plate of the library', () => {
+  const address = async () => {
+    const html = await clients.learner.text('/species/conium-maculatum?stage=flower');
+    return /\/plates\/[^"'\s]+/.exec(html)![0];
+  };
+
+  it('may be kept for ever at its address', async () => {
+    const response = await clients.learner.fetch(await address());
+    expect(response.status).toBe(200);
+    expect(response.headers.get('cache-control')).toContain('immutable');
+    expect(await response.text()).toMatch(/^<svg /);
+  });
+
+  it('is not there for another release, taxon, stage or seed', async () => {
+    const parts = (await address()).split('/');
+    for (const [i, bad] of [
+      [2, 'ffffffffffffffff-1'],
+      [3, 'no-such-plant'],
+      [4, 'winter'],
+      [4, 'nonsense'],
+      [5, 'seedy']
+    ] as const)
+      expect((await clients.learner.fetch(parts.with(i, bad).join('/'))).status).toBe(404);
+  });
+});

@@ -1,0 +1,53 @@
+import { demo } from './database';
+
+/** A browser without a screen: one cookie, and forms that come from the site itself. */
+export class Client {
+  #cookie = '';
+  constructor(readonly origin: string) {}
+
+  async fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    return fetch(this.origin + path, {
+      redirect: 'manual',
+      ...init,
+      headers: { origin: this.origin, cookie: this.#cookie, ...init.headers }
+    });
+  }
+
+  async text(path: string): Promise<string> {
+    const response = await this.fetch(path);
+    if (!response.ok) throw new Error(`${path} answered ${response.status}`);
+    return response.text();
+  }
+
+  /** Sends a form as a browser without script does. */
+  async post(path: string, fields: Record<string, string> | FormData = {}): Promise<Response> {
+    const body = fields instanceof FormData ? fields : new URLSearchParams(fields);
+    const response = await this.fetch(path, { method: 'POST', headers: { accept: 'text/html' }, body });
+    const [cookie] = response.headers.getSetCookie();
+    if (cookie) this.#cookie = cookie.split(';')[0]!;
+    return response;
+  }
+
+  /** Sends a form and returns where it leads. */
+  async submit(path: string, fields: Record<string, string> = {}): Promise<string> {
+    const response = await this.post(path, fields);
+    const to = response.headers.get('location');
+    if (!to) throw new Error(`${path} led nowhere (${response.status})`);
+    return to;
+  }
+
+  async json(path: string, body: unknown): Promise<Response> {
+    return this.fetch(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: typeof body === 'string' ? body : JSON.stringify(body)
+    });
+  }
+}
+
+/** A client that has signed in as one of the demo's people. */
+export async function signedIn(origin: string, role: string): Promise<Client> {
+  const client = new Client(origin);
+  await client.submit('/sign-in', { email: demo.email(role), password: demo.password });
+  return client;
+}
