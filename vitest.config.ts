@@ -1,4 +1,5 @@
 import { resolve } from 'node:path';
+import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { defineConfig } from 'vitest/config';
 
 const alias = {
@@ -13,7 +14,14 @@ const project = (name: string, include: string[], more: object = {}) => ({
 export default defineConfig({
   test: {
     projects: [
-      project('unit', ['src/**/*.test.ts'], { testTimeout: 30_000 }),
+      {
+        ...project('unit', ['src/**/*.test.ts'], {
+          testTimeout: 30_000,
+          server: { deps: { inline: ['@lucide/svelte'] } }
+        }),
+        // Icons come as components.
+        plugins: [svelte()]
+      },
       project('reference', ['tests/reference/**/*.test.ts'], { testTimeout: 30_000 }),
       project('server', ['tests/server/**/*.test.ts'], {
         testTimeout: 30_000,

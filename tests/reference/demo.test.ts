@@ -1,0 +1,80 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parse } from 'yaml';
+import { describe, expect, it } from 'vitest';
+import { stageOn } from '../../src/core/walk';
+import { shippedLibrary } from '../support/content';
+
+/** The demo is invented and says so; what it gathers is confirmed by its own invented bookshelf. */
+
+const text = readFileSync(join(import.meta.dirname, '../../content/demo/demo.yaml'), 'utf8');
+const demo = parse(text) as {
+  school: { demoDate: string; emergencyNumbers: { label: string; number: string }[] };
+  people: { key: string; email?: string; minor?: boolean; guardian?: string }[];
+  cohorts: { key: string; members: string[] }[];
+  bookshelf: { key: string; kind: string; citation: string }[];
+  confirmations: { taxon: string; sources: string[] }[];
+  sites: { key: string; origin: [number, number]; patches: { key: string; taxon: string }[] }[];
+  walks: {
+    key: string;
+    site: string;
+    on: string;
+    stops: {
+      patch?: string;
+      at?: [number, number];
+      taxa?: { taxon: string; role: 'gather' | 'show' | 'danger' }[];
+    }[];
+  }[];
+};
+const library = shippedLibrary();
+const taxaOf = (walk: (typeof demo.walks)[number]) => walk.stops.flatMap(({ taxa }) => taxa ?? []);
+
+describe('the demo', () => {
+  it('says in its first line that it is invented, and so do its books and its numbers', () => {
+    expect(text.split('\n')[0]).toMatch(/invented/);
+    for (const { citation } of demo.bookshelf) expect(citation).toContain('(invented)');
+    for (const { label, number } of demo.school.emergencyNumbers)
+      if (number !== '112') expect(label).toContain('(invented number)');
+  });
+
+  it('writes to nobody: its addresses end in .example (RFC 2606)', () => {
+    for (const { email } of demo.people) if (email) expect(email).toMatch(/\.example$/);
+  });
+
+  it('lies on its made-up coast near 54.3° N, 8.7° W', () => {
+    expect(demo.sites).toHaveLength(3);
+    for (const { origin } of demo.sites) {
+      expect(Math.abs(origin[0] + 8.7)).toBeLessThan(0.2);
+      expect(Math.abs(origin[1] - 54.3)).toBeLessThan(0.2);
+    }
+  });
+
+  it('gathers only what two independent sources confirm, a web page not being one of them', () => {
+    const kinds = new Map(demo.bookshelf.map(({ key, kind }) => [key, kind]));
+    for (const { taxon } of demo.walks.flatMap(taxaOf).filter(({ role }) => role === 'gather')) {
+      const { sources } = demo.confirmations.find((one) => one.taxon === taxon)!;
+      expect(new Set(sources.filter((key) => kinds.get(key) !== 'web page')).size).toBeGreaterThanOrEqual(2);
+    }
+  });
+
+  it('teaches each plant on a day on which it is up, and places each stop', () => {
+    for (const walk of demo.walks) {
+      for (const { taxon, role } of taxaOf(walk))
+        expect(stageOn(library.taxa.get(taxon)!, walk.on, role), `${walk.key} ${taxon}`).toBeDefined();
+      const site = demo.sites.find(({ key }) => key === walk.site)!;
+      for (const { patch, at } of walk.stops)
+        expect(at !== undefined || site.patches.some(({ key }) => key === patch)).toBe(true);
+    }
+  });
+
+  it('shows a dangerous plant only as a danger, never to be gathered or merely shown', () => {
+    for (const { taxon, role } of demo.walks.flatMap(taxaOf))
+      if (library.taxa.get(taxon)!.eatenSeverity >= 3) expect(role).toBe('danger');
+  });
+
+  it('has a guardian’s consent for everybody under 18 who walks', () => {
+    const walking = new Set(demo.cohorts.flatMap(({ members }) => members));
+    for (const { key, minor, guardian } of demo.people)
+      if (minor && walking.has(key)) expect(guardian).toBeTruthy();
+  });
+});

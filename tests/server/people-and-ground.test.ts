@@ -1,0 +1,311 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { emptyGround, pathOf, withPath } from '../../src/core/ground';
+import { publishBrief } from '../../src/lib/server/briefs';
+import {
+  addCohort,
+  addPerson,
+  listCohorts,
+  listPeople,
+  recordConsent,
+  setGroups
+} from '../../src/lib/server/people';
+import { readPlan } from '../../src/lib/server/plan';
+import { closePool } from '../../src/lib/server/pool';
+import { memoryOf, pairTallies } from '../../src/lib/server/progress';
+import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import { setDemoDate } from '../../src/lib/server/schools';
+import { type Viewer, signIn, viewerOf } from '../../src/lib/server/sign-in';
+import {
+  addPatch,
+  addSite,
+  listPatches,
+  listSites,
+  readSite,
+  saveGround,
+  saveSiteDetails
+} from '../../src/lib/server/sites';
+import {
+  addStop,
+  addTaxon,
+  addWalk,
+  changeRole,
+  changeStop,
+  listStops,
+  listWalks,
+  moveStop,
+  readWalk,
+  removeStop,
+  removeTaxon,
+  saveWalkDay
+} from '../../src/lib/server/walks';
+import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+
+let database: TestDatabase;
+let instructor: Viewer;
+let learner: Viewer;
+const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.schoolId, work);
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  process.env['DATABASE_URL'] = database.app;
+  const viewer = async (role: string) => {
+    const result = await signIn(demo.email(role), demo.password, '127.0.0.1');
+    return (await viewerOf('token' in result ? result.token : ''))!;
+  };
+  [instructor, learner] = [await viewer('instructor'), await viewer('learner')];
+});
+afterAll(async () => {
+  await closePool();
+  await database.drop();
+});
+
+describe('people and groups', () => {
+  it('a person is in the groups that were chosen, and in no others', async () => {
+    const [id, first, second] = await inDemo(async (db) => [
+      await addPerson(db, { name: 'Finn Aldery', role: 'learner', isMinor: false, cohortId: undefined }),
+      await addCohort(db, 'Autumn beginners', 'beginner'),
+      await addCohort(db, 'Shore group', 'improver')
+    ]);
+    const groups = () =>
+      inDemo(async (db) =>
+        (await listCohorts(db)).filter(({ members }) => members.includes(id!)).map((cohort) => cohort.id)
+      );
+    const choose = (...ids: string[]) => inDemo((db) => setGroups(db, id!, ids));
+    await choose(first!, second!);
+    expect((await groups()).sort()).toEqual([first, second].sort());
+    await choose(second!);
+    expect(await groups()).toEqual([second]);
+    await choose(second!, '0192f000-0000-7000-8000-00000000beef');
+    expect(await groups()).toEqual([second]);
+    await choose();
+    expect(await groups()).toEqual([]);
+  });
+
+  it('consent is recorded for whoever is under 18, on the school’s own date, and for nobody else', async () => {
+    const people = await inDemo(async (db) => {
+      const minor = await addPerson(db, {
+        name: 'Elin Marsh',
+        role: 'learner',
+        isMinor: true,
+        cohortId: undefined
+      });
+      const adult = await addPerson(db, {
+        name: 'Oskar Lund',
+        role: 'learner',
+        isMinor: false,
+        cohortId: undefined
+      });
+      expect(await recordConsent(db, minor, 'Greta Marsh')).toBe(true);
+      expect(await recordConsent(db, adult, 'Greta Marsh')).toBe(false);
+      return (await listPeople(db)).filter(({ id }) => id === minor || id === adult);
+    });
+    expect(people.map(({ guardianName, guardianConsentOn }) => [guardianName, guardianConsentOn])).toEqual([
+      ['Greta Marsh', '2027-04-24'],
+      [undefined, undefined]
+    ]);
+  });
+
+  it('a person of another school is in no group of this one', async () => {
+    const cohort = await inDemo((db) => addCohort(db, 'Winter group', 'beginner'));
+    await inDemo((db) => setGroups(db, '0192f000-0000-7000-8000-00000000beef', [cohort]));
+    const found = await inDemo(async (db) => (await listCohorts(db)).find(({ id }) => id === cohort));
+    expect(found?.members).toEqual([]);
+  });
+});
+
+describe('the ground', () => {
+  it('starts empty, and keeps its path, its details and its patches', async () => {
+    const id = await inDemo((db) => addSite(db, 'Alder Carr', 'Europe/Dublin'));
+    const path = [
+      [-8.7, 54.3, 12],
+      [-8.69, 54.31, 40]
+    ];
+    await inDemo(async (db) => {
+      expect((await readSite(db, id))!.ground).toEqual(emptyGround);
+      await saveGround(db, id, withPath(emptyGround, path, 'Carr loop'));
+      await saveSiteDetails(db, id, {
+        name: 'Alder Carr',
+        accessPoint: 'Bridge on the lane.',
+        permissionFrom: 'the commoners',
+        permissionSince: '2027-01-01',
+        permissionUntil: undefined,
+        mayPick: true,
+        mayDig: false,
+        largestGroup: undefined,
+        note: ''
+      });
+      await addPatch(db, id, {
+        name: 'Cress by the bridge',
+        taxon: 'nasturtium-officinale',
+        longitude: -8.7,
+        latitude: 54.3,
+        abundance: 'frequent'
+      });
+    });
+    const site = await inDemo((db) => readSite(db, id));
+    expect(pathOf(site!.ground)).toEqual(path);
+    expect(site).toMatchObject({ mayPick: true, permissionUntil: undefined, revision: 3 });
+    expect(await inDemo((db) => listPatches(db, id))).toHaveLength(1);
+  });
+
+  it('refuses a place outside the world, whatever the form let through', async () => {
+    const [site] = await inDemo(listSites);
+    const add = (longitude: number, latitude: number) =>
+      inDemo((db) =>
+        addPatch(db, site!.id, { name: 'x', taxon: 'rumex-acetosa', longitude, latitude, abundance: 'rare' })
+      );
+    await expect(add(-8, 95)).rejects.toThrow(/check constraint/);
+    await expect(add(-200, 54)).rejects.toThrow(/check constraint/);
+  });
+});
+
+describe('the plan of a walk', () => {
+  const head = async () => ({
+    name: 'Evening round',
+    siteId: (await inDemo(listSites))[0]!.id,
+    cohortId: undefined,
+    heldOn: '2027-05-02',
+    startsAt: '18:00',
+    leaderId: instructor.personId
+  });
+  const stop = (name: string) => ({
+    name,
+    patchId: undefined,
+    longitude: -8.7,
+    latitude: 54.3,
+    minutes: 15,
+    talkingPoints: ''
+  });
+  async function planWith(...names: string[]): Promise<string> {
+    const walk = await head();
+    return inDemo(async (db) => {
+      const id = await addWalk(db, walk);
+      for (const name of names) await addStop(db, id, stop(name));
+      return id;
+    });
+  }
+  const order = (walkId: string) =>
+    inDemo(async (db) => (await listStops(db, walkId)).map(({ name, position }) => `${position} ${name}`));
+
+  it('numbers its stops without gaps, whatever is moved or removed', async () => {
+    const id = await planWith('a', 'b', 'c', 'd');
+    const at = async (name: string) =>
+      (await inDemo((db) => listStops(db, id))).find((one) => one.name === name)!.id;
+    await inDemo(async (db) => moveStop(db, id, await at('c'), -1));
+    expect(await order(id)).toEqual(['1 a', '2 c', '3 b', '4 d']);
+    const c = await at('c');
+    await inDemo((db) => removeStop(db, id, c));
+    expect(await order(id)).toEqual(['1 a', '2 b', '3 d']);
+    const [first, last] = [await at('a'), await at('d')];
+    await inDemo((db) => moveStop(db, id, first, -1));
+    await inDemo((db) => moveStop(db, id, last, 1));
+    expect(await order(id)).toEqual(['1 a', '2 b', '3 d']);
+  });
+
+  it('changes a stop of its own, not one of another walk', async () => {
+    const [mine, other] = [await planWith('a'), await planWith('b')];
+    const [own] = await inDemo((db) => listStops(db, mine));
+    const change = { name: 'changed', minutes: 40, talkingPoints: 'Describe first.' };
+    await inDemo((db) => changeStop(db, other, own!.id, change));
+    expect((await inDemo((db) => listStops(db, mine)))[0]!.name).toBe('a');
+    await inDemo((db) => changeStop(db, mine, own!.id, change));
+    expect((await inDemo((db) => listStops(db, mine)))[0]).toMatchObject(change);
+  });
+
+  it('loses a stop’s taxa with the stop, and a taxon when it is taken off', async () => {
+    const id = await planWith('a', 'b');
+    const taxa = () =>
+      inDemo(async (db) => (await listStops(db, id)).flatMap((one) => one.taxa.map(({ taxon }) => taxon)));
+    await inDemo(async (db) => {
+      const [a, b] = await listStops(db, id);
+      const show = (taxon: string) => ({ taxon, role: 'show' as const, part: '', portion: '', reason: '' });
+      await addTaxon(db, id, a!.id, show('rumex-acetosa'));
+      await addTaxon(db, id, b!.id, show('allium-ursinum'));
+      await addTaxon(db, id, b!.id, show('daucus-carota'));
+      await removeStop(db, id, a!.id);
+      await removeTaxon(db, id, 'daucus-carota');
+      await changeRole(db, id, 'allium-ursinum', { role: 'gather', part: 'leaf', reason: '' });
+    });
+    expect(await taxa()).toEqual(['allium-ursinum']);
+  });
+
+  it('follows its day: the same taxa on another date are at other stages', async () => {
+    const id = await planWith('a');
+    const stage = () =>
+      inDemo(async (db) => (await readPlan(db, instructor, id))!.taxa[0]!.survey.stage?.stage);
+    await inDemo(async (db) => {
+      const [a] = await listStops(db, id);
+      await addTaxon(db, id, a!.id, {
+        taxon: 'allium-ursinum',
+        role: 'show',
+        part: '',
+        portion: '',
+        reason: ''
+      });
+    });
+    const walk = await head();
+    const moveTo = (heldOn: string) => inDemo((db) => saveWalkDay(db, id, { ...walk, heldOn }));
+    await moveTo('2027-03-20');
+    expect(await stage()).toBe('leaf');
+    await moveTo('2027-05-15');
+    expect(await stage()).toBe('flower');
+    await moveTo('2027-11-20');
+    expect(await stage()).toBeUndefined();
+  });
+
+  it('is seen by learners of its group alone', async () => {
+    const id = await planWith('a');
+    const seen = (viewer: Viewer) => inDemo(async (db) => Boolean(await readWalk(db, viewer, id)));
+    expect([await seen(instructor), await seen(learner)]).toEqual([true, false]);
+    await inDemo(async (db) => {
+      const cohort = (await listCohorts(db)).find(({ members }) => members.includes(learner.personId))!;
+      await saveWalkDay(db, id, { ...(await head()), cohortId: cohort.id });
+    });
+    expect(await seen(learner)).toBe(true);
+    expect((await inDemo((db) => listWalks(db, learner))).map((walk) => walk.id)).toContain(id);
+  });
+
+  it('publishes versions that count up, also when two publish at once', async () => {
+    const id = await planWith('a');
+    const publish = () =>
+      inDemo(async (db) => publishBrief(db, instructor, (await readPlan(db, instructor, id))!));
+    const versions = await Promise.all([publish(), publish(), publish()]);
+    expect(versions.map((result) => ('version' in result ? result.version : result.problem)).sort()).toEqual([
+      1, 2, 3
+    ]);
+  });
+});
+
+describe('progress', () => {
+  it('counts what is effective by the school’s own date, and the memory follows', async () => {
+    const on = async (date: string) => {
+      await inDemo((db) => setDemoDate(db, date));
+      return inDemo(async (db) => {
+        const tallies = await pairTallies(db, learner.personId);
+        return {
+          answers: tallies.reduce((sum, { answers }) => sum + answers, 0),
+          units: (await memoryOf(db, learner.personId)).size
+        };
+      });
+    };
+    const before = await on('2027-04-01');
+    expect(before).toEqual({ answers: 0, units: 0 });
+    const middle = await on('2027-04-16');
+    const now = await on('2027-04-24');
+    expect(middle.answers).toBeGreaterThan(0);
+    expect(now.answers).toBeGreaterThan(middle.answers);
+    expect(now.units).toBeGreaterThanOrEqual(middle.units);
+  });
+
+  it('counts every answer once as right, left, missed or dangerous, and limits the rate from above', async () => {
+    const tallies = await inDemo((db) => pairTallies(db));
+    expect(tallies.length).toBeGreaterThan(10);
+    for (const one of tallies) {
+      expect(one.namedRight + one.leftAlone + one.dangerousGathers).toBeLessThanOrEqual(one.answers);
+      expect(one.dangerousGathers).toBeLessThanOrEqual(one.dangerousShown);
+      const rate = one.dangerousShown > 0 ? one.dangerousGathers / one.dangerousShown : 0;
+      expect(one.dangerLimit).toBeGreaterThan(rate);
+      expect(one.dangerLimit).toBeLessThanOrEqual(1);
+    }
+  });
+});
