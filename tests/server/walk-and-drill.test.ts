@@ -78,7 +78,9 @@ describe('a plan', () => {
 
   it('stops a gathering without two sources, and a brief then is not published', async () => {
     const asRole = (role: 'gather' | 'show') =>
-      inDemo((db) => changeRole(db, walkId, 'nasturtium-officinale', { role, part: 'leaf', reason: '' }));
+      inDemo((db) =>
+        changeRole(db, walkId, 'nasturtium-officinale', { role, part: 'leafy shoot', reason: '' })
+      );
     await asRole('gather');
     expect(await stops()).toEqual(['sources nasturtium-officinale']);
     const result = await inDemo(async (db) =>

@@ -152,6 +152,10 @@ export interface UseClaim {
   readonly hash: string;
 }
 
+/** The recorded use of a part, history left aside; undefined where the library has none. */
+export const useOfPart = (taxon: Pick<Taxon, 'uses'>, part: string): Use | undefined =>
+  taxon.uses.find((use) => use.kind !== 'history' && use.part === part);
+
 /** A claim's hash changes with any word of it, and its confirmations lapse with that. */
 export const useClaims = (taxon: Pick<Taxon, 'slug' | 'uses'>): UseClaim[] =>
   taxon.uses.map((use) => ({ taxon: taxon.slug, use, hash: contentHash({ taxon: taxon.slug, use }) }));

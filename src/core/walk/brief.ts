@@ -5,6 +5,7 @@ import {
   type StageDescription,
   contentHash,
   englishName,
+  useOfPart,
   worstSeverity
 } from '../knowledge';
 import { type Side, anchorOf, composePlate, renderPlate, viewsFor } from '../figure';
@@ -326,7 +327,7 @@ export function composeBrief(
     harvest: input.planned
       .filter(({ role }) => role === 'gather')
       .map(({ survey: { target }, part, portion }) => {
-        const use = target.uses.find((one) => one.part === part) ?? target.uses[0];
+        const use = useOfPart(target, part);
         return {
           name: englishName(target),
           scientific: target.name,

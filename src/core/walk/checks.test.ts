@@ -7,6 +7,7 @@ const library = shippedLibrary();
 const planned = (slug: string, role: Role, sources = 2, isoDate = springWood.isoDate) => ({
   survey: surveyTaxon(library, library.taxa.get(slug)!, role, { ...springWood, isoDate }),
   role,
+  part: library.taxa.get(slug)!.uses[0]!.part,
   sources
 });
 
@@ -95,6 +96,26 @@ describe('a taxon that is to be gathered', () => {
     expect(stops({ taxa: [planned('allium-ursinum', 'gather', sources)] })).toEqual([
       'sources allium-ursinum'
     ]);
+  });
+
+  it('stops where the library has no use of that part', () => {
+    const bulb = { ...planned('allium-ursinum', 'gather'), part: 'bulb' };
+    const [first] = ledger({ taxa: [bulb] });
+    expect(first).toMatchObject({
+      key: 'use allium-ursinum',
+      state: 'stop',
+      detail: 'The library knows: leaf.'
+    });
+  });
+
+  it('stops at a stage for which its use is not recorded', () => {
+    const spring = planned('daucus-carota', 'gather', 2, '2027-05-20');
+    expect(spring.survey.stage?.stage).toBe('first-year leaf');
+    const found = ledger({ isoDate: '2027-05-20', level: 'experienced', taxa: [spring] });
+    expect(found.find(({ key }) => key === 'use daucus-carota')).toMatchObject({
+      state: 'stop',
+      detail: 'Its use is recorded for flower only.'
+    });
   });
 
   it('needs no sources to be shown', () => {

@@ -1,4 +1,4 @@
-import { type Library, englishName } from '../knowledge';
+import { type Library, englishName, useOfPart } from '../knowledge';
 import { stageIsUp } from '../season';
 import type { EmergencyNumber, Level, Policy, Role } from './policy';
 import { levels } from './policy';
@@ -35,7 +35,9 @@ export interface PlanFacts {
   readonly taxa: readonly {
     readonly survey: Survey;
     readonly role: Role;
-    /** Independent sources that confirm a use of the taxon. */
+    /** What is to be gathered of it. */
+    readonly part: string;
+    /** Independent sources that confirm the use of that part. */
     readonly sources: number;
   }[];
 }
@@ -140,7 +142,7 @@ function groundChecks(facts: PlanFacts): Check[] {
 }
 
 function gatherChecks(facts: PlanFacts, library: Library): Check[] {
-  return facts.taxa.flatMap(({ survey, role, sources }) => {
+  return facts.taxa.flatMap(({ survey, role, part, sources }) => {
     const { target } = survey;
     const name = englishName(target).toLowerCase();
     const found: Check[] = [];
@@ -155,6 +157,7 @@ function gatherChecks(facts: PlanFacts, library: Library): Check[] {
         )
       );
     if (role !== 'gather') return found;
+    found.push(useCheck(survey, name, part));
     if (sources < neededSources)
       found.push(
         check(
@@ -180,6 +183,27 @@ function gatherChecks(facts: PlanFacts, library: Library): Check[] {
       );
     return found;
   });
+}
+
+/** A claim speaks of one part at certain stages: it confirms nothing beyond them. */
+function useCheck({ target, stage }: Survey, name: string, part: string): Check {
+  const key = `use ${target.slug}`;
+  const use = useOfPart(target, part);
+  const mend = { label: `Show ${name}, do not gather`, at: 'plan' } as const;
+  if (!use) {
+    const parts = target.uses.filter(({ kind }) => kind !== 'history').map((one) => one.part);
+    const known = parts.length > 0 ? `The library knows: ${parts.join(', ')}.` : 'The library knows none.';
+    return check(key, 'stop', `Stop: no use of ${name} ${part}`.trim(), known, mend);
+  }
+  if (stage && !use.stages.includes(stage.stage))
+    return check(
+      key,
+      'stop',
+      `Stop: ${name} ${part} not in ${stage.stage}`,
+      `Its use is recorded for ${use.stages.join(', ')} only.`,
+      mend
+    );
+  return check(key, 'pass', `Use of ${name}`, `${part}, in ${use.stages.join(', ')}. ${use.conditions}`);
 }
 
 function separationCheck(survey: Survey, name: string, library: Library): Check {

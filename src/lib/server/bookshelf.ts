@@ -14,12 +14,16 @@ export async function confirmedClaims(db: SchoolDb): Promise<Map<string, number>
   return new Map(rows.map((row) => [row.claim_hash, row.sources]));
 }
 
-/** Sources that confirm the best-supported use of a taxon. */
-export function sourcesFor(taxon: LibraryTaxon, confirmed: ReadonlyMap<string, number>): number {
+/** Sources that confirm the use of a part, or without one the best-supported use of the taxon. */
+export function sourcesFor(
+  taxon: LibraryTaxon,
+  confirmed: ReadonlyMap<string, number>,
+  part?: string
+): number {
   return Math.max(
     0,
     ...useClaims(taxon)
-      .filter(({ use }) => use.kind !== 'history')
+      .filter(({ use }) => use.kind !== 'history' && (part === undefined || use.part === part))
       .map(({ hash }) => confirmed.get(hash) ?? 0)
   );
 }

@@ -83,7 +83,15 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       const entry = library.taxa.get(planned.taxon);
       if (!entry) return [];
       const survey = surveyTaxon(library, entry, planned.role, circumstances);
-      return [{ ...planned, entry, stop, survey, sources: sourcesFor(entry, confirmed) }];
+      return [
+        {
+          ...planned,
+          entry,
+          stop,
+          survey,
+          sources: sourcesFor(entry, confirmed, planned.role === 'gather' ? planned.part : undefined)
+        }
+      ];
     })
   );
   const level = cohort?.level ?? 'beginner';

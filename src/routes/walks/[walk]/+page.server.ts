@@ -105,7 +105,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
       patches: plan.patches.map((patch) => ({ value: patch.id, label: patch.name })),
       choices: [...library.taxa.values()].map((taxon) => ({
         value: taxon.slug,
-        label: `${englishName(taxon)} (${taxon.name})`
+        label: `${englishName(taxon)} (${taxon.name})`,
+        parts: taxon.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part)
       })),
       stopForm: await superValidate(zod4(StopForm), { id: 'stop', errors: false }),
       taxonForm: await superValidate(

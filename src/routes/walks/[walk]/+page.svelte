@@ -18,6 +18,16 @@
   const taxon = superForm(data.taxonForm, { resetForm: false });
   const { form: stopForm, errors: stopErrors } = stop;
   const { form: taxonForm, errors: taxonErrors } = taxon;
+  /** Only parts whose use is recorded can be gathered; the first is meant where none is chosen. */
+  const partOptions = $derived.by(() => {
+    const parts = data.choices.find(({ value }) => value === $taxonForm.taxon)?.parts ?? [];
+    return parts.length > 0
+      ? parts.map((part) => ({ value: part, label: part }))
+      : [{ value: '', label: 'no use is recorded' }];
+  });
+  $effect(() => {
+    if (!partOptions.some(({ value }) => value === $taxonForm.part)) $taxonForm.part = partOptions[0]!.value;
+  });
   const roleOptions = roles.map((value) => ({ value, label: value }));
   const last = $derived(data.stops.at(-1));
   const markers = $derived(
@@ -141,7 +151,7 @@
                 <Field
                   label="Part"
                   name="part"
-                  placeholder="as in the library"
+                  options={partOptions}
                   bind:value={$taxonForm.part}
                   errors={$taxonErrors.part}
                 />

@@ -1,0 +1,121 @@
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { useClaims } from '../../src/core/knowledge';
+import { citations, confirmedClaims, sourcesFor } from '../../src/lib/server/bookshelf';
+import { libraryOf } from '../../src/lib/server/library';
+import { listPeople } from '../../src/lib/server/people';
+import { readPlan } from '../../src/lib/server/plan';
+import { closePool } from '../../src/lib/server/pool';
+import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import { readSettings, saveSettings } from '../../src/lib/server/schools';
+import { type Viewer, signIn, viewerOf } from '../../src/lib/server/sign-in';
+import { changeRole, listWalks } from '../../src/lib/server/walks';
+import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+
+let database: TestDatabase;
+let instructor: Viewer;
+let walkId: string;
+const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.schoolId, work);
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  process.env['DATABASE_URL'] = database.app;
+  const result = await signIn(demo.email('instructor'), demo.password, '127.0.0.1');
+  instructor = (await viewerOf('token' in result ? result.token : ''))!;
+  walkId = (await inDemo((db) => listWalks(db, instructor))).find(({ name }) => name === 'Wood in leaf')!.id;
+});
+afterAll(async () => {
+  await closePool();
+  await database.drop();
+});
+
+const cress = async (db: SchoolDb) => (await libraryOf(db)).taxa.get('nasturtium-officinale')!;
+
+/** Adds a source to the shelf and lets it confirm watercress. */
+const confirm = (kind: string, citation: string, effectiveAt = '2027-04-01T12:00:00Z') =>
+  inDemo(async (db) => {
+    const sourceId = uuid();
+    await db.query('insert into source (school_id, id, kind, citation) values ($1, $2, $3, $4)', [
+      db.schoolId,
+      sourceId,
+      kind,
+      citation
+    ]);
+    const owner = (await listPeople(db)).find(({ role }) => role === 'owner')!;
+    const [claim] = useClaims(await cress(db));
+    await db.query(
+      'insert into confirmation (school_id, claim_hash, source_id, confirmed_by, effective_at) values ($1, $2, $3, $4, $5)',
+      [db.schoolId, claim!.hash, sourceId, owner.id, effectiveAt]
+    );
+  });
+const sources = (part?: string) =>
+  inDemo(async (db) => sourcesFor(await cress(db), await confirmedClaims(db), part));
+
+describe('two independent sources', () => {
+  it('are not reached by a web page, by a copy of the same book, or by what is confirmed later', async () => {
+    expect(await sources()).toBe(1);
+    await confirm('web page', 'A page about cress (invented)');
+    expect(await sources()).toBe(1);
+    await confirm('handbook', 'The Careful Gatherer (invented)');
+    expect(await sources()).toBe(1);
+    await confirm('paper', 'Notes on spring herbs (invented)', '2027-06-01T12:00:00Z');
+    expect(await sources()).toBe(1);
+  });
+
+  it('confirm the part that they speak of, and no other', async () => {
+    await confirm('flora', 'Plants of Running Water (invented)');
+    expect(await sources()).toBe(2);
+    expect(await sources('leafy shoot')).toBe(2);
+    expect(await sources('root')).toBe(0);
+  });
+
+  it('lift the stop of a plan that gathers that part, not of one that gathers another', async () => {
+    const stops = async (part: string) =>
+      inDemo(async (db) => {
+        await changeRole(db, walkId, 'nasturtium-officinale', { role: 'gather', part, reason: '' });
+        const { checks } = (await readPlan(db, instructor, walkId))!;
+        return checks.filter(({ state }) => state === 'stop').map(({ key }) => key);
+      });
+    expect(await stops('leafy shoot')).toEqual([]);
+    expect((await stops('root')).sort()).toEqual([
+      'sources nasturtium-officinale',
+      'use nasturtium-officinale'
+    ]);
+    await stops('leafy shoot');
+  });
+
+  it('stand beside each claim by name, the web page too: it is shown, it only does not count', async () => {
+    const named = await inDemo(async (db) => (await citations(db)).get(useClaims(await cress(db))[0]!.hash)!);
+    expect(named).toContain('A page about cress (invented)');
+    expect(named).toContain('Plants of Running Water (invented)');
+  });
+});
+
+describe('the policy of the school', () => {
+  it('decides at once what a plan may rest on: without scent ramsons wait', async () => {
+    const apart = () =>
+      inDemo(async (db) => {
+        const { checks } = (await readPlan(db, instructor, walkId))!;
+        return checks.find(({ key }) => key === 'apart allium-ursinum')!.state;
+      });
+    expect(await apart()).toBe('pass');
+    const settings = await inDemo(readSettings);
+    await inDemo((db) =>
+      saveSettings(db, { ...settings, policy: { ...settings.policy, scentCounts: false } })
+    );
+    expect(await apart()).toBe('stop');
+    await inDemo((db) => saveSettings(db, settings));
+    expect(await apart()).toBe('pass');
+  });
+});
+
+describe('the starter library', () => {
+  it('cannot be changed by the application', async () => {
+    for (const sql of [
+      "update library_release set name = 'mine'",
+      'delete from library_release',
+      "insert into library_release (hash, name, document) values ('x', 'mine', '{}')"
+    ])
+      await expect(inDemo((db) => db.query(sql))).rejects.toThrow(/permission denied/);
+  });
+});
