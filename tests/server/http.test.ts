@@ -2,6 +2,9 @@ import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
+import { closePool } from '../../src/lib/server/pool';
+import { withSchool } from '../../src/lib/server/school';
+import { createAccount } from '../../src/lib/server/sign-in';
 import { Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase, demo } from '../support/database';
 
@@ -298,6 +301,49 @@ describe('the events endpoint', () => {
     } finally {
       await twin.stop();
     }
+  });
+});
+
+describe('another school', () => {
+  it('finds nothing at the addresses of this one, typed by hand', async () => {
+    process.env['DATABASE_URL'] = database.app;
+    const schoolId = uuid();
+    const personId = uuid();
+    await withSchool(schoolId, async (db) => {
+      await db.query(
+        'insert into school (school_id, name, library_hash) select $1, $2, hash from library_release limit 1',
+        [schoolId, 'Another school']
+      );
+      await db.query(
+        "insert into person (school_id, id, name, role) values ($1, $2, 'Ilse Varga', 'owner')",
+        [schoolId, personId]
+      );
+    });
+    await createAccount(schoolId, personId, 'ilse@another.example', demo.password);
+    await closePool();
+    const ilse = new Client(server.origin);
+    await ilse.submit('/sign-in', { email: 'ilse@another.example', password: demo.password });
+    const round = await clients.learner.submit(`${walk}/practise`);
+    const question = /\/questions\/[0-9a-f-]{36}/.exec(await clients.learner.text(round))![0];
+    const drawing = /\/walks\/[^"]*\/plates\/\w+/.exec(await clients.instructor.text(`${walk}/brief`))![0];
+    for (const path of [
+      walk,
+      `${walk}/brief`,
+      `${walk}/day`,
+      `${walk}/practise`,
+      site,
+      round,
+      question,
+      drawing
+    ])
+      expect({ path, status: (await ilse.fetch(path)).status }).toEqual({ path, status: 404 });
+    for (const path of ['/walks', '/ground', '/people']) {
+      const html = await ilse.text(path);
+      expect(html).not.toMatch(/Wood in leaf|Crannoge|Imke Sandvoss/);
+    }
+    const response = await ilse.post(`${walk}?/removeTaxon`, { taxon: 'allium-ursinum' });
+    expect(response.status).toBe(404);
+    expect(await clients.instructor.text(walk)).toContain('Allium ursinum');
   });
 });
 

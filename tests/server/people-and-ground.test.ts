@@ -1,20 +1,23 @@
+import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { emptyGround, pathOf, withPath } from '../../src/core/ground';
 import { publishBrief } from '../../src/lib/server/briefs';
 import {
   addCohort,
   addPerson,
+  erasePerson,
   listCohorts,
   listPeople,
   recordConsent,
   setGroups
 } from '../../src/lib/server/people';
 import { readPlan } from '../../src/lib/server/plan';
+import { queueMessage } from '../../src/lib/server/outbox';
 import { closePool } from '../../src/lib/server/pool';
 import { memoryOf, pairTallies } from '../../src/lib/server/progress';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { setDemoDate } from '../../src/lib/server/schools';
-import { type Viewer, signIn, viewerOf } from '../../src/lib/server/sign-in';
+import { type Viewer, createAccount, signIn, viewerOf } from '../../src/lib/server/sign-in';
 import {
   addPatch,
   addSite,
@@ -110,6 +113,44 @@ describe('people and groups', () => {
     await inDemo((db) => setGroups(db, '0192f000-0000-7000-8000-00000000beef', [cohort]));
     const found = await inDemo(async (db) => (await listCohorts(db)).find(({ id }) => id === cohort));
     expect(found?.members).toEqual([]);
+  });
+});
+
+describe('erasing a person', () => {
+  it('leaves no name, guardian, group, account or message behind, but the answers without a name', async () => {
+    const piet = await inDemo(async (db) =>
+      (await listPeople(db)).find(({ name }) => name === 'Piet Lackenby')!
+    );
+    await createAccount(demo.schoolId, piet.id, 'piet@demo.example', 'piet likes plovers');
+    const answersOf = () => inDemo(async (db) => (await pairTallies(db, piet.id)).length);
+    const before = await answersOf();
+    await inDemo((db) =>
+      queueMessage(db, {
+        recipient: 'piet@demo.example',
+        subject: 'Dear Piet',
+        body: 'Come in, Piet Lackenby.'
+      })
+    );
+    expect(await inDemo((db) => erasePerson(db, piet.id))).toBe(true);
+    expect(await answersOf()).toBe(before);
+    expect(before).toBeGreaterThan(0);
+    expect('problem' in (await signIn('piet@demo.example', 'piet likes plovers', '127.0.0.1'))).toBe(true);
+    const admin = new pg.Client({ connectionString: database.superuser });
+    await admin.connect();
+    const { rows: tables } = await admin.query<{ name: string }>(
+      "select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace"
+    );
+    for (const { name } of tables) {
+      const { rows } = await admin.query(`select 1 from ${name} t where t::text ~* 'piet|lackenby'`);
+      expect({ name, rows: rows.length }).toEqual({ name, rows: 0 });
+    }
+    await admin.end();
+  });
+
+  it('stops at the owner, without whom the school would have nobody', async () => {
+    const owner = await inDemo(async (db) => (await listPeople(db)).find(({ role }) => role === 'owner')!);
+    expect(await inDemo((db) => erasePerson(db, owner.id))).toBe(false);
+    expect(await inDemo((db) => erasePerson(db, '0192f000-0000-7000-8000-00000000beef'))).toBe(false);
   });
 });
 

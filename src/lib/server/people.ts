@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import type { Level } from '$core/walk';
 import type { SchoolDb } from './school';
+import { accountEmails, invitedEmails, removeAccount } from './sign-in';
 
 export interface Person {
   readonly id: string;
@@ -108,4 +109,28 @@ export async function setGroups(db: SchoolDb, personId: string, cohortIds: reado
      on conflict do nothing`,
     [personId, cohortIds]
   );
+}
+
+export const erasedName = 'Erased person';
+
+/**
+ * Erases what is personal of a person: name, guardian, groups, account, and messages to them. Their answers
+ * stay without a name, since events hold none; published briefs keep the leader's name that they were read with.
+ * @returns false where there is no such person, or it is an owner, who must hand the school over first
+ */
+export async function erasePerson(db: SchoolDb, personId: string): Promise<boolean> {
+  const email = (await accountEmails(db.schoolId)).get(personId);
+  const { rowCount } = await db.query(
+    `update person set name = $2, guardian_name = null, guardian_consent_on = null, is_minor = false, role = 'guest'
+      where id = $1 and role <> 'owner'`,
+    [personId, erasedName]
+  );
+  if (!rowCount) return false;
+  await setGroups(db, personId, []);
+  const invited = await invitedEmails(db.schoolId, personId);
+  await db.query('delete from outbox_message where recipient = any ($1)', [
+    [...invited, ...(email ? [email] : [])]
+  ]);
+  await removeAccount(db.schoolId, personId);
+  return true;
 }

@@ -262,6 +262,42 @@ export async function accountEmails(schoolId: string): Promise<Map<string, strin
   return new Map(rows.map(({ person_id, email }) => [person_id, email]));
 }
 
+/** Addresses to which invitations of a person went. */
+export async function invitedEmails(schoolId: string, personId: string): Promise<string[]> {
+  const { rows } = await pool().query<{ email: string }>(
+    'select distinct email from invitation where school_id = $1 and person_id = $2',
+    [schoolId, personId]
+  );
+  return rows.map(({ email }) => email);
+}
+
+/** Takes a person's account away, with its sessions and invitations; other schools of theirs keep it. */
+export async function removeAccount(schoolId: string, personId: string): Promise<void> {
+  const client = await pool().connect();
+  try {
+    await client.query('begin');
+    await client.query('delete from invitation where school_id = $1 and person_id = $2', [
+      schoolId,
+      personId
+    ]);
+    const { rows } = await client.query<{ account_id: string }>(
+      'delete from membership where school_id = $1 and person_id = $2 returning account_id',
+      [schoolId, personId]
+    );
+    for (const { account_id } of rows)
+      await client.query(
+        'delete from account where id = $1 and not exists (select 1 from membership where account_id = $1)',
+        [account_id]
+      );
+    await client.query('commit');
+  } catch (error) {
+    await client.query('rollback').catch(() => undefined);
+    throw error;
+  } finally {
+    client.release();
+  }
+}
+
 /** Whether anybody can sign in yet: an empty installation offers to set up the first owner. */
 export async function hasAccounts(): Promise<boolean> {
   const { rows } = await pool().query<{ any: boolean }>('select exists (select 1 from account) as any');

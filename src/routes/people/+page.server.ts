@@ -5,7 +5,16 @@ import { z } from 'zod';
 import { levels } from '$core/walk';
 import { inSchoolOf, leading } from '$lib/server/guard';
 import { queueMessage } from '$lib/server/outbox';
-import { addCohort, addPerson, listCohorts, listPeople, recordConsent, setGroups } from '$lib/server/people';
+import {
+  addCohort,
+  addPerson,
+  erasePerson,
+  erasedName,
+  listCohorts,
+  listPeople,
+  recordConsent,
+  setGroups
+} from '$lib/server/people';
 import { type Viewer, accountEmails, invite, isEmailTaken } from '$lib/server/sign-in';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -28,6 +37,7 @@ export const load: PageServerLoad = ({ locals }) => {
     const cohorts = await listCohorts(db);
     return {
       cohorts,
+      erasedName,
       people: (await listPeople(db)).map((person) => ({
         ...person,
         email: emails.get(person.id),
@@ -95,6 +105,23 @@ export const actions: Actions = {
       return fail(400, { problem: 'Somebody signs in with this address already.' });
     await sendInvitation(viewer, person, email, url.origin);
     return { done: `A new invitation for ${person.name} waits in the outbox.` };
+  },
+  erase: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    if (viewer.role !== 'owner') return fail(403, { problem: 'Only the owner can erase a person.' });
+    const parsed = z
+      .object({ personId: z.uuid(), name: z.string().trim() })
+      .safeParse(Object.fromEntries(await request.formData()));
+    if (!parsed.success) return fail(400, { problem: 'There is no such person.' });
+    const { personId, name } = parsed.data;
+    const person = (await inSchoolOf(viewer, listPeople)).find(({ id }) => id === personId);
+    if (!person) return fail(404, { problem: 'There is no such person.' });
+    if (person.name !== name)
+      return fail(400, { problem: `Nobody was erased: the name that you typed is not ${person.name}.` });
+    const isErased = await inSchoolOf(viewer, (db) => erasePerson(db, personId));
+    return isErased
+      ? { done: `${name} is erased. Answers given in drills stay without a name.` }
+      : fail(400, { problem: 'An owner cannot be erased: the school would have nobody.' });
   },
   groups: async ({ request, locals }) => {
     const viewer = leading(locals);

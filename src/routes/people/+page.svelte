@@ -126,6 +126,20 @@
                       <button class="btn btn-line btn-sm justify-self-start">Record the consent</button>
                     </form>
                   {/if}
+                  {#if data.viewer?.role === 'owner' && one.role !== 'owner' && one.name !== data.erasedName}
+                    <form
+                      method="POST"
+                      action="?/erase"
+                      use:plainEnhance={keep}
+                      class="grid content-start gap-2"
+                    >
+                      <input type="hidden" name="personId" value={one.id} />
+                      <Field label="To erase this person, type the name" name="name" autocomplete="off" />
+                      <button class="btn btn-line btn-sm justify-self-start text-rosehip"
+                        >Erase {one.name} for good</button
+                      >
+                    </form>
+                  {/if}
                 </div>
               </td>
             </tr>
