@@ -1,6 +1,7 @@
 <script lang="ts">
   import '../app.css';
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
+  import Search from '@lucide/svelte/icons/search';
   import SignpostIcon from '@lucide/svelte/icons/signpost';
   import { goto } from '$app/navigation';
   import Signpost from '$lib/ui/Signpost.svelte';
@@ -10,12 +11,16 @@
   let { data, children } = $props();
   let isWaiting = false;
 
-  /** `g`, then the letter of a place. */
+  /** `/` searches, `?` lists the keys, `g` and then the letter of a place goes there. */
   function onkeydown(event: KeyboardEvent) {
     const { target } = event;
     if (target instanceof HTMLElement && target.closest('input, textarea, select')) return;
     if (event.ctrlKey || event.metaKey || event.altKey || !data.viewer) return;
-    if (isWaiting) {
+    if (event.key === '/') {
+      event.preventDefault();
+      void goto('/search');
+    } else if (event.key === '?') void goto('/me#keys');
+    else if (isWaiting) {
       isWaiting = false;
       const arm = armsFor(data.viewer.role).find(({ key }) => key === event.key);
       if (arm) void goto(arm.href);
@@ -38,6 +43,11 @@
       <header class="no-print mb-3 flex items-center justify-between lg:hidden">
         <a href="/today" class="flex items-center gap-2 font-serif text-[19px] font-semibold no-underline"
           ><SignpostIcon size={22} aria-hidden="true" />Good Trail</a
+        >
+        <a
+          href="/search"
+          class="ml-auto mr-2 grid h-11 w-11 place-items-center"
+          aria-label="Search everything"><Search size={21} aria-hidden="true" /></a
         >
         <a href="/me" class="fine flex min-h-11 items-center gap-2 no-underline"
           >{#if data.viewer.demoDate}{dayAndMonth(data.viewer.demoDate)}{/if}<CircleUser

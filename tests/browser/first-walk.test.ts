@@ -165,6 +165,17 @@ describe.sequential('from a track to a learner’s progress', () => {
     expect(row).toMatch(/[1-9]\d* of \d+/);
   });
 
+  it('searches everything from any page by one key', async () => {
+    const { driver } = site;
+    await visit(site, '/today');
+    await driver.actions().sendKeys('/').perform();
+    await driver.wait(until.urlContains('/search'), 15_000);
+    await driver.sleep(300);
+    await driver.actions().sendKeys('cigue').perform();
+    await seeText(driver, 'Conium maculatum, Grande ciguë');
+    expect(await seriousFindings(driver)).toEqual([]);
+  });
+
   it('shows nothing at another school’s address, or at one that does not exist', async () => {
     const { driver } = site;
     await visit(site, '/walks/0192f000-0000-7000-8000-00000000beef');

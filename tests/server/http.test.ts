@@ -42,9 +42,12 @@ const statuses = async (path: string) =>
 const everyone = { owner: 200, instructor: 200, assistant: 200, learner: 200 };
 
 describe('a page', () => {
-  it.each(['/today', '/walks', '/species', '/practice', '/me'])('%s is for everybody', async (path) => {
-    expect(await statuses(path)).toEqual(everyone);
-  });
+  it.each(['/today', '/walks', '/species', '/practice', '/search', '/me'])(
+    '%s is for everybody',
+    async (path) => {
+      expect(await statuses(path)).toEqual(everyone);
+    }
+  );
 
   it.each(['/people', '/people/outbox', '/school', '/walks/new'])(
     '%s is for owners and instructors',
@@ -300,6 +303,35 @@ describe('the events endpoint', () => {
       expect(drawings[0]).toBe(drawings[1]);
     } finally {
       await twin.stop();
+    }
+  });
+});
+
+describe('the search', () => {
+  const look = (role: Role, query: string) => clients[role].text(`/search?q=${encodeURIComponent(query)}`);
+
+  it.each([
+    ['grande cigue', 'Hemlock'],
+    ['CONIUM', 'Hemlock'],
+    ['creamh', 'Ramsons'],
+    ['carrot family', 'Wild carrot'],
+    ['wood leaf', 'Wood in leaf']
+  ])('finds by “%s”: %s', async (query, name) => {
+    expect(await look('learner', query)).toContain(`<strong>${name}</strong>`);
+  });
+
+  it('shows nobody what is not theirs', async () => {
+    expect(await look('instructor', 'sandvoss')).toContain('<strong>Imke Sandvoss</strong>');
+    for (const role of ['assistant', 'learner'] as const)
+      expect(await look(role, 'marrable')).not.toContain('<strong>Juno Marrable</strong>');
+    expect(await look('learner', 'crannoge')).not.toContain('href="/ground/');
+  });
+
+  it('says that finding nothing says nothing, whatever was typed', async () => {
+    for (const query of ["'; drop table walk; --", '%', '<script>alert(1)</script>']) {
+      const html = await look('learner', query);
+      expect(html).toContain('Nothing here is called');
+      expect(html).not.toContain('<script>alert(1)');
     }
   });
 });

@@ -2,6 +2,7 @@
   import { enhance } from '$app/forms';
   import { page } from '$app/state';
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
+  import Search from '@lucide/svelte/icons/search';
   import Signpost from '@lucide/svelte/icons/signpost';
   import { armsFor, CalendarIcon, phoneArms } from './navigation';
   import { longDate } from './dates';
@@ -54,6 +55,11 @@
     </ul>
   </nav>
   <div class="fine mt-auto grid gap-3 pl-2 text-ink-2">
+    <a href="/search" class="grid grid-cols-[18px_1fr] items-center gap-2 no-underline hover:underline"
+      ><Search size={16} aria-hidden="true" /><span
+        >Search everything <kbd class="fine rounded border border-rule-strong px-1.5">/</kbd></span
+      ></a
+    >
     {#if viewer.demoDate}
       <div class="grid grid-cols-[18px_1fr] gap-2">
         <CalendarIcon size={16} aria-hidden="true" />

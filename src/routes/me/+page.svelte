@@ -48,9 +48,10 @@
   </form>
 </section>
 
-<section class="mt-8 max-w-prose">
+<section class="mt-8 max-w-prose scroll-mt-4" id="keys">
   <h2>Keys</h2>
   <p class="note mt-1 text-ink-2">
+    <kbd class="kbd kbd-sm">/</kbd> searches everything, <kbd class="kbd kbd-sm">?</kbd> comes here.
     <kbd class="kbd kbd-sm">g</kbd> and then a letter goes to a place: t today, w walks, s species, p practice{data
       .viewer?.role === 'learner'
       ? ', r progress'

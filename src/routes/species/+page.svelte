@@ -1,12 +1,12 @@
 <script lang="ts">
   import Skull from '@lucide/svelte/icons/skull';
+  import { plain } from '$lib/plain';
   import { dayAndMonth } from '$lib/ui/dates';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data } = $props();
   let query = $state('');
   const severity = ['', 'passing irritation', 'ill for a day', 'hospital', 'can kill'];
-  const plain = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '');
   const matching = $derived(
     data.taxa.filter((taxon) =>
       [...taxon.names, taxon.scientific, taxon.family].some((text) =>
