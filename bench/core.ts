@@ -1,22 +1,15 @@
-import { type Circumstances, Policy, surveyTaxon } from '../src/core/walk';
+import { surveyTaxon } from '../src/core/walk';
+import { springWood } from '../tests/support/circumstances';
 import { shippedLibrary } from '../tests/support/content';
 import { type Figure, medianMs } from './figure';
 
 /** The separating sets, trusts and ratings behind a brief on a spring wood, without its drawings. */
 export async function coreFigures(): Promise<Figure[]> {
   const library = shippedLibrary();
-  const at: Circumstances = {
-    isoDate: '2027-04-25',
-    habitats: ['woodland', 'hedge-bank', 'waterside', 'grassland'],
-    mayDig: false,
-    policy: Policy.parse({}),
-    abundance: new Map(),
-    drills: new Map()
-  };
   const taught = ['rumex-acetosa', 'allium-ursinum', 'nasturtium-officinale', 'symphytum-officinale'].map(
     (slug) => library.taxa.get(slug)!
   );
-  const value = await medianMs(() => taught.map((taxon) => surveyTaxon(library, taxon, 'show', at)), {
+  const value = await medianMs(() => taught.map((taxon) => surveyTaxon(library, taxon, 'show', springWood)), {
     warmUp: 30,
     runs: 100
   });

@@ -7,6 +7,7 @@ import {
   type Site,
   fill,
   openSite,
+  planWalk,
   press,
   resize,
   scrollsSideways,
@@ -59,12 +60,7 @@ describe.sequential('from a track to a learner’s progress', () => {
 
   it('refuses a walk in the past and keeps what was typed', async () => {
     const { driver } = site;
-    await visit(site, '/walks/new');
-    await fill(driver, 'Name', 'Ramsons morning');
-    await fill(driver, 'Site', 'Crannoge Wood');
-    await fill(driver, 'Group', 'Spring beginners');
-    await fill(driver, 'Date', '2027-04-01');
-    await press(driver, 'Open the plan');
+    await planWalk(site, 'Ramsons morning', '2027-04-01');
     await seeText(driver, 'This day is past: today is 2027-04-24.');
     expect(await driver.findElement(By.name('name')).getAttribute('value')).toBe('Ramsons morning');
     await fill(driver, 'Date', '2027-04-26');

@@ -4,6 +4,7 @@ import {
   type Site,
   fill,
   openSite,
+  planWalk,
   press,
   resize,
   scrollsSideways,
@@ -60,12 +61,7 @@ describe.sequential('on a phone', () => {
 
   it('plans a walk with a stop and a taxon, changes the stop in place, and publishes', async () => {
     const { driver } = site;
-    await visit(site, '/walks/new');
-    await fill(driver, 'Name', 'Thumb walk');
-    await fill(driver, 'Site', 'Crannoge Wood');
-    await fill(driver, 'Group', 'Spring beginners');
-    await fill(driver, 'Date', '2027-04-27');
-    await press(driver, 'Open the plan');
+    await planWalk(site, 'Thumb walk', '2027-04-27');
     await seeText(driver, 'No stops yet.');
     walkPath = new URL(await driver.getCurrentUrl()).pathname;
     await fill(driver, 'Patch', 'Ramsons carpet');

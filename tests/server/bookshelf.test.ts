@@ -8,9 +8,9 @@ import { readPlan } from '../../src/lib/server/plan';
 import { closePool } from '../../src/lib/server/pool';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { readSettings, saveSettings } from '../../src/lib/server/schools';
-import { type Viewer, signIn, viewerOf } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/sign-in';
 import { changeRole, listWalks } from '../../src/lib/server/walks';
-import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -20,8 +20,7 @@ const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.school
 beforeAll(async () => {
   database = await cloneDatabase('demo');
   process.env['DATABASE_URL'] = database.app;
-  const result = await signIn(demo.email('instructor'), demo.password, '127.0.0.1');
-  instructor = (await viewerOf('token' in result ? result.token : ''))!;
+  instructor = await demoViewer('instructor');
   walkId = (await inDemo((db) => listWalks(db, instructor))).find(({ name }) => name === 'Wood in leaf')!.id;
 });
 afterAll(async () => {

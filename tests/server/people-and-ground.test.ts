@@ -17,7 +17,7 @@ import { closePool } from '../../src/lib/server/pool';
 import { memoryOf, pairTallies } from '../../src/lib/server/progress';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { setDemoDate } from '../../src/lib/server/schools';
-import { type Viewer, createAccount, signIn, viewerOf } from '../../src/lib/server/sign-in';
+import { type Viewer, createAccount, signIn } from '../../src/lib/server/sign-in';
 import {
   addPatch,
   addSite,
@@ -41,7 +41,7 @@ import {
   removeTaxon,
   saveWalkDay
 } from '../../src/lib/server/walks';
-import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -51,11 +51,7 @@ const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.school
 beforeAll(async () => {
   database = await cloneDatabase('demo');
   process.env['DATABASE_URL'] = database.app;
-  const viewer = async (role: string) => {
-    const result = await signIn(demo.email(role), demo.password, '127.0.0.1');
-    return (await viewerOf('token' in result ? result.token : ''))!;
-  };
-  [instructor, learner] = [await viewer('instructor'), await viewer('learner')];
+  [instructor, learner] = [await demoViewer('instructor'), await demoViewer('learner')];
 });
 afterAll(async () => {
   await closePool();

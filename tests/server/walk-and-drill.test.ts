@@ -16,9 +16,9 @@ import { closePool } from '../../src/lib/server/pool';
 import { pairTallies } from '../../src/lib/server/progress';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { readSettings, saveSettings, setDemoDate } from '../../src/lib/server/schools';
-import { type Viewer, signIn, viewerOf } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/sign-in';
 import { addTaxon, changeRole, listStops, listWalks, moveStop } from '../../src/lib/server/walks';
-import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -29,11 +29,7 @@ const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.school
 beforeAll(async () => {
   database = await cloneDatabase('demo');
   process.env['DATABASE_URL'] = database.app;
-  const viewer = async (role: string) => {
-    const result = await signIn(demo.email(role), demo.password, '127.0.0.1');
-    return (await viewerOf('token' in result ? result.token : ''))!;
-  };
-  [instructor, learner] = [await viewer('instructor'), await viewer('learner')];
+  [instructor, learner] = [await demoViewer('instructor'), await demoViewer('learner')];
   const walks = await inDemo((db) => listWalks(db, instructor));
   walkId = walks.find(({ name }) => name === 'Wood in leaf')!.id;
 });

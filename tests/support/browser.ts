@@ -152,3 +152,13 @@ export async function seriousFindings(driver: WebDriver): Promise<string[]> {
 
 export const scrollsSideways = (driver: WebDriver): Promise<boolean> =>
   driver.executeScript('return document.documentElement.scrollWidth > window.innerWidth');
+
+/** Fills the form for a new walk at the demo's wood and sends it. */
+export async function planWalk(site: Site, name: string, isoDate: string): Promise<void> {
+  await visit(site, '/walks/new');
+  await fill(site.driver, 'Name', name);
+  await fill(site.driver, 'Site', 'Crannoge Wood');
+  await fill(site.driver, 'Group', 'Spring beginners');
+  await fill(site.driver, 'Date', isoDate);
+  await press(site.driver, 'Open the plan');
+}

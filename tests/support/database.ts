@@ -1,5 +1,6 @@
 import pg from 'pg';
 import { addresses } from '../../scripts/setup/cluster.js';
+import { type Viewer, signIn, viewerOf } from '../../src/lib/server/sign-in';
 
 /** A database of a test file's own, cloned from a migrated template of ./test. */
 export interface TestDatabase {
@@ -30,3 +31,10 @@ export const demo = {
   email: (role: string) => `${role}@demo.example`,
   schoolId: '0192f000-0000-7000-8000-000000000001'
 };
+
+/** The viewer that one of the demo's people is, in a database that DATABASE_URL names. */
+export async function demoViewer(role: string): Promise<Viewer> {
+  const result = await signIn(demo.email(role), demo.password, '127.0.0.1');
+  if ('problem' in result) throw new Error(`the demo's ${role} cannot sign in`);
+  return (await viewerOf(result.token))!;
+}

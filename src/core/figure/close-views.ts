@@ -1,4 +1,5 @@
 import * as flowers from './flowers';
+import * as fromGround from './flowers-from-ground';
 import { add, ellipse, growSpine, pathData, smooth } from './geometry';
 import { drawTube, penLine, tone, tubeEdges } from './ink';
 import { drawLeaf, drawStalk, hull, ringAt } from './leaf';
@@ -105,7 +106,7 @@ export function footView(model: Model): Part[] {
     )
   );
   if (traits.state('foot-sheath') === 'scales')
-    shapes.push(...flowers.footScales({ x: 0, y: 0 }, wide * 1.9, size * 0.72, pen));
+    shapes.push(...fromGround.footScales({ x: 0, y: 0 }, wide * 1.9, size * 0.72, pen));
   return [
     part(
       'foot',

@@ -1,4 +1,5 @@
 import * as flowers from './flowers';
+import * as fromGround from './flowers-from-ground';
 import { ellipse, growSpine } from './geometry';
 import { drawTube, penLine, tubeEdges } from './ink';
 import { hull } from './leaf';
@@ -85,7 +86,7 @@ function wrappedShoot(model: Model): Part[] {
   const scalesHeight = recipe.stalk * 0.62;
   const foot = part(
     'foot',
-    flowers.footScales({ x: 0, y: 0 }, width * 1.25, scalesHeight, pen),
+    fromGround.footScales({ x: 0, y: 0 }, width * 1.25, scalesHeight, pen),
     traits.shown('foot-sheath'),
     { x: 0, y: -scalesHeight * 0.45 },
     [ellipse({ x: 0, y: -scalesHeight * 0.45 }, width, scalesHeight * 0.6)]

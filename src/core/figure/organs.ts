@@ -1,6 +1,7 @@
 import type { Recipe } from '../knowledge';
 import type { Random } from '../random';
 import * as flowers from './flowers';
+import * as fromGround from './flowers-from-ground';
 import { type Spine, ellipse, growSpine, pathData } from './geometry';
 import { drawTube, penLine, tone, tubeEdges } from './ink';
 import { drawLeaf, drawStalk, hull } from './leaf';
@@ -154,11 +155,11 @@ export function flowerPart(model: Model, top: Point, heading: number, size: numb
       case 'coil':
         return flowers.coiledClusters(top, size, colour, recipe, pen, own);
       case 'hood':
-        return flowers.hoodedClub(top, size, recipe, pen, own);
+        return fromGround.hoodedClub(top, size, recipe, pen, own);
       case 'short-head':
         return flowers.shortHead(top, size, recipe, pen);
       case 'from-ground':
-        return flowers.goblets(top, size, recipe, pen, own);
+        return fromGround.goblets(top, size, recipe, pen, own);
       default:
         return { shapes: [], points: [top] };
     }

@@ -20,16 +20,14 @@ const simplifyDegrees = 0.00002;
 export const largestGpxBytes = 20_000_000;
 
 /** First message of the XML parser, with its line where it names one. */
-function parseXml(
-  text: string
-): { document: ReturnType<DOMParser['parseFromString']> } | { problem: string } {
+function parseXml(text: string): { xml: ReturnType<DOMParser['parseFromString']> } | { problem: string } {
   try {
-    const document = new DOMParser({
+    const xml = new DOMParser({
       onError: (level, message) => {
         if (level !== 'warning') throw new Error(message);
       }
     }).parseFromString(text, 'text/xml');
-    return { document };
+    return { xml };
   } catch (error) {
     const message = (error as Error).message.split('\n')[0]!.replace(/\s+/g, ' ');
     return { problem: `This file is not well-formed XML, so it is no GPX track: ${message}` };
@@ -37,9 +35,9 @@ function parseXml(
 }
 
 /** Counts points by kind, and names the first with a position outside the world. */
-function inspectPoints(document: ReturnType<DOMParser['parseFromString']>) {
-  const count = (tag: string) => document.getElementsByTagName(tag).length;
-  const points = ['trkpt', 'rtept'].flatMap((tag) => Array.from(document.getElementsByTagName(tag)));
+function inspectPoints(xml: ReturnType<DOMParser['parseFromString']>) {
+  const count = (tag: string) => xml.getElementsByTagName(tag).length;
+  const points = ['trkpt', 'rtept'].flatMap((tag) => Array.from(xml.getElementsByTagName(tag)));
   const bad = points.findIndex((point) => {
     const [lat, lon] = ['lat', 'lon'].map((name) => Number(point.getAttribute(name) || NaN));
     return !(Math.abs(lat!) <= 90 && Math.abs(lon!) <= 180);
@@ -65,10 +63,10 @@ export function readGpx(text: string): GpxResult {
   if (text.trim() === '') return { problem: 'This file is empty.' };
   const parsed = parseXml(text);
   if ('problem' in parsed) return parsed;
-  const { document } = parsed;
-  if (document.documentElement?.localName !== 'gpx')
-    return { problem: `This is XML, but not GPX: it begins with <${document.documentElement?.nodeName}>.` };
-  const found = inspectPoints(document);
+  const { xml } = parsed;
+  if (xml.documentElement?.localName !== 'gpx')
+    return { problem: `This is XML, but not GPX: it begins with <${xml.documentElement?.nodeName}>.` };
+  const found = inspectPoints(xml);
   if (found.bad) {
     const where = found.bad.line ? `line ${found.bad.line}` : `point ${found.bad.number}`;
     return { problem: `The point in ${where} lies outside the world or is no number: ${found.bad.text}.` };
@@ -80,7 +78,7 @@ export function readGpx(text: string): GpxResult {
           ? `This file holds ${found.waypoints} waypoints but no track or route to use as a path.`
           : 'This file holds no track or route.'
     };
-  const lines = gpx(document as unknown as Parameters<typeof gpx>[0]).features.flatMap((feature) => {
+  const lines = gpx(xml as unknown as Parameters<typeof gpx>[0]).features.flatMap((feature) => {
     const name = String(feature.properties?.['name'] ?? '');
     if (feature.geometry?.type === 'LineString') return [{ name, path: feature.geometry.coordinates }];
     if (feature.geometry?.type === 'MultiLineString')

@@ -112,18 +112,18 @@ function compileTaxon(
  * reference leads somewhere, that descriptions add up, that slugs are used once.
  * @returns the library, and every problem found; a library with problems must not be released
  */
-export function compileLibrary(document: LibraryDocument): { library: Library; problems: ContentProblem[] } {
+export function compileLibrary(source: LibraryDocument): { library: Library; problems: ContentProblem[] } {
   const problems: ContentProblem[] = [];
   const taxa = new Map<string, LibraryTaxon>();
-  const families = new Map(document.families.map((family) => [family.name, family]));
-  for (const taxon of document.taxa) {
+  const families = new Map(source.families.map((family) => [family.name, family]));
+  for (const taxon of source.taxa) {
     if (taxa.has(taxon.slug))
       problems.push({ taxon: taxon.slug, field: 'slug', message: 'is used by two taxa' });
     if (!families.has(taxon.family))
       problems.push({ taxon: taxon.slug, field: 'family', message: `'${taxon.family}' has no entry` });
-    taxa.set(taxon.slug, compileTaxon(taxon, document.characters, problems));
+    taxa.set(taxon.slug, compileTaxon(taxon, source.characters, problems));
   }
-  for (const pair of document.pairs)
+  for (const pair of source.pairs)
     for (const slug of [pair.target, pair.lookalike])
       if (!taxa.has(slug))
         problems.push({
@@ -133,13 +133,13 @@ export function compileLibrary(document: LibraryDocument): { library: Library; p
         });
   return {
     library: {
-      hash: contentHash(document),
-      name: document.name,
-      characters: document.characters,
-      character: new Map(document.characters.map((character) => [character.slug, character])),
+      hash: contentHash(source),
+      name: source.name,
+      characters: source.characters,
+      character: new Map(source.characters.map((character) => [character.slug, character])),
       taxa,
       families,
-      pairs: document.pairs
+      pairs: source.pairs
     },
     problems
   };

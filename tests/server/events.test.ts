@@ -1,0 +1,120 @@
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { tryPort } from '../../scripts/setup/ports.js';
+import { serve } from '../../scripts/setup/server.js';
+import { Client, signedIn } from '../support/client';
+import { type TestDatabase, cloneDatabase } from '../support/database';
+
+/** Answers as they arrive over HTTP: stored once, refused with a message, given away by nothing. */
+
+let database: TestDatabase;
+let server: Awaited<ReturnType<typeof serve>>;
+let clients: { instructor: Client; learner: Client };
+let walk = '';
+const nowhere = '0192f000-0000-7000-8000-00000000beef';
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  server = await serve({ port: (await tryPort(0))!, app: database.app });
+  clients = {
+    instructor: await signedIn(server.origin, 'instructor'),
+    learner: await signedIn(server.origin, 'learner')
+  };
+  walk = /\/walks\/[0-9a-f-]{36}/.exec(await clients.learner.text('/walks'))![0];
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+describe('the events endpoint', () => {
+  const open = async (client: Client) => {
+    const round = await client.submit(`${walk}/practise`);
+    return { round, questionId: /\/questions\/([0-9a-f-]{36})/.exec(await client.text(round))![1]! };
+  };
+  const answer = (questionId: string) => ({
+    id: uuid(),
+    kind: 'answer',
+    questionId,
+    choice: 'cannot tell',
+    confidence: 'sure',
+    seconds: 4
+  });
+
+  it('is closed to whoever is not signed in', async () => {
+    const response = await new Client(server.origin).json('/api/events', { events: [] });
+    expect(response.status).toBe(401);
+  });
+
+  it.each([
+    ['no JSON', '{"events": ['],
+    ['no batch', {}],
+    ['an empty batch', { events: [] }],
+    ['an unknown kind', { events: [{ id: uuid(), kind: 'applause' }] }],
+    ['a confidence that is none', { events: [{ ...answer(nowhere), confidence: 'very' }] }],
+    ['more than was asked', { events: [{ ...answer(nowhere), outcome: 'right' }] }]
+  ])('refuses %s with a message', async (_, body) => {
+    const response = await clients.learner.json('/api/events', body);
+    expect(response.status).toBe(400);
+    expect((await response.json()).problem).toMatch(/^Not understood/);
+  });
+
+  it('stores an answer once, also when it is sent again, and refuses a second one to the same question', async () => {
+    const { questionId } = await open(clients.learner);
+    const event = answer(questionId);
+    const first = await clients.learner.json('/api/events', { events: [event] });
+    const again = await clients.learner.json('/api/events', { events: [event] });
+    expect([first.status, again.status]).toEqual([200, 200]);
+    expect(await again.json()).toEqual(await first.json());
+    const other = await clients.learner.json('/api/events', { events: [{ ...event, choice: 'target' }] });
+    expect(other.status).toBe(409);
+    const second = await clients.learner.json('/api/events', { events: [answer(questionId)] });
+    expect(second.status).toBe(409);
+  });
+
+  it('takes what it can of a batch and says which was refused', async () => {
+    const { questionId } = await open(clients.learner);
+    const response = await clients.learner.json('/api/events', {
+      events: [answer(nowhere), answer(questionId)]
+    });
+    expect(response.status).toBe(404);
+    const { results } = await response.json();
+    expect(results[0].problem).toBe('There is no such question.');
+    expect(results[1].feedback.outcome).toBeDefined();
+  });
+
+  it('knows nothing of somebody else’s question, nor shows its drawing', async () => {
+    const { round, questionId } = await open(clients.learner);
+    const response = await clients.instructor.json('/api/events', { events: [answer(questionId)] });
+    expect(response.status).toBe(404);
+    expect((await clients.instructor.fetch(`/questions/${questionId}`)).status).toBe(404);
+    expect((await clients.instructor.fetch(round)).status).toBe(404);
+  });
+
+  it('gives a question’s answer away neither in the page nor in the drawing, which nobody may keep', async () => {
+    const { round, questionId } = await open(clients.learner);
+    const html = await clients.learner.text(round);
+    expect(html).not.toMatch(/"?specimen"?:|isDangerous|leaf-venation|seed/);
+    const drawing = await clients.learner.fetch(`/questions/${questionId}`);
+    expect(drawing.headers.get('cache-control')).toBe('no-store');
+    expect(drawing.headers.get('content-type')).toBe('image/svg+xml');
+    expect(await drawing.text()).not.toMatch(/<text|<title|class=| id=/);
+  });
+
+  it('is the same from two processes on one database', async () => {
+    const twin = await serve({ port: (await tryPort(0))!, app: database.app });
+    try {
+      const there = await signedIn(twin.origin, 'learner');
+      const { questionId } = await open(clients.learner);
+      const event = answer(questionId);
+      expect((await there.json('/api/events', { events: [event] })).status).toBe(200);
+      expect((await clients.learner.json('/api/events', { events: [event] })).status).toBe(200);
+      const drawings = await Promise.all(
+        [there, clients.learner].map((one) => one.text(`/questions/${questionId}`))
+      );
+      expect(drawings[0]).toBe(drawings[1]);
+    } finally {
+      await twin.stop();
+    }
+  });
+});
