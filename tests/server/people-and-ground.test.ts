@@ -1,7 +1,7 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { emptyGround, pathOf, withPath } from '../../src/core/ground';
-import { publishBrief } from '../../src/lib/server/briefs';
+import { isStale, publishBrief, readBrief } from '../../src/lib/server/briefs';
 import {
   addCohort,
   addPerson,
@@ -39,6 +39,7 @@ import {
   readWalk,
   removeStop,
   removeTaxon,
+  removeWalk,
   saveWalkDay
 } from '../../src/lib/server/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
@@ -288,6 +289,27 @@ describe('the plan of a walk', () => {
     expect(await stage()).toBe('flower');
     await moveTo('2027-11-20');
     expect(await stage()).toBeUndefined();
+  });
+
+  it('can be removed until people have its brief', async () => {
+    const [early, published] = [await planWith('a'), await planWith('b')];
+    await inDemo(async (db) => publishBrief(db, instructor, (await readPlan(db, instructor, published))!));
+    const remove = (id: string) => inDemo((db) => removeWalk(db, id));
+    expect([await remove(early), await remove(published), await remove(early)]).toEqual([true, false, false]);
+    expect(await inDemo((db) => readWalk(db, instructor, early))).toBeUndefined();
+    expect(await inDemo((db) => listStops(db, published))).toHaveLength(1);
+  });
+
+  it('knows when its brief no longer says what it plans', async () => {
+    const id = await planWith('a');
+    const stale = () =>
+      inDemo(async (db) => isStale((await readBrief(db, id))!, (await readPlan(db, instructor, id))!));
+    await inDemo(async (db) => publishBrief(db, instructor, (await readPlan(db, instructor, id))!));
+    expect(await stale()).toBe(false);
+    await inDemo(async (db) => addStop(db, id, stop('b')));
+    expect(await stale()).toBe(true);
+    await inDemo(async (db) => publishBrief(db, instructor, (await readPlan(db, instructor, id))!));
+    expect(await stale()).toBe(false);
   });
 
   it('is seen by learners of its group alone', async () => {

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { englishName } from '$core/knowledge';
+import { contentHash, englishName } from '$core/knowledge';
 import { clockTime } from '$core/route';
 import { BriefDocument, type BriefInput, composeBrief, holdsBack } from '$core/walk';
 import { type Plan, meetingPlace } from './plan';
@@ -15,7 +15,7 @@ export interface Brief {
 }
 
 /** The plan as the brief needs it. */
-export function briefInput(plan: Plan): BriefInput {
+function briefInput(plan: Plan): BriefInput {
   const { walk, site, stops, clock, settings } = plan;
   const last = clock.at(-1);
   const permission = site.mayPick
@@ -124,6 +124,12 @@ export async function readBrief(db: SchoolDb, walkId: string, version?: number):
       document: BriefDocument.parse(row.document)
     }
   );
+}
+
+/** Whether the plan has moved on since the brief was published. */
+export function isStale({ document }: Brief, plan: Plan): boolean {
+  const { stops, walk, front } = briefInput(plan);
+  return contentHash([document.stops, document.walk, document.front]) !== contentHash([stops, walk, front]);
 }
 
 export async function readBriefPlate(

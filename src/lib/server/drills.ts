@@ -34,7 +34,7 @@ import {
 } from '$core/learning';
 import { seedOf } from '$core/random';
 import type { ContrastSheet } from '$core/walk';
-import { readBrief } from './briefs';
+import { type Brief, readBrief } from './briefs';
 import { libraryOf } from './library';
 import { memoryOf } from './progress';
 import type { SchoolDb } from './school';
@@ -56,8 +56,10 @@ const Specification = z.object({
 }) satisfies z.ZodType<DrillQuestion>;
 
 /** The pairs of the walk's newest brief, at the stages that they have on its date. */
-export async function pairsOfWalk(db: SchoolDb, walkId: string): Promise<DrillPair[]> {
-  const brief = await readBrief(db, walkId);
+export const pairsOfWalk = async (db: SchoolDb, walkId: string): Promise<DrillPair[]> =>
+  pairsOf(await readBrief(db, walkId));
+
+export function pairsOf(brief: Brief | undefined): DrillPair[] {
   return (brief?.document.sheets ?? []).map(({ target, lookalike }) => ({
     target: target.slug,
     lookalike: lookalike.slug,

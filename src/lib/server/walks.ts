@@ -120,6 +120,17 @@ export async function saveWalkDay(
   ]);
 }
 
+/** @returns false where people have its brief or have practised for it: such a walk stays */
+export async function removeWalk(db: SchoolDb, id: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `delete from walk where id = $1
+        and not exists (select 1 from brief where walk_id = $1)
+        and not exists (select 1 from round where walk_id = $1)`,
+    [id]
+  );
+  return Boolean(rowCount);
+}
+
 export async function listStops(db: SchoolDb, walkId: string): Promise<Stop[]> {
   const { rows } = await db.query<
     Omit<Stop, 'patchId' | 'taxa'> & { patchId: string | null; taxa: StopTaxon[] | null }

@@ -1,7 +1,8 @@
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { readPlan } from '$lib/server/plan';
 import { leads } from '$lib/server/sign-in';
-import { pairsOfWalk } from '$lib/server/drills';
+import { isStale, readBrief } from '$lib/server/briefs';
+import { pairsOf } from '$lib/server/drills';
 import { readSite } from '$lib/server/sites';
 import { pairTallies } from '$lib/server/progress';
 import { readWalk } from '$lib/server/walks';
@@ -14,7 +15,8 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
   const id = idFrom(params.walk, 'walk');
   return inSchoolOf(viewer, async (db) => {
     const walk = found(await readWalk(db, viewer, id), 'walk');
-    const pairs = await pairsOfWalk(db, id);
+    const brief = await readBrief(db, id);
+    const pairs = pairsOf(brief);
     const at = (part: string) => `/walks/${id}${part}`;
     if (viewer.role === 'learner') {
       const parts: TrailPart[] = [
@@ -44,7 +46,7 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
         href: at(''),
         state: plan.stops.length === 0 ? 'open' : worst === 'stop' ? 'stop' : 'done'
       },
-      { label: 'Brief', href: at('/brief'), state: walk.briefVersion ? 'done' : 'open' },
+      { label: 'Brief', href: at('/brief'), state: !brief ? 'open' : isStale(brief, plan) ? 'look' : 'done' },
       { label: 'Practise', href: at('/practise'), state: drilled ? 'done' : 'open' }
     ];
     return { walk, parts, leads: leads(viewer) };

@@ -79,7 +79,10 @@
         <button
           formaction="?/removeTaxon"
           class="cursor-pointer p-1"
-          aria-label="Take {one.name} off this walk"><X size={16} /></button
+          aria-label="Take {one.name} off this walk"
+          onclick={(event) => {
+            if (!confirm(`Take ${one.name} off this walk?`)) event.preventDefault();
+          }}><X size={16} /></button
         >
       </form>
     {/if}

@@ -1,10 +1,9 @@
 import { fail } from '@sveltejs/kit';
 import { holdsBack } from '$core/walk';
-import { briefInput, markRead, publishBrief, readBrief, readersOf } from '$lib/server/briefs';
+import { isStale, markRead, publishBrief, readBrief, readersOf } from '$lib/server/briefs';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { readPlan } from '$lib/server/plan';
 import { readWalk } from '$lib/server/walks';
-import { contentHash } from '$core/knowledge';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
@@ -18,18 +17,13 @@ export const load: PageServerLoad = ({ locals, params }) => {
       return { brief, publishing: undefined };
     }
     const plan = found(await readPlan(db, viewer, id), 'walk');
-    const input = briefInput(plan);
-    const isStale = brief
-      ? contentHash([brief.document.stops, brief.document.walk, brief.document.front]) !==
-        contentHash([input.stops, input.walk, input.front])
-      : false;
     return {
       brief,
       publishing: {
         stops: plan.checks.filter(({ state }) => state === 'stop'),
         isHeldBack: holdsBack(plan.checks),
         people: plan.members.length,
-        isStale,
+        isStale: brief !== undefined && isStale(brief, plan),
         readers: brief ? await readersOf(db, brief.id) : []
       }
     };

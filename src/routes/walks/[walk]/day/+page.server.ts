@@ -6,7 +6,7 @@ import { stagesUp } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { readPlan } from '$lib/server/plan';
 import { WalkDay, pastProblem, walkChoices } from '$lib/server/walk-form';
-import { saveWalkDay } from '$lib/server/walks';
+import { removeWalk, saveWalkDay } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -43,7 +43,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 };
 
 export const actions: Actions = {
-  default: async ({ request, locals, params }) => {
+  move: async ({ request, locals, params }) => {
     const viewer = leading(locals);
     const id = idFrom(params.walk, 'walk');
     const form = await superValidate(request, zod4(WalkDay));
@@ -59,5 +59,17 @@ export const actions: Actions = {
       await saveWalkDay(db, id, { ...rest, cohortId });
     });
     return message(form, 'Moved. The whole plan was worked out anew for this day.');
+  },
+  remove: async ({ locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.walk, 'walk');
+    const isRemoved = await inSchoolOf(viewer, async (db) => {
+      found(await readPlan(db, viewer, id), 'walk');
+      return removeWalk(db, id);
+    });
+    if (isRemoved) redirect(303, '/walks');
+    return fail(409, {
+      problem: 'Not removed: people have the brief of this walk, or have practised for it.'
+    });
   }
 };

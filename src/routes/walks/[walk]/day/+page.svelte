@@ -1,10 +1,11 @@
 <script lang="ts">
+  import { enhance as plainEnhance } from '$app/forms';
   import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$lib/ui/dates';
 
-  let { data } = $props();
+  let { data, form: action } = $props();
   // svelte-ignore state_referenced_locally
   const { form, errors, message, enhance } = superForm(data.form, { resetForm: false });
 </script>
@@ -33,31 +34,41 @@
     </table>
   </section>
   {#if data.leads}
-    <form
-      method="POST"
-      novalidate
-      use:enhance
-      class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-8"
-    >
-      <h2>Day and group</h2>
-      {#if $message}<Notice kind="done">{$message}</Notice>{/if}
-      <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />
-      <Field label="Date" name="heldOn" type="date" bind:value={$form.heldOn} errors={$errors.heldOn} />
-      <Field
-        label="Start"
-        name="startsAt"
-        type="time"
-        bind:value={$form.startsAt}
-        errors={$errors.startsAt}
-      />
-      <Field
-        label="Group"
-        name="cohortId"
-        options={data.cohorts}
-        bind:value={$form.cohortId}
-        errors={$errors.cohortId}
-      />
-      <button class="btn btn-primary justify-self-start">Move the walk</button>
-    </form>
+    <div class="lg:border-l lg:border-rule lg:pl-8">
+      <form method="POST" action="?/move" novalidate use:enhance class="grid content-start gap-4">
+        <h2>Day and group</h2>
+        {#if $message}<Notice kind="done">{$message}</Notice>{/if}
+        <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />
+        <Field label="Date" name="heldOn" type="date" bind:value={$form.heldOn} errors={$errors.heldOn} />
+        <Field
+          label="Start"
+          name="startsAt"
+          type="time"
+          bind:value={$form.startsAt}
+          errors={$errors.startsAt}
+        />
+        <Field
+          label="Group"
+          name="cohortId"
+          options={data.cohorts}
+          bind:value={$form.cohortId}
+          errors={$errors.cohortId}
+        />
+        <button class="btn btn-primary justify-self-start">Keep this day and group</button>
+      </form>
+      <form
+        method="POST"
+        action="?/remove"
+        use:plainEnhance
+        class="mt-8 grid gap-2 border-t border-rule pt-4"
+        onsubmit={(event) => {
+          if (!confirm(`Remove the walk “${data.walk.name}” with its stops?`)) event.preventDefault();
+        }}
+      >
+        {#if action && 'problem' in action && action.problem}<Notice kind="problem">{action.problem}</Notice
+          >{/if}
+        <button class="btn btn-line btn-sm justify-self-start text-rosehip">Remove this walk</button>
+      </form>
+    </div>
   {/if}
 </div>
