@@ -44,6 +44,7 @@ function fortnight({ skill, caution }: Learner, seed: number): (PastAnswer & { d
       answers.push({
         unit: unitKey(pairKey(question), question[`${question.specimen}Stage`]),
         at,
+        day: at.toISOString().slice(0, 10),
         outcome,
         partRight: choice === 'cannot tell' ? undefined : true,
         confidence: 'sure',

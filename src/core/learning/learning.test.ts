@@ -39,13 +39,21 @@ describe('memory', () => {
     ...right,
     unit: 'a~b@leaf',
     outcome,
-    at: new Date(`${day}T10:00:00Z`)
+    at: new Date(`${day}T10:00:00Z`),
+    day
   });
 
   it('moves only by the first answer of a day', () => {
     const once = replayMemory([answer('2027-04-01')]);
     const twice = replayMemory([answer('2027-04-01'), answer('2027-04-01')]);
     expect(twice.get('a~b@leaf')!.due).toEqual(once.get('a~b@leaf')!.due);
+  });
+
+  it('counts days where the learner is: late and early answers of one night are two days', () => {
+    const late = { ...answer('2027-04-01'), at: new Date('2027-04-01T22:50:00Z'), day: '2027-04-01' };
+    const early = { ...answer('2027-04-01'), at: new Date('2027-04-01T23:10:00Z'), day: '2027-04-02' };
+    const both = replayMemory([late, early]).get('a~b@leaf')!;
+    expect(both.due.getTime()).toBeGreaterThan(replayMemory([late]).get('a~b@leaf')!.due.getTime());
   });
 
   it('is a function of the answers: replaying gives the same state', () => {
@@ -108,9 +116,9 @@ describe('a round', () => {
 
   it('begins with what is due', () => {
     const memory = replayMemory([
-      { ...right, unit: unitKey('a~x', 'leaf'), at: new Date('2027-04-23T10:00:00Z') },
-      { ...right, unit: unitKey('b~y', 'leaf'), at: new Date('2027-02-01T10:00:00Z') },
-      { ...right, unit: unitKey('c~z', 'leaf'), at: new Date('2027-04-23T10:00:00Z') }
+      { ...right, unit: unitKey('a~x', 'leaf'), at: new Date('2027-04-23T10:00:00Z'), day: '2027-04-23' },
+      { ...right, unit: unitKey('b~y', 'leaf'), at: new Date('2027-02-01T10:00:00Z'), day: '2027-02-01' },
+      { ...right, unit: unitKey('c~z', 'leaf'), at: new Date('2027-04-23T10:00:00Z'), day: '2027-04-23' }
     ]);
     const [first] = composeRound(pairs, memory, new Date('2027-04-24'), 3, 1);
     expect(pairKey(first!)).toBe('b~y');

@@ -11,6 +11,8 @@ export interface PastAnswer {
   /** What is remembered: a pair at the specimen's stage. */
   readonly unit: string;
   readonly at: Date;
+  /** The learner's local date then, YYYY-MM-DD: only a unit's first answer of a day counts. */
+  readonly day: string;
   readonly outcome: Outcome;
   /** Whether the tapped part tells the two apart; undefined where none was asked for. */
   readonly partRight: boolean | undefined;
@@ -67,8 +69,6 @@ const ratingOf = { again: Rating.Again, hard: Rating.Hard, good: Rating.Good, ea
 // Fuzz is off: a memory state must follow from its answers alone.
 const scheduler = fsrs({ enable_fuzz: false, enable_short_term: false, request_retention: 0.9 });
 
-const dayOf = (moment: Date) => moment.toISOString().slice(0, 10);
-
 /**
  * Replays a learner's answers, in order of their time, into one FSRS state a unit.
  * Only a unit's first answer of a day moves its state.
@@ -83,8 +83,8 @@ export function replayMemory(answers: readonly PastAnswer[]): Map<string, UnitMe
     runs.set(answer.unit, run);
     const usual = seconds.length < enoughAnswers ? assumedMedianSeconds : median(seconds);
     seconds.push(answer.seconds);
-    if (lastDay.get(answer.unit) === dayOf(answer.at)) continue;
-    lastDay.set(answer.unit, dayOf(answer.at));
+    if (lastDay.get(answer.unit) === answer.day) continue;
+    lastDay.set(answer.unit, answer.day);
     const card: Card = cards.get(answer.unit) ?? createEmptyCard(answer.at);
     const grade = deriveGrade(answer, usual, run);
     cards.set(answer.unit, scheduler.next(card, answer.at, ratingOf[grade]).card);

@@ -16,19 +16,22 @@ export async function memoryOf(db: SchoolDb, personId: string): Promise<Map<stri
     pair: string;
     specimen_stage: string;
     effective_at: Date;
+    day: string;
     outcome: Outcome;
     is_part_right: boolean | null;
     confidence: Confidence;
     seconds: number;
   }>(
-    `select pair, specimen_stage, effective_at, outcome, is_part_right, confidence, seconds
-       from answer where person_id = $1 order by effective_at, id`,
+    `select pair, specimen_stage, effective_at, (effective_at at time zone time_zone)::date as day,
+            outcome, is_part_right, confidence, seconds
+       from answer join school using (school_id) where person_id = $1 order by effective_at, id`,
     [personId]
   );
   return replayMemory(
     rows.map((row): PastAnswer => ({
       unit: unitKey(row.pair, row.specimen_stage),
       at: row.effective_at,
+      day: row.day,
       outcome: row.outcome,
       partRight: row.is_part_right ?? undefined,
       confidence: row.confidence,

@@ -127,7 +127,7 @@
 </svg>
 
 <!-- On a phone the numbers stand on the plates. -->
-<div class="grid grid-cols-2 gap-2 md:hidden">
+<div class="grid grid-cols-2 gap-2 md:hidden print:mx-auto print:max-w-[82%]">
   {#each [left, right] as plate, side (side)}
     <svg
       viewBox="0 0 {wide} 340"

@@ -100,7 +100,9 @@
       >
     </p>
   </div>
-  <div class="note grid content-start gap-3 lg:border-l lg:border-rule lg:pl-5">
+  <div
+    class="note grid content-start gap-3 lg:border-l lg:border-rule lg:pl-5 print:grid-cols-2 print:gap-x-8"
+  >
     <div>
       <p class="flex items-center gap-2 font-[650] text-rosehip">
         <Skull size={17} aria-hidden="true" />Rated {sheet.rating.rating} of 25
@@ -163,7 +165,7 @@
       </div>
     {/if}
     {#if rest.length > 0}
-      <details class="border-t border-rule pt-3">
+      <details class="border-t border-rule pt-3 print:hidden">
         <summary class="cursor-pointer"
           >{rest.length} more {rest.length === 1 ? 'character' : 'characters'}</summary
         >

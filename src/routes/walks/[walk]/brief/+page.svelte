@@ -127,7 +127,9 @@
         </table>
       </WideTable>
     </section>
-    <aside class="note grid content-start gap-4 lg:border-l lg:border-rule lg:pl-6">
+    <aside
+      class="note grid content-start gap-4 lg:border-l lg:border-rule lg:pl-6 print:grid-cols-2 print:gap-x-8"
+    >
       <div>
         <h2>In an emergency</h2>
         {#each document.front.emergencyNumbers as one (one.label)}<p>
