@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Site,
   fill,
+  importTracks,
   openSite,
   planWalk,
   press,
@@ -57,6 +58,11 @@ describe.sequential('on a phone', () => {
     await driver.wait(until.urlContains('/people'), 15_000);
     await seeText(driver, 'Imke Sandvoss');
     expect(await scrollsSideways(driver)).toBe(false);
+  });
+
+  it('imports a track of one’s own as a site’s path', async () => {
+    await importTracks(site);
+    expect(await scrollsSideways(site.driver)).toBe(false);
   });
 
   it('plans a walk with a stop and a taxon, changes the stop in place, and publishes', async () => {

@@ -1,3 +1,6 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import axe from 'axe-core';
 import { By, Builder, Key, type WebDriver, until } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
@@ -161,4 +164,33 @@ export async function planWalk(site: Site, name: string, isoDate: string): Promi
   await fill(site.driver, 'Group', 'Spring beginners');
   await fill(site.driver, 'Date', isoDate);
   await press(site.driver, 'Open the plan');
+}
+
+/** A file in a folder of its own, for a file field. */
+function fileOf(name: string, text: string): string {
+  const path = join(mkdtempSync(join(tmpdir(), 'good-trail-')), name);
+  writeFileSync(path, text);
+  return path;
+}
+
+/** Imports a track of three points as the path of the demo's wood, after one that is broken. @returns its page */
+export async function importTracks(site: Site): Promise<string> {
+  const { driver } = site;
+  await visit(site, '/ground');
+  await press(driver, 'Crannoge Wood');
+  await seeText(driver, 'Patches on');
+  await fill(driver, 'The longest track', fileOf('broken.gpx', '<gpx><trk>'));
+  await press(driver, 'Import this track');
+  await seeText(driver, 'not well-formed XML');
+  await seeText(driver, 'Nothing was changed.');
+  const points = [
+    'lat="54.3022" lon="-8.7010"',
+    'lat="54.3030" lon="-8.6990"',
+    'lat="54.3042" lon="-8.6965"'
+  ];
+  const track = `<?xml version="1.0"?><gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>My own loop</name><trkseg>${points.map((point) => `<trkpt ${point}/>`).join('')}</trkseg></trk></gpx>`;
+  await fill(driver, 'The longest track', fileOf('own.gpx', track));
+  await press(driver, 'Import this track');
+  await seeText(driver, '3 points of “My own loop” are the site’s path now.');
+  return new URL(await driver.getCurrentUrl()).pathname;
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
+  import WalkDayFields from '$lib/ui/WalkDayFields.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
@@ -13,15 +14,7 @@
   <p class="mt-3 max-w-prose">A walk needs a site first. <a href="/ground">Add one under Ground</a>.</p>
 {:else}
   <form method="POST" novalidate use:enhance class="mt-5 grid max-w-[640px] gap-4 sm:grid-cols-2">
-    <div class="sm:col-span-2">
-      <Field
-        label="Name"
-        name="name"
-        placeholder="What people will call it"
-        bind:value={$form.name}
-        errors={$errors.name}
-      />
-    </div>
+    <WalkDayFields {form} {errors} cohorts={data.cohorts} today={data.today} />
     <Field
       label="Site"
       name="siteId"
@@ -29,22 +22,6 @@
       bind:value={$form.siteId}
       errors={$errors.siteId}
     />
-    <Field
-      label="Group"
-      name="cohortId"
-      options={data.cohorts}
-      bind:value={$form.cohortId}
-      errors={$errors.cohortId}
-    />
-    <Field
-      label="Date"
-      name="heldOn"
-      type="date"
-      min={data.today}
-      bind:value={$form.heldOn}
-      errors={$errors.heldOn}
-    />
-    <Field label="Start" name="startsAt" type="time" bind:value={$form.startsAt} errors={$errors.startsAt} />
     <Field
       label="Leader"
       name="leaderId"

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { enhance as plainEnhance } from '$app/forms';
   import { superForm } from 'sveltekit-superforms';
-  import Field from '$lib/ui/Field.svelte';
+  import WalkDayFields from '$lib/ui/WalkDayFields.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$lib/ui/dates';
 
@@ -38,22 +38,7 @@
       <form method="POST" action="?/move" novalidate use:enhance class="grid content-start gap-4">
         <h2>Day and group</h2>
         {#if $message}<Notice kind="done">{$message}</Notice>{/if}
-        <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />
-        <Field label="Date" name="heldOn" type="date" bind:value={$form.heldOn} errors={$errors.heldOn} />
-        <Field
-          label="Start"
-          name="startsAt"
-          type="time"
-          bind:value={$form.startsAt}
-          errors={$errors.startsAt}
-        />
-        <Field
-          label="Group"
-          name="cohortId"
-          options={data.cohorts}
-          bind:value={$form.cohortId}
-          errors={$errors.cohortId}
-        />
+        <WalkDayFields {form} {errors} cohorts={data.cohorts} today={data.today} />
         <button class="btn btn-primary justify-self-start">Keep this day and group</button>
       </form>
       <form
