@@ -7,7 +7,7 @@ import fixture from './data/gower-flower.json';
 /**
  * Gower (1971), A general coefficient of similarity and some of its properties, Biometrics 27: against an
  * independent implementation on its standard data set (the file names both). The third column is asymmetric:
- * what both plants lack makes them no more alike.
+ * what both plants lack makes them no more alike. Weights are the squares of the saliences, as ours are.
  */
 
 // Each column stands twice, since fewer than four shared characters say nothing; that leaves the coefficient as it is.
@@ -19,7 +19,7 @@ const glossary: Character[] = columns.map((column, i) =>
   character(
     `c${i}`,
     valuesOf(column).map((value) => stateOf(column, value)),
-    { salience: fixture.weights[column] as 1 | 2 | 3, sense: 'near' }
+    { salience: fixture.salience[column] as 1 | 2 | 3, sense: 'near' }
   )
 );
 
@@ -34,7 +34,8 @@ function described(row: readonly string[]): StageDescription {
     stage: 'flower',
     windows: [],
     cells: new Map(glossary.map(({ slug }, i) => [slug, byIndex[i]!])),
-    byIndex
+    byIndex,
+    lacks: new Set()
   };
 }
 

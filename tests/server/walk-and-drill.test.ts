@@ -133,7 +133,7 @@ describe('a brief', () => {
     expect(ratings).toEqual([...ratings].sort((a, b) => b - a));
     const { rows } = await inDemo((db) => db.query<{ id: string }>('select id from brief_plate'));
     for (const { plates } of document.sheets)
-      for (const { id } of plates) expect(rows.some((row) => row.id === id)).toBe(true);
+      for (const plate of plates) expect(rows.some((row) => row.id === plate?.id)).toBe(true);
   });
 });
 

@@ -1,5 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { type DrawnTaxon, isDrawn } from '../../src/core/figure';
 import type { ContentFile, Library } from '../../src/core/knowledge';
 import { readLibrary } from '../../src/core/knowledge';
 
@@ -16,4 +17,13 @@ export function shippedLibrary(): Library {
   const result = readLibrary(shippedFiles());
   if ('problems' in result) throw new Error(result.problems.join('\n'));
   return result.library;
+}
+
+/** The taxa that have a drawing. */
+export const drawnTaxa = (library: Library): DrawnTaxon[] => [...library.taxa.values()].filter(isDrawn);
+
+export function drawnTaxon(library: Library, slug: string): DrawnTaxon {
+  const taxon = library.taxa.get(slug);
+  if (!taxon || !isDrawn(taxon)) throw new Error(`${slug} is not drawn`);
+  return taxon;
 }

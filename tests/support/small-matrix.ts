@@ -3,6 +3,7 @@ import {
   type Character,
   type Stage,
   type StageDescription,
+  lackedOrgans,
   weighCell
 } from '../../src/core/knowledge';
 
@@ -49,10 +50,12 @@ export function always(
       return [slug, weights] as const;
     })
   );
+  const byIndex = characters.map((one) => cells.get(one.slug));
   return {
     stage,
     windows: [[1, 1, 365, 365]],
     cells,
-    byIndex: characters.map((one) => cells.get(one.slug))
+    byIndex,
+    lacks: lackedOrgans(characters, byIndex)
   };
 }

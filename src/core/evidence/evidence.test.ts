@@ -198,11 +198,11 @@ describe('glance similarity', () => {
     character(slug, ['x', 'y'], { salience: i === 0 ? 3 : 1 })
   );
 
-  it('weighs 1 − TV by salience', () => {
+  it('weighs 1 − TV by the square of salience', () => {
     const one = always(glossary, { a: 'x', b: 'x', c: 'x', d: 'x' });
     const other = always(glossary, { a: 'x', b: 'y', c: 'x', d: 'x' });
-    // Three alike with weights 3, 1, 1 and one apart by 0.94: (5 + 0.06) / 6
-    expect(glanceSimilarity(glossary, one, other)).toBeCloseTo(5.06 / 6, 12);
+    // Three alike with weights 9, 1, 1 and one apart by 0.94: (11 + 0.06) / 12
+    expect(glanceSimilarity(glossary, one, other)).toBeCloseTo(11.06 / 12, 12);
     expect(glanceSimilarity(glossary, one, other)).toBe(glanceSimilarity(glossary, other, one));
   });
 

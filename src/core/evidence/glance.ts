@@ -1,4 +1,4 @@
-import { type Character, type StageDescription, lacksOrgan } from '../knowledge';
+import type { Character, StageDescription, Weights } from '../knowledge';
 import { totalVariation } from './separability';
 
 /** Fewer shared characters than this say nothing about how alike two plants look. */
@@ -8,12 +8,39 @@ export const curatedSimilarity = 0.7;
 /** From this similarity on a dangerous taxon is a lookalike. */
 export const looksAlike = 0.5;
 
+/** How often there is nothing of the kind to see: no spots, no flowers yet. */
+const chanceOfNothing = (character: Character, { frequency }: Weights): number =>
+  character.kind === 'range'
+    ? 0
+    : character.states.reduce(
+        (sum, { absent, negative }, state) => sum + (absent || negative ? frequency[state]! : 0),
+        0
+      );
+
+/** Descriptions never change, so the similarity of any two is worked out once. */
+const known = new WeakMap<StageDescription, WeakMap<StageDescription, { similarity: number | undefined }>>();
+
 /**
  * Glance similarity: Gower's (1971) general coefficient over the characters seen from far or near that are
- * described in both, each with term 1 − TV and weighted by salience.
+ * described in both, each with term 1 − TV and weighted by the square of its salience, so that the many
+ * lesser characters do not drown what strikes the eye. His rule for what both lack (a negative
+ * match counts neither way) is carried over to frequencies: the weight falls by the chance that both show
+ * nothing of the kind, and a character that is expected to show nothing on either is not shared.
  * @returns 0–1, or undefined where fewer than four are shared
  */
 export function glanceSimilarity(
+  characters: readonly Character[],
+  a: StageDescription,
+  b: StageDescription
+): number | undefined {
+  let ofA = known.get(a);
+  if (!ofA) known.set(a, (ofA = new WeakMap()));
+  let result = ofA.get(b);
+  if (!result) ofA.set(b, (result = { similarity: workOut(characters, a, b) }));
+  return result.similarity;
+}
+
+function workOut(
   characters: readonly Character[],
   a: StageDescription,
   b: StageDescription
@@ -25,11 +52,12 @@ export function glanceSimilarity(
     if (character.organ === 'place' || (character.sense !== 'far' && character.sense !== 'near')) return;
     const [own, other] = [a.byIndex[index], b.byIndex[index]];
     if (!own || !other) return;
-    // Gower leaves out what both lack: that neither has flowers yet makes two plants no more alike.
-    if (lacksOrgan(character, own) && lacksOrgan(character, other)) return;
+    const bothNothing = chanceOfNothing(character, own) * chanceOfNothing(character, other);
+    if (bothNothing > 0.5) return;
+    const counts = character.salience ** 2 * (1 - bothNothing);
     shared += 1;
-    weight += character.salience;
-    sum += character.salience * (1 - totalVariation(own.frequency, other.frequency));
+    weight += counts;
+    sum += counts * (1 - totalVariation(own.frequency, other.frequency));
   });
   return shared < leastShared ? undefined : sum / weight;
 }

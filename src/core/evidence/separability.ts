@@ -1,4 +1,4 @@
-import { type Character, type Weights, lacksOrgan } from '../knowledge';
+import { type Character, type StageDescription, type Weights, lacksOrgan } from '../knowledge';
 
 /** From this separability on, a character tells two taxa apart. */
 export const separates = 0.75;
@@ -20,13 +20,13 @@ export function separability(character: Character, a: Weights | undefined, b: We
   return (1 - character.error) * totalVariation(a.frequency, b.frequency);
 }
 
-/** Whether one plant has the organ and the other lacks it, so that the character only says 'it has one'. */
-export function differsByAbsence(
-  character: Character,
-  a: Weights | undefined,
-  b: Weights | undefined
-): boolean {
-  return a !== undefined && b !== undefined && lacksOrgan(character, a) !== lacksOrgan(character, b);
+/** Whether a character differs only because one plant has an organ now and the other has none. */
+export function differsByAbsence(character: Character, a: StageDescription, b: StageDescription): boolean {
+  const [own, other] = [a.cells.get(character.slug), b.cells.get(character.slug)];
+  if (!own || !other) return false;
+  const { follows } = character;
+  if (follows && a.lacks.has(follows) !== b.lacks.has(follows)) return true;
+  return lacksOrgan(character, own) !== lacksOrgan(character, other);
 }
 
 const seen = new Set(['far', 'near', 'cut', 'dig']);
@@ -40,4 +40,45 @@ export function areIndependent(a: Character, b: Character): boolean {
   if (a.sense === 'scent') return seen.has(b.sense);
   if (b.sense === 'scent') return seen.has(a.sense);
   return true;
+}
+
+/** A character that tells two stages apart by itself. */
+export interface Contrast {
+  /** Index of the character in the glossary. */
+  readonly index: number;
+  readonly separability: number;
+  readonly byAbsence: boolean;
+}
+
+export interface Contrasts {
+  readonly characters: readonly Character[];
+  /** Those with S ≥ 0.75, in the order of the glossary. */
+  readonly telling: readonly Contrast[];
+  /** S of every character by its index. */
+  readonly separability: Float64Array;
+}
+
+const known = new WeakMap<StageDescription, WeakMap<StageDescription, Contrasts>>();
+
+/** What tells two stages apart; worked out once for any two, since descriptions never change. */
+export function contrastsOf(
+  characters: readonly Character[],
+  a: StageDescription,
+  b: StageDescription
+): Contrasts {
+  let ofA = known.get(a);
+  if (!ofA) known.set(a, (ofA = new WeakMap()));
+  const before = ofA.get(b);
+  if (before?.characters === characters) return before;
+  const all = Float64Array.from(characters, (character) =>
+    separability(character, a.cells.get(character.slug), b.cells.get(character.slug))
+  );
+  const telling = characters.flatMap((character, index) =>
+    all[index]! >= separates
+      ? [{ index, separability: all[index]!, byAbsence: differsByAbsence(character, a, b) }]
+      : []
+  );
+  const contrasts = { characters, telling, separability: all };
+  ofA.set(b, contrasts);
+  return contrasts;
 }

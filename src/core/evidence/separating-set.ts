@@ -1,5 +1,5 @@
 import { type Character, type Stage, type StageDescription, senses } from '../knowledge';
-import { areIndependent, differsByAbsence, separability, separates } from './separability';
+import { type Contrast, areIndependent, contrastsOf } from './separability';
 
 /** A dangerous lookalike at one of its stages that can be met on the date. */
 export interface Opponent {
@@ -59,22 +59,21 @@ export function usableCharacters(
 export const inCheckingOrder = (a: Character, b: Character): number =>
   senses.indexOf(a.sense) - senses.indexOf(b.sense) || a.effort - b.effort || (a.slug < b.slug ? -1 : 1);
 
+/** Two independent characters, by their place among the candidates, that tell the target from an opponent. */
 interface Duo {
-  readonly members: readonly [number, number];
+  readonly first: number;
+  readonly second: number;
   readonly smallest: number;
 }
-
-/** A plain bit set: 2^53 is too small for a long glossary, so BigInt. */
-const bit = (index: number) => 1n << BigInt(index);
 
 /**
  * The characters of least total effort such that each lookalike, at each stage in which it can be met, is
  * separated by at least two of them with S ≥ 0.75 that differ in organ and in trait. Two characters that
- * tell only because one plant has flowers (or a stem) and the other has none count as one: both say the same.
- * Ties go to the higher smallest S, then to the slugs in order.
+ * tell only because one plant has an organ (flowers, a stem) and the other has none count as one: both say
+ * the same. Ties go to the higher smallest S, then to the slugs in order.
  *
- * Exact: every solution contains, for each opponent, one of its independent duos, so branching over the
- * duos of the opponent with the fewest visits all solutions; a branch ends when its effort passes the best.
+ * Exact: every solution contains, for each opponent, one of its duos, so branching over the duos of one
+ * uncovered opponent visits all solutions; a branch ends when what it must still cost passes the best.
  */
 export function separatingSet(
   characters: readonly Character[],
@@ -82,110 +81,136 @@ export function separatingSet(
   opponents: readonly Opponent[],
   rules: LookingRules
 ): SeparationResult {
-  const candidates = usableCharacters(characters, opponents, rules)
-    .filter((character) => target.cells.has(character.slug))
-    .sort((a, b) => (a.slug < b.slug ? -1 : 1));
-  const table = opponents.map(({ stage }) =>
-    candidates.map((character) => {
-      const [own, other] = [target.cells.get(character.slug), stage.cells.get(character.slug)];
-      return {
-        separability: separability(character, own, other),
-        byAbsence: differsByAbsence(character, own, other)
-      };
-    })
+  const usable = new Set(usableCharacters(characters, opponents, rules));
+  const contrasts = opponents.map(({ stage }) => contrastsOf(characters, target, stage));
+  const useful = new Set(contrasts.flatMap(({ telling }) => telling.map(({ index }) => index)));
+  const candidates = [...useful]
+    .filter((index) => usable.has(characters[index]!))
+    .sort((a, b) => (characters[a]!.slug < characters[b]!.slug ? -1 : 1));
+  const placeOf = new Map(candidates.map((index, place) => [index, place]));
+  const chosenFrom = candidates.map((index) => characters[index]!);
+  const duos = contrasts.map(({ telling }) =>
+    duosOf(
+      telling.filter(({ index }) => placeOf.has(index)),
+      chosenFrom,
+      placeOf
+    )
   );
-  const duos = table.map((row) => duosOf(row, candidates));
   const set = cheapestCover(
-    candidates,
+    chosenFrom,
     duos.filter((own) => own.length > 0)
   );
   const open = opponents.flatMap((opponent, i): OpenLookalike[] => {
     if (duos[i]!.length > 0) return [];
-    const row = table[i]!;
-    const top = row.reduce((best, s, c) => (s.separability > (row[best]?.separability ?? 0) ? c : best), 0);
-    const [character, s] = [candidates[top], row[top]?.separability ?? 0];
-    const best = character && s > 0 ? { character, separability: s } : undefined;
+    const own = contrasts[i]!.separability;
+    let best: OpenLookalike['best'];
+    characters.forEach((character, c) => {
+      if (usable.has(character) && own[c]! > (best?.separability ?? 0))
+        best = { character, separability: own[c]! };
+    });
     return [{ taxon: opponent.taxon, stage: opponent.stage.stage, best }];
   });
   return open.length === 0 ? { found: true, set } : { found: false, open, set };
 }
 
-interface Contrast {
-  readonly separability: number;
-  readonly byAbsence: boolean;
-}
-
-function duosOf(row: readonly Contrast[], candidates: readonly Character[]): Duo[] {
-  const telling = row.flatMap((contrast, index) => (contrast.separability >= separates ? [index] : []));
+function duosOf(
+  telling: readonly Contrast[],
+  candidates: readonly Character[],
+  placeOf: ReadonlyMap<number, number>
+): Duo[] {
   return telling.flatMap((a, i) =>
-    telling
-      .slice(i + 1)
-      .filter((b) => !(row[a]!.byAbsence && row[b]!.byAbsence))
-      .filter((b) => areIndependent(candidates[a]!, candidates[b]!))
-      .map((b) => ({
-        members: [a, b] as const,
-        smallest: Math.min(row[a]!.separability, row[b]!.separability)
-      }))
+    telling.slice(i + 1).flatMap((b): Duo[] => {
+      const [first, second] = [placeOf.get(a.index)!, placeOf.get(b.index)!];
+      if (a.byAbsence && b.byAbsence) return [];
+      if (!areIndependent(candidates[first]!, candidates[second]!)) return [];
+      return [{ first, second, smallest: Math.min(a.separability, b.separability) }];
+    })
   );
 }
 
-interface Cover {
-  chosen: bigint;
-  effort: number;
-  smallest: number;
+/** Leaves out opponents that are covered whenever another one is: those whose duos hold all of the other's. */
+function hardest(duosByOpponent: readonly (readonly Duo[])[], width: number): (readonly Duo[])[] {
+  const keys = duosByOpponent.map(
+    (duos) =>
+      new Set(duos.map(({ first, second }) => Math.min(first, second) * width + Math.max(first, second)))
+  );
+  return duosByOpponent.filter((_, i) => {
+    const isCoveredBy = (j: number) =>
+      (keys[j]!.size < keys[i]!.size || (keys[j]!.size === keys[i]!.size && j < i)) &&
+      [...keys[j]!].every((key) => keys[i]!.has(key));
+    return !duosByOpponent.some((__, j) => j !== i && isCoveredBy(j));
+  });
 }
 
-function cheapestCover(candidates: readonly Character[], duosByOpponent: readonly Duo[][]): SeparatingSet {
-  const members = (chosen: bigint) => candidates.filter((_, index) => chosen & bit(index));
-  /** The smallest S over the opponents, each taken at its best duo within the choice. */
-  const smallestOf = (chosen: bigint) =>
+function cheapestCover(
+  candidates: readonly Character[],
+  duosByOpponent: readonly (readonly Duo[])[]
+): SeparatingSet {
+  const effortOf = candidates.map(({ effort }) => effort);
+  const needed = hardest(duosByOpponent, candidates.length);
+  const chosen = new Uint8Array(candidates.length);
+  const visited = new Set<string>();
+  let best: { members: readonly number[]; effort: number; smallest: number } | undefined;
+
+  const isCovered = (duos: readonly Duo[]) =>
+    duos.some(({ first, second }) => chosen[first] && chosen[second]);
+  const addedBy = ({ first, second }: Duo) =>
+    (chosen[first] ? 0 : effortOf[first]!) + (chosen[second] ? 0 : effortOf[second]!);
+  /** The smallest S over all opponents, each taken at its best duo within the choice. */
+  const smallestChosen = () =>
     duosByOpponent.reduce((least, duos) => {
-      const held = duos.filter(({ members: [a, b] }) => chosen & bit(a) && chosen & bit(b));
-      return Math.min(least, Math.max(...held.map((duo) => duo.smallest)));
+      let own = 0;
+      for (const duo of duos)
+        if (duo.smallest > own && chosen[duo.first] && chosen[duo.second]) own = duo.smallest;
+      return Math.min(least, own);
     }, 1);
-  const names = (chosen: bigint) =>
-    members(chosen)
-      .map((character) => character.slug)
-      .join(' ');
+  const isBefore = (a: readonly number[], b: readonly number[]) => {
+    const at = a.findIndex((member, i) => member !== b[i]);
+    return at >= 0 && at < b.length && a[at]! < b[at]!;
+  };
 
-  let best: Cover | undefined;
-  const visited = new Set<bigint>();
-  const scarcestFirst = [...duosByOpponent].sort((a, b) => a.length - b.length);
-
-  function extend(chosen: bigint, effort: number): void {
-    if (visited.has(chosen)) return;
-    visited.add(chosen);
-    const uncovered = scarcestFirst.find(
-      (duos) => !duos.some(({ members: [a, b] }) => chosen & bit(a) && chosen & bit(b))
-    );
-    if (!uncovered) {
-      const found = { chosen, effort, smallest: smallestOf(chosen) };
-      if (!best || isBetter(found, best)) best = found;
+  function extend(effort: number): void {
+    const members = [...chosen.keys()].filter((place) => chosen[place]);
+    const key = members.join();
+    if (visited.has(key)) return;
+    visited.add(key);
+    let atLeast = 0;
+    let dearest: readonly Duo[] | undefined;
+    for (const duos of needed) {
+      if (isCovered(duos)) continue;
+      let cheapest = Infinity;
+      for (const duo of duos) cheapest = Math.min(cheapest, addedBy(duo));
+      if (!dearest || cheapest > atLeast || (cheapest === atLeast && duos.length < dearest.length))
+        dearest = duos;
+      atLeast = Math.max(atLeast, cheapest);
+    }
+    if (!dearest) {
+      const smallest = smallestChosen();
+      const isBetter =
+        !best ||
+        effort < best.effort ||
+        (effort === best.effort &&
+          (smallest > best.smallest || (smallest === best.smallest && isBefore(members, best.members))));
+      if (isBetter) best = { members, effort, smallest };
       return;
     }
-    const steps = uncovered
-      .map(({ members: [a, b] }) => {
-        const next = chosen | bit(a) | bit(b);
-        const added = [a, b].reduce((sum, c) => sum + (chosen & bit(c) ? 0 : candidates[c]!.effort), 0);
-        return { next, effort: effort + added };
-      })
-      .sort((a, b) => a.effort - b.effort);
-    for (const step of steps) {
-      if (best && step.effort > best.effort) return;
-      extend(step.next, step.effort);
+    if (best && effort + atLeast > best.effort) return;
+    const steps = dearest.map((duo) => ({ duo, added: addedBy(duo) })).sort((a, b) => a.added - b.added);
+    for (const { duo, added } of steps) {
+      if (best && effort + added > best.effort) return;
+      const [hadFirst, hadSecond] = [chosen[duo.first]!, chosen[duo.second]!];
+      chosen[duo.first] = 1;
+      chosen[duo.second] = 1;
+      extend(effort + added);
+      chosen[duo.first] = hadFirst;
+      chosen[duo.second] = hadSecond;
     }
   }
 
-  function isBetter(a: Cover, b: Cover): boolean {
-    if (a.effort !== b.effort) return a.effort < b.effort;
-    if (a.smallest !== b.smallest) return a.smallest > b.smallest;
-    return names(a.chosen) < names(b.chosen);
-  }
-
-  extend(0n, 0);
-  const { chosen, effort, smallest } = best!;
+  extend(0);
+  const { members, effort, smallest } = best!;
   return {
-    characters: members(chosen).sort(inCheckingOrder),
+    characters: members.map((place) => candidates[place]!).sort(inCheckingOrder),
     effortSeconds: effort,
     smallestSeparability: smallest
   };

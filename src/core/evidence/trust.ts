@@ -27,7 +27,10 @@ export function trustInSet(
   function visit(seen: Observation[]): void {
     const character = set[seen.length];
     if (character) {
-      for (let state = 0; state < stateCount(character); state += 1) visit([...seen, { character, state }]);
+      // A state that the target never has contradicts it: no such outcome is consistent.
+      const listed = target.cells.get(character.slug)?.listed ?? [];
+      for (let state = 0; state < stateCount(character); state += 1)
+        if (listed[state] !== false) visit([...seen, { character, state }]);
       return;
     }
     if (verdict(seen, target, rivals, set) !== 'consistent') return;

@@ -29,8 +29,7 @@ export function isExcluded(
   rival: StageDescription
 ): boolean {
   const speaking = observations.filter((observation) => tells(observation, target, rival));
-  const byAbsence = ({ character }: Observation) =>
-    differsByAbsence(character, target.cells.get(character.slug), rival.cells.get(character.slug));
+  const byAbsence = ({ character }: Observation) => differsByAbsence(character, target, rival);
   return speaking.some((a, i) =>
     speaking
       .slice(i + 1)

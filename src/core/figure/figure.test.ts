@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { shippedFiles, shippedLibrary } from '../../../tests/support/content';
+import { drawnTaxa, drawnTaxon, shippedFiles, shippedLibrary } from '../../../tests/support/content';
 import { readLibrary } from '../knowledge';
 import {
   anchorOf,
@@ -16,7 +16,7 @@ const size = { width: 290, height: 340 };
 const plateOf = (slug: string, stage: 'leaf' | 'flower' | 'first-year leaf', seed: number, from = library) =>
   composePlate(
     from,
-    from.taxa.get(slug)!,
+    drawnTaxon(from, slug),
     from.taxa.get(slug)!.stages.get(stage)!,
     seed,
     ['whole', 'leaf', 'flower', 'stem'],
@@ -38,10 +38,7 @@ describe('specimens', () => {
       file.path.endsWith('digitalis-purpurea.yaml')
         ? {
             ...file,
-            text: file.text.replace(
-              'leaf-margin: { round-toothed: always }',
-              'leaf-margin: { entire: always }'
-            )
+            text: file.text.replace('leaf-margin: round-toothed', 'leaf-margin: entire')
           }
         : file
     );
@@ -58,7 +55,7 @@ describe('specimens', () => {
   });
 
   it('draw every described stage of every taxon within its frame', () => {
-    for (const taxon of library.taxa.values())
+    for (const taxon of drawnTaxa(library))
       for (const stage of taxon.stages.values()) {
         const plate = composePlate(library, taxon, stage, 11, ['whole', 'leaf', 'stem', 'flower'], size);
         const svg = renderPlate(plate);
@@ -71,7 +68,7 @@ describe('specimens', () => {
   });
 
   it('show blotches on most but not all hemlock stems, as the frequency words say', () => {
-    const hemlock = library.taxa.get('conium-maculatum')!;
+    const hemlock = drawnTaxon(library, 'conium-maculatum');
     const drawn = Array.from({ length: 60 }, (_, seed) => {
       const plate = composePlate(library, hemlock, hemlock.stages.get('flower')!, seed, ['stem'], size);
       return plate.figures[0]!.scene.parts[0]!.shows.find(({ character }) => character === 'stem-marks')!
@@ -97,7 +94,7 @@ describe('plates', () => {
   });
 
   it('never claim to show a scent', () => {
-    const ramsons = library.taxa.get('allium-ursinum')!;
+    const ramsons = drawnTaxon(library, 'allium-ursinum');
     const plate = composePlate(
       library,
       ramsons,

@@ -1,7 +1,7 @@
-import { type Library, type LibraryTaxon, type StageDescription, lacksOrgan } from '../knowledge';
+import { type Library, type StageDescription, lacksOrgan } from '../knowledge';
 import { isInside } from './geometry';
 import type { Bounds, Part, Point, Scene, View } from './scene';
-import { specimen } from './specimen';
+import { type DrawnTaxon, specimen } from './specimen';
 
 /** One view placed on a plate. */
 export interface Figure {
@@ -140,7 +140,7 @@ function inColumn(main: Scene, close: readonly Scene[], frame: Bounds, near: Sid
  */
 export function composePlate(
   library: Library,
-  taxon: LibraryTaxon,
+  taxon: DrawnTaxon,
   stage: StageDescription,
   seed: number,
   views: readonly View[],

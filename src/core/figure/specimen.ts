@@ -29,6 +29,10 @@ function extent(view: View, recipe: Recipe, flowering: boolean): number {
   return Math.max(recipe.stemWidth * 9, 40);
 }
 
+/** A taxon with a recipe for its drawing; others have none yet. */
+export type DrawnTaxon = LibraryTaxon & { readonly recipe: Recipe };
+export const isDrawn = (taxon: LibraryTaxon): taxon is DrawnTaxon => taxon.recipe !== undefined;
+
 /**
  * Draws a specimen of a taxon at a stage. The same seed gives the same drawing; two taxa with one seed do
  * not share a pose. States come from the description by their frequency words, proportions from the recipe.
@@ -36,7 +40,7 @@ function extent(view: View, recipe: Recipe, flowering: boolean): number {
  */
 export function specimen(
   library: Library,
-  taxon: LibraryTaxon,
+  taxon: DrawnTaxon,
   stage: StageDescription,
   seed: number,
   view: View

@@ -1,6 +1,6 @@
 import { type Character, type CuratedPair, type Family, type LibraryDocument, type Taxon } from './schema';
-import { type Cell, type Stage, type Use, type Window, stageNames } from './schema';
-import { type Weights, weighCell } from './weights';
+import { type Organ, type Stage, type Use, type Window, stageNames } from './schema';
+import { type Weights, lacksOrgan, weighCell } from './weights';
 import { contentHash } from './hash';
 
 /** A taxon at a stage, described. Not described means unknown, never absent. */
@@ -10,6 +10,8 @@ export interface StageDescription {
   readonly cells: ReadonlyMap<string, Weights>;
   /** The same cells by the character's index in the library: the form the engine works on. */
   readonly byIndex: readonly (Weights | undefined)[];
+  /** Organs that the plant does not have at this stage, as its cells say. */
+  readonly lacks: ReadonlySet<Organ>;
 }
 
 export interface LibraryTaxon extends Omit<Taxon, 'stages'> {
@@ -57,16 +59,20 @@ const worst = (taxon: Taxon, counts: (route: string) => boolean) =>
     0
   );
 
-/** A stage's cells with those it inherits by `like`, or the name of a stage that inherits from itself. */
-function inheritedCells(taxon: Taxon, stage: Stage, seen: readonly Stage[] = []): Map<string, Cell> | string {
-  const entry = taxon.stages[stage];
-  if (!entry) return `is like '${stage}', which is not described`;
-  if (seen.includes(stage)) return `is like itself by way of '${stage}'`;
-  const cells = entry.like ? inheritedCells(taxon, entry.like, [...seen, stage]) : new Map<string, Cell>();
-  if (typeof cells === 'string') return cells;
-  for (const slug of entry.without) cells.delete(slug);
-  for (const [slug, cell] of Object.entries(entry.description)) cells.set(slug, cell);
-  return cells;
+/** Organs of which every described character that can say so says that the plant has none. */
+export function lackedOrgans(
+  characters: readonly Character[],
+  byIndex: readonly (Weights | undefined)[]
+): Set<Organ> {
+  const lacks = new Set<Organ>();
+  const has = new Set<Organ>();
+  characters.forEach((character, i) => {
+    const weights = byIndex[i];
+    if (!weights || character.kind !== 'states' || !character.states.some(({ absent }) => absent)) return;
+    (lacksOrgan(character, weights) ? lacks : has).add(character.organ);
+  });
+  for (const organ of has) lacks.delete(organ);
+  return lacks;
 }
 
 function compileTaxon(
@@ -79,14 +85,9 @@ function compileTaxon(
   for (const stage of stageNames) {
     const entry = taxon.stages[stage];
     if (!entry) continue;
-    const inherited = inheritedCells(taxon, stage);
-    if (typeof inherited === 'string') {
-      problems.push({ taxon: taxon.slug, field: `stages.${stage}.like`, message: inherited });
-      continue;
-    }
     const cells = new Map<string, Weights>();
     const byIndex: (Weights | undefined)[] = characters.map(() => undefined);
-    for (const [slug, cell] of inherited) {
+    for (const [slug, cell] of Object.entries(entry.description)) {
       const field = `stages.${stage}.description.${slug}`;
       const index = indexOf.get(slug);
       const character = index === undefined ? undefined : characters[index];
@@ -97,7 +98,8 @@ function compileTaxon(
         byIndex[index!] = weights;
       }
     }
-    stages.set(stage, { stage, windows: entry.windows, cells, byIndex });
+    const lacks = lackedOrgans(characters, byIndex);
+    stages.set(stage, { stage, windows: entry.windows, cells, byIndex, lacks });
   }
   return {
     ...taxon,

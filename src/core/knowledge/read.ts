@@ -1,7 +1,8 @@
 import { parse } from 'yaml';
 import { z } from 'zod';
 import { compileLibrary, type Library } from './library';
-import { Character, CuratedPair, Family, LibraryDocument, Taxon } from './schema';
+import { writeOut } from './authored';
+import { AuthoredTaxon, Character, CuratedPair, Family, LibraryDocument, type Taxon, organs } from './schema';
 
 /** A file of `content/`: its path below that folder, and its text. */
 export interface ContentFile {
@@ -16,9 +17,13 @@ export type ReadResult =
 
 const Heading = LibraryDocument.pick({ name: true, referencePlace: true });
 
+/** The order of the glossary: from the habit to the place, within an organ by slug. */
+const byOrgan = (a: Character, b: Character) =>
+  organs.indexOf(a.organ) - organs.indexOf(b.organ) || (a.slug < b.slug ? -1 : 1);
+
 /**
- * Reads a starter library from the YAML of `content/`: `library.yaml`, `families.yaml`,
- * `characters.yaml`, `pairs.yaml` and one file a taxon below `taxa/`.
+ * Reads a starter library from the YAML of `content/`: `library.yaml`, `families.yaml`, `pairs.yaml`,
+ * the glossary below `characters/` and one file a taxon below `taxa/`.
  */
 export function readLibrary(files: readonly ContentFile[]): ReadResult {
   const problems: string[] = [];
@@ -51,16 +56,24 @@ export function readLibrary(files: readonly ContentFile[]): ReadResult {
 
   const heading = one('library.yaml', Heading);
   const families = one('families.yaml', z.array(Family));
-  const characters = one('characters.yaml', z.array(Character));
+  const characters = files
+    .filter(({ path }) => path.startsWith('characters/'))
+    .flatMap((file) => read(file, z.array(Character)) ?? [])
+    .sort(byOrgan);
   const pairs = one('pairs.yaml', z.array(CuratedPair));
   const taxa: Taxon[] = [];
   for (const file of files.filter((candidate) => candidate.path.startsWith('taxa/'))) {
-    const taxon = read(file, Taxon);
-    if (!taxon) continue;
-    fileOf.set(taxon.slug, file.path);
-    taxa.push(taxon);
+    const authored = read(file, AuthoredTaxon);
+    if (!authored) continue;
+    const taxon = writeOut(authored, characters);
+    if ('message' in taxon)
+      problems.push(`${file.path} (${authored.slug}): stages.${taxon.stage}.like: ${taxon.message}`);
+    else {
+      fileOf.set(taxon.slug, file.path);
+      taxa.push(taxon);
+    }
   }
-  if (!heading || !families || !characters || !pairs || problems.length > 0) return { problems };
+  if (!heading || !families || !pairs || problems.length > 0) return { problems };
 
   taxa.sort((a, b) => (a.slug < b.slug ? -1 : 1));
   const document: LibraryDocument = { ...heading, families, characters, taxa, pairs };

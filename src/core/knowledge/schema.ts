@@ -43,6 +43,7 @@ export const organs = [
   'scent',
   'place'
 ] as const;
+export type Organ = (typeof organs)[number];
 
 /** Senses in the order in which a plant is checked: from afar, near, then by hand. */
 export const senses = ['far', 'near', 'touch', 'scent', 'cut', 'dig'] as const;
@@ -55,6 +56,11 @@ const characterBase = {
   look: text,
   organ: z.enum(organs),
   trait: text,
+  /**
+   * Its state follows from whether the plant has this organ now, as the form of growth does from the stem:
+   * between a plant with and one without, it says no more than that.
+   */
+  follows: z.enum(organs).optional(),
   sense: z.enum(senses),
   /** Seconds that the check costs. */
   effort: z.number().positive(),
@@ -74,11 +80,13 @@ export const Character = z.discriminatedUnion('kind', [
           label: text,
           definition: text,
           /** The organ is not there at all, as flowers on a plant in leaf: two absences are no likeness. */
-          absent: z.literal(true).optional()
+          absent: z.literal(true).optional(),
+          /** Nothing special there, as no spots: two plants are no more alike for that (a negative match). */
+          negative: z.literal(true).optional()
         })
       )
       .min(2)
-      .max(12)
+      .max(24)
   }),
   z.strictObject({
     ...characterBase,
@@ -106,11 +114,33 @@ export type Window = z.infer<typeof Window>;
 
 const StageEntry = z.strictObject({
   windows: z.array(Window).min(1),
+  /** Character → states or range. What is not here is unknown, never absent. */
+  description: z.record(slug, Cell)
+});
+export type StageEntry = z.infer<typeof StageEntry>;
+
+const AuthoredCell = z.union([
+  Cell,
+  /** One state, always. */
+  slug.transform((state): Cell => ({ [state]: 'always' })),
+  /** min, low, high, max */
+  z
+    .tuple([z.number(), z.number(), z.number(), z.number()])
+    .transform(([min, low, high, max]): Cell => ({ min, low, high, max }))
+]);
+
+/** A stage as it is written by hand in `content/`, shorter than what is released. */
+const AuthoredStage = z.strictObject({
+  windows: z.array(Window).min(1),
   /** Starts from another stage's description; cells below replace its cells. */
   like: Stage.optional(),
+  /** Cells of that stage that do not hold here: not known. */
   without: z.array(slug).default([]),
-  description: z.record(slug, Cell).default({})
+  /** Organs that the plant does not have at this stage: every character of theirs that can say so does. */
+  lacks: z.array(z.enum(organs)).default([]),
+  description: z.record(slug, AuthoredCell).default({})
 });
+export type AuthoredStage = z.infer<typeof AuthoredStage>;
 
 export const Use = z.strictObject({
   kind: z.enum(['food', 'drink', 'craft', 'history']),
@@ -142,10 +172,27 @@ export const Hazard = z.strictObject({
   effect: text,
   onset: text,
   parts: text,
+  /** Where it is not the same all year. */
+  stages: z.array(Stage).optional(),
   /** The harm comes from where it grows (parasites, germs), not from the plant itself. */
   fromTheGround: z.literal(true).optional()
 });
 export type Hazard = z.infer<typeof Hazard>;
+
+/** What adds up over a day of tasting, whatever plant it comes from. */
+export const Load = z.enum([
+  'oxalate',
+  'nitrate',
+  'salicylate',
+  'furanocoumarin',
+  'pyrrolizidine alkaloids',
+  'essential oil',
+  'diuretic',
+  'vitamin K',
+  'salt',
+  'iodine'
+]);
+export type Load = z.infer<typeof Load>;
 
 const palette = z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'is not a colour such as #35602F');
 
@@ -187,23 +234,33 @@ export const Taxon = z.strictObject({
     )
     .min(1),
   habitats: z.array(slug).min(1),
+  /** Where to look within its habitats. */
+  microhabitat: text.optional(),
   uses: z.array(Use).default([]),
   hazards: z.array(Hazard).default([]),
+  loads: z.array(Load).default([]),
   harvest: z.strictObject({ rule: text, tool: text, basis: text }).optional(),
   legal: z.array(z.strictObject({ region: text, status: text })).default([]),
   stages: z.partialRecord(Stage, StageEntry),
-  recipe: Recipe,
+  /** Without one the taxon is not drawn. */
+  recipe: Recipe.optional(),
   /** What the entry rests on, in words. */
   basis: text
 });
 export type Taxon = z.infer<typeof Taxon>;
+
+export const AuthoredTaxon = Taxon.extend({ stages: z.partialRecord(Stage, AuthoredStage) });
+export type AuthoredTaxon = z.infer<typeof AuthoredTaxon>;
 
 export const CuratedPair = z.strictObject({
   target: slug,
   lookalike: slug,
   hardestAt: Stage,
   why: text,
-  failingTest: z.strictObject({ claim: text, fails: text })
+  /** The popular test, and where it fails. */
+  failingTest: z.strictObject({ claim: text, fails: text }),
+  /** Said of two that no stage tells apart by what may be looked at, with the reason. */
+  inseparable: text.optional()
 });
 export type CuratedPair = z.infer<typeof CuratedPair>;
 
@@ -211,6 +268,10 @@ export const Family = z.strictObject({
   name: text,
   english: text,
   shares: text,
+  /** Other plants that show the same. */
+  alsoShownBy: text.optional(),
+  /** How far the shared signs can be trusted. */
+  trust: text,
   caution: text,
   /** Shown but not gathered by beginners under the cautious policy. */
   cautious: z.boolean()

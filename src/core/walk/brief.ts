@@ -8,7 +8,7 @@ import {
   useOfPart,
   worstSeverity
 } from '../knowledge';
-import { type Side, anchorOf, composePlate, renderPlate, viewsFor } from '../figure';
+import { type Side, anchorOf, composePlate, isDrawn, renderPlate, viewsFor } from '../figure';
 import { seedOf } from '../random';
 import { stageIsReady, stagesOn, addDays } from '../season';
 import { contrastRows } from './contrast';
@@ -56,7 +56,8 @@ export const ContrastSheet = z.object({
   failingTest: z.object({ claim: z.string(), fails: z.string() }).optional(),
   why: z.string().optional(),
   notYet: z.object({ stage: z.string(), from: z.string() }).optional(),
-  plates: z.tuple([BriefPlate, BriefPlate])
+  /** Null for a taxon that is not drawn yet. */
+  plates: z.tuple([BriefPlate.nullable(), BriefPlate.nullable()])
 });
 export type ContrastSheet = z.infer<typeof ContrastSheet>;
 
@@ -156,7 +157,8 @@ function plateOf(
   seed: number,
   near: Side,
   drawings: Drawings
-): BriefPlate {
+): BriefPlate | null {
+  if (!isDrawn(taxon)) return null;
   const views = ['whole' as const, ...viewsFor(characters, 3)];
   const plate = composePlate(library, taxon, stage, seed, views, plateSize, near);
   const anchors = characters.flatMap((slug) => {

@@ -46,7 +46,7 @@ export function contrastRows(
         lookalike: other ? cellInWords(character, other) : notKnown,
         separability: separability(character, own, other),
         decides: set.includes(character),
-        byAbsence: differsByAbsence(character, own, other)
+        byAbsence: differsByAbsence(character, target, lookalike)
       };
     })
     .filter((row) => row.separability >= separates && (row.decides || !row.byAbsence))

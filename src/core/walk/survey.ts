@@ -106,18 +106,28 @@ function ratePair(target: LibraryTaxon, lookalike: Lookalike, at: Circumstances)
   );
 }
 
-/** The first later date on which the target is at a ready stage and a separating set exists. */
-function firstSeparableDate(
+/** A day of a target: its stage, and whether there is a separating set against all that can be met then. */
+export interface Day {
+  readonly isoDate: string;
+  readonly stage: StageDescription;
+  readonly probability: number;
+  readonly separable: boolean;
+}
+
+/**
+ * Tells of any date how a target stands. Days with the same stages up are alike, so each kind is worked out once.
+ * @returns a function of the date, undefined where no stage of the target is up
+ */
+export function dayTeller(
   library: Library,
   target: LibraryTaxon,
   role: Role,
   at: Circumstances
-): string | undefined {
+): (isoDate: string) => Day | undefined {
   const known = new Map<string, boolean>();
-  for (let days = 1; days <= 365; days += 1) {
-    const isoDate = addDays(at.isoDate, days);
+  return (isoDate) => {
     const met = stageOn(target, isoDate, role);
-    if (!met || met.probability < stageIsReady) continue;
+    if (!met) return undefined;
     const found = dangerousLookalikes(library, target, met.stage, isoDate, at);
     const key = [
       met.stage.stage,
@@ -126,9 +136,38 @@ function firstSeparableDate(
       )
     ].join(' ');
     if (!known.has(key)) known.set(key, separate(library, met.stage, found, at).found);
-    if (known.get(key)) return isoDate;
+    return { isoDate, ...met, separable: known.get(key)! };
+  };
+}
+
+/** The first later date on which the target is at a ready stage and a separating set exists. */
+function firstSeparableDate(
+  library: Library,
+  target: LibraryTaxon,
+  role: Role,
+  at: Circumstances
+): string | undefined {
+  const tell = dayTeller(library, target, role, at);
+  for (let days = 1; days <= 365; days += 1) {
+    const day = tell(addDays(at.isoDate, days));
+    if (day && day.probability >= stageIsReady && day.separable) return day.isoDate;
   }
   return undefined;
+}
+
+/** Days between two marks of a year band. */
+export const bandStep = 5;
+
+/** The year of a date in steps of five days: where the target is up, and where it can be told from its lookalikes. */
+export function yearBand(
+  library: Library,
+  target: LibraryTaxon,
+  role: Role,
+  at: Circumstances
+): (Day | undefined)[] {
+  const tell = dayTeller(library, target, role, at);
+  const newYear = `${at.isoDate.slice(0, 4)}-01-01`;
+  return Array.from({ length: 73 }, (_, i) => tell(addDays(newYear, i * bandStep)));
 }
 
 /**

@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import {
+  type DrawnTaxon,
   type Plate,
   type View,
   charactersAt,
@@ -13,7 +14,6 @@ import {
 } from '$core/figure';
 import {
   type Library,
-  type LibraryTaxon,
   type StageDescription,
   Stage,
   cellInWords,
@@ -59,13 +59,16 @@ const Specification = z.object({
 export const pairsOfWalk = async (db: SchoolDb, walkId: string): Promise<DrillPair[]> =>
   pairsOf(await readBrief(db, walkId));
 
+/** The pairs that a brief drills: those of which both plants are drawn. */
 export function pairsOf(brief: Brief | undefined): DrillPair[] {
-  return (brief?.document.sheets ?? []).map(({ target, lookalike }) => ({
-    target: target.slug,
-    lookalike: lookalike.slug,
-    targetStage: Stage.parse(target.stage),
-    lookalikeStage: Stage.parse(lookalike.stage)
-  }));
+  return (brief?.document.sheets ?? [])
+    .filter(({ plates }) => plates.every((plate) => plate !== null))
+    .map(({ target, lookalike }) => ({
+      target: target.slug,
+      lookalike: lookalike.slug,
+      targetStage: Stage.parse(target.stage),
+      lookalikeStage: Stage.parse(lookalike.stage)
+    }));
 }
 
 /** @returns undefined where the walk has no brief with pairs yet */
@@ -89,7 +92,7 @@ export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): 
 interface Drawn {
   readonly question: DrillQuestion;
   readonly library: Library;
-  readonly taxa: { readonly target: LibraryTaxon; readonly lookalike: LibraryTaxon };
+  readonly taxa: { readonly target: DrawnTaxon; readonly lookalike: DrawnTaxon };
   readonly stages: { readonly target: StageDescription; readonly lookalike: StageDescription };
   readonly plate: Plate;
 }
@@ -120,8 +123,8 @@ function viewsOf(library: Library, { target, lookalike }: Drawn['stages'], parti
 
 function draw(library: Library, question: DrillQuestion): Drawn {
   const taxa = {
-    target: library.taxa.get(question.target)!,
-    lookalike: library.taxa.get(question.lookalike)!
+    target: library.taxa.get(question.target) as DrawnTaxon,
+    lookalike: library.taxa.get(question.lookalike) as DrawnTaxon
   };
   const stages = {
     target: taxa.target.stages.get(question.targetStage)!,

@@ -22,7 +22,7 @@
   /** Each number as level as can be with the places that it names on both plates, in order and apart. */
   const discs = $derived.by(() => {
     const level = rows.map(({ slug }) => {
-      const ends = [left, right].flatMap(({ anchors }) => (anchors[slug] ? [anchors[slug].y] : []));
+      const ends = [left, right].flatMap((plate) => (plate?.anchors[slug] ? [plate.anchors[slug].y] : []));
       return ends.length > 0 ? ends.reduce((sum, y) => sum + y, 0) / ends.length : highest;
     });
     const places: number[] = [];
@@ -33,13 +33,14 @@
   });
   const discY = (i: number) => discs[i]!;
   /** Several characters of one part share a place: on a phone their numbers stand beside each other. */
-  const beside = (plate: typeof left, i: number) => {
+  const beside = (plate: NonNullable<typeof left>, i: number) => {
     const at = plate.anchors[rows[i]!.slug]!;
     const before = rows
       .slice(0, i)
       .filter(({ slug }) => plate.anchors[slug]?.x === at.x && plate.anchors[slug]?.y === at.y).length;
     return { x: Math.min(Math.max(at.x + 34 * before - 17, 18), wide - 18), y: at.y };
   };
+  const notDrawn = 'No drawing of it yet';
   const says = (row: (typeof rows)[number], i: number) => `${i + 1} ${row.name}`;
 </script>
 
@@ -55,7 +56,10 @@
   {#each [{ plate: left, x: 0 }, { plate: right, x: wide + gap }] as { plate, x } (x)}
     <rect {x} y="1" width={wide} height="340" fill="#FCFAF3" stroke="currentColor" />
     <rect x={x + 4} y="5" width={wide - 8} height="332" fill="none" stroke="#CFC7B2" />
-    <image href={source(plate.id)} {x} y="1" width={wide} height="340" />
+    {#if plate}<image href={source(plate.id)} {x} y="1" width={wide} height="340" />
+    {:else}<text x={x + wide / 2} y="172" text-anchor="middle" font-size="15" fill="#46524A" class="font-sans"
+        >{notDrawn}</text
+      >{/if}
   {/each}
   {#if sheet.lookalike.severity >= 3}<rect
       x={wide + gap}
@@ -84,8 +88,8 @@
     font-family="Literata Variable">{rows.length > 0 ? 'Check in this order' : 'Nothing separates them'}</text
   >
   {#each rows as row, i (row.slug)}
-    {@const from = left.anchors[row.slug]}
-    {@const to = right.anchors[row.slug]}
+    {@const from = left?.anchors[row.slug]}
+    {@const to = right?.anchors[row.slug]}
     {#each [from && { x: from.x, y: from.y + 1 }, to && { x: wide + gap + to.x, y: to.y + 1 }] as end, side (side)}
       {#if end}
         {@const knee = side === 0 ? wide : wide + gap}
@@ -138,7 +142,10 @@
         .join(', ')}."
     >
       <rect x="0.5" y="0.5" width={wide - 1} height="339" fill="#FCFAF3" stroke="currentColor" />
-      <image href={source(plate.id)} x="0" y="0" width={wide} height="340" />
+      {#if plate}<image href={source(plate.id)} x="0" y="0" width={wide} height="340" />
+      {:else}<text x={wide / 2} y="172" text-anchor="middle" font-size="20" fill="#46524A" class="font-sans"
+          >{notDrawn}</text
+        >{/if}
       {#if side === 1 && sheet.lookalike.severity >= 3}<rect
           x="0"
           y="335"
@@ -147,7 +154,7 @@
           fill="var(--color-rosehip)"
         />{/if}
       {#each rows as row, i (row.slug)}
-        {#if plate.anchors[row.slug]}
+        {#if plate?.anchors[row.slug]}
           {@const at = beside(plate, i)}
           <circle cx={at.x} cy={at.y} r="16" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" />
           <text

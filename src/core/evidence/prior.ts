@@ -1,0 +1,43 @@
+import { stagesOn } from '../season';
+import type { Matrix } from './matrix';
+import { type Abundance, abundanceShare, leastStageProbability, unrecordedShare } from './rating';
+
+/** P(stage) of a taxon that is no danger is never taken to be smaller: a prior excludes nothing. */
+export const leastHarmlessStage = 0.002;
+/** How much an ordinary taxon's chance falls where its habitats are not those of the site. */
+export const outOfPlace = 0.2;
+/** Chance, before anything is seen, that the plant is something not on the list. */
+export const priorOfOther = 0.05;
+
+/** Where and when one looks. Without stated habitats every habitat is plausible. */
+export interface Circumstance {
+  readonly isoDate: string;
+  readonly habitats: readonly string[];
+  readonly abundance: ReadonlyMap<string, Abundance>;
+}
+
+/**
+ * Prior over the candidates: abundance at the site × P(stage on the date), with floors, so that nothing is
+ * ever excluded. A dangerous taxon loses nothing by standing outside its usual habitats.
+ * @returns one share per candidate of the matrix, summing to 1 − priorOfOther
+ */
+export function priorOf(matrix: Matrix, { isoDate, habitats, abundance }: Circumstance): Float64Array {
+  const prior = new Float64Array(matrix.candidates.length);
+  let sum = 0;
+  matrix.taxa.forEach((taxon, t) => {
+    const chances = new Map(stagesOn(taxon, isoDate).map((one) => [one.stage, one.probability]));
+    const logged = abundance.get(taxon.slug);
+    const share = logged ? abundanceShare[logged] : unrecordedShare;
+    const fits = habitats.length === 0 || taxon.habitats.some((habitat) => habitats.includes(habitat));
+    for (let j = matrix.firstOf[t]!; j < matrix.firstOf[t + 1]!; j += 1) {
+      const isDangerous = matrix.dangerous[j] === 1;
+      const least = isDangerous ? leastStageProbability : leastHarmlessStage;
+      const stage = Math.max(chances.get(matrix.candidates[j]!.stage.stage) ?? 0, least);
+      const place = fits || isDangerous || logged ? 1 : outOfPlace;
+      prior[j] = share * stage * place;
+      sum += prior[j]!;
+    }
+  });
+  for (let j = 0; j < prior.length; j += 1) prior[j] = (prior[j]! * (1 - priorOfOther)) / sum;
+  return prior;
+}

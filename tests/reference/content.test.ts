@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest';
+import { glanceSimilarity, separatingSet } from '../../src/core/evidence';
+import { type LibraryTaxon, isDangerous } from '../../src/core/knowledge';
+import { shippedLibrary } from '../support/content';
+
+/** What must hold of the starter library before it may be released. */
+
+const library = shippedLibrary();
+const taxa = [...library.taxa.values()];
+const rules = { mayDig: false, scentCounts: true };
+
+/** Whether some stage of the target is told from every stage of the other. */
+const isSeparatedSomewhere = (target: LibraryTaxon, other: LibraryTaxon) =>
+  [...target.stages.values()].some(
+    (stage) =>
+      separatingSet(
+        library.characters,
+        stage,
+        [...other.stages.values()].map((own) => ({
+          taxon: other.slug,
+          stage: own,
+          contactSeverity: other.contactSeverity
+        })),
+        rules
+      ).found
+  );
+
+describe('the starter library', () => {
+  it('describes sixty taxa or more, by about a hundred characters, each of which is used', () => {
+    expect(taxa.length).toBeGreaterThanOrEqual(60);
+    expect(library.characters.length).toBeGreaterThanOrEqual(80);
+    const used = new Set(
+      taxa.flatMap(({ stages }) => [...stages.values()].flatMap(({ cells }) => [...cells.keys()]))
+    );
+    expect(library.characters.map(({ slug }) => slug).filter((slug) => !used.has(slug))).toEqual([]);
+  });
+
+  it('uses every state of its glossary', () => {
+    const unused = library.characters.flatMap((character) =>
+      character.kind === 'range'
+        ? []
+        : character.states
+            .filter(
+              (_, state) =>
+                !taxa.some(({ stages }) =>
+                  [...stages.values()].some(({ cells }) => cells.get(character.slug)?.listed[state])
+                )
+            )
+            .map((state) => `${character.slug} ${state.slug}`)
+    );
+    expect(unused).toEqual([]);
+  });
+
+  it.each(taxa.map((taxon) => [taxon.slug, taxon] as const))(
+    '%s has names in two languages, and twenty characters or more at its leafy stages',
+    (_, taxon) => {
+      expect(new Set(taxon.names.map(({ language }) => language)).size).toBeGreaterThanOrEqual(2);
+      for (const { stage, cells } of taxon.stages.values())
+        if (cells.has('leaf-outline')) expect(cells.size, stage).toBeGreaterThanOrEqual(20);
+    }
+  );
+
+  it('says of every dangerous taxon what harms, where it sits, and when it is felt', () => {
+    for (const taxon of taxa.filter(isDangerous))
+      for (const { principle, parts, onset, effect } of taxon.hazards)
+        for (const text of [principle, parts, onset, effect]) expect(text, taxon.slug).not.toBe('');
+  });
+
+  it('names only habitats of the glossary', () => {
+    const place = library.character.get('place')!;
+    const known = place.kind === 'states' ? place.states.map(({ slug }) => slug) : [];
+    for (const { slug, habitats } of taxa)
+      expect(
+        habitats.filter((habitat) => !known.includes(habitat)),
+        slug
+      ).toEqual([]);
+  });
+});
+
+describe('a pair', () => {
+  it.each(library.pairs.map((pair) => [`${pair.target} / ${pair.lookalike}`, pair] as const))(
+    '%s is told apart at some stage, or is said not to be',
+    (_, { target, lookalike, inseparable }) => {
+      const found = isSeparatedSomewhere(library.taxa.get(target)!, library.taxa.get(lookalike)!);
+      if (isDangerous(library.taxa.get(lookalike)!)) expect(found).toBe(inseparable === undefined);
+    }
+  );
+
+  it('of a plant that is gathered and a deadly one of its habitats that look alike is curated', () => {
+    const gathered = taxa.filter(({ uses }) => uses.some(({ kind }) => kind !== 'history'));
+    const missing = gathered.flatMap((target) =>
+      taxa
+        .filter((other) => other !== target && other.eatenSeverity === 4)
+        .filter(({ habitats }) => habitats.some((habitat) => target.habitats.includes(habitat)))
+        .filter(
+          ({ slug }) => !library.pairs.some((pair) => pair.target === target.slug && pair.lookalike === slug)
+        )
+        .filter((other) =>
+          [...target.stages.values()].some((a) =>
+            [...other.stages.values()].some((b) => (glanceSimilarity(library.characters, a, b) ?? 0) >= 0.7)
+          )
+        )
+        .map((other) => `${target.slug} / ${other.slug}`)
+    );
+    expect(missing).toEqual([]);
+  });
+});
