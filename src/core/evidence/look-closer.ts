@@ -7,7 +7,7 @@ import {
 } from '../knowledge';
 import { dangerousLookalikes } from './lookalikes';
 import { matrixOf } from './matrix';
-import { type NextCheck, nextChecks } from './next-check';
+import { type NextCheck, nextChecks, stateChances } from './next-check';
 import type { Observation } from './observation';
 import { type Posterior, posterior } from './posterior';
 import { type Circumstance, priorOf } from './prior';
@@ -40,6 +40,8 @@ export interface CloserLook {
   /** Whether a separating set exists at all now. */
   readonly hasSet: boolean;
   readonly next: readonly NextCheck[];
+  /** The chance of each state of a character now. */
+  readonly chancesOf: (character: Character) => number[];
 }
 
 function suspectsOf(library: Library, state: Posterior, observations: readonly Observation[]): Suspect[] {
@@ -111,6 +113,7 @@ export function lookCloser(
     open: [...new Set(open.map(({ taxon }) => taxon))].map((slug) => library.taxa.get(slug)!),
     stillToCheck: separation.set.characters.filter(({ slug }) => !seen.has(slug)),
     hasSet: separation.found,
-    next: spoken === 'consistent' ? [] : nextChecks(matrix, state, new Set([...seen, ...unseen]), rules)
+    next: spoken === 'consistent' ? [] : nextChecks(matrix, state, new Set([...seen, ...unseen]), rules),
+    chancesOf: (character) => stateChances(matrix, state, character)
   };
 }

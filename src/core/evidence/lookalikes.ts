@@ -1,5 +1,5 @@
-import type { CuratedPair, Library, LibraryTaxon, StageDescription } from '../knowledge';
-import { isDangerous } from '../knowledge';
+import type { CuratedPair, Library, LibraryTaxon, Stage, StageDescription } from '../knowledge';
+import { isDangerous, worstSeverity } from '../knowledge';
 import { stagesUp } from '../season';
 import { curatedSimilarity, glanceSimilarity, looksAlike } from './glance';
 
@@ -53,4 +53,42 @@ export function dangerousLookalikes(
     if (curated || isAlike) found.push({ taxon, stages, similarity, curated });
   }
   return found.sort((a, b) => (a.taxon.slug < b.taxon.slug ? -1 : 1));
+}
+
+/** A dangerous taxon that may be taken for another at some time of the year. */
+export interface YearRoundLookalike {
+  readonly taxon: LibraryTaxon;
+  /** Greatest glance similarity over all their stages, and the target's stage at which it is reached. */
+  readonly similarity: number;
+  readonly at: Stage;
+  readonly curated: CuratedPair | undefined;
+}
+
+/**
+ * Whatever dangerous may be taken for a taxon at any of its stages: curated, or alike at a glance and of a
+ * shared habitat. The most harmful first, then curated ones, then the most alike.
+ */
+export function lookalikesOfTheYear(library: Library, target: LibraryTaxon): YearRoundLookalike[] {
+  const found: YearRoundLookalike[] = [];
+  for (const taxon of library.taxa.values()) {
+    if (taxon === target || !isDangerous(taxon)) continue;
+    const curated = library.pairs.find(
+      (pair) => pair.target === target.slug && pair.lookalike === taxon.slug
+    );
+    let similarity = 0;
+    let at = curated?.hardestAt ?? [...target.stages.keys()][0]!;
+    for (const own of target.stages.values())
+      for (const other of taxon.stages.values()) {
+        const g = glanceSimilarity(library.characters, own, other) ?? 0;
+        if (g > similarity) [similarity, at] = [g, own.stage];
+      }
+    if (curated || (similarity >= looksAlike && isPlausible(target, taxon, { habitats: [] })))
+      found.push({ taxon, similarity, at: curated?.hardestAt ?? at, curated });
+  }
+  return found.sort(
+    (a, b) =>
+      worstSeverity(b.taxon) - worstSeverity(a.taxon) ||
+      Number(!!b.curated) - Number(!!a.curated) ||
+      b.similarity - a.similarity
+  );
 }

@@ -118,3 +118,14 @@ export function nextChecks(
     .slice(0, most)
     .map(({ character, c, worth }) => ({ character, worth, between: bestTold(matrix, state, c) }));
 }
+
+/** The chance of each state of a character, given what was seen so far. */
+export function stateChances(matrix: Matrix, state: Posterior, character: Character): number[] {
+  const c = matrix.characters.findIndex(({ slug }) => slug === character.slug);
+  const rows = matrix.firstState[c + 1]! - matrix.firstState[c]!;
+  const width = state.byCandidate.length;
+  return Array.from({ length: rows }, (_, k) => {
+    const at = (matrix.firstState[c]! + k) * width;
+    return state.byCandidate.reduce((sum, p, j) => sum + p * matrix.chance[at + j]!, state.other / rows);
+  });
+}

@@ -17,9 +17,8 @@ export type ReadResult =
 
 const Heading = LibraryDocument.pick({ name: true, referencePlace: true });
 
-/** The order of the glossary: from the habit to the place, within an organ by slug. */
-const byOrgan = (a: Character, b: Character) =>
-  organs.indexOf(a.organ) - organs.indexOf(b.organ) || (a.slug < b.slug ? -1 : 1);
+/** The order of the glossary: from the habit to the place, within an organ as it is written. */
+const byOrgan = (a: Character, b: Character) => organs.indexOf(a.organ) - organs.indexOf(b.organ);
 
 /**
  * Reads a starter library from the YAML of `content/`: `library.yaml`, `families.yaml`, `pairs.yaml`,
@@ -58,6 +57,7 @@ export function readLibrary(files: readonly ContentFile[]): ReadResult {
   const families = one('families.yaml', z.array(Family));
   const characters = files
     .filter(({ path }) => path.startsWith('characters/'))
+    .sort((a, b) => (a.path < b.path ? -1 : 1))
     .flatMap((file) => read(file, z.array(Character)) ?? [])
     .sort(byOrgan);
   const pairs = one('pairs.yaml', z.array(CuratedPair));

@@ -193,14 +193,6 @@ const named = (taxon: LibraryTaxon, stage: string) => ({
 const likeliestStage = (pair: SurveyedPair): StageDescription =>
   pair.lookalike.stages.reduce((best, one) => (one.probability > best.probability ? one : best)).description;
 
-export const severityWords = [
-  'no harm known',
-  'passing irritation',
-  'ill for a day',
-  'hospital',
-  'can kill'
-] as const;
-
 /** One pair of a survey as a contrast sheet, drawn at the stages that the two have on the date. */
 export function contrastSheet(
   library: Library,

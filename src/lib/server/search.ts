@@ -1,5 +1,5 @@
-import { englishName } from '$core/knowledge';
-import { plain } from '$lib/plain';
+import { englishName, plain } from '$core/knowledge';
+
 import { libraryOf } from './library';
 import { listPeople } from './people';
 import type { SchoolDb } from './school';

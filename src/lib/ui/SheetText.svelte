@@ -4,6 +4,7 @@
   import Hand from '@lucide/svelte/icons/hand';
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
+  import { severityWords } from '$core/knowledge';
   import type { ContrastSheet } from '$core/walk';
   import ContrastPlates from './ContrastPlates.svelte';
   import RoleMark from './RoleMark.svelte';
@@ -16,7 +17,7 @@
   let { sheet, source }: Props = $props();
   const deciding = $derived(sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, 4));
   const rest = $derived(sheet.rows.filter((row) => !deciding.includes(row)));
-  const severity = ['no harm known', 'passing irritation', 'ill for a day', 'hospital', 'can kill'];
+
   const outOf100 = (p: number) => `${Math.round(p * 100)} in 100`;
   const oneIn = (p: number) =>
     p <= 0
@@ -40,7 +41,7 @@
           <span class="font-serif text-[17px] font-semibold">{sheet.lookalike.name}</span><br /><i
             class="text-[14px]">{sheet.lookalike.scientific}</i
           ><br /><span class="note inline-flex items-center gap-1 font-[650] text-rosehip"
-            ><Skull size={15} aria-hidden="true" />danger, {severity[sheet.lookalike.severity]}</span
+            ><Skull size={15} aria-hidden="true" />danger, {severityWords[sheet.lookalike.severity]}</span
           >
         </p>
       </div>
@@ -71,7 +72,7 @@
               class="text-[15px]">{sheet.lookalike.scientific}</i
             >
             <span class="note inline-flex items-center gap-1 font-[650] text-rosehip"
-              ><Skull size={15} aria-hidden="true" />danger, {severity[sheet.lookalike.severity]}</span
+              ><Skull size={15} aria-hidden="true" />danger, {severityWords[sheet.lookalike.severity]}</span
             ></th
           >
         </tr>
@@ -109,8 +110,8 @@
       </p>
       <details>
         <summary class="cursor-pointer text-ink-2"
-          >{severity[sheet.lookalike.severity]} ({sheet.rating.consequence}) × likelihood class {sheet.rating
-            .likelihood}</summary
+          >{severityWords[sheet.lookalike.severity]} ({sheet.rating.consequence}) × likelihood class {sheet
+            .rating.likelihood}</summary
         >
         <p class="text-ink-2">
           Met at a confusable stage here: {outOf100(sheet.rating.chanceMet)}. Mistaken by this group: {outOf100(

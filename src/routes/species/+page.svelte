@@ -1,74 +1,161 @@
 <script lang="ts">
-  import Skull from '@lucide/svelte/icons/skull';
-  import { plain } from '$lib/plain';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { goto } from '$app/navigation';
   import WideTable from '$lib/ui/WideTable.svelte';
+  import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
+  import YearStrip from '$lib/ui/species/YearStrip.svelte';
 
   let { data } = $props();
-  let query = $state('');
-  const severity = ['', 'passing irritation', 'ill for a day', 'hospital', 'can kill'];
-  const matching = $derived(
-    data.taxa.filter((taxon) =>
-      [...taxon.names, taxon.scientific, taxon.family].some((text) =>
-        plain(text).includes(plain(query.trim()))
-      )
+  const months = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
+  const monthNames = Array.from({ length: 12 }, (_, i) =>
+    new Intl.DateTimeFormat('en-GB', { month: 'long', timeZone: 'UTC' }).format(
+      new Date(Date.UTC(2027, i, 15))
     )
   );
+  const anything = $derived(Object.values(data.query).some(Boolean));
+  let form = $state<HTMLFormElement>();
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+
+  /** Filters apply as they are set; without script the button sends them. */
+  function search(after = 0) {
+    clearTimeout(waiting);
+    waiting = setTimeout(() => {
+      if (!form) return;
+      const wanted = new URLSearchParams();
+      for (const [name, value] of new FormData(form)) if (value) wanted.set(name, String(value));
+      void goto(`/species?${wanted}`, { replaceState: true, keepFocus: true, noScroll: true });
+    }, after);
+  }
 </script>
 
 <svelte:head><title>Species · Good Trail</title></svelte:head>
-<h1>Species</h1>
-<p class="mt-1 max-w-prose text-ink-2">
-  {data.taxa.length} taxa. Starter entries are drafts until your school has confirmed them with two independent
-  sources.
-</p>
-<label class="mt-4 block max-w-[420px]"
-  ><span class="note font-[650]">Find by any common name, scientific name or family</span><input
-    type="search"
-    class="input mt-1"
-    bind:value={query}
-  /></label
+<div class="flex flex-wrap items-baseline gap-x-4">
+  <h1>Species</h1>
+  <p class="text-ink-2">
+    {data.taxa.length} of {data.total} taxa. Starter entries are drafts until your school has confirmed them with
+    two independent sources.
+  </p>
+</div>
+<form
+  bind:this={form}
+  method="GET"
+  onsubmit={(event) => {
+    event.preventDefault();
+    search();
+  }}
+  class="mt-3 grid grid-cols-2 gap-x-4 gap-y-2 lg:grid-cols-[minmax(0,1.6fr)_repeat(4,minmax(0,1fr))]"
 >
+  <label class="col-span-2 lg:col-span-1"
+    ><span class="note font-[650]">Any name, synonym, family or place</span><input
+      type="search"
+      name="words"
+      class="input"
+      value={data.query.words}
+      oninput={() => search(250)}
+    /></label
+  >
+  <label
+    ><span class="note font-[650]">Family</span><select
+      name="family"
+      class="select"
+      value={data.query.family}
+      onchange={() => search()}
+      ><option value="">any</option>{#each data.families as one (one.name)}<option value={one.name}
+          >{one.english}</option
+        >{/each}</select
+    ></label
+  >
+  <label
+    ><span class="note font-[650]">Place</span><select
+      name="habitat"
+      class="select"
+      value={data.query.habitat}
+      onchange={() => search()}
+      ><option value="">any</option>{#each data.habitats as one (one.slug)}<option value={one.slug}
+          >{one.label}</option
+        >{/each}</select
+    ></label
+  >
+  <label
+    ><span class="note font-[650]">Up in</span><select
+      name="month"
+      class="select"
+      value={data.query.month || ''}
+      onchange={() => search()}
+      ><option value="">any month</option>{#each monthNames as month, i (month)}<option value={i + 1}
+          >{month}</option
+        >{/each}</select
+    ></label
+  >
+  <label
+    ><span class="note font-[650]">Harm by mistake</span><select
+      name="harm"
+      class="select"
+      value={data.query.harm}
+      onchange={() => search()}
+      ><option value="">any</option>{#each data.harms as harm (harm)}<option value={harm}>{harm}</option
+        >{/each}</select
+    ></label
+  >
+  <noscript><button class="btn btn-line">Find</button></noscript>
+</form>
 <WideTable label="Species">
-  <table class="ruled mt-4">
+  <table class="ruled compact mt-4">
     <thead
       ><tr
-        ><th scope="col">name</th><th scope="col" class="max-sm:hidden">family</th><th scope="col"
-          >harm by mistake</th
-        ><th scope="col">up on {dayAndMonth(data.today)}</th><th scope="col" class="max-sm:hidden">uses</th
-        ></tr
+        ><th scope="col" class="w-[27%] max-sm:w-[55%]">name</th><th scope="col" class="w-[16%] max-lg:hidden"
+          >family</th
+        ><th scope="col" class="w-[15%] max-sm:w-[45%]">harm by mistake</th><th
+          scope="col"
+          class="max-sm:hidden"
+          ><span class="grid grid-cols-12 text-center" aria-hidden="true"
+            >{#each months as month, i (i)}<span>{month}</span>{/each}</span
+          ><span class="sr-only">stages through the year</span></th
+        ><th scope="col" class="w-[13%] pl-4! max-lg:hidden">uses</th></tr
       ></thead
     >
     <tbody>
-      {#each matching as taxon (taxon.slug)}
+      {#each data.taxa as taxon (taxon.slug)}
         <tr>
           <td
             ><a href="/species/{taxon.slug}" class="font-[650] underline decoration-rule underline-offset-4"
               >{taxon.name}</a
-            ><br /><i>{taxon.scientific}</i></td
+            > <i class="text-[14px]">{taxon.scientific}</i>{#if taxon.otherNames.length > 0}<br /><span
+                class="fine text-ink-2">{taxon.otherNames.join(', ')}</span
+              >{/if}</td
           >
-          <td class="text-ink-2 max-sm:hidden">{taxon.family}</td>
-          <td
-            >{#if taxon.isDangerous}<span class="font-[650] text-rosehip"
-                ><Skull size={15} class="mr-1 inline" aria-hidden="true" />{severity[taxon.severity]}</span
-              >{:else}<span class="text-ink-2">{severity[taxon.severity] || 'none known'}</span>{/if}</td
-          >
-          <td class="text-ink-2">{taxon.stages.join(', ') || 'not up'}</td>
+          <td class="text-ink-2 max-lg:hidden">{taxon.family}</td>
+          <td><SeverityMark severity={taxon.severity} dangerous={taxon.isDangerous} /></td>
           <td class="max-sm:hidden"
+            ><YearStrip
+              stages={taxon.stages}
+              day={data.day}
+              label="{taxon.name}: {taxon.now.join(', ') || 'not up'} now"
+            /></td
+          >
+          <td class="note pl-4! text-ink-2 max-lg:hidden"
             >{!taxon.hasUse
               ? '—'
               : taxon.sources >= 2
                 ? `confirmed by ${taxon.sources}`
-                : `draft, ${taxon.sources} of 2 sources`}</td
+                : `draft, ${taxon.sources} of 2`}</td
           >
         </tr>
       {:else}
         <tr
           ><td colspan="5" class="text-ink-2"
-            >Nothing in this library is called “{query}”. That says nothing about the plant.</td
+            >{data.query.words
+              ? `Nothing in this library is called “${data.query.words}”`
+              : 'Nothing in this library fits all of that'}. That says nothing about the plant.
+            {#if anything}<a href="/species">Show everything</a> or{/if}
+            <a href="/species/look-closer">enter what you see</a>.</td
           ></tr
         >
       {/each}
     </tbody>
   </table>
 </WideTable>
+<p class="fine mt-3 flex flex-wrap gap-x-6 text-ink-2">
+  <span>Bands: upright lines leaf, dots flower, slanted lines fruit or seed, level lines winter.</span><span
+    >The ochre line is today.</span
+  >
+</p>

@@ -1,10 +1,13 @@
-import { drawingVersion } from '$core/figure';
-import { bbchOf, cellInWords, englishName, lacksOrgan, useClaims, worstSeverity } from '$core/knowledge';
-import { stagesUp } from '$core/season';
+import { lookalikesOfTheYear } from '$core/evidence';
+import { bbchOf, englishName, isDangerous, useClaims, worstSeverity } from '$core/knowledge';
+import { dayOfYear, stagesUp } from '$core/season';
 import { citations } from '$lib/server/bookshelf';
+import { describeStage, plateAddress } from '$lib/server/describe';
 import { found, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import type { PageServerLoad } from './$types';
+
+const muchAlike = 0.75;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = signedIn(locals);
@@ -17,43 +20,60 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const chosen =
       stages.find(({ stage }) => stage === url.searchParams.get('stage')) ??
       taxon.stages.get(up[0]?.stage ?? stages[0]!.stage)!;
+    const named = (slug: string) => {
+      const other = library.taxa.get(slug)!;
+      return {
+        slug,
+        name: englishName(other),
+        severity: worstSeverity(other),
+        isDangerous: isDangerous(other)
+      };
+    };
+    // Of a dangerous taxon only those that are much like it: it is left alone anyway.
+    const lookalikes = lookalikesOfTheYear(library, taxon).filter(
+      ({ similarity }) => !isDangerous(taxon) || similarity >= muchAlike
+    );
+    const family = library.families.get(taxon.family);
     return {
+      slug: taxon.slug,
       name: englishName(taxon),
       scientific: taxon.name,
-      family: library.families.get(taxon.family),
+      synonyms: taxon.synonyms,
+      family: family && { name: family.name, english: family.english, caution: family.caution },
       lifeForm: taxon.lifeForm,
+      rank: taxon.rank,
       names: taxon.names,
       severity: worstSeverity(taxon),
+      isDangerous: isDangerous(taxon),
       hazards: taxon.hazards,
       harvest: taxon.harvest,
+      loads: taxon.loads,
       legal: taxon.legal,
+      microhabitat: taxon.microhabitat,
       basis: taxon.basis,
       uses: useClaims(taxon).map(({ use, hash }) => ({ ...use, citations: sources.get(hash) ?? [] })),
-      stages: stages.map(({ stage }) => ({
+      day: dayOfYear(viewer.today),
+      stages: stages.map(({ stage, windows }) => ({
         stage,
+        windows,
         bbch: bbchOf[stage],
         chance: up.find((one) => one.stage === stage)?.probability ?? 0
       })),
       stage: chosen.stage,
-      plate: `/plates/${library.hash.slice(0, 16)}-${drawingVersion}/${taxon.slug}/${encodeURIComponent(chosen.stage)}/7`,
-      characters: library.characters.flatMap((character) => {
-        const weights = chosen.cells.get(character.slug);
-        return weights && !lacksOrgan(character, weights)
-          ? [{ name: character.name, organ: character.organ, text: cellInWords(character, weights) }]
-          : [];
-      }),
-      pairs: library.pairs
-        .filter(({ target, lookalike }) => target === taxon.slug || lookalike === taxon.slug)
-        .map((pair) => {
-          const other = library.taxa.get(pair.target === taxon.slug ? pair.lookalike : pair.target)!;
-          return {
-            slug: other.slug,
-            name: englishName(other),
-            scientific: other.name,
-            why: pair.why,
-            hardestAt: pair.hardestAt
-          };
-        })
+      plate: plateAddress(library, taxon, chosen.stage),
+      organs: describeStage(library, chosen),
+      lookalikes: lookalikes.map(({ taxon: other, at, curated, similarity }) => ({
+        ...named(other.slug),
+        at,
+        why: curated?.why,
+        similarity
+      })),
+      takenFor: library.pairs
+        .filter(({ lookalike }) => lookalike === taxon.slug)
+        .map(({ target, why, hardestAt }) => ({ ...named(target), why, at: hardestAt })),
+      teaches: library.pairs
+        .filter(({ target, lookalike }) => target === taxon.slug && !named(lookalike).isDangerous)
+        .map(({ lookalike, why, hardestAt }) => ({ ...named(lookalike), why, at: hardestAt }))
     };
   });
 };

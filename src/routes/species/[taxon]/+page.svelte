@@ -1,110 +1,190 @@
 <script lang="ts">
   import Skull from '@lucide/svelte/icons/skull';
+  import { severityWords } from '$core/knowledge';
+  import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
+  import YearStrip from '$lib/ui/species/YearStrip.svelte';
 
   let { data } = $props();
-  const severity = ['no harm known', 'passing irritation', 'ill for a day', 'hospital', 'can kill'];
+  const months = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
+  const fewLookalikes = 6;
+  const apart = (other: string, at: string) =>
+    `/species/compare?plant=${data.slug}~${encodeURIComponent(at)}&plant=${other}`;
 </script>
 
 <svelte:head><title>{data.name} · Good Trail</title></svelte:head>
-<header class="flex flex-wrap items-baseline gap-x-4">
-  <h1>{data.name}</h1>
-  <i class="text-[19px]">{data.scientific}</i><span class="text-ink-2"
-    >{data.family?.english}, {data.lifeForm}</span
-  >
+<header>
+  <div class="flex flex-wrap items-baseline gap-x-4">
+    <h1>{data.name}</h1>
+    <i class="text-[19px]">{data.scientific}</i>
+    <SeverityMark severity={data.severity} dangerous={data.isDangerous} />
+  </div>
+  <p class="text-ink-2">
+    {#if data.family}<a href="/species/families#{data.family.name}">{data.family.english}</a>,{/if}
+    {data.lifeForm}{data.rank === 'species' ? '' : `, ${data.rank}`}.
+    {data.microhabitat ?? ''}
+    {#if data.synonyms.length > 0}Also <i>{data.synonyms.join(', ')}</i>.{/if}
+  </p>
 </header>
-<nav aria-label="Stages" class="mt-3 flex flex-wrap gap-x-6 border-b border-rule">
+
+<div class="mt-3 grid grid-cols-12 text-center fine text-ink-2" aria-hidden="true">
+  {#each months as month, i (i)}<span>{month}</span>{/each}
+</div>
+<YearStrip
+  stages={data.stages}
+  day={data.day}
+  label="Stages of {data.name} through the year"
+  height={26}
+  stretch={2.8}
+/>
+<nav aria-label="Stages" class="mt-2 flex flex-wrap gap-x-6 border-b border-rule">
   {#each data.stages as one (one.stage)}<a
       href="?stage={encodeURIComponent(one.stage)}"
       aria-current={one.stage === data.stage ? 'true' : undefined}
       class={[
-        '-mb-px min-h-10 border-b-[3px] py-2',
-        one.stage === data.stage ? 'border-moss font-[650]' : 'border-transparent'
+        '-mb-px min-h-10 border-b-[3px] py-2 no-underline',
+        one.stage === data.stage ? 'border-moss font-[650]' : 'border-transparent hover:underline'
       ]}
       >{one.stage}
       <span class="fine font-normal text-ink-2"
         >BBCH {one.bbch}{one.chance >= 0.05 ? `, ${Math.round(one.chance * 100)} % now` : ''}</span
       ></a
     >{/each}
+  <a href="/species/{data.slug}/apart" class="link-line ml-auto min-h-10 py-2">What separates it, and when</a>
 </nav>
+
 <div
-  class="mt-5 grid gap-x-10 gap-y-6 md:grid-cols-[320px_minmax(0,1fr)] lg:grid-cols-[320px_minmax(0,1fr)_220px]"
+  class="mt-4 grid gap-x-8 gap-y-6 md:grid-cols-[250px_minmax(0,1fr)] lg:grid-cols-[250px_minmax(0,1fr)_240px]"
 >
-  <figure class="m-0">
-    <div class="plate p-[5px]">
-      <img
-        src={data.plate}
-        alt="{data.name} in {data.stage}, drawn from its described characters"
-        width="310"
-        height="380"
-        class="w-full"
-      />
-    </div>
-    <figcaption class="fine mt-1 text-ink-2">
-      Drawn from the characters beside it; no portrait of one plant, and no means to name one.
-    </figcaption>
-  </figure>
-  <section>
-    <h2>Described in {data.stage}</h2>
-    <table class="ruled mt-1">
-      <tbody>
-        {#each data.characters as one (one.name)}<tr
-            ><td class="w-[45%] text-ink-2">{one.name}</td><td>{one.text}</td></tr
-          >{/each}
-      </tbody>
-    </table>
-    <p class="fine mt-2 text-ink-2">What is not listed is not known, never absent. Basis: {data.basis}</p>
-  </section>
-  <aside
-    class="note grid content-start gap-5 md:col-span-2 md:grid-cols-2 lg:col-span-1 lg:grid-cols-1 lg:border-l lg:border-rule lg:pl-6"
-  >
-    <div>
+  <div class="grid content-start gap-5">
+    <figure class="m-0">
+      <div class="plate grid min-h-[120px] place-items-center p-[5px]">
+        {#if data.plate}<img
+            src={data.plate}
+            alt="{data.name} in {data.stage}, drawn from its described characters"
+            width="310"
+            height="380"
+            class="w-full"
+          />{:else}<p class="note p-6 text-center">No drawing of it yet.</p>{/if}
+      </div>
+      {#if data.plate}<figcaption class="fine mt-1 text-ink-2">
+          Drawn from the characters beside it; no portrait of one plant, and no means to name one.
+        </figcaption>{/if}
+    </figure>
+    <div class="note">
       <h2>Names</h2>
-      {#each data.names as one (one.name)}<p>
+      {#each data.names as one (one.name + one.language)}<p>
           <strong>{one.name}</strong>
-          <span class="text-ink-2">{one.language}, {one.region}{one.warning ? `. ${one.warning}` : ''}</span>
+          <span class="text-ink-2">{one.language}, {one.region}</span>
+          {#if one.warning}<span class="block text-ochre">{one.warning}</span>{/if}
         </p>{/each}
     </div>
+  </div>
+
+  <section aria-label="Characters in {data.stage}">
+    {#each data.organs as { organ, characters } (organ)}
+      <div class="border-b border-rule py-2 first:pt-0">
+        <h2 class="plate-label">{organ}</h2>
+        <p class="note mt-0.5 leading-[21px]">
+          {#each characters as one, i (one.name)}<span
+              title={one.look}
+              class={one.isNothing ? 'text-ink-3' : ''}
+              ><span class={one.isNothing ? '' : 'text-ink-2'}>{one.name}:</span> {one.text}</span
+            >{i < characters.length - 1 ? '; ' : '.'}{/each}
+        </p>
+      </div>
+    {/each}
+    <p class="fine mt-2 text-ink-2">What is not listed is not known, never absent. Basis: {data.basis}</p>
+  </section>
+
+  <aside
+    class="note grid content-start gap-5 md:col-span-2 md:grid-cols-2 lg:col-span-1 lg:grid-cols-1 lg:border-l lg:border-rule lg:pl-5"
+  >
     <div>
       <h2>Harm</h2>
-      {#each data.hazards as one (one.route + one.parts)}<p class="mt-1">
+      {#each data.hazards as one (one.route + one.parts + one.effect)}<p class="mt-1">
           <strong class={one.severity >= 3 ? 'text-rosehip' : ''}
             >{#if one.severity >= 3}<Skull
                 size={14}
                 class="mr-1 inline"
                 aria-hidden="true"
-              />{/if}{one.route}: {severity[one.severity]}</strong
+              />{/if}{one.route.replaceAll('-', ' ')}: {severityWords[one.severity]}</strong
           >
           <span class="text-ink-2"
-            >{one.effect}. Principle: {one.principle}. Onset: {one.onset}. Parts: {one.parts}.</span
+            >{one.effect}. Principle: {one.principle}. Onset: {one.onset}. Parts: {one.parts}{one.stages
+              ? `, in ${one.stages.join(', ')}`
+              : ''}.</span
           >
         </p>{:else}<p class="text-ink-2">None described, which is not the same as none.</p>{/each}
+      {#if data.loads.length > 0}<p class="mt-1 text-ink-2">
+          Adds up over a day: {data.loads.join(', ')}.
+        </p>{/if}
     </div>
+    {#if data.takenFor.length > 0}
+      <div>
+        <h2>It is taken for</h2>
+        <ul class="m-0 grid list-none gap-1.5 p-0">
+          {#each data.takenFor as one (one.slug)}{@render other(one)}{/each}
+        </ul>
+      </div>
+    {/if}
+    {#if data.lookalikes.length > 0}
+      <div>
+        <h2>{data.isDangerous ? 'Dangerous too, and alike' : 'May be taken for it'}</h2>
+        <ul class="m-0 grid list-none gap-1.5 p-0">
+          {#each data.lookalikes.slice(0, fewLookalikes) as one (one.slug)}{@render other(one)}{/each}
+        </ul>
+        {#if data.lookalikes.length > fewLookalikes}<details class="mt-1">
+            <summary class="cursor-pointer text-ink-2"
+              >{data.lookalikes.length - fewLookalikes} more, less harmful or less alike</summary
+            >
+            <ul class="m-0 mt-1 grid list-none gap-1.5 p-0">
+              {#each data.lookalikes.slice(fewLookalikes) as one (one.slug)}{@render other(one)}{/each}
+            </ul>
+          </details>{/if}
+      </div>
+    {/if}
+    {#if data.teaches.length > 0}
+      <div>
+        <h2>Alike, and no danger</h2>
+        <ul class="m-0 grid list-none gap-1.5 p-0">
+          {#each data.teaches as one (one.slug)}{@render other(one)}{/each}
+        </ul>
+      </div>
+    {/if}
     <div>
       <h2>Uses</h2>
       {#each data.uses as use (use.part + use.kind)}<p class="mt-1">
-          <strong>{use.kind === 'history' ? 'history' : use.part}</strong>
-          <span class="text-ink-2">{use.preparation} {use.conditions}</span><br
+          <strong>{use.kind === 'food' ? use.part : `${use.kind}: ${use.part}`}</strong>
+          <span class="text-ink-2">in {use.stages.join(', ')}. {use.preparation} {use.conditions}</span><br
           />{#if use.kind !== 'history'}<span class="font-[650]"
               >{use.citations.length >= 2 ? 'Confirmed' : 'Draft'}:</span
             > <span class="text-ink-2">{use.citations.join('; ') || 'no source yet'}</span>{/if}
         </p>{:else}<p class="text-ink-2">None.</p>{/each}
       {#if data.harvest}<p class="mt-1 text-ink-2">
-          Harvest: {data.harvest.rule} ({data.harvest.basis})
+          Harvest: {data.harvest.rule} ({data.harvest.tool}; {data.harvest.basis})
         </p>{/if}
-      {#each data.legal as one (one.region)}<p class="mt-1 text-ink-2">{one.region}: {one.status}</p>{/each}
     </div>
-    {#if data.pairs.length > 0}
+    {#if data.legal.length > 0}
       <div>
-        <h2>Mistaken for</h2>
-        {#each data.pairs as one (one.slug)}<p class="mt-1">
-            <a href="/species/{one.slug}">{one.name}</a>, hardest in {one.hardestAt}:
-            <span class="text-ink-2">{one.why}</span>
-          </p>{/each}
+        <h2>Law</h2>
+        {#each data.legal as one (one.region)}<p class="text-ink-2">{one.region}: {one.status}</p>{/each}
       </div>
     {/if}
     {#if data.family}<div>
         <h2>Family</h2>
-        <p class="text-ink-2">{data.family.shares} {data.family.caution}</p>
+        <p class="text-ink-2">{data.family.caution}</p>
       </div>{/if}
   </aside>
 </div>
+
+{#snippet other(one: (typeof data.takenFor)[number] | (typeof data.lookalikes)[number])}
+  <li title={one.why}>
+    {#if one.isDangerous}<Skull size={14} class="mr-1 inline text-rosehip" aria-hidden="true" />{/if}<a
+      href="/species/{one.slug}"
+      class="font-[650] underline decoration-rule underline-offset-4">{one.name}</a
+    >{#if one.isDangerous}, {severityWords[one.severity]}{/if}
+    <span class="text-ink-2"
+      >in {one.at}. <a href={apart(one.slug, one.at)} class="link-line">Compare</a></span
+    >
+  </li>
+{/snippet}

@@ -1,0 +1,62 @@
+import { drawingVersion, isDrawn } from '$core/figure';
+import {
+  type Character,
+  type Library,
+  type LibraryTaxon,
+  type Organ,
+  type StageDescription,
+  cellInWords,
+  lacksOrgan,
+  organs
+} from '$core/knowledge';
+
+/** A plant's characters of one organ, in words. */
+export interface OrganDescription {
+  readonly organ: Organ;
+  readonly characters: readonly {
+    readonly name: string;
+    readonly text: string;
+    readonly look: string;
+    /** Nothing of the kind is to be seen: no spots, no ring. */
+    readonly isNothing: boolean;
+  }[];
+}
+
+const showsNothing = (character: Character, stage: StageDescription): boolean => {
+  const weights = stage.cells.get(character.slug)!;
+  return (
+    character.kind === 'states' &&
+    character.states.some(({ negative }, state) => negative && weights.frequency[state]! > 0.9)
+  );
+};
+
+/** The described characters of a stage by organ; organs that the plant lacks now are left out. */
+export function describeStage(library: Library, stage: StageDescription): OrganDescription[] {
+  return organs.flatMap((organ) => {
+    const described = library.characters.filter((character) => {
+      const weights = stage.cells.get(character.slug);
+      return character.organ === organ && weights !== undefined && !lacksOrgan(character, weights);
+    });
+    if (described.every((character) => showsNothing(character, stage))) return [];
+    const characters = described
+      .map((character) => ({
+        name: character.name,
+        text: cellInWords(character, stage.cells.get(character.slug)!),
+        look: character.look,
+        isNothing: showsNothing(character, stage)
+      }))
+      .sort((a, b) => Number(a.isNothing) - Number(b.isNothing));
+    return [{ organ, characters }];
+  });
+}
+
+/** Address of the plate of a taxon at a stage; undefined for a taxon that is not drawn. */
+export const plateAddress = (
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: string,
+  seed = 7
+): string | undefined =>
+  isDrawn(taxon)
+    ? `/plates/${library.hash.slice(0, 16)}-${drawingVersion}/${taxon.slug}/${encodeURIComponent(stage)}/${seed}`
+    : undefined;

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import type { Abundance } from '$core/evidence';
+import type { Circumstances } from '$core/walk';
+import type { SchoolDb } from './school';
+import { readSettings } from './schools';
+import type { Viewer } from './sign-in';
+import { listPatches, listSites } from './sites';
+
+/** The site and date that a page of the library is asked for, with those to choose from. */
+export interface PlaceAndDate {
+  readonly site: string;
+  readonly isoDate: string;
+  readonly sites: readonly { readonly id: string; readonly name: string }[];
+}
+
+const Wanted = z.object({ site: z.uuid().catch(''), date: z.iso.date().catch('') });
+
+/**
+ * Reads `site` and `date` from an address, outside of a planned walk. Sites are for those who lead or assist;
+ * a wrong value counts as none. Without a site every habitat is plausible, nothing is logged, nobody digs.
+ */
+export async function placeAndDate(
+  db: SchoolDb,
+  viewer: Viewer,
+  url: URL
+): Promise<{ where: PlaceAndDate; circumstances: Circumstances }> {
+  const wanted = Wanted.parse({ site: '', date: '', ...Object.fromEntries(url.searchParams) });
+  const { policy } = await readSettings(db);
+  const sites = viewer.role === 'learner' ? [] : await listSites(db);
+  const site = sites.find(({ id }) => id === wanted.site);
+  const patches = site ? await listPatches(db, site.id) : [];
+  const isoDate = wanted.date || viewer.today;
+  return {
+    where: { site: site?.id ?? '', isoDate, sites: sites.map(({ id, name }) => ({ id, name })) },
+    circumstances: {
+      isoDate,
+      habitats: site?.habitats ?? [],
+      mayDig: site?.mayDig ?? false,
+      policy,
+      abundance: new Map<string, Abundance>(patches.map(({ taxon, abundance }) => [taxon, abundance])),
+      drills: new Map()
+    }
+  };
+}

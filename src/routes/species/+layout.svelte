@@ -1,0 +1,34 @@
+<script lang="ts">
+  import { page } from '$app/state';
+
+  let { data, children } = $props();
+  const tabs = $derived([
+    { href: '/species', label: 'Library' },
+    { href: '/species/families', label: 'Families' },
+    { href: '/species/compare', label: 'Compare' },
+    { href: '/species/look-closer', label: 'Look closer' },
+    ...(data.leads ? [{ href: '/species/confirm', label: 'Confirm' }] : [])
+  ]);
+  const here = $derived(
+    tabs.slice(1).find(({ href }) => page.url.pathname.startsWith(href))?.href ?? '/species'
+  );
+</script>
+
+<nav
+  aria-label="Species"
+  class="no-print -mx-4 mb-4 overflow-x-auto [scrollbar-width:none] border-b border-rule px-4 lg:mx-0 lg:px-0"
+>
+  <ul class="m-0 flex list-none gap-x-6 p-0">
+    {#each tabs as tab (tab.href)}<li class="shrink-0">
+        <a
+          href={tab.href}
+          aria-current={tab.href === here ? 'true' : undefined}
+          class={[
+            'block min-h-10 border-b-[3px] py-2 no-underline',
+            tab.href === here ? 'border-moss font-[650]' : 'border-transparent text-ink-2 hover:underline'
+          ]}>{tab.label}</a
+        >
+      </li>{/each}
+  </ul>
+</nav>
+{@render children()}
