@@ -4,7 +4,14 @@ import { parse } from 'yaml';
 import { z } from 'zod';
 import { abundances } from '../src/core/evidence';
 import { Ground, groundKinds } from '../src/core/ground';
-import { LibraryDocument, compileLibrary, useClaims } from '../src/core/knowledge';
+import {
+  type Claim,
+  LibraryDocument,
+  cellAt,
+  cellHash,
+  claimsOf,
+  compileLibrary
+} from '../src/core/knowledge';
 import { composeRound, judge, pairKey } from '../src/core/learning';
 import { createRandom } from '../src/core/random';
 import { EmergencyNumber, levels, roles } from '../src/core/walk';
@@ -42,7 +49,19 @@ const Demo = z.strictObject({
     z.strictObject({ key: z.string(), name: z.string(), level: z.enum(levels), members: z.array(z.string()) })
   ),
   bookshelf: z.array(z.strictObject({ key: z.string(), kind: z.string(), citation: z.string() })),
-  confirmations: z.array(z.strictObject({ taxon: z.string(), sources: z.array(z.string()) })),
+  confirmations: z.array(
+    z.strictObject({
+      taxon: z.string(),
+      sources: z.array(z.string()),
+      claims: z.array(z.enum(['use', 'hazard', 'looks'])).default(['use'])
+    })
+  ),
+  disagreements: z.array(
+    z.strictObject({ taxon: z.string(), hazard: z.string(), source: z.string(), otherwise: z.string() })
+  ),
+  corrections: z.array(
+    z.strictObject({ taxon: z.string(), path: z.string(), value: z.json(), reason: z.string() })
+  ),
   sites: z.array(
     z.strictObject({
       key: z.string(),
@@ -198,7 +217,8 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
     'select document from library_release where hash = $1',
     [libraryHash]
   );
-  const { library } = compileLibrary(LibraryDocument.parse(rows[0]!.document));
+  const release = LibraryDocument.parse(rows[0]!.document);
+  const { library } = compileLibrary(release);
   const insert = (table: string, row: Record<string, unknown>) => {
     const columns = Object.keys(row);
     return db.query(
@@ -229,15 +249,45 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
   }
   for (const { key, kind, citation } of demo.bookshelf)
     await insert('source', { id: idOf('source', key), kind, citation });
-  for (const { taxon, sources } of demo.confirmations)
-    for (const { hash } of useClaims(library.taxa.get(taxon)!))
-      for (const source of sources)
-        await insert('confirmation', {
-          claim_hash: hash,
-          source_id: idOf('source', source),
-          confirmed_by: idOf('person', 'owner'),
-          effective_at: '2027-03-15T12:00:00Z'
-        });
+  const says = (claim: Claim, source: string, otherwise?: string) =>
+    insert('opinion', {
+      id: idOf('opinion', `${claim.hash} ${source}`),
+      claim_hash: claim.hash,
+      source_id: idOf('source', source),
+      says: otherwise ? 'otherwise' : 'agrees',
+      otherwise: otherwise ?? null,
+      entered_by: idOf('person', 'owner'),
+      effective_at: '2027-03-15T12:00:00Z'
+    });
+  for (const { taxon, sources, claims } of demo.confirmations)
+    for (const claim of claimsOf(library.taxa.get(taxon)!).filter(({ kind }) => claims.includes(kind)))
+      for (const source of sources) await says(claim, source);
+  for (const { taxon, hazard, source, otherwise } of demo.disagreements) {
+    const claim = claimsOf(library.taxa.get(taxon)!).find(
+      (one) => one.kind === 'hazard' && one.hazard.route === hazard
+    );
+    await says(claim!, source, otherwise);
+  }
+  for (const [i, { taxon, path, value, reason }] of demo.corrections.entries())
+    await insert('library_edit', {
+      id: idOf('edit', `${taxon} ${path}`),
+      version: i + 1,
+      taxon,
+      path,
+      kind: 'set',
+      value: JSON.stringify(value),
+      base_hash:
+        cellHash(
+          cellAt(
+            release.taxa.find(({ slug }) => slug === taxon),
+            path
+          )
+        ) ?? null,
+      before_kind: 'withdraw',
+      reason,
+      edited_by: idOf('person', 'instructor'),
+      effective_at: '2027-03-20T12:00:00Z'
+    });
   for (const site of demo.sites) {
     const { key, name, habitats, accessPoint, permission, note } = site;
     await insert('site', {

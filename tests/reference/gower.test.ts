@@ -35,7 +35,8 @@ function described(row: readonly string[]): StageDescription {
     windows: [],
     cells: new Map(glossary.map(({ slug }, i) => [slug, byIndex[i]!])),
     byIndex,
-    lacks: new Set()
+    lacks: new Set(),
+    hash: ''
   };
 }
 

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { useClaims } from '../../src/core/knowledge';
-import { citations, confirmedClaims, sourcesFor } from '../../src/lib/server/bookshelf';
+import { citations, confirmedClaims, enterOpinions, sourcesFor } from '../../src/lib/server/bookshelf';
 import { libraryOf } from '../../src/lib/server/library';
 import { listPeople } from '../../src/lib/server/people';
 import { readPlan } from '../../src/lib/server/plan';
@@ -42,9 +42,11 @@ const confirm = (kind: string, citation: string, effectiveAt = '2027-04-01T12:00
     ]);
     const owner = (await listPeople(db)).find(({ role }) => role === 'owner')!;
     const [claim] = useClaims(await cress(db));
-    await db.query(
-      'insert into confirmation (school_id, claim_hash, source_id, confirmed_by, effective_at) values ($1, $2, $3, $4, $5)',
-      [db.schoolId, claim!.hash, sourceId, owner.id, effectiveAt]
+    await enterOpinions(
+      db,
+      owner.id,
+      [{ claim: claim!.hash, source: sourceId, says: 'agrees' }],
+      effectiveAt
     );
   });
 const sources = (part?: string) =>

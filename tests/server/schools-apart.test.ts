@@ -99,7 +99,8 @@ describe('another school', () => {
       'answer_event',
       'answer',
       'pair_tally',
-      'confirmation'
+      'opinion',
+      'library_edit'
     ]) {
       const own = await withSchool(demo.schoolId, (db) =>
         db.query(`select count(*)::int as n from ${relation}`)
@@ -152,7 +153,7 @@ describe('another school', () => {
 });
 
 describe('append-only tables', () => {
-  it.each(['answer_event', 'brief', 'brief_plate', 'question', 'confirmation'])(
+  it.each(['answer_event', 'brief', 'brief_plate', 'question', 'opinion', 'library_edit'])(
     '%s can be neither changed nor deleted by the application',
     async (table) => {
       await expect(withSchool(demo.schoolId, (db) => db.query(`delete from ${table}`))).rejects.toThrow(

@@ -133,8 +133,7 @@ describe('a brief', () => {
     expect(ratings).toEqual([...ratings].sort((a, b) => b - a));
     const { rows } = await inDemo((db) => db.query<{ id: string }>('select id from brief_plate'));
     for (const { plates } of document.sheets)
-      for (const plate of plates)
-        if (plate) expect(rows.some((row) => row.id === plate.id)).toBe(true);
+      for (const plate of plates) if (plate) expect(rows.some((row) => row.id === plate.id)).toBe(true);
     expect(document.sheets.some(({ plates }) => plates.every(Boolean))).toBe(true);
   });
 });

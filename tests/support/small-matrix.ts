@@ -56,6 +56,7 @@ export function always(
     windows: [[1, 1, 365, 365]],
     cells,
     byIndex,
-    lacks: lackedOrgans(characters, byIndex)
+    lacks: lackedOrgans(characters, byIndex),
+    hash: ''
   };
 }

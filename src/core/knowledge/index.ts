@@ -5,3 +5,5 @@ export * from './hash';
 export * from './read';
 export * from './plain';
 export * from './search';
+export * from './claims';
+export * from './overlay';

@@ -1,7 +1,8 @@
 import { type Character, type CuratedPair, type Family, type LibraryDocument, type Taxon } from './schema';
-import { type Organ, type Stage, type Use, type Window, stageNames } from './schema';
+import { type Organ, type Stage, type Window, stageNames } from './schema';
 import { type Weights, lacksOrgan, weighCell } from './weights';
 import { contentHash } from './hash';
+import { listKeys } from './overlay';
 
 /** A taxon at a stage, described. Not described means unknown, never absent. */
 export interface StageDescription {
@@ -12,6 +13,8 @@ export interface StageDescription {
   readonly byIndex: readonly (Weights | undefined)[];
   /** Organs that the plant does not have at this stage, as its cells say. */
   readonly lacks: ReadonlySet<Organ>;
+  /** Of its windows and cells: what a confirmation of its looks belongs to. */
+  readonly hash: string;
 }
 
 export interface LibraryTaxon extends Omit<Taxon, 'stages'> {
@@ -81,6 +84,9 @@ function compileTaxon(
   problems: ContentProblem[]
 ): LibraryTaxon {
   const indexOf = new Map(characters.map((character, index) => [character.slug, index]));
+  for (const [list, keys] of Object.entries(listKeys(taxon)))
+    if (new Set(keys).size < keys.length)
+      problems.push({ taxon: taxon.slug, field: list, message: 'has two entries that cannot be told apart' });
   const stages = new Map<Stage, StageDescription>();
   for (const stage of stageNames) {
     const entry = taxon.stages[stage];
@@ -99,7 +105,8 @@ function compileTaxon(
       }
     }
     const lacks = lackedOrgans(characters, byIndex);
-    stages.set(stage, { stage, windows: entry.windows, cells, byIndex, lacks });
+    const hash = contentHash({ taxon: taxon.slug, stage, ...entry });
+    stages.set(stage, { stage, windows: entry.windows, cells, byIndex, lacks, hash });
   }
   return {
     ...taxon,
@@ -146,18 +153,3 @@ export function compileLibrary(source: LibraryDocument): { library: Library; pro
     problems
   };
 }
-
-/** What a school confirms with two sources: that a part of a taxon may be used as the entry says. */
-export interface UseClaim {
-  readonly taxon: string;
-  readonly use: Use;
-  readonly hash: string;
-}
-
-/** The recorded use of a part, history left aside; undefined where the library has none. */
-export const useOfPart = (taxon: Pick<Taxon, 'uses'>, part: string): Use | undefined =>
-  taxon.uses.find((use) => use.kind !== 'history' && use.part === part);
-
-/** A claim's hash changes with any word of it, and its confirmations lapse with that. */
-export const useClaims = (taxon: Pick<Taxon, 'slug' | 'uses'>): UseClaim[] =>
-  taxon.uses.map((use) => ({ taxon: taxon.slug, use, hash: contentHash({ taxon: taxon.slug, use }) }));

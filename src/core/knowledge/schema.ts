@@ -252,6 +252,8 @@ export const Taxon = z.strictObject({
   stages: z.partialRecord(Stage, StageEntry),
   /** Without one the taxon is not drawn. */
   recipe: Recipe.optional(),
+  /** A school's own remark. */
+  note: text.optional(),
   /** What the entry rests on, in words. */
   basis: text
 });

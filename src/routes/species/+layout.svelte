@@ -7,7 +7,12 @@
     { href: '/species/families', label: 'Families' },
     { href: '/species/compare', label: 'Compare' },
     { href: '/species/look-closer', label: 'Look closer' },
-    ...(data.leads ? [{ href: '/species/confirm', label: 'Confirm' }] : [])
+    ...(data.leads
+      ? [
+          { href: '/species/confirm', label: 'Confirm' },
+          { href: '/species/changes', label: 'Changes' }
+        ]
+      : [])
   ]);
   const here = $derived(
     tabs.slice(1).find(({ href }) => page.url.pathname.startsWith(href))?.href ?? '/species'

@@ -50,6 +50,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       loads: taxon.loads,
       legal: taxon.legal,
       microhabitat: taxon.microhabitat,
+      note: taxon.note,
       basis: taxon.basis,
       uses: useClaims(taxon).map(({ use, hash }) => ({ ...use, citations: sources.get(hash) ?? [] })),
       day: dayOfYear(viewer.today),

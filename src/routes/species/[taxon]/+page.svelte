@@ -24,6 +24,7 @@
     {data.microhabitat ?? ''}
     {#if data.synonyms.length > 0}Also <i>{data.synonyms.join(', ')}</i>.{/if}
   </p>
+  {#if data.note}<p class="mt-1 border-l-[3px] border-tide pl-3">{data.note}</p>{/if}
 </header>
 
 <div class="mt-3 grid grid-cols-12 text-center fine text-ink-2" aria-hidden="true">
@@ -49,7 +50,13 @@
         >BBCH {one.bbch}{one.chance >= 0.05 ? `, ${Math.round(one.chance * 100)} % now` : ''}</span
       ></a
     >{/each}
-  <a href="/species/{data.slug}/apart" class="link-line ml-auto min-h-10 py-2">What separates it, and when</a>
+  <span class="ml-auto flex flex-wrap gap-x-5">
+    {#if data.leads}<a
+        href="/species/{data.slug}/correct?stage={encodeURIComponent(data.stage)}"
+        class="link-line min-h-10 py-2">Correct</a
+      ><a href="/species/confirm/{data.slug}" class="link-line min-h-10 py-2">Confirm</a>{/if}
+    <a href="/species/{data.slug}/apart" class="link-line min-h-10 py-2">What separates it, and when</a>
+  </span>
 </nav>
 
 <div

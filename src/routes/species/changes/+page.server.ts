@@ -1,0 +1,79 @@
+import { fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { englishName } from '$core/knowledge';
+import { pathInWords, valueInWords } from '$lib/server/cell-words';
+import { keepEdit, listChanges, undoChange, withdrawEdit } from '$lib/server/corrections';
+import { idFrom, inSchoolOf, leading } from '$lib/server/guard';
+import { schoolLibrary } from '$lib/server/library';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, url }) => {
+  const viewer = leading(locals);
+  return inSchoolOf(viewer, async (db) => {
+    const { library, release, review, version } = await schoolLibrary(db);
+    const nameOf = (slug: string) => {
+      const taxon = library.taxa.get(slug) ?? release.taxa.find((one) => one.slug === slug);
+      return taxon ? englishName(taxon) : slug;
+    };
+    const taxon = url.searchParams.get('taxon') ?? undefined;
+    const words = (path: string, kind: string, value: unknown) =>
+      kind === 'withdraw' ? 'as released' : valueInWords(library, path, value);
+    return {
+      release: release.name,
+      version,
+      taxon: taxon && { slug: taxon, name: nameOf(taxon) },
+      review: review.map(({ edit, base, held }) => ({
+        taxon: edit.taxon,
+        name: nameOf(edit.taxon),
+        path: edit.path,
+        cell: pathInWords(library, edit.path),
+        own: words(edit.path, edit.kind, edit.value),
+        base: valueInWords(library, edit.path, base),
+        held: valueInWords(library, edit.path, held)
+      })),
+      changes: (await listChanges(db, taxon)).map((change) => ({
+        id: change.id,
+        version: change.version,
+        taxon: change.taxon,
+        name: nameOf(change.taxon),
+        isThere: library.taxa.has(change.taxon),
+        cell: pathInWords(library, change.path),
+        before: words(change.path, change.beforeKind, change.before),
+        after: words(change.path, change.kind, change.value),
+        reason: change.reason,
+        by: change.by,
+        on: change.at.toISOString().slice(0, 10),
+        isLatest: change.isLatest
+      }))
+    };
+  });
+};
+
+const Cell = z.object({ taxon: z.string().max(80), path: z.string().max(200) });
+
+export const actions: Actions = {
+  undo: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const id = idFrom(String((await request.formData()).get('id')), 'change');
+    const isDone = await inSchoolOf(viewer, (db) => undoChange(db, viewer, id));
+    return isDone
+      ? { said: 'Undone. The undoing stands in the list as well.' }
+      : fail(400, { problem: 'A later change stands on this one: undo that first.' });
+  },
+  keep: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const { taxon, path } = Cell.parse(Object.fromEntries(await request.formData()));
+    const isDone = await inSchoolOf(viewer, (db) => keepEdit(db, viewer, taxon, path));
+    return isDone ? { said: 'Your value stands.' } : fail(400, { problem: 'This was decided meanwhile.' });
+  },
+  take: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const { taxon, path } = Cell.parse(Object.fromEntries(await request.formData()));
+    const isDone = await inSchoolOf(viewer, (db) =>
+      withdrawEdit(db, viewer, taxon, path, 'Took the value of the new release.')
+    );
+    return isDone
+      ? { said: 'The release’s value stands.' }
+      : fail(400, { problem: 'This was decided meanwhile.' });
+  }
+};

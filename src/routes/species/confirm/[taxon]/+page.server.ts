@@ -1,0 +1,124 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import {
+  type Claim,
+  claimsOf,
+  englishName,
+  isDangerous,
+  severityWords,
+  worstSeverity
+} from '$core/knowledge';
+import {
+  type Opinion,
+  confirmedClaims,
+  confirmingQueue,
+  confirmingSources,
+  disagreements,
+  enoughSources,
+  enterOpinions,
+  listSources
+} from '$lib/server/bookshelf';
+import { describeStage } from '$lib/server/describe';
+import { found, inSchoolOf, leading } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import type { Actions, PageServerLoad } from './$types';
+
+const titleOf = (claim: Claim): string =>
+  claim.kind === 'hazard'
+    ? `Harm, ${claim.hazard.route.replaceAll('-', ' ')}: ${severityWords[claim.hazard.severity]}`
+    : claim.kind === 'use'
+      ? `Use: ${claim.use.part}, in ${claim.use.stages.join(', ')}`
+      : `Looks in ${claim.stage}`;
+
+export const load: PageServerLoad = ({ locals, params, url }) => {
+  const viewer = leading(locals);
+  return inSchoolOf(viewer, async (db) => {
+    const library = await libraryOf(db);
+    const taxon = found(library.taxa.get(params.taxon), 'taxon');
+    const sources = (await listSources(db)).filter(({ kind }) => kind !== 'web page');
+    const confirmed = await confirmedClaims(db);
+    const by = await confirmingSources(db);
+    const said = await disagreements(db);
+    const queue = await confirmingQueue(db, library, viewer.today);
+    const at = queue.findIndex((one) => one.taxon === taxon);
+    const next = queue[at + 1] ?? queue.find((one) => one.taxon !== taxon);
+    const wanted = (name: string, fallback: number) =>
+      sources.find(({ id }) => id === url.searchParams.get(name))?.id ?? sources[fallback]?.id ?? '';
+    const textOf = (claim: Claim): string => {
+      if (claim.kind === 'hazard') {
+        const { effect, principle, onset, parts } = claim.hazard;
+        return `${effect}. Principle: ${principle}. Onset: ${onset}. Parts: ${parts}.`;
+      }
+      if (claim.kind === 'use') return `${claim.use.preparation} ${claim.use.conditions}`;
+      return describeStage(library, taxon.stages.get(claim.stage)!)
+        .map(
+          ({ organ, characters }) =>
+            `${organ}: ${characters
+              .filter(({ isNothing }) => !isNothing)
+              .map(({ name, text }) => `${name.toLowerCase()} ${text}`)
+              .join('; ')}`
+        )
+        .join('. ');
+    };
+    return {
+      slug: taxon.slug,
+      name: englishName(taxon),
+      scientific: taxon.name,
+      severity: worstSeverity(taxon),
+      isDangerous: isDangerous(taxon),
+      basis: taxon.basis,
+      sources,
+      enough: enoughSources,
+      chosen: [wanted('a', 0), wanted('b', 1)] as const,
+      done: url.searchParams.get('done') ?? undefined,
+      next: next && { slug: next.taxon.slug, name: englishName(next.taxon) },
+      claims: claimsOf(taxon).map((claim) => ({
+        hash: claim.hash,
+        kind: claim.kind,
+        title: titleOf(claim),
+        text: textOf(claim),
+        confirmed: confirmed.get(claim.hash) ?? 0,
+        by: by.get(claim.hash) ?? [],
+        said: said.get(claim.hash) ?? []
+      }))
+    };
+  });
+};
+
+const Sent = z.object({
+  a: z.union([z.uuid(), z.literal('')]),
+  b: z.union([z.uuid(), z.literal('')])
+});
+
+export const actions: Actions = {
+  default: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const data = await request.formData();
+    const sent = Sent.safeParse({ a: data.get('a') ?? '', b: data.get('b') ?? '' });
+    if (!sent.success) return fail(400, { problem: 'Choose your sources from the shelf.' });
+    const chosen = [...new Set([sent.data.a, sent.data.b])].filter(Boolean);
+    if (chosen.length === 0)
+      return fail(400, { problem: 'Choose a source first; the shelf is filled on the page before.' });
+    return inSchoolOf(viewer, async (db) => {
+      const library = await libraryOf(db);
+      const taxon = found(library.taxa.get(params.taxon), 'taxon');
+      const known = new Set((await listSources(db)).map(({ id }) => id));
+      const opinions: Opinion[] = [];
+      for (const { hash } of claimsOf(taxon))
+        for (const source of chosen.filter((id) => known.has(id))) {
+          const otherwise = String(data.get(`otherwise:${hash}:${source}`) ?? '')
+            .trim()
+            .slice(0, 600);
+          opinions.push({
+            claim: hash,
+            source,
+            says: otherwise ? { otherwise } : data.has(`agrees:${hash}:${source}`) ? 'agrees' : 'nothing'
+          });
+        }
+      const { disputed } = await enterOpinions(db, viewer.personId, opinions);
+      const next = (await confirmingQueue(db, library, viewer.today)).find((one) => one.taxon !== taxon);
+      const back = new URLSearchParams({ ...sent.data, done: englishName(taxon) });
+      redirect(303, `/species/confirm/${disputed > 0 || !next ? taxon.slug : next.taxon.slug}?${back}`);
+    });
+  }
+};
