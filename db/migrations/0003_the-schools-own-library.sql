@@ -58,8 +58,24 @@ create view standing_opinion with (security_invoker = true) as
     from opinion where effective_at <= domain_now()
    order by school_id, claim_hash, source_id, effective_at desc, id desc;
 
+-- An import that waits for somebody to look at it: what it would change, and in which state of the library.
+create table library_import (
+  school_id uuid not null references school,
+  id uuid not null,
+  entered_by uuid not null,
+  release_hash text not null references library_release (hash),
+  version integer not null,
+  -- [{ taxon, path, before, after }]
+  changes jsonb not null,
+  created_at timestamptz not null default now(),
+  primary key (school_id, id),
+  foreign key (school_id, entered_by) references person (school_id, id)
+);
+call keep_schools_apart('library_import');
+
 -- A brief keeps the hash of the library as the school had corrected it, which need not be a release.
 alter table brief drop constraint brief_library_hash_fkey;
 
 grant select, insert on library_edit, opinion to good_trail_app;
+grant select, insert, delete on library_import to good_trail_app;
 grant select on standing_opinion to good_trail_app;

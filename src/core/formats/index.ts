@@ -1,1 +1,3 @@
 export * from './gpx';
+export * from './csv';
+export * from './library-tables';

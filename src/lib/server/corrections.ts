@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import type { TableChange } from '$core/formats';
 import {
   type CellValue,
   type Edit,
@@ -213,4 +214,78 @@ export async function undoChange(db: SchoolDb, viewer: Viewer, id: string): Prom
     now.version + 1
   );
   return true;
+}
+
+/** Keeps an import until somebody has looked at it. @returns its id */
+export async function keepImport(
+  db: SchoolDb,
+  viewer: Viewer,
+  changes: readonly TableChange[]
+): Promise<string> {
+  const id = uuid();
+  const { releaseHash, version } = await schoolLibrary(db);
+  await db.query("delete from library_import where created_at < now() - interval '1 day'");
+  await db.query(
+    `insert into library_import (school_id, id, entered_by, release_hash, version, changes) values ($1, $2, $3, $4, $5, $6)`,
+    [db.schoolId, id, viewer.personId, releaseHash, version, JSON.stringify(changes)]
+  );
+  return id;
+}
+
+export async function readImport(db: SchoolDb, id: string): Promise<TableChange[] | undefined> {
+  const { rows } = await db.query<{ changes: TableChange[] }>(
+    'select changes from library_import where id = $1',
+    [id]
+  );
+  return rows[0]?.changes;
+}
+
+/**
+ * Carries an import out, all of it or nothing.
+ * @returns how many cells were changed, or why none was
+ */
+export async function applyImport(
+  db: SchoolDb,
+  viewer: Viewer,
+  id: string
+): Promise<{ changed: number } | { problem: string }> {
+  await waitForTurn(db);
+  const now = await schoolLibrary(db);
+  const { rows } = await db.query<{ changes: TableChange[]; release_hash: string; version: number }>(
+    'select changes, release_hash, version from library_import where id = $1',
+    [id]
+  );
+  const [waiting] = rows;
+  if (!waiting) return { problem: 'This import was carried out or has expired. Upload the files again.' };
+  if (waiting.release_hash !== now.releaseHash || waiting.version !== now.version)
+    return {
+      problem:
+        'The library has changed since the preview. Upload the files again to see what they would change now.'
+    };
+  const edits = waiting.changes.map(({ taxon, path, after }): Edit => ({
+    taxon,
+    path,
+    kind: after === undefined || after === null ? 'remove' : 'set',
+    value: after ?? undefined,
+    baseHash: cellHash(cellAt(findTaxon(now, taxon), path))
+  }));
+  const known = new Set(compileLibrary(now.document).problems.map((one) => JSON.stringify(one)));
+  const problems = compileLibrary(applyEdits(now.document, edits).document).problems.filter(
+    (one) => !known.has(JSON.stringify(one))
+  );
+  if (problems.length > 0)
+    return {
+      problem: problems.map(({ taxon, field, message }) => `${taxon}, ${field}: ${message}`).join('; ')
+    };
+  for (const [i, { taxon, path, kind, value }] of edits.entries())
+    await store(
+      db,
+      viewer,
+      { taxon, path, reason: 'Imported.' },
+      { kind, value },
+      now.release.taxa.find(({ slug }) => slug === taxon),
+      now.version + 1 + i
+    );
+  await db.query('delete from library_import where id = $1', [id]);
+  return { changed: edits.length };
 }

@@ -15,6 +15,7 @@ export interface SchoolLibrary {
   readonly library: Library;
   /** Edits whose base has changed since they were made. */
   readonly review: readonly InReview[];
+  readonly releaseHash: string;
   /** Counts the school's edits. */
   readonly version: number;
 }
@@ -61,7 +62,8 @@ export async function schoolLibrary(db: SchoolDb): Promise<SchoolLibrary> {
   }
   const release = await releaseOf(db, hash);
   const { document, review } = applyEdits(release, version === 0 ? [] : await liveEdits(db));
-  const made = { release, document, library: compileLibrary(document).library, review, version };
+  const { library } = compileLibrary(document);
+  const made = { release, document, library, review, releaseHash: hash, version };
   compiled.set(key, made);
   const [oldest] = compiled.keys();
   if (compiled.size > keptLibraries) compiled.delete(oldest!);

@@ -10,16 +10,25 @@
     ...(data.leads
       ? [
           { href: '/species/confirm', label: 'Confirm' },
-          { href: '/species/changes', label: 'Changes' }
+          { href: '/species/changes', label: 'Changes' },
+          { href: '/species/exchange', label: 'In and out' }
         ]
       : [])
   ]);
+  let bar = $state<HTMLElement>();
   const here = $derived(
     tabs.slice(1).find(({ href }) => page.url.pathname.startsWith(href))?.href ?? '/species'
   );
+
+  // On a phone the bar is wider than the screen: the tab that is open is brought into sight.
+  $effect(() => {
+    const open = bar?.querySelector<HTMLElement>(`a[href="${here}"]`);
+    if (bar && open) bar.scrollLeft = open.offsetLeft - bar.clientWidth / 2 + open.clientWidth / 2;
+  });
 </script>
 
 <nav
+  bind:this={bar}
   aria-label="Species"
   class="no-print -mx-4 mb-4 overflow-x-auto [scrollbar-width:none] border-b border-rule px-4 lg:mx-0 lg:px-0"
 >

@@ -158,4 +158,5 @@
   <span>Bands: upright lines leaf, dots flower, slanted lines fruit or seed, level lines winter.</span><span
     >The ochre line is today.</span
   >
+  {#if data.leads}<a href="/species/own">Add a taxon of your own</a>{/if}
 </p>

@@ -27,11 +27,12 @@
 
 <details class="border-b border-rule" open={Boolean(mine?.problem)}>
   <summary
-    class="grid min-h-10 cursor-pointer list-none grid-cols-[minmax(0,14rem)_minmax(0,1fr)_auto] items-baseline gap-x-4 py-2 max-sm:grid-cols-1"
+    class="grid min-h-10 cursor-pointer list-none grid-cols-[minmax(0,11rem)_minmax(0,1fr)] items-baseline gap-x-4 py-2 max-sm:grid-cols-1"
   >
     <span class="font-[650]">{title}</span>
-    <span class={words === 'not known' || words === 'none' ? 'text-ink-3 italic' : ''}>{words}</span>
-    <span class="fine text-ink-2">{isOwn ? 'corrected by your school' : ''}</span>
+    <span class={words === 'not known' ? 'text-ink-3 italic' : ''}
+      >{words}{#if isOwn}<span class="fine block text-tide">corrected by your school</span>{/if}</span
+    >
   </summary>
   {#if mine?.problem}<Notice kind="problem">{mine.problem}</Notice>{/if}
   <form

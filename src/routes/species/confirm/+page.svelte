@@ -36,9 +36,9 @@
       <table class="ruled compact mt-1">
         <thead
           ><tr
-            ><th scope="col">taxon</th><th scope="col">harm</th><th scope="col">why now</th><th scope="col"
-              >open claims</th
-            ></tr
+            ><th scope="col">taxon</th><th scope="col">harm</th><th scope="col" class="max-sm:hidden"
+              >why now</th
+            ><th scope="col">open claims</th></tr
           ></thead
         >
         <tbody>
@@ -50,7 +50,7 @@
                 > <i class="text-[14px] max-sm:hidden">{one.scientific}</i></td
               >
               <td><SeverityMark severity={one.severity} dangerous={one.isDangerous} /></td>
-              <td class="note"
+              <td class="note max-sm:hidden"
                 >{#if one.walk}{one.walk.asLookalike ? 'taken for a plant of' : 'on'} “{one.walk.name}”, {dayAndMonth(
                     one.walk.isoDate
                   )}{:else}<span class="text-ink-3">—</span>{/if}</td

@@ -1,0 +1,50 @@
+import { strFromU8, unzipSync } from 'fflate';
+import { type Tables, tableNames } from '$core/formats';
+
+/** Unpacked, a whole library is about a megabyte. */
+const mostBytes = 20_000_000;
+
+const isZip = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
+const tableNamed = (path: string) => tableNames.find((name) => path.split('/').at(-1) === name);
+
+/**
+ * Reads uploaded tables: CSV files by their names, or archives of them. The kind is told by content.
+ * @returns the tables, or what is wrong with the upload
+ */
+export async function readUpload(files: readonly File[]): Promise<{ tables: Tables } | { problem: string }> {
+  const tables: Tables = {};
+  let size = 0;
+  const put = (path: string, bytes: Uint8Array): string | undefined => {
+    const name = tableNamed(path);
+    if (!name) return `“${path}” is none of the tables: they are called ${tableNames.join(', ')}.`;
+    if (tables[name] !== undefined) return `${name} was uploaded twice.`;
+    tables[name] = strFromU8(bytes);
+    return undefined;
+  };
+  for (const file of files) {
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    if (isZip(bytes)) {
+      try {
+        const entries = unzipSync(bytes, {
+          filter: ({ name, originalSize }) => {
+            size += originalSize;
+            return size <= mostBytes && tableNamed(name) !== undefined;
+          }
+        });
+        if (size > mostBytes) return { problem: `“${file.name}” unpacks to more than 20 MB.` };
+        if (Object.keys(entries).length === 0)
+          return { problem: `“${file.name}” holds none of the tables: ${tableNames.join(', ')}.` };
+        for (const [name, entry] of Object.entries(entries)) {
+          const problem = put(name, entry);
+          if (problem) return { problem };
+        }
+      } catch {
+        return { problem: `“${file.name}” is a damaged archive.` };
+      }
+    } else {
+      const problem = put(file.name, bytes);
+      if (problem) return { problem };
+    }
+  }
+  return Object.keys(tables).length > 0 ? { tables } : { problem: 'Choose one or more files first.' };
+}

@@ -1,0 +1,22 @@
+import { strToU8, zipSync } from 'fflate';
+import { libraryTables, tableNames } from '$core/formats';
+import { inSchoolOf, leading, notHere } from '$lib/server/guard';
+import { schoolLibrary } from '$lib/server/library';
+import type { RequestHandler } from './$types';
+
+/** The school's library as one of its tables, or as all of them in an archive. */
+export const GET: RequestHandler = async ({ locals, params }) => {
+  const viewer = leading(locals);
+  const tables = await inSchoolOf(viewer, async (db) => libraryTables((await schoolLibrary(db)).document));
+  const headers = (type: string) => ({
+    'content-type': type,
+    'content-disposition': `attachment; filename="${params.file}"`,
+    'cache-control': 'no-store'
+  });
+  if (params.file === 'library.zip') {
+    const entries = Object.fromEntries(tableNames.map((name) => [name, strToU8(tables[name])]));
+    return new Response(zipSync(entries) as BodyInit, { headers: headers('application/zip') });
+  }
+  const name = tableNames.find((one) => one === params.file) ?? notHere('table');
+  return new Response(tables[name], { headers: headers('text/csv; charset=utf-8') });
+};

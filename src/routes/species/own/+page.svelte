@@ -1,0 +1,69 @@
+<script lang="ts">
+  import { superForm } from 'sveltekit-superforms';
+  import Field from '$lib/ui/Field.svelte';
+
+  let { data } = $props();
+  // svelte-ignore state_referenced_locally
+  const { form, errors, enhance } = superForm(data.form);
+  const named = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
+</script>
+
+<svelte:head><title>A taxon of your own · Good Trail</title></svelte:head>
+<h1>A taxon of your own</h1>
+<p class="max-w-prose text-ink-2">
+  It counts like those of the starter library: in lookalikes, in what separates, in the next check. Until its
+  harm is entered it counts as harmless, and until it is described it separates nothing.
+</p>
+<form method="POST" use:enhance class="mt-4 grid max-w-[820px] gap-4 sm:grid-cols-2">
+  <Field label="Scientific name" name="name" bind:value={$form.name} errors={$errors.name} />
+  <Field label="English name" name="english" bind:value={$form.english} errors={$errors.english} />
+  <Field
+    label="Family"
+    name="family"
+    options={[{ value: '', label: 'choose one' }, ...data.families]}
+    bind:value={$form.family}
+    errors={$errors.family}
+  />
+  <Field label="Life form" name="lifeForm" bind:value={$form.lifeForm} errors={$errors.lifeForm} />
+  <Field label="Rank" name="rank" options={named(data.ranks)} bind:value={$form.rank} errors={$errors.rank} />
+  <Field
+    label="Group"
+    name="group"
+    options={named(data.groups)}
+    bind:value={$form.group}
+    errors={$errors.group}
+  />
+  <fieldset class="sm:col-span-2">
+    <legend class="note font-[650]">Places</legend>
+    <div class="grid sm:grid-cols-3">
+      {#each data.habitats as one (one.slug)}<label class="flex min-h-10 items-center gap-3"
+          ><input
+            type="checkbox"
+            name="habitats"
+            value={one.slug}
+            bind:group={$form.habitats}
+            class="checkbox border-rule-strong"
+          />{one.label}</label
+        >{/each}
+    </div>
+    {#if $errors.habitats?._errors}<p class="fine font-[650] text-rosehip">
+        {$errors.habitats._errors.join(' ')}
+      </p>{/if}
+  </fieldset>
+  <Field
+    label="What the entry rests on"
+    name="basis"
+    bind:value={$form.basis}
+    errors={$errors.basis}
+    hint="A flora with its edition, an expert, your own field notes."
+  />
+  <Field
+    label="Begin from the description of"
+    name="like"
+    options={[{ value: '', label: 'nothing: it is not described yet' }, ...data.taxa]}
+    bind:value={$form.like}
+    errors={$errors.like}
+    hint="Its cells are copied and then corrected one by one. Its harm and uses are not."
+  />
+  <button class="btn btn-primary justify-self-start">Add it, then describe it</button>
+</form>
