@@ -48,10 +48,15 @@ export async function serverFigures(): Promise<Figure[]> {
     const learner = await signedIn(server.origin, 'learner');
     const [walkPath] = /\/walks\/[0-9a-f-]{36}/.exec(await learner.text('/walks'))!;
     const brief = await medianMs(() => learner.text(`${walkPath}/brief`), { warmUp: 5, runs: 40 });
+    const compare = await medianMs(
+      () => learner.text('/species/compare?plant=daucus-carota~flower&plant=conium-maculatum~flower'),
+      { warmUp: 5, runs: 40 }
+    );
     const answers = (await answerTimes(learner, walkPath, 6)).slice(10);
     const roundPath = await learner.submit(`${walkPath}/practise`);
     return [
       { name: 'brief page served', unit: 'ms', goal: 100, value: brief, how: 'median of 40' },
+      { name: 'compare page served', unit: 'ms', goal: 100, value: compare, how: 'two plants, median of 40' },
       {
         name: 'answer to a drill stored',
         unit: 'ms',

@@ -160,6 +160,9 @@ describe.sequential('from a track to a learner’s progress', () => {
 });
 
 describe.sequential('every screen', () => {
+  const comparing =
+    '/species/compare?plant=daucus-carota~flower&plant=conium-maculatum~flower&plant=cicuta-virosa~flower';
+  const lookingCloser = '/species/look-closer?see=flower-colour~white&see=stem-marks~blotched&cannot=scent';
   const leading = () => [
     '/today',
     '/ground',
@@ -172,6 +175,16 @@ describe.sequential('every screen', () => {
     `${walkPath}/practise`,
     '/species',
     '/species/conium-maculatum?stage=flower',
+    '/species/allium-ursinum/apart',
+    '/species/arum-maculatum/correct?stage=flower',
+    '/species/families',
+    comparing,
+    lookingCloser,
+    '/species/confirm',
+    '/species/confirm/arum-maculatum',
+    '/species/changes',
+    '/species/exchange',
+    '/species/own',
     '/practice',
     '/people',
     '/people/outbox',
@@ -186,6 +199,8 @@ describe.sequential('every screen', () => {
     `${walkPath}/practise`,
     '/practice',
     '/species',
+    comparing,
+    lookingCloser,
     '/progress',
     '/me'
   ];

@@ -138,7 +138,9 @@ describe('what comes in', () => {
       document.taxa.find(({ slug }) => slug === 'conium-maculatum')!.stages.leaf!.description['scent'];
     expect(scent(await documentOf(demo.schoolId))).toEqual(scent(before));
     const again = (await upload('matrix.csv', changed)).headers.get('location')!;
-    expect((await leader.fetch(again, { method: 'POST', body: new FormData(), headers: asPage })).status).toBe(303);
+    expect(
+      (await leader.fetch(again, { method: 'POST', body: new FormData(), headers: asPage })).status
+    ).toBe(303);
     expect(scent(await documentOf(demo.schoolId))).toEqual({ rank: 'always' });
   });
 

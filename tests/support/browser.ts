@@ -81,7 +81,7 @@ export const seeText = (driver: WebDriver, text: string) =>
 /** Clicks a button or link by its words, once the page has come alive. */
 export async function press(driver: WebDriver, words: string): Promise<void> {
   const at = By.xpath(
-    `//main//*[self::button or self::a or self::summary][contains(normalize-space(.), ${JSON.stringify(words)})]`
+    `//main//*[self::button or self::a or self::summary or self::label][contains(normalize-space(.), ${JSON.stringify(words)})]`
   );
   const element = await driver.wait(until.elementLocated(at), patience, `waiting for “${words}”`);
   await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);

@@ -1,4 +1,4 @@
-import type { Character, LibraryTaxon } from '../knowledge';
+import type { Character, LibraryTaxon, StageDescription } from '../knowledge';
 import type { Matrix } from './matrix';
 import type { Posterior } from './posterior';
 import type { LookingRules } from './separating-set';
@@ -27,6 +27,7 @@ export function expectedFalls(matrix: Matrix, { byCandidate, byTaxon, other }: P
   const taxa = matrix.taxa.length;
   let certain = 0;
   for (let t = 0; t < taxa; t += 1) certain += stake[t]! * byTaxon[t]! * byTaxon[t]!;
+  const isOneEach = taxa === width;
   const falls = new Float64Array(matrix.characters.length);
   for (let c = 0; c < falls.length; c += 1) {
     const states = firstState[c + 1]! - firstState[c]!;
@@ -35,13 +36,20 @@ export function expectedFalls(matrix: Matrix, { byCandidate, byTaxon, other }: P
       const at = row * width;
       let p = other / states;
       let weighted = 0;
-      let j = 0;
-      for (let t = 0; t < taxa; t += 1) {
-        let q = 0;
-        for (const end = firstOf[t + 1]!; j < end; j += 1) q += byCandidate[j]! * chance[at + j]!;
-        p += q;
-        weighted += stake[t]! * q * q;
-      }
+      if (isOneEach)
+        // The same sum without groups takes half the time.
+        for (let j = 0; j < width; j += 1) {
+          const q = byCandidate[j]! * chance[at + j]!;
+          p += q;
+          weighted += stake[j]! * q * q;
+        }
+      else
+        for (let t = 0, j = 0; t < taxa; t += 1) {
+          let q = 0;
+          for (const end = firstOf[t + 1]!; j < end; j += 1) q += byCandidate[j]! * chance[at + j]!;
+          p += q;
+          weighted += stake[t]! * q * q;
+        }
       after += weighted / p;
     }
     falls[c] = after - certain;
@@ -57,37 +65,56 @@ export interface NextCheck {
   readonly between: readonly [LibraryTaxon, LibraryTaxon] | undefined;
 }
 
-/** Among the taxa that weigh most, the two that a character tells apart best, the more harmful one second. */
-function bestTold(matrix: Matrix, { byCandidate, byTaxon }: Posterior, c: number): NextCheck['between'] {
-  const weighty = Array.from(byTaxon, (p, t) => ({ t, p, weight: p * matrix.stake[t]! }))
-    .sort((a, b) => b.weight - a.weight)
-    .slice(0, 12);
-  const likely = Array.from(byTaxon, (p, t) => ({ t, p, weight: p * matrix.stake[t]! }))
-    .sort((a, b) => b.p - a.p)
-    .slice(0, 6);
-  const among = [...new Map([...weighty, ...likely].map((one) => [one.t, one])).values()];
-  const likeliestStage = (t: number) => {
+/** The indices of the greatest values, the greatest first. */
+function greatest(values: Float64Array, most: number): number[] {
+  const top: number[] = [];
+  for (let i = 0; i < values.length; i += 1) {
+    if (top.length === most && values[i]! <= values[top[most - 1]!]!) continue;
+    const at = top.findIndex((other) => values[other]! < values[i]!);
+    top.splice(at < 0 ? top.length : at, 0, i);
+    if (top.length > most) top.pop();
+  }
+  return top;
+}
+
+interface Weighty {
+  readonly t: number;
+  readonly stage: StageDescription;
+}
+
+/** The taxa that weigh most by harm and chance, and the likeliest, each at its likeliest stage. */
+function weightyTaxa(matrix: Matrix, { byCandidate, byTaxon }: Posterior): Weighty[] {
+  const weights = byTaxon.map((p, t) => p * matrix.stake[t]!);
+  return [...new Set([...greatest(weights, 12), ...greatest(byTaxon, 6)])].map((t) => {
     let best = matrix.firstOf[t]!;
     for (let j = best; j < matrix.firstOf[t + 1]!; j += 1) if (byCandidate[j]! > byCandidate[best]!) best = j;
-    return matrix.candidates[best]!.stage;
-  };
-  const character = matrix.characters[c]!;
+    return { t, stage: matrix.candidates[best]!.stage };
+  });
+}
+
+/** Among those taxa, the two that a character tells apart best, the more harmful one second. */
+function bestTold(
+  { characters, stake, taxa }: Matrix,
+  { byTaxon }: Posterior,
+  among: readonly Weighty[],
+  c: number
+): NextCheck['between'] {
   let most = 0;
   let best: readonly [number, number] | undefined;
   among.forEach((a, i) =>
     among.slice(i + 1).forEach((b) => {
       const told =
-        separability(character, likeliestStage(a.t).byIndex[c], likeliestStage(b.t).byIndex[c]) *
-        Math.max(matrix.stake[a.t]!, matrix.stake[b.t]!) *
-        a.p *
-        b.p;
+        separability(characters[c]!, a.stage.byIndex[c], b.stage.byIndex[c]) *
+        Math.max(stake[a.t]!, stake[b.t]!) *
+        byTaxon[a.t]! *
+        byTaxon[b.t]!;
       if (told > most) {
         most = told;
-        best = matrix.stake[a.t]! <= matrix.stake[b.t]! ? [a.t, b.t] : [b.t, a.t];
+        best = stake[a.t]! <= stake[b.t]! ? [a.t, b.t] : [b.t, a.t];
       }
     })
   );
-  return best && [matrix.taxa[best[0]]!, matrix.taxa[best[1]]!];
+  return best && [taxa[best[0]]!, taxa[best[1]]!];
 }
 
 /**
@@ -106,6 +133,7 @@ export function nextChecks(
   matrix.harmsByTouch.forEach((harms, j) => (byTouch += harms * state.byCandidate[j]!));
   const mayTouch = byTouch <= touchFrom;
   const falls = expectedFalls(matrix, state);
+  const among = weightyTaxa(matrix, state);
   return matrix.characters
     .map((character, c) => ({ character, c, worth: falls[c]! / character.effort }))
     .filter(({ character: { slug, organ, sense }, worth }) => {
@@ -116,7 +144,7 @@ export function nextChecks(
     })
     .sort((a, b) => b.worth - a.worth || (a.character.slug < b.character.slug ? -1 : 1))
     .slice(0, most)
-    .map(({ character, c, worth }) => ({ character, worth, between: bestTold(matrix, state, c) }));
+    .map(({ character, c, worth }) => ({ character, worth, between: bestTold(matrix, state, among, c) }));
 }
 
 /** The chance of each state of a character, given what was seen so far. */

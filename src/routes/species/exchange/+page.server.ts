@@ -26,7 +26,8 @@ export const actions: Actions = {
     const upload = await readUpload(files);
     if ('problem' in upload)
       return fail(400, { problem: `${upload.problem} Nothing was changed.`, rows: [] });
-    return inSchoolOf(viewer, async (db) => {
+    // A redirect is thrown: inside the transaction it would roll it back.
+    const result = await inSchoolOf(viewer, async (db) => {
       const { document } = await schoolLibrary(db);
       const { changes, problems } = compareTables(upload.tables, document);
       if (problems.length > 0)
@@ -36,7 +37,9 @@ export const actions: Actions = {
         });
       if (changes.length === 0)
         return { said: 'These files say what your library says already. Nothing would change.' };
-      redirect(303, `/species/exchange/${await keepImport(db, viewer, changes)}`);
+      return keepImport(db, viewer, changes);
     });
+    if (typeof result === 'string') redirect(303, `/species/exchange/${result}`);
+    return result;
   }
 };

@@ -57,11 +57,10 @@ export const actions: Actions = {
     const slug = plain(given.name)
       .replaceAll(/[^a-z]+/g, '-')
       .replaceAll(/^-|-$/g, '');
-    return inSchoolOf(viewer, async (db) => {
+    const problem = await inSchoolOf(viewer, async (db) => {
       const { document } = await schoolLibrary(db);
       const known = document.taxa.find((taxon) => taxon.slug === slug || taxon.name === given.name);
-      if (known || reserved.has(slug))
-        return setError(form, 'name', `The library has ${given.name} already: correct its sheet.`);
+      if (known || reserved.has(slug)) return `The library has ${given.name} already: correct its sheet.`;
       const model = document.taxa.find((taxon) => taxon.slug === like);
       const taxon: Taxon = {
         slug,
@@ -81,13 +80,10 @@ export const actions: Actions = {
         seen: undefined,
         reason: model ? `Begun from the description of ${model.name}.` : 'A taxon of our own.'
       });
-      if (outcome.kind !== 'done')
-        return setError(
-          form,
-          'name',
-          outcome.kind === 'problem' ? outcome.problem : 'Somebody added it meanwhile.'
-        );
-      redirect(303, `/species/${slug}/correct`);
+      if (outcome.kind === 'done') return undefined;
+      return outcome.kind === 'problem' ? outcome.problem : 'Somebody added it meanwhile.';
     });
+    if (problem) return setError(form, 'name', problem);
+    redirect(303, `/species/${slug}/correct`);
   }
 };

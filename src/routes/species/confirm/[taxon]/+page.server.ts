@@ -99,7 +99,7 @@ export const actions: Actions = {
     const chosen = [...new Set([sent.data.a, sent.data.b])].filter(Boolean);
     if (chosen.length === 0)
       return fail(400, { problem: 'Choose a source first; the shelf is filled on the page before.' });
-    return inSchoolOf(viewer, async (db) => {
+    const to = await inSchoolOf(viewer, async (db) => {
       const library = await libraryOf(db);
       const taxon = found(library.taxa.get(params.taxon), 'taxon');
       const known = new Set((await listSources(db)).map(({ id }) => id));
@@ -118,7 +118,8 @@ export const actions: Actions = {
       const { disputed } = await enterOpinions(db, viewer.personId, opinions);
       const next = (await confirmingQueue(db, library, viewer.today)).find((one) => one.taxon !== taxon);
       const back = new URLSearchParams({ ...sent.data, done: englishName(taxon) });
-      redirect(303, `/species/confirm/${disputed > 0 || !next ? taxon.slug : next.taxon.slug}?${back}`);
+      return `/species/confirm/${disputed > 0 || !next ? taxon.slug : next.taxon.slug}?${back}`;
     });
+    redirect(303, to);
   }
 };

@@ -1,0 +1,175 @@
+import { By, Key, until } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+  type Site,
+  fill,
+  openSite,
+  press,
+  resize,
+  scrollsSideways,
+  seeText,
+  signInAs,
+  visit
+} from '../support/browser';
+
+let site: Site;
+beforeAll(async () => {
+  site = await openSite('demo');
+  await resize(site.driver, 1280, 800);
+});
+afterAll(() => site.stop());
+
+/** Types into the field with this label, as a person does. */
+async function type(label: string, text: string): Promise<void> {
+  const field = await site.driver.findElement(
+    By.xpath(`//main//label[contains(., ${JSON.stringify(label)})]//input`)
+  );
+  await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+}
+const heading = (words: string) => By.xpath(`//main//h1[contains(., ${JSON.stringify(words)})]`);
+const date = (isoDate: string) =>
+  site.driver.executeScript(
+    'const field = document.querySelector("input[name=date]"); field.value = arguments[0]; field.dispatchEvent(new Event("change", { bubbles: true }))',
+    isoDate
+  );
+
+describe.sequential('a new learner with a plant before them', () => {
+  it('finds it by a name of another language', async () => {
+    await signInAs(site, 'Learner');
+    await visit(site, '/species');
+    await type('Any name', 'moing mhear');
+    await seeText(site.driver, '1 of 88 taxa');
+    await seeText(site.driver, 'Conium maculatum');
+  });
+
+  it.each([
+    ['at a desk', 1280, 800],
+    ['with a thumb', 390, 844]
+  ])(
+    'enters white umbrella flowers and purple spots in June, and learns why it is left alone, %s',
+    async (_, width, height) => {
+      const { driver } = site;
+      await resize(driver, width, height);
+      await visit(site, '/species/look-closer');
+      await date('2027-06-20');
+      await driver.wait(until.urlContains('date=2027-06-20'), 15_000);
+      for (const [words, state] of [
+        ['white', 'Colour of the flower: white'],
+        ['umbrella', 'How the flowers stand: umbel of umbels'],
+        ['purple spots', 'Colour marks on the stem: purple blotches']
+      ] as const) {
+        await type('Enter anything that you see', words);
+        await press(driver, state);
+        await seeText(driver, state);
+      }
+      await seeText(driver, 'Leave it');
+      await seeText(driver, 'can kill');
+      await seeText(driver, 'something not on this list');
+      expect(await scrollsSideways(driver)).toBe(false);
+      await press(driver, 'Hemlock');
+      await driver.wait(until.elementLocated(heading('Hemlock')), 15_000);
+      await seeText(driver, 'paralysis that rises to the breathing');
+    }
+  );
+
+  it('answers the next check by a key, takes an answer back, and leaves out what cannot be seen', async () => {
+    const { driver } = site;
+    await resize(driver, 1280, 800);
+    await visit(site, '/species/look-closer?date=2027-06-20&see=flower-colour~white');
+    await seeText(driver, 'Look next');
+    await driver.actions().sendKeys('1').perform();
+    await driver.wait(async () => (await driver.getCurrentUrl()).split('see=').length === 3, 15_000);
+    await driver.actions().sendKeys('n').perform();
+    await driver.wait(until.urlContains('cannot='), 15_000);
+    await seeText(driver, 'not sure');
+    const taken = await driver.findElement(By.css('main a[aria-label^="Take back: Colour of the flower"]'));
+    await taken.click();
+    await driver.wait(async () => !(await driver.getCurrentUrl()).includes('flower-colour'), 15_000);
+  });
+
+  it('is told what contradicts the plant that they had in mind', async () => {
+    const { driver } = site;
+    await visit(site, '/species/look-closer?date=2027-07-20&ask=daucus-carota&see=stem-marks~blotched');
+    await seeText(driver, 'Contradicted');
+    await seeText(driver, 'colour marks on the stem: you saw purple blotches');
+  });
+
+  it('compares, and sees what is not known apart from what separates', async () => {
+    const { driver } = site;
+    await visit(site, '/species/compare');
+    await seeText(driver, 'Choose two plants.');
+    await press(driver, 'ramsons and lily of the valley');
+    await seeText(driver, 'Check first:');
+    await seeText(driver, 'The test that fails:');
+    await seeText(driver, 'What separates them');
+  });
+
+  it('sees on which days a plant can be told at all', async () => {
+    const { driver } = site;
+    await visit(site, '/species/anthriscus-sylvestris/apart');
+    await seeText(driver, 'Not at this stage.');
+    await seeText(driver, 'cannot be told');
+    await seeText(driver, 'can be told');
+  });
+});
+
+describe.sequential('an instructor with two books', () => {
+  it('confirms every claim of a taxon with a few clicks', async () => {
+    const { driver } = site;
+    await signInAs(site, 'Instructor');
+    await visit(site, '/species/confirm/digitalis-purpurea');
+    await seeText(driver, '3 of 3 claims still need two sources.');
+    for (const all of await driver.findElements(By.xpath('//main//button[normalize-space()="tick all"]')))
+      await all.click();
+    await press(driver, 'Enter what they say');
+    await seeText(driver, 'Entered what your sources say of Foxglove.');
+    await visit(site, '/species/confirm/digitalis-purpurea');
+    await seeText(driver, 'Every claim has two sources.');
+  });
+
+  it('puts a book on the shelf once', async () => {
+    const { driver } = site;
+    await visit(site, '/species/confirm');
+    for (const seen of ['On the shelf: Herbs of the Fold', 'This source is on the shelf already.']) {
+      await fill(driver, 'Author, title', 'Herbs of the Fold (invented)');
+      await press(driver, 'Put on the shelf');
+      await seeText(driver, seen);
+    }
+  });
+
+  it('corrects a cell, is told of a bad one without losing what was typed, and undoes it', async () => {
+    const { driver } = site;
+    await visit(site, '/species/digitalis-purpurea/correct?stage=flower');
+    await press(driver, 'Height of the plant');
+    const greatest = await driver.findElement(By.css('main details[open] input[name="max"]'));
+    await greatest.sendKeys(Key.chord(Key.CONTROL, 'a'), '10');
+    const save = () =>
+      driver.findElement(By.xpath('//main//details[@open]//button[normalize-space()="Save"]')).click();
+    await save();
+    await seeText(driver, 'must rise from min over low and high to max');
+    expect(await greatest.getAttribute('value')).toBe('10');
+    await greatest.sendKeys(Key.chord(Key.CONTROL, 'a'), '210');
+    await save();
+    await seeText(driver, 'Saved. Everything that follows from it is computed anew.');
+    await visit(site, '/species/changes?taxon=digitalis-purpurea');
+    await seeText(driver, 'height of the plant in flower');
+    await press(driver, 'Undo');
+    await seeText(driver, 'Undone.');
+  });
+
+  it('adds a taxon of their own, which counts like the others', async () => {
+    const { driver } = site;
+    await visit(site, '/species/own');
+    await fill(driver, 'Scientific name', 'Myrrhis odorata');
+    await fill(driver, 'English name', 'Sweet cicely');
+    await fill(driver, 'Family', 'Carrot family');
+    await fill(driver, 'Life form', 'perennial');
+    await fill(driver, 'What the entry rests on', 'Our own field notes (invented).');
+    await fill(driver, 'Begin from', 'Cow parsley');
+    await press(driver, 'hedge or bank');
+    await press(driver, 'Add it, then describe it');
+    await driver.wait(until.elementLocated(heading('Correct Sweet cicely')), 15_000);
+    await visit(site, '/species/myrrhis-odorata/apart?date=2027-05-20');
+    await seeText(driver, 'Hemlock');
+  });
+});
