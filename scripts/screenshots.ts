@@ -43,6 +43,12 @@ async function firstQuestion(site: Site): Promise<void> {
   await site.driver.actions().sendKeys('2').perform();
 }
 
+const whiteUmbelsInJune = (site: Site) =>
+  visit(
+    site,
+    '/species/look-closer?date=2027-06-20&see=flower-colour~white&see=flower-cluster~compound-umbel&see=stem-marks~blotched'
+  );
+
 const views: readonly View[] = [
   { name: 'sign-in', size: desk, open: (site) => visit(site, '/sign-in') },
   { name: 'today', role: 'Instructor', size: desk, open: (site) => visit(site, '/today') },
@@ -74,10 +80,31 @@ const views: readonly View[] = [
     size: desk,
     open: (site) => visit(site, '/species/conium-maculatum?stage=flower')
   },
+  { name: 'library', role: 'Instructor', size: desk, open: (site) => visit(site, '/species') },
+  {
+    name: 'compare',
+    role: 'Instructor',
+    size: desk,
+    open: (site) => visit(site, '/species/compare?plant=daucus-carota~flower&plant=conium-maculatum~flower')
+  },
+  { name: 'look-closer', role: 'Learner', size: desk, open: whiteUmbelsInJune },
+  {
+    name: 'what-separates',
+    role: 'Instructor',
+    size: desk,
+    open: (site) => visit(site, '/species/anthriscus-sylvestris/apart?date=2027-05-20')
+  },
+  {
+    name: 'confirm',
+    role: 'Instructor',
+    size: desk,
+    open: (site) => visit(site, '/species/confirm/arum-maculatum')
+  },
   { name: 'drill', role: 'Learner', size: desk, open: firstQuestion },
   { name: 'progress-of-a-learner', role: 'Learner', size: desk, open: (site) => visit(site, '/progress') },
   { name: 'phone-today', role: 'Learner', size: phone, open: (site) => visit(site, '/today') },
   { name: 'phone-drill', role: 'Learner', size: phone, open: firstQuestion },
+  { name: 'phone-look-closer', role: 'Learner', size: phone, open: whiteUmbelsInJune },
   {
     name: 'phone-brief-sun',
     role: 'Learner',

@@ -71,7 +71,8 @@ describe.sequential('from a track to a learner’s progress', () => {
     await fill(driver, 'Role', 'show');
     await press(driver, 'Add this taxon');
     await seeText(driver, 'Not at this stage:');
-    await seeText(driver, 'cannot be told from Hemlock');
+    await seeText(driver, 'cannot be told from');
+    await seeText(driver, 'Hemlock');
     await seeText(driver, 'First from');
   });
 
@@ -160,6 +161,15 @@ describe.sequential('from a track to a learner’s progress', () => {
 });
 
 describe.sequential('every screen', () => {
+  /** Long pages of the same parts as others: looked at in two of the three themes. */
+  const longPages = new Set([
+    '/species',
+    '/species/families',
+    '/species/arum-maculatum/correct?stage=flower',
+    '/species/confirm',
+    '/species/exchange',
+    '/species/own'
+  ]);
   const comparing =
     '/species/compare?plant=daucus-carota~flower&plant=conium-maculatum~flower&plant=cicuta-virosa~flower';
   const lookingCloser = '/species/look-closer?see=flower-colour~white&see=stem-marks~blotched&cannot=scent';
@@ -228,7 +238,7 @@ describe.sequential('every screen', () => {
       ] as const) {
         await signInAs(site, role);
         await driver.manage().addCookie({ name: 'theme', value: theme, path: '/' });
-        for (const path of paths) await look(path);
+        for (const path of paths) if (theme !== 'dusk' || !longPages.has(path)) await look(path);
       }
       await visit(site, '/practice');
       await press(driver, 'Start a round of ten');

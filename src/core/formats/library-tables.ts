@@ -51,9 +51,10 @@ export type TableName = keyof typeof tableColumns;
 export const tableNames = Object.keys(tableColumns) as TableName[];
 export type Tables = Partial<Record<TableName, string>>;
 
+/** Algae belong to more than one kingdom, so theirs is left open. */
 const kingdoms: Readonly<Record<Taxon['group'], string>> = {
   plant: 'Plantae',
-  alga: 'Chromista',
+  alga: '',
   fungus: 'Fungi',
   shellfish: 'Animalia'
 };

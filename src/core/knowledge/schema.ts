@@ -39,6 +39,8 @@ export const organs = [
   'flower',
   'fruit',
   'underground',
+  'frond',
+  'shell',
   'sap',
   'scent',
   'place'
