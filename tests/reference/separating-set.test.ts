@@ -82,6 +82,26 @@ describe('separating sets', () => {
     );
   });
 
+  it('never become cheaper by another lookalike', () => {
+    fc.assert(
+      fc.property(cases, fc.nat(), (opponents, at) => {
+        const rules = { mayDig: false, scentCounts: true };
+        const all = separatingSet(glossary, target, opponents, rules);
+        const fewer = separatingSet(
+          glossary,
+          target,
+          opponents.filter((_, i) => i !== at % opponents.length),
+          rules
+        );
+        if (all.found) {
+          expect(fewer.found).toBe(true);
+          expect(fewer.set.effortSeconds).toBeLessThanOrEqual(all.set.effortSeconds);
+        }
+      }),
+      { numRuns: 120 }
+    );
+  });
+
   it('do not depend on the order of lookalikes or characters', () => {
     fc.assert(
       fc.property(cases, (opponents) => {

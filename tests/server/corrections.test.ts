@@ -2,7 +2,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { cellAt, cellHash, contentHash } from '../../src/core/knowledge';
 import { editCell, keepEdit, listChanges, undoChange, withdrawEdit } from '../../src/lib/server/corrections';
-import { libraryOf, schoolLibrary } from '../../src/lib/server/library';
+import { libraryOf, newerRelease, schoolLibrary, useRelease } from '../../src/lib/server/library';
 import { closePool } from '../../src/lib/server/pool';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import type { Viewer } from '../../src/lib/server/sign-in';
@@ -143,8 +143,12 @@ describe('a new release', () => {
         next.name,
         next
       ]);
-      await db.query('update school set library_hash = $1', [contentHash(next)]);
     });
+    const newer = await inDemo(newerRelease);
+    expect(newer).toMatchObject({ name: 'Next release', changed: 1, toDecide: 1 });
+    expect(await inDemo((db) => useRelease(db, 'no such release'))).toBe(false);
+    expect(await inDemo((db) => useRelease(db, newer!.hash))).toBe(true);
+    expect(await inDemo(newerRelease)).toBeUndefined();
     const open = await inDemo(async (db) => (await schoolLibrary(db)).review);
     expect(open.map(({ edit: { path: at } }) => at)).toEqual([path]);
     expect(await valueAt(path)).toBeUndefined();

@@ -4,6 +4,8 @@ import {
   type Library,
   LibraryDocument,
   applyEdits,
+  canonicalJson,
+  cellsOf,
   compileLibrary
 } from '$core/knowledge';
 import type { SchoolDb } from './school';
@@ -72,3 +74,42 @@ export async function schoolLibrary(db: SchoolDb): Promise<SchoolLibrary> {
 
 /** The library as the school uses it. */
 export const libraryOf = async (db: SchoolDb): Promise<Library> => (await schoolLibrary(db)).library;
+
+/** A release that is newer than the school's, with what changing to it would mean. */
+export interface NewerRelease {
+  readonly hash: string;
+  readonly name: string;
+  /** Cells of the release itself that differ. */
+  readonly changed: number;
+  /** Corrections of the school that would need a decision. */
+  readonly toDecide: number;
+}
+
+/** The newest release, where the school uses an older one. */
+export async function newerRelease(db: SchoolDb): Promise<NewerRelease | undefined> {
+  const { rows } = await db.query<{ hash: string; name: string }>(
+    'select hash, name from library_release order by loaded_at desc, hash limit 1'
+  );
+  const [newest] = rows;
+  const now = await schoolLibrary(db);
+  if (!newest || newest.hash === now.releaseHash) return undefined;
+  const release = await releaseOf(db, newest.hash);
+  const old = new Map(now.release.taxa.map((taxon) => [taxon.slug, cellsOf(taxon)]));
+  let changed = 0;
+  for (const taxon of release.taxa) {
+    const [before, after] = [old.get(taxon.slug) ?? new Map<string, unknown>(), cellsOf(taxon)];
+    for (const path of new Set([...before.keys(), ...after.keys()]))
+      if (canonicalJson(before.get(path) ?? null) !== canonicalJson(after.get(path) ?? null)) changed += 1;
+  }
+  const { review } = applyEdits(release, await liveEdits(db));
+  return { ...newest, changed, toDecide: review.length };
+}
+
+/** Changes the school to a release: its corrections stay, and wait for a decision where their base has changed. */
+export async function useRelease(db: SchoolDb, hash: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'update school set library_hash = $1 where exists (select 1 from library_release where hash = $1)',
+    [hash]
+  );
+  return rowCount === 1;
+}

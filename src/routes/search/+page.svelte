@@ -61,7 +61,8 @@
       </li>
     {:else}
       <li class="text-ink-2">
-        Nothing here is called “{data.query}”. That says nothing about a plant: the library is small.
+        Nothing here is called “{data.query}”. That says nothing about a plant. Do you have it before you?
+        <a href="/species/look-closer">Look closer</a> and enter what you see.
       </li>
     {/each}
   </ul>

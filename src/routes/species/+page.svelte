@@ -1,5 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
+  import { addressOf, fieldsOf } from '$lib/ui/address';
   import WideTable from '$lib/ui/WideTable.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
   import YearStrip from '$lib/ui/species/YearStrip.svelte';
@@ -20,9 +21,11 @@
     clearTimeout(waiting);
     waiting = setTimeout(() => {
       if (!form) return;
-      const wanted = new URLSearchParams();
-      for (const [name, value] of new FormData(form)) if (value) wanted.set(name, String(value));
-      void goto(`/species?${wanted}`, { replaceState: true, keepFocus: true, noScroll: true });
+      void goto(addressOf('/species', fieldsOf(form)), {
+        replaceState: true,
+        keepFocus: true,
+        noScroll: true
+      });
     }, after);
   }
 </script>

@@ -1,7 +1,7 @@
 import { lookalikesOfTheYear } from '$core/evidence';
-import { bbchOf, englishName, isDangerous, useClaims, worstSeverity } from '$core/knowledge';
+import { bbchOf, claimsOf, englishName, isDangerous, useClaims, worstSeverity } from '$core/knowledge';
 import { dayOfYear, stagesUp } from '$core/season';
-import { citations } from '$lib/server/bookshelf';
+import { citations, confirmedClaims, disagreements, enoughSources } from '$lib/server/bookshelf';
 import { describeStage, plateAddress } from '$lib/server/describe';
 import { found, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
@@ -15,6 +15,9 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const library = await libraryOf(db);
     const taxon = found(library.taxa.get(params.taxon), 'taxon');
     const sources = await citations(db);
+    const confirmed = await confirmedClaims(db);
+    const said = await disagreements(db);
+    const claims = claimsOf(taxon);
     const up = stagesUp(taxon, viewer.today);
     const stages = [...taxon.stages.values()];
     const chosen =
@@ -52,7 +55,27 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       microhabitat: taxon.microhabitat,
       note: taxon.note,
       basis: taxon.basis,
-      uses: useClaims(taxon).map(({ use, hash }) => ({ ...use, citations: sources.get(hash) ?? [] })),
+      uses: useClaims(taxon).map(({ use, hash }) => ({
+        ...use,
+        citations: sources.get(hash) ?? [],
+        isConfirmed: (confirmed.get(hash) ?? 0) >= enoughSources
+      })),
+      sources: {
+        claims: claims.length,
+        confirmed: claims.filter(({ hash }) => (confirmed.get(hash) ?? 0) >= enoughSources).length,
+        disputes: claims.flatMap((claim) =>
+          (said.get(claim.hash) ?? []).map(({ citation, says }) => ({
+            about:
+              claim.kind === 'hazard'
+                ? `harm, ${claim.hazard.route.replaceAll('-', ' ')}`
+                : claim.kind === 'use'
+                  ? `use of the ${claim.use.part}`
+                  : `looks in ${claim.stage}`,
+            citation,
+            says
+          }))
+        )
+      },
       day: dayOfYear(viewer.today),
       stages: stages.map(({ stage, windows }) => ({
         stage,

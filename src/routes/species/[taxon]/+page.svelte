@@ -164,7 +164,7 @@
           <strong>{use.kind === 'food' ? use.part : `${use.kind}: ${use.part}`}</strong>
           <span class="text-ink-2">in {use.stages.join(', ')}. {use.preparation} {use.conditions}</span><br
           />{#if use.kind !== 'history'}<span class="font-[650]"
-              >{use.citations.length >= 2 ? 'Confirmed' : 'Draft'}:</span
+              >{use.isConfirmed ? 'Confirmed' : 'Draft'}:</span
             > <span class="text-ink-2">{use.citations.join('; ') || 'no source yet'}</span>{/if}
         </p>{:else}<p class="text-ink-2">None.</p>{/each}
       {#if data.harvest}<p class="mt-1 text-ink-2">
@@ -177,6 +177,19 @@
         {#each data.legal as one (one.region)}<p class="text-ink-2">{one.region}: {one.status}</p>{/each}
       </div>
     {/if}
+    <div>
+      <h2>Sources</h2>
+      <p class="text-ink-2">
+        {data.sources.confirmed} of {data.sources.claims} claims are confirmed by two sources{data.sources
+          .confirmed < data.sources.claims
+          ? '; the others are drafts'
+          : ''}.
+      </p>
+      {#each data.sources.disputes as one (one.about + one.citation)}<p class="mt-1 text-ochre">
+          <strong>{one.citation}</strong> says otherwise about its {one.about}: “{one.says}” The stricter
+          holds.
+        </p>{/each}
+    </div>
     {#if data.family}<div>
         <h2>Family</h2>
         <p class="text-ink-2">{data.family.caution}</p>

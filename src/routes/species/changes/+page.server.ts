@@ -4,7 +4,7 @@ import { englishName } from '$core/knowledge';
 import { pathInWords, valueInWords } from '$lib/server/cell-words';
 import { keepEdit, listChanges, undoChange, withdrawEdit } from '$lib/server/corrections';
 import { idFrom, inSchoolOf, leading } from '$lib/server/guard';
-import { schoolLibrary } from '$lib/server/library';
+import { newerRelease, schoolLibrary, useRelease } from '$lib/server/library';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
@@ -20,6 +20,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
       kind === 'withdraw' ? 'as released' : valueInWords(library, path, value);
     return {
       release: release.name,
+      newer: await newerRelease(db),
       version,
       taxon: taxon && { slug: taxon, name: nameOf(taxon) },
       review: review.map(({ edit, base, held }) => ({
@@ -52,6 +53,14 @@ export const load: PageServerLoad = ({ locals, url }) => {
 const Cell = z.object({ taxon: z.string().max(80), path: z.string().max(200) });
 
 export const actions: Actions = {
+  upgrade: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const hash = String((await request.formData()).get('hash'));
+    const isDone = await inSchoolOf(viewer, (db) => useRelease(db, hash));
+    return isDone
+      ? { said: 'The new release is in use. Your corrections stand; what needs a decision is listed first.' }
+      : fail(400, { problem: 'There is no such release here.' });
+  },
   undo: async ({ request, locals }) => {
     const viewer = leading(locals);
     const id = idFrom(String((await request.formData()).get('id')), 'change');

@@ -20,6 +20,23 @@
     >{form.said}</Notice
   >{/if}
 
+{#if data.newer}
+  <section class="mt-4 border-l-[3px] border-tide pl-3">
+    <p>
+      <strong>A newer release is here: “{data.newer.name}”.</strong>
+      {data.newer.changed}
+      {data.newer.changed === 1 ? 'cell differs' : 'cells differ'} from yours. Your corrections are kept{data
+        .newer.toDecide > 0
+        ? `; ${data.newer.toDecide} of them will need a decision`
+        : ''}. Confirmations lapse where the words that they confirmed have changed.
+    </p>
+    <form method="POST" action="?/upgrade" use:enhance class="mt-2">
+      <input type="hidden" name="hash" value={data.newer.hash} /><button class="btn btn-line"
+        >Use the new release</button
+      >
+    </form>
+  </section>
+{/if}
 {#if data.review.length > 0}
   <section class="mt-5">
     <h2 class="flex items-center gap-2 text-ochre">

@@ -2,6 +2,7 @@
   import { goto } from '$app/navigation';
   import Eye from '@lucide/svelte/icons/eye';
   import Hand from '@lucide/svelte/icons/hand';
+  import { addressOf, fieldsOf } from '$lib/ui/address';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
 
   let { data } = $props();
@@ -30,9 +31,7 @@
 
   function compare() {
     if (!form) return;
-    const wanted = new URLSearchParams();
-    for (const value of new FormData(form).getAll('plant')) if (value) wanted.append('plant', String(value));
-    void goto(`/species/compare?${wanted}`, { keepFocus: true, noScroll: true });
+    void goto(addressOf('/species/compare', fieldsOf(form)), { keepFocus: true, noScroll: true });
   }
 </script>
 

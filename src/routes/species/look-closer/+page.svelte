@@ -7,6 +7,7 @@
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import Skull from '@lucide/svelte/icons/skull';
   import X from '@lucide/svelte/icons/x';
+  import { addressOf } from '$lib/ui/address';
   import { plain, severityWords } from '$core/knowledge';
 
   let { data } = $props();
@@ -16,19 +17,19 @@
 
   /** The address of this page after one change. */
   function to({ see, unsee, cannot, can, look, ask }: Change): string {
-    const wanted = new URLSearchParams();
-    if (data.where.site) wanted.set('site', data.where.site);
-    if (page.url.searchParams.has('date')) wanted.set('date', data.where.isoDate);
     const changed = (see ?? unsee)?.split('~')[0];
-    for (const { entry } of data.seen) if (entry.split('~')[0] !== changed) wanted.append('see', entry);
-    if (see) wanted.append('see', see);
-    for (const { slug } of data.unseen)
-      if (slug !== can && slug !== changed && slug !== look) wanted.append('cannot', slug);
-    if (cannot) wanted.append('cannot', cannot);
-    const question = ask ?? data.question;
-    if (question) wanted.set('ask', question);
-    if (look) wanted.set('look', look);
-    return `/species/look-closer?${wanted}`;
+    const kept = data.seen.filter(({ entry }) => entry.split('~')[0] !== changed);
+    const unseen = data.unseen.filter(({ slug }) => slug !== can && slug !== changed && slug !== look);
+    return addressOf('/species/look-closer', [
+      ['site', data.where.site],
+      ['date', page.url.searchParams.has('date') ? data.where.isoDate : ''],
+      ...kept.map(({ entry }) => ['see', entry] as const),
+      ['see', see ?? ''],
+      ...unseen.map(({ slug }) => ['cannot', slug] as const),
+      ['cannot', cannot ?? ''],
+      ['ask', ask ?? data.question ?? ''],
+      ['look', look ?? '']
+    ]);
   }
 
   const percent = (p: number) => (p < 0.01 ? 'below 1 %' : `${Math.round(p * 100)} %`);

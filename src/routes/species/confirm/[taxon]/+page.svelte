@@ -5,12 +5,12 @@
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
 
   let { data, form } = $props();
-  // svelte-ignore state_referenced_locally
-  let chosen = $state([...data.chosen]);
-  $effect(() => {
-    chosen = [...data.chosen];
-  });
-  const columns = $derived(chosen.map((id, i) => ({ id, letter: 'AB'[i]!, name: 'ab'[i]! })));
+  let a = $derived(data.chosen[0]);
+  let b = $derived(data.chosen[1]);
+  const columns = $derived([
+    { id: a, letter: 'A' },
+    { id: b, letter: 'B' }
+  ]);
   const open = $derived(data.claims.filter(({ confirmed }) => confirmed < data.enough).length);
   let table = $state<HTMLTableElement>();
 
@@ -45,19 +45,18 @@
 {:else}
   <form method="POST" class="mt-4">
     <div class="grid max-w-[760px] gap-4 sm:grid-cols-2">
-      {#each columns as column, i (column.letter)}
-        <label
-          ><span class="note font-[650]">Source {column.letter}</span><select
-            name={column.name}
-            class="select"
-            bind:value={chosen[i]}
-          >
-            {#each data.sources as source (source.id)}<option value={source.id}>{source.citation}</option
-              >{/each}
-            {#if i === 1}<option value="">none today</option>{/if}
-          </select></label
-        >
-      {/each}
+      <label
+        ><span class="note font-[650]">Source A</span><select name="a" class="select" bind:value={a}
+          >{#each data.sources as source (source.id)}<option value={source.id}>{source.citation}</option
+            >{/each}</select
+        ></label
+      >
+      <label
+        ><span class="note font-[650]">Source B</span><select name="b" class="select" bind:value={b}
+          >{#each data.sources as source (source.id)}<option value={source.id}>{source.citation}</option
+            >{/each}<option value="">none today</option></select
+        ></label
+      >
     </div>
     <table class="ruled mt-4" bind:this={table}>
       <thead
@@ -126,7 +125,7 @@
     <div class="mt-4 flex flex-wrap items-center gap-4">
       <button class="btn btn-primary">Enter what they say{data.next ? `, then ${data.next.name}` : ''}</button
       >
-      {#if data.next}<a href="/species/confirm/{data.next.slug}?a={chosen[0]}&b={chosen[1]}" class="link-line"
+      {#if data.next}<a href="/species/confirm/{data.next.slug}?a={a}&b={b}" class="link-line"
           >Skip to {data.next.name}</a
         >{/if}
     </div>
