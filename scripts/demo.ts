@@ -1,9 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { v5 as uuidFrom } from 'uuid';
 import { parse } from 'yaml';
-import { z } from 'zod';
-import { abundances } from '../src/core/evidence';
-import { Ground, groundKinds } from '../src/core/ground';
+import { Ground } from '../src/core/ground';
 import {
   type Claim,
   LibraryDocument,
@@ -14,129 +12,15 @@ import {
 } from '../src/core/knowledge';
 import { composeRound, judge, pairKey } from '../src/core/learning';
 import { createRandom } from '../src/core/random';
-import { EmergencyNumber, levels, roles } from '../src/core/walk';
 import { closePool } from '../src/lib/server/pool';
 import { publishBrief } from '../src/lib/server/briefs';
 import { pairsOfWalk } from '../src/lib/server/drills';
 import { readPlan } from '../src/lib/server/plan';
 import { type SchoolDb, withSchool } from '../src/lib/server/school';
+import { Demo } from './demo-schema';
 import { type Viewer, createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/sign-in';
 
 /** The invented demo school. Its ids follow from its keys, so that an interrupted load can be taken up again. */
-
-const metres = z.tuple([z.number(), z.number()]);
-const Demo = z.strictObject({
-  school: z.strictObject({
-    id: z.uuid(),
-    name: z.string(),
-    timeZone: z.string(),
-    demoDate: z.iso.date(),
-    emergencyNumbers: z.array(EmergencyNumber)
-  }),
-  password: z.string(),
-  people: z.array(
-    z.strictObject({
-      key: z.string(),
-      name: z.string(),
-      role: z.enum(['owner', 'instructor', 'assistant', 'learner', 'guest']),
-      email: z.email().optional(),
-      skill: z.number().optional(),
-      minor: z.boolean().default(false),
-      guardian: z.string().optional()
-    })
-  ),
-  cohorts: z.array(
-    z.strictObject({ key: z.string(), name: z.string(), level: z.enum(levels), members: z.array(z.string()) })
-  ),
-  bookshelf: z.array(z.strictObject({ key: z.string(), kind: z.string(), citation: z.string() })),
-  confirmations: z.array(
-    z.strictObject({
-      taxon: z.string(),
-      sources: z.array(z.string()),
-      claims: z.array(z.enum(['use', 'hazard', 'looks'])).default(['use'])
-    })
-  ),
-  disagreements: z.array(
-    z.strictObject({ taxon: z.string(), hazard: z.string(), source: z.string(), otherwise: z.string() })
-  ),
-  corrections: z.array(
-    z.strictObject({ taxon: z.string(), path: z.string(), value: z.json(), reason: z.string() })
-  ),
-  sites: z.array(
-    z.strictObject({
-      key: z.string(),
-      name: z.string(),
-      origin: z.tuple([z.number(), z.number()]),
-      habitats: z.array(z.string()),
-      accessPoint: z.string(),
-      permission: z.strictObject({
-        from: z.string(),
-        since: z.iso.date(),
-        until: z.iso.date(),
-        pick: z.boolean(),
-        dig: z.boolean(),
-        group: z.number()
-      }),
-      note: z.string(),
-      ground: z.array(
-        z.strictObject({
-          kind: z.enum(groundKinds),
-          name: z.string(),
-          polygon: z.array(metres).optional(),
-          line: z.array(metres).optional(),
-          point: metres.optional()
-        })
-      ),
-      patches: z.array(
-        z.strictObject({
-          key: z.string(),
-          name: z.string(),
-          taxon: z.string(),
-          at: metres,
-          abundance: z.enum(abundances)
-        })
-      )
-    })
-  ),
-  walks: z.array(
-    z.strictObject({
-      key: z.string(),
-      name: z.string(),
-      site: z.string(),
-      cohort: z.string(),
-      leader: z.string(),
-      on: z.iso.date(),
-      at: z.string(),
-      published: z.iso.date().optional(),
-      stops: z.array(
-        z.strictObject({
-          name: z.string(),
-          patch: z.string().optional(),
-          at: metres.optional(),
-          minutes: z.number(),
-          points: z.string().default(''),
-          taxa: z
-            .array(
-              z.strictObject({
-                taxon: z.string(),
-                role: z.enum(roles),
-                part: z.string().default(''),
-                portion: z.string().default('')
-              })
-            )
-            .default([])
-        })
-      )
-    })
-  ),
-  rounds: z.strictObject({
-    walk: z.string(),
-    days: z.array(z.iso.date()),
-    learners: z.array(z.string()),
-    skills: z.record(z.string(), z.number())
-  })
-});
-type Demo = z.infer<typeof Demo>;
 
 const metresPerDegree = 111_320;
 

@@ -1,3 +1,4 @@
 export * from './gpx';
 export * from './csv';
 export * from './library-tables';
+export * from './compare-tables';
