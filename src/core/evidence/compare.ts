@@ -1,6 +1,6 @@
 import { type Character, type StageDescription, type Weights, lacksOrgan } from '../knowledge';
 import { inCheckingOrder } from './separating-set';
-import { differsByAbsence, separability, separates } from './separability';
+import { lacking, separability, separates } from './separability';
 
 /** Below this separability two descriptions count as shared. */
 export const sharedBelow = 0.25;
@@ -59,4 +59,4 @@ export function compareStages(
 
 /** Whether a character tells some of the compared apart only because one of them lacks the organ. */
 export const tellsByAbsence = (character: Character, stages: readonly StageDescription[]): boolean =>
-  stages.some((a, i) => stages.slice(i + 1).some((b) => differsByAbsence(character, a, b)));
+  stages.some((a, i) => stages.slice(i + 1).some((b) => lacking(character, a, b) !== undefined));

@@ -20,13 +20,22 @@ export function separability(character: Character, a: Weights | undefined, b: We
   return (1 - character.error) * totalVariation(a.frequency, b.frequency);
 }
 
-/** Whether a character differs only because one plant has an organ now and the other has none. */
-export function differsByAbsence(character: Character, a: StageDescription, b: StageDescription): boolean {
+/**
+ * Which of two plants lacks the organ that a character speaks of (or follows) while the other has it: the
+ * character then says no more than that.
+ */
+export function lacking(
+  character: Character,
+  a: StageDescription,
+  b: StageDescription
+): 'first' | 'second' | undefined {
   const [own, other] = [a.cells.get(character.slug), b.cells.get(character.slug)];
-  if (!own || !other) return false;
+  if (!own || !other) return undefined;
   const { follows } = character;
-  if (follows && a.lacks.has(follows) !== b.lacks.has(follows)) return true;
-  return lacksOrgan(character, own) !== lacksOrgan(character, other);
+  if (follows && a.lacks.has(follows) !== b.lacks.has(follows))
+    return a.lacks.has(follows) ? 'first' : 'second';
+  const [ownLacks, otherLacks] = [lacksOrgan(character, own), lacksOrgan(character, other)];
+  return ownLacks === otherLacks ? undefined : ownLacks ? 'first' : 'second';
 }
 
 const seen = new Set(['far', 'near', 'cut', 'dig']);
@@ -47,7 +56,8 @@ export interface Contrast {
   /** Index of the character in the glossary. */
   readonly index: number;
   readonly separability: number;
-  readonly byAbsence: boolean;
+  /** Which of the two lacks the organ, where the character says no more than that. */
+  readonly lacking: 'first' | 'second' | undefined;
 }
 
 export interface Contrasts {
@@ -74,9 +84,7 @@ export function contrastsOf(
     separability(character, a.cells.get(character.slug), b.cells.get(character.slug))
   );
   const telling = characters.flatMap((character, index) =>
-    all[index]! >= separates
-      ? [{ index, separability: all[index]!, byAbsence: differsByAbsence(character, a, b) }]
-      : []
+    all[index]! >= separates ? [{ index, separability: all[index]!, lacking: lacking(character, a, b) }] : []
   );
   const contrasts = { characters, telling, separability: all };
   ofA.set(b, contrasts);

@@ -69,8 +69,8 @@ interface Duo {
 /**
  * The characters of least total effort such that each lookalike, at each stage in which it can be met, is
  * separated by at least two of them with S ≥ 0.75 that differ in organ and in trait. Two characters that
- * tell only because one plant has an organ (flowers, a stem) and the other has none count as one: both say
- * the same. Ties go to the higher smallest S, then to the slugs in order.
+ * tell only because the same plant has none of an organ (no flowers, no stem yet) count as one: both say the
+ * same. Ties go to the higher smallest S, then to the slugs in order.
  *
  * Exact: every solution contains, for each opponent, one of its duos, so branching over the duos of one
  * uncovered opponent visits all solutions; a branch ends when what it must still cost passes the best.
@@ -121,7 +121,7 @@ function duosOf(
   return telling.flatMap((a, i) =>
     telling.slice(i + 1).flatMap((b): Duo[] => {
       const [first, second] = [placeOf.get(a.index)!, placeOf.get(b.index)!];
-      if (a.byAbsence && b.byAbsence) return [];
+      if (a.lacking && a.lacking === b.lacking) return [];
       if (!areIndependent(candidates[first]!, candidates[second]!)) return [];
       return [{ first, second, smallest: Math.min(a.separability, b.separability) }];
     })

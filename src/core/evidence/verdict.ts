@@ -1,6 +1,6 @@
 import type { Character, StageDescription } from '../knowledge';
 import { type Observation, likelihood } from './observation';
-import { areIndependent, differsByAbsence, separability, separates } from './separability';
+import { areIndependent, lacking, separability, separates } from './separability';
 
 /** How far a state must favour one taxon over another to count. */
 export const telling = 5;
@@ -29,11 +29,11 @@ export function isExcluded(
   rival: StageDescription
 ): boolean {
   const speaking = observations.filter((observation) => tells(observation, target, rival));
-  const byAbsence = ({ character }: Observation) => differsByAbsence(character, target, rival);
+  const lacks = ({ character }: Observation) => lacking(character, target, rival);
   return speaking.some((a, i) =>
     speaking
       .slice(i + 1)
-      .some((b) => !(byAbsence(a) && byAbsence(b)) && areIndependent(a.character, b.character))
+      .some((b) => !(lacks(a) && lacks(a) === lacks(b)) && areIndependent(a.character, b.character))
   );
 }
 

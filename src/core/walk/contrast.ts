@@ -1,4 +1,4 @@
-import { differsByAbsence, inCheckingOrder, separability, separates, usableCharacters } from '../evidence';
+import { lacking, inCheckingOrder, separability, separates, usableCharacters } from '../evidence';
 import {
   type Character,
   type Library,
@@ -46,7 +46,7 @@ export function contrastRows(
         lookalike: other ? cellInWords(character, other) : notKnown,
         separability: separability(character, own, other),
         decides: set.includes(character),
-        byAbsence: differsByAbsence(character, target, lookalike)
+        byAbsence: lacking(character, target, lookalike) !== undefined
       };
     })
     .filter((row) => row.separability >= separates && (row.decides || !row.byAbsence))
