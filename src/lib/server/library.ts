@@ -24,7 +24,7 @@ export interface SchoolLibrary {
 
 /** Releases are immutable, so each is read once a process. */
 const releases = new Map<string, LibraryDocument>();
-/** The libraries used last, by release, school and number of edits: the same key is always the same library. */
+/** The libraries used last, by release and latest edit: the same key is always the same library. */
 const compiled = new Map<string, SchoolLibrary>();
 const keptLibraries = 12;
 
@@ -51,11 +51,13 @@ async function liveEdits(db: SchoolDb): Promise<Edit[]> {
 
 /** The school's library with what it was made from. */
 export async function schoolLibrary(db: SchoolDb): Promise<SchoolLibrary> {
-  const { rows } = await db.query<{ hash: string; version: number }>(
-    'select library_hash as hash, coalesce((select max(version) from library_edit), 0)::int as version from school'
+  const { rows } = await db.query<{ hash: string; version: number; latest: string | null }>(
+    `select library_hash as hash, coalesce(edit.version, 0) as version, edit.id as latest
+       from school left join lateral (select id, version from library_edit order by version desc limit 1) edit on true`
   );
-  const { hash, version } = rows[0]!;
-  const key = version === 0 ? hash : `${hash} ${db.schoolId} ${version}`;
+  const { hash, version, latest } = rows[0]!;
+  // By the latest edit's id, not its number: that of an edit which was rolled back may be given again.
+  const key = `${hash} ${latest ?? 'as released'}`;
   const known = compiled.get(key);
   if (known) {
     compiled.delete(key);

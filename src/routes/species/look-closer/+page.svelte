@@ -232,7 +232,10 @@
     </section>
   </div>
 
-  <div class="max-lg:row-start-1 lg:col-start-2 lg:border-l lg:border-rule lg:pl-6" aria-live="polite">
+  <div
+    class="max-lg:row-start-1 lg:col-start-2 lg:border-l lg:border-rule lg:pb-5 lg:pl-6"
+    aria-live="polite"
+  >
     <section
       aria-label="Verdict"
       class={[

@@ -29,6 +29,7 @@
   <i class="text-[19px]">{data.scientific}</i>
   <SeverityMark severity={data.severity} dangerous={data.isDangerous} />
   <a href="/species/{data.slug}" class="link-line">its sheet</a>
+  <a href="/species/{data.slug}/correct" class="link-line">correct it</a>
   <a href="/species/confirm" class="link-line">the queue</a>
 </div>
 <p class="text-ink-2">
