@@ -39,6 +39,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const family = library.families.get(taxon.family);
     return {
       slug: taxon.slug,
+      group: taxon.group,
       name: englishName(taxon),
       scientific: taxon.name,
       synonyms: taxon.synonyms,

@@ -2,6 +2,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import { severityWords } from '$core/knowledge';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
+  import { stageWord } from '$lib/ui/stage-word';
   import YearStrip from '$lib/ui/species/YearStrip.svelte';
 
   let { data } = $props();
@@ -45,7 +46,7 @@
         '-mb-px min-h-10 border-b-[3px] py-2 no-underline',
         one.stage === data.stage ? 'border-moss font-[650]' : 'border-transparent hover:underline'
       ]}
-      >{one.stage}
+      >{stageWord(data.group, one.stage)}
       <span class="fine font-normal text-ink-2"
         >BBCH {one.bbch}{one.chance >= 0.05 ? `, ${Math.round(one.chance * 100)} % now` : ''}</span
       ></a
@@ -87,7 +88,7 @@
     </div>
   </div>
 
-  <section aria-label="Characters in {data.stage}">
+  <section aria-label="Characters in {stageWord(data.group, data.stage)}">
     {#each data.organs as { organ, characters } (organ)}
       <div class="border-b border-rule py-2 first:pt-0">
         <h2 class="plate-label">{organ}</h2>

@@ -84,6 +84,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
       choices: [...library.taxa.values()]
         .map((taxon) => ({
           slug: taxon.slug,
+          group: taxon.group,
           name: englishName(taxon),
           stages: [...taxon.stages.keys()]
         }))
@@ -91,6 +92,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
       mostPlants,
       plants: plants.map(({ taxon, stage }) => ({
         slug: taxon.slug,
+        group: taxon.group,
         name: englishName(taxon),
         scientific: taxon.name,
         stage: stage.stage,

@@ -3,6 +3,7 @@
   import Eye from '@lucide/svelte/icons/eye';
   import Hand from '@lucide/svelte/icons/hand';
   import { addressOf, fieldsOf } from '$lib/ui/address';
+  import { stageWord } from '$lib/ui/stage-word';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
 
   let { data } = $props();
@@ -61,7 +62,7 @@
         <option value="">{plant ? 'take it out' : 'choose one'}</option>
         {#each data.choices as choice (choice.slug)}
           {#each choice.stages as stage (stage)}<option value="{choice.slug}~{stage}"
-              >{choice.name}, {stage}</option
+              >{choice.name}, {stageWord(choice.group, stage)}</option
             >{/each}
         {/each}
       </select></label
@@ -92,7 +93,10 @@
             class="font-serif text-[17px] font-semibold underline decoration-rule underline-offset-4"
             >{plant.name}</a
           > <i class="text-[14px]">{plant.scientific}</i><br /><span class="note"
-            >in {plant.stage}. <SeverityMark severity={plant.severity} dangerous={plant.isDangerous} /></span
+            >in {stageWord(plant.group, plant.stage)}. <SeverityMark
+              severity={plant.severity}
+              dangerous={plant.isDangerous}
+            /></span
           >
         </figcaption>
       </figure>

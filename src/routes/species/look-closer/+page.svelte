@@ -7,6 +7,7 @@
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import Skull from '@lucide/svelte/icons/skull';
   import X from '@lucide/svelte/icons/x';
+  import { stageWord } from '$lib/ui/stage-word';
   import { addressOf } from '$lib/ui/address';
   import { plain, severityWords } from '$core/knowledge';
 
@@ -258,7 +259,7 @@
           <OctagonX size={20} aria-hidden="true" />Contradicted
         </p>
         <p class="mt-1">
-          {verdict.name} in {verdict.stage} does not look like this.
+          {verdict.name} in {stageWord(verdict.group, verdict.stage)} does not look like this.
           {#each verdict.contradictions as one (one.name)}<span class="note block text-ink-2"
               >{one.name}: you saw {one.seen}; it has {one.has}.</span
             >{/each}
@@ -333,7 +334,7 @@
               /></svg
             >
             <p class="fine text-ink-2">
-              in {one.stage}{one.isDangerous ? `, ${severityWords[one.severity]}` : ''}.
+              in {stageWord(one.group, one.stage)}{one.isDangerous ? `, ${severityWords[one.severity]}` : ''}.
               {#if one.slug === data.question}The plant in question.{:else}<a href={to({ ask: one.slug })}
                   >Is it this?</a
                 >{/if}

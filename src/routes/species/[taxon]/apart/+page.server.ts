@@ -19,6 +19,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     return {
       where,
       slug: taxon.slug,
+      group: taxon.group,
       name: englishName(taxon),
       scientific: taxon.name,
       isDangerous: isDangerous(taxon),

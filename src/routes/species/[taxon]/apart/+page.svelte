@@ -2,6 +2,7 @@
   import Hand from '@lucide/svelte/icons/hand';
   import SeparationBand from '$lib/ui/species/SeparationBand.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
+  import { stageWord } from '$lib/ui/stage-word';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { dayAndMonth, longDate } from '$lib/ui/dates';
 
@@ -57,7 +58,7 @@
   <section>
     <h2>
       On {longDate(data.where.isoDate)}{data.stage
-        ? `, in ${data.stage} (${Math.round(100 * data.stageProbability)} %)`
+        ? `, in ${stageWord(data.group, data.stage)} (${Math.round(100 * data.stageProbability)} %)`
         : ''}
     </h2>
     {#if !data.stage}

@@ -1,0 +1,153 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { tryPort } from '../../scripts/setup/ports.js';
+import { serve } from '../../scripts/setup/server.js';
+import { type Client, signedIn } from '../support/client';
+import { type TestDatabase, cloneDatabase } from '../support/database';
+
+/** The pages of the library as they are served, with addresses as people may mistype them. */
+
+let database: TestDatabase;
+let server: Awaited<ReturnType<typeof serve>>;
+let learner: Client;
+let instructor: Client;
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  server = await serve({ port: (await tryPort(0))!, app: database.app });
+  learner = await signedIn(server.origin, 'learner');
+  instructor = await signedIn(server.origin, 'instructor');
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+/** The text of a page without its markup. */
+const words = async (client: Client, path: string) =>
+  (await client.text(path))
+    .replaceAll(/<(script|style|svg)[\s\S]*?<\/\1>/g, ' ')
+    .replaceAll(/<!--[\s\S]*?-->/g, '')
+    .replaceAll(/<[^>]+>/g, ' ')
+    .replaceAll(/\s+/g, ' ');
+
+describe('browsing', () => {
+  it.each([
+    ['a name of another region', 'words=moing+mhear', 'Conium maculatum'],
+    ['family, place and harm', 'family=Apiaceae&habitat=waterside&harm=can+kill', 'Cicuta virosa'],
+    ['a month in which it is up', 'words=autumn+crocus&month=9', 'Colchicum autumnale']
+  ])('finds by %s', async (_, query, found) => {
+    expect(await words(learner, `/species?${query}`)).toContain(found);
+  });
+
+  it('says what to do where nothing fits', async () => {
+    const text = await words(learner, '/species?words=unicorn');
+    expect(text).toContain('Nothing in this library is called “unicorn”');
+    expect(text).toContain('enter what you see');
+    expect(await words(learner, '/species?words=autumn+crocus&month=12')).toContain(
+      'Nothing in this library'
+    );
+  });
+
+  it('takes filters that there are not for none', async () => {
+    expect(await words(learner, '/species?month=77&harm=maybe')).toMatch(/(\d+) of \1 taxa/);
+  });
+});
+
+describe('comparing', () => {
+  it('leaves out what the library lacks, and compares four at most', async () => {
+    const plants = [
+      'daucus-carota~flower',
+      'no-such-plant~leaf',
+      'conium-maculatum~autumn',
+      'aethusa-cynapium~flower'
+    ];
+    const query = [...plants, 'cicuta-virosa~flower', 'berula-erecta~flower']
+      .map((plant) => `plant=${encodeURIComponent(plant)}`)
+      .join('&');
+    const text = await words(learner, `/species/compare?${query}`);
+    for (const name of ['Wild carrot', 'Hemlock', 'Fool&#39;s parsley'])
+      expect(text.replaceAll("'", '&#39;')).toContain(name);
+    expect(await learner.text(`/species/compare?${query}`)).not.toContain('/species/berula-erecta?');
+  });
+
+  it('says of two that cannot be told apart that they are left', async () => {
+    const text = await words(
+      learner,
+      '/species/compare?plant=anthriscus-sylvestris~leaf&plant=conium-maculatum~leaf'
+    );
+    expect(text).toContain('Not at these stages');
+    expect(text).toContain('Leave it.');
+    expect(text).toContain('The test that fails:');
+  });
+});
+
+describe('looking closer', () => {
+  it('leaves out what the glossary does not have, and takes the last word on a character', async () => {
+    const text = await words(
+      learner,
+      '/species/look-closer?see=aura~blue&see=scent~violets&see=flower-colour~white&see=flower-colour~yellow&cannot=nothing'
+    );
+    expect(text).toContain('Colour of the flower: yellow');
+    expect(text).not.toContain('Colour of the flower: white');
+    expect(text).not.toContain('aura');
+  });
+
+  it('never says that a plant is safe, and always keeps what is not listed', async () => {
+    for (const query of [
+      '',
+      '?see=scent~garlic',
+      '?see=scent~garlic&see=leaf-venation~arching&ask=allium-ursinum'
+    ]) {
+      const text = await words(learner, `/species/look-closer${query}`);
+      expect(text).toContain('something not on this list');
+      expect(text).not.toMatch(/\b(is|are) (safe|edible)\b/i);
+    }
+  });
+
+  it('offers sites to those who lead, and takes a wrong site or date for none', async () => {
+    expect(await learner.text('/species/look-closer')).not.toContain('Crannoge Wood');
+    const page = await instructor.text('/species/look-closer?site=nowhere&date=2027-02-31');
+    expect(page).toContain('Crannoge Wood');
+    expect(page).toContain('value="2027-04-24"');
+  });
+});
+
+describe('what separates a taxon', () => {
+  it('depends on the site: what does not grow there is not met', async () => {
+    const site = /value="([0-9a-f-]{36})"[^>]*>\s*Ossmer Strand/.exec(
+      await instructor.text('/species/rumex-acetosa/apart')
+    )![1];
+    const anywhere = await words(instructor, '/species/rumex-acetosa/apart?date=2027-04-24');
+    const strand = await words(instructor, `/species/rumex-acetosa/apart?date=2027-04-24&site=${site}`);
+    expect(anywhere).toContain('Lords-and-ladies');
+    expect(strand).toContain('Lords-and-ladies');
+    expect(anywhere).toContain('checks separate it');
+  });
+
+  it('is told for a day on which the plant is not up', async () => {
+    expect(await words(learner, '/species/allium-ursinum/apart?date=2027-12-01')).toContain(
+      'It is not up on this date. It can first be told from'
+    );
+  });
+});
+
+describe('what learners do not see', () => {
+  it.each([
+    '/species/confirm',
+    '/species/confirm/allium-ursinum',
+    '/species/changes',
+    '/species/exchange',
+    '/species/own',
+    '/species/allium-ursinum/correct'
+  ])('%s', async (path) => {
+    expect((await learner.fetch(path)).status).toBe(403);
+    expect((await instructor.fetch(path)).status).toBe(200);
+  });
+
+  it('a taxon that there is not', async () => {
+    for (const path of ['/species/no-such-plant', '/species/no-such-plant/apart'])
+      expect((await instructor.fetch(path)).status, path).toBe(404);
+    expect((await instructor.fetch('/species/no-such-plant/correct')).status).toBe(404);
+    expect((await instructor.fetch('/species/confirm/no-such-plant')).status).toBe(404);
+  });
+});
