@@ -103,10 +103,10 @@ describe('what a source says', () => {
 
   it('keeps every word that was entered, with who entered it', async () => {
     const { rows } = await inDemo(async (db) =>
-      db.query('select says, otherwise from opinion where claim_hash = $1 and entered_by = $2 order by id', [
-        await claim(db),
-        owner.personId
-      ])
+      db.query(
+        'select says, otherwise from opinion where claim_hash = $1 and entered_by = $2 order by recorded_at, id',
+        [await claim(db), owner.personId]
+      )
     );
     expect(rows.slice(-2)).toEqual([
       { says: 'otherwise', otherwise: 'Worse than that.' },

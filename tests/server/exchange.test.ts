@@ -121,7 +121,7 @@ describe('what comes in', () => {
     const response = await upload('matrix.csv', changed);
     expect(response.status).toBe(303);
     const preview = response.headers.get('location')!;
-    expect(await leader.text(preview)).toContain('1 cell of 1 taxon');
+    expect(await leader.words(preview)).toContain('1 cell of 1 taxon');
     const before = await documentOf(demo.schoolId);
     await inDemo((db) =>
       editCell(db, instructor, {

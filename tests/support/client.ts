@@ -19,6 +19,15 @@ export class Client {
     return response.text();
   }
 
+  /** The words of a page, without its markup. */
+  async words(path: string): Promise<string> {
+    return (await this.text(path))
+      .replaceAll(/<(script|style|svg)[\s\S]*?<\/\1>/g, ' ')
+      .replaceAll(/<!--[\s\S]*?-->/g, '')
+      .replaceAll(/<[^>]+>/g, ' ')
+      .replaceAll(/\s+/g, ' ');
+  }
+
   /** Sends a form as a browser without script does. */
   async post(path: string, fields: Record<string, string> | FormData = {}): Promise<Response> {
     const body = fields instanceof FormData ? fields : new URLSearchParams(fields);
