@@ -40,6 +40,7 @@ export function dangerousLookalikes(
     const curated = library.pairs.find(
       (pair) => pair.target === target.slug && pair.lookalike === taxon.slug
     );
+    if (!curated && !isPlausible(target, taxon, ground)) continue;
     const stages = stagesUp(taxon, isoDate).map(({ stage: name, probability }) => ({
       description: taxon.stages.get(name)!,
       probability
@@ -49,8 +50,7 @@ export function dangerousLookalikes(
       .map(({ description }) => glanceSimilarity(library.characters, stage, description))
       .filter((g) => g !== undefined);
     const similarity = known.length > 0 ? Math.max(...known) : curated ? curatedSimilarity : undefined;
-    const isAlike = (similarity ?? 0) >= looksAlike && isPlausible(target, taxon, ground);
-    if (curated || isAlike) found.push({ taxon, stages, similarity, curated });
+    if (curated || (similarity ?? 0) >= looksAlike) found.push({ taxon, stages, similarity, curated });
   }
   return found.sort((a, b) => (a.taxon.slug < b.taxon.slug ? -1 : 1));
 }

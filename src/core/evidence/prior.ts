@@ -1,4 +1,4 @@
-import { stagesOn } from '../season';
+import { dayOfYear, stageChance } from '../season';
 import type { Matrix } from './matrix';
 import { type Abundance, abundanceShare, leastStageProbability, unrecordedShare } from './rating';
 
@@ -23,16 +23,16 @@ export interface Circumstance {
  */
 export function priorOf(matrix: Matrix, { isoDate, habitats, abundance }: Circumstance): Float64Array {
   const prior = new Float64Array(matrix.candidates.length);
+  const day = dayOfYear(isoDate);
   let sum = 0;
   matrix.taxa.forEach((taxon, t) => {
-    const chances = new Map(stagesOn(taxon, isoDate).map((one) => [one.stage, one.probability]));
     const logged = abundance.get(taxon.slug);
     const share = logged ? abundanceShare[logged] : unrecordedShare;
     const fits = habitats.length === 0 || taxon.habitats.some((habitat) => habitats.includes(habitat));
     for (let j = matrix.firstOf[t]!; j < matrix.firstOf[t + 1]!; j += 1) {
       const isDangerous = matrix.dangerous[j] === 1;
       const least = isDangerous ? leastStageProbability : leastHarmlessStage;
-      const stage = Math.max(chances.get(matrix.candidates[j]!.stage.stage) ?? 0, least);
+      const stage = Math.max(stageChance(matrix.candidates[j]!.stage, day), least);
       const place = fits || isDangerous || logged ? 1 : outOfPlace;
       prior[j] = share * stage * place;
       sum += prior[j]!;

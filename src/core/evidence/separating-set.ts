@@ -118,14 +118,18 @@ function duosOf(
   candidates: readonly Character[],
   placeOf: ReadonlyMap<number, number>
 ): Duo[] {
-  return telling.flatMap((a, i) =>
-    telling.slice(i + 1).flatMap((b): Duo[] => {
-      const [first, second] = [placeOf.get(a.index)!, placeOf.get(b.index)!];
-      if (a.lacking && a.lacking === b.lacking) return [];
-      if (!areIndependent(candidates[first]!, candidates[second]!)) return [];
-      return [{ first, second, smallest: Math.min(a.separability, b.separability) }];
-    })
-  );
+  const duos: Duo[] = [];
+  telling.forEach((a, i) => {
+    const first = placeOf.get(a.index)!;
+    for (let j = i + 1; j < telling.length; j += 1) {
+      const b = telling[j]!;
+      const second = placeOf.get(b.index)!;
+      if (a.lacking && a.lacking === b.lacking) continue;
+      if (!areIndependent(candidates[first]!, candidates[second]!)) continue;
+      duos.push({ first, second, smallest: Math.min(a.separability, b.separability) });
+    }
+  });
+  return duos;
 }
 
 /** Leaves out opponents that are covered whenever another one is: those whose duos hold all of the other's. */

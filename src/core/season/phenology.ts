@@ -1,4 +1,4 @@
-import type { LibraryTaxon, Stage, Window } from '../knowledge';
+import type { LibraryTaxon, Stage, StageDescription, Window } from '../knowledge';
 
 /** A stage counts as up on a date from this probability on. */
 export const stageIsUp = 0.05;
@@ -46,6 +46,10 @@ export interface StageChance {
   readonly probability: number;
 }
 
+/** P(stage on a day of the year), from the stage's reference windows alone: 0–1. */
+export const stageChance = ({ windows }: StageDescription, day: number): number =>
+  windows.reduce((most, window) => Math.max(most, trapezoid(window, day)), 0);
+
 /**
  * P(stage on a date) for every described stage of a taxon, the likeliest first.
  * Reference windows only: no shift of site or year is applied.
@@ -53,10 +57,7 @@ export interface StageChance {
 export function stagesOn(taxon: LibraryTaxon, isoDate: string): StageChance[] {
   const day = dayOfYear(isoDate);
   return [...taxon.stages.values()]
-    .map(({ stage, windows }) => ({
-      stage,
-      probability: Math.max(...windows.map((window) => trapezoid(window, day)))
-    }))
+    .map((description) => ({ stage: description.stage, probability: stageChance(description, day) }))
     .sort((a, b) => b.probability - a.probability);
 }
 
