@@ -83,8 +83,8 @@
                 </details>{:else}<span class="note block text-ink-2">{claim.text}</span>{/if}
               {#each claim.said as other (other.sourceId)}<span class="note mt-1 flex gap-2 text-ochre"
                   ><TriangleAlert size={15} class="mt-0.5 shrink-0" aria-hidden="true" /><span
-                    ><strong>{other.citation}</strong> says otherwise: “{other.says}” Until that is
-                    settled the claim counts as unconfirmed.</span
+                    ><strong>{other.citation}</strong> says otherwise: “{other.says}” Until that is settled
+                    the claim counts as unconfirmed.</span
                   ></span
                 >{/each}
               <details class="note mt-1">
