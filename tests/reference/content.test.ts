@@ -66,6 +66,12 @@ describe('the starter library', () => {
         for (const text of [principle, parts, onset, effect]) expect(text, taxon.slug).not.toBe('');
   });
 
+  it('says of a plant in fruit that its flowers are over, and nothing else of them', () => {
+    const fruiting = taxa.filter(({ stages }) => stages.has('fruit'));
+    const other = fruiting.filter(({ stages }) => !stages.get('fruit')!.lacks.has('flower'));
+    expect(other.map(({ slug }) => slug)).toEqual([]);
+  });
+
   it('names only habitats of the glossary', () => {
     const place = library.character.get('place')!;
     const known = place.kind === 'states' ? place.states.map(({ slug }) => slug) : [];

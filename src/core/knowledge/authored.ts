@@ -18,6 +18,38 @@ function absentCells(characters: readonly Character[], organ: string): [string, 
   });
 }
 
+/** The organs of which some character is described, other than that they are not there. */
+function organsIn(characters: readonly Character[], cells: ReadonlyMap<string, Cell>): Set<string> {
+  return new Set(
+    characters
+      .filter((character) => {
+        const cell = cells.get(character.slug);
+        if (!cell || character.kind === 'range') return cell !== undefined;
+        return !character.states.some((state) => state.absent && state.slug in cell);
+      })
+      .map(({ organ }) => organ)
+  );
+}
+
+/**
+ * Forgets what the model stage says of organs that it lacks and this one has: a stem without a word on its
+ * filling is not a stem that is lacking.
+ */
+function forgetAbsent(
+  characters: readonly Character[],
+  inherited: Map<string, Cell>,
+  own: ReadonlyMap<string, Cell>
+): void {
+  const had = organsIn(characters, inherited);
+  const appeared = new Set([...organsIn(characters, own)].filter((organ) => !had.has(organ)));
+  for (const character of characters) {
+    const cell = inherited.get(character.slug);
+    if (!cell || character.kind === 'range' || !appeared.has(character.organ)) continue;
+    if (character.states.some((state) => state.absent === true && state.slug in cell))
+      inherited.delete(character.slug);
+  }
+}
+
 function flatCells(
   taxon: AuthoredTaxon,
   entry: AuthoredStage,
@@ -31,6 +63,7 @@ function flatCells(
     if (seen.includes(entry.like)) return `is like itself by way of '${entry.like}'`;
     const inherited = flatCells(taxon, base, characters, [...seen, entry.like]);
     if (typeof inherited === 'string') return inherited;
+    forgetAbsent(characters, inherited, new Map(Object.entries(entry.description)));
     cells = inherited;
   }
   for (const slug of entry.without) cells.delete(slug);

@@ -31,10 +31,20 @@ describe('a stage that is like another', () => {
     expect(flower.cells.get('flower-cluster')).not.toEqual(leaf.cells.get('flower-cluster'));
   });
 
+  it('does not take from it that an organ is lacking which it has itself', () => {
+    const ramsons = library.taxa.get('allium-ursinum')!;
+    const [leaf, flower] = [ramsons.stages.get('leaf')!, ramsons.stages.get('flower')!];
+    expect(leaf.lacks.has('stem')).toBe(true);
+    expect(leaf.cells.has('stem-filling')).toBe(true);
+    expect(flower.cells.has('stem-hairs')).toBe(true);
+    expect(flower.cells.has('stem-filling')).toBe(false);
+    expect(flower.cells.has('bracts')).toBe(true);
+  });
+
   it('leaves out what it says is not known of it any more', () => {
     const carrot = library.taxa.get('daucus-carota')!;
-    expect(carrot.stages.get('flower')!.cells.has('flower-colour')).toBe(true);
-    expect(carrot.stages.get('fruit')!.cells.has('flower-colour')).toBe(false);
+    expect(carrot.stages.get('flower')!.cells.has('flower-size')).toBe(true);
+    expect(carrot.stages.get('fruit')!.cells.has('flower-size')).toBe(false);
   });
 });
 

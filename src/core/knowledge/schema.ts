@@ -81,8 +81,11 @@ export const Character = z.discriminatedUnion('kind', [
           slug,
           label: text,
           definition: text,
-          /** The organ is not there at all, as flowers on a plant in leaf: two absences are no likeness. */
-          absent: z.literal(true).optional(),
+          /**
+           * The organ is not there at all, as flowers on a plant in leaf, or a part of it is not, as the umbel
+           * of a daisy: two absences are no likeness.
+           */
+          absent: z.union([z.literal(true), z.literal('part')]).optional(),
           /** Nothing special there, as no spots: two plants are no more alike for that (a negative match). */
           negative: z.literal(true).optional()
         })
