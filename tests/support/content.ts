@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { type DrawnTaxon, isDrawn } from '../../src/core/figure';
-import type { ContentFile, Library } from '../../src/core/knowledge';
+import { isDrawn } from '../../src/core/figure';
+import type { ContentFile, Library, LibraryTaxon } from '../../src/core/knowledge';
 import { readLibrary } from '../../src/core/knowledge';
 
 const folder = join(import.meta.dirname, '../../content');
@@ -20,9 +20,9 @@ export function shippedLibrary(): Library {
 }
 
 /** The taxa that have a drawing. */
-export const drawnTaxa = (library: Library): DrawnTaxon[] => [...library.taxa.values()].filter(isDrawn);
+export const drawnTaxa = (library: Library): LibraryTaxon[] => [...library.taxa.values()].filter(isDrawn);
 
-export function drawnTaxon(library: Library, slug: string): DrawnTaxon {
+export function drawnTaxon(library: Library, slug: string): LibraryTaxon {
   const taxon = library.taxa.get(slug);
   if (!taxon || !isDrawn(taxon)) throw new Error(`${slug} is not drawn`);
   return taxon;

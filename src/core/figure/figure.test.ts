@@ -1,82 +1,211 @@
+import { XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
-import { drawnTaxa, drawnTaxon, shippedFiles, shippedLibrary } from '../../../tests/support/content';
-import { readLibrary } from '../knowledge';
+import { drawnTaxa, shippedLibrary } from '../../../tests/support/content';
+import type { LibraryTaxon, Stage } from '../knowledge';
+import { areaOf, isInside } from './geometry';
 import {
   anchorOf,
+  boundsOf,
   charactersAt,
   composePlate,
+  isDrawnAt,
   listParts,
   renderPlate,
   shownCharacters,
+  specimen,
   viewsFor
 } from './index';
+import { visibleShares } from './visibility';
 
 const library = shippedLibrary();
 const size = { width: 290, height: 340 };
-const plateOf = (slug: string, stage: 'leaf' | 'flower' | 'first-year leaf', seed: number, from = library) =>
-  composePlate(
-    from,
-    drawnTaxon(from, slug),
-    from.taxa.get(slug)!.stages.get(stage)!,
-    seed,
-    ['whole', 'leaf', 'flower', 'stem'],
-    size
-  );
+const taxonOf = (slug: string): LibraryTaxon => library.taxa.get(slug)!;
+const stageOf = (slug: string, stage: Stage) => taxonOf(slug).stages.get(stage)!;
+const plateOf = (slug: string, stage: Stage, seed: number) =>
+  composePlate(library, taxonOf(slug), stageOf(slug, stage), seed, ['whole', 'leaf', 'flower', 'stem'], size);
 
 describe('specimens', () => {
   it('are the same to the letter for the same seed, and others for another', () => {
-    expect(renderPlate(plateOf('allium-ursinum', 'leaf', 3))).toBe(
-      renderPlate(plateOf('allium-ursinum', 'leaf', 3))
-    );
-    expect(renderPlate(plateOf('allium-ursinum', 'leaf', 3))).not.toBe(
-      renderPlate(plateOf('allium-ursinum', 'leaf', 4))
-    );
+    const svg = renderPlate(plateOf('allium-ursinum', 'leaf', 3));
+    expect(renderPlate(plateOf('allium-ursinum', 'leaf', 3))).toBe(svg);
+    expect(renderPlate(plateOf('allium-ursinum', 'leaf', 4))).not.toBe(svg);
   });
 
-  it('change when a described state changes', () => {
-    const files = shippedFiles().map((file) =>
-      file.path.endsWith('digitalis-purpurea.yaml')
-        ? {
-            ...file,
-            text: file.text.replace('leaf-margin: round-toothed', 'leaf-margin: entire')
-          }
-        : file
-    );
-    const result = readLibrary(files);
-    if ('problems' in result) throw new Error(result.problems.join());
-    expect(renderPlate(plateOf('digitalis-purpurea', 'first-year leaf', 3, result.library))).not.toBe(
-      renderPlate(plateOf('digitalis-purpurea', 'first-year leaf', 3))
-    );
+  it('do not share a pose between two plants with one seed', () => {
+    const lean = (slug: string) => {
+      const { parts } = specimen(library, taxonOf(slug), stageOf(slug, 'leaf'), 3, 'whole');
+      return parts.filter(({ kind }) => kind === 'leaf').map(({ anchor }) => Math.atan2(anchor.x, -anchor.y));
+    };
+    expect(lean('allium-ursinum')).not.toEqual(lean('arum-maculatum'));
   });
 
-  it('say nothing in words that would give the answer away', () => {
-    const svg = renderPlate(plateOf('conium-maculatum', 'flower', 5));
-    expect(svg).not.toMatch(/conium|hemlock|hairless|blotch|<text|<title| id=|class=/i);
+  it('say nothing in words, names or order that would give the answer away', () => {
+    for (const [slug, stage] of [
+      ['conium-maculatum', 'flower'],
+      ['daucus-carota', 'flower']
+    ] as const) {
+      const svg = renderPlate(plateOf(slug, stage, 5));
+      expect(svg).not.toMatch(
+        /conium|hemlock|daucus|carrot|hairless|blotch|<text|<title|<desc| id=|class=|<script|href/i
+      );
+      expect(XMLValidator.validate(svg)).toBe(true);
+    }
   });
 
-  it('draw every described stage of every taxon within its frame', () => {
+  it('point with every leader line into the part that is meant', () => {
     for (const taxon of drawnTaxa(library))
-      for (const stage of taxon.stages.values()) {
-        const plate = composePlate(library, taxon, stage, 11, ['whole', 'leaf', 'stem', 'flower'], size);
-        const svg = renderPlate(plate);
-        expect(svg, `${taxon.slug} ${stage.stage}`).not.toMatch(/NaN|Infinity|undefined/);
-        for (const { at } of listParts(plate)) {
-          expect(at.x).toBeGreaterThan(-20);
-          expect(at.x).toBeLessThan(size.width + 20);
-        }
+      for (const stage of [...taxon.stages.values()].filter(isDrawnAt))
+        for (const part of specimen(library, taxon, stage, 2, 'leaf').parts)
+          if (part.kind === 'leaf' && part.shows.length > 0)
+            expect(
+              part.hit.some((ring) => isInside(part.anchor, ring)),
+              `${taxon.slug} ${stage.stage}`
+            ).toBe(true);
+  });
+
+  it('show every kind of part that has something to tell, unhidden enough to judge it', () => {
+    const poor: string[] = [];
+    for (const taxon of drawnTaxa(library))
+      for (const stage of [...taxon.stages.values()].filter(isDrawnAt)) {
+        const { parts } = specimen(library, taxon, stage, 4, 'whole');
+        const shares = visibleShares(parts);
+        const best = new Map<string, number>();
+        parts.forEach(({ kind, shows }, i) => {
+          if (shows.length > 0) best.set(kind, Math.max(best.get(kind) ?? 0, shares[i]!));
+        });
+        for (const [kind, seen] of best)
+          if (seen < 0.15) poor.push(`${taxon.slug} ${stage.stage} ${kind} ${seen.toFixed(2)}`);
+      }
+    expect(poor).toEqual([]);
+  });
+});
+
+describe('measured from the drawing', () => {
+  const bladeOf = (slug: string, stage: Stage, seed: number) => {
+    const { parts } = specimen(library, taxonOf(slug), stageOf(slug, stage), seed, 'leaf');
+    const ring = parts.find(({ kind }) => kind === 'leaf')!.hit[0]!;
+    const box = boundsOf(ring);
+    return { ring, wide: box.right - box.left, long: box.bottom - box.top };
+  };
+
+  it('the width of an undivided blade lies in its described range, to the fold and the teeth', () => {
+    for (const [slug, stage] of [
+      ['allium-ursinum', 'leaf'],
+      ['plantago-major', 'leaf'],
+      ['mercurialis-perennis', 'leaf']
+    ] as const)
+      for (let seed = 0; seed < 12; seed += 1) {
+        const { low, high } = stageOf(slug, stage).cells.get('leaf-width')!.range!;
+        const { wide } = bladeOf(slug, stage, seed);
+        expect(wide, slug).toBeGreaterThan(low * 0.85);
+        expect(wide, slug).toBeLessThan(high * 1.25);
       }
   });
 
-  it('show blotches on most but not all hemlock stems, as the frequency words say', () => {
-    const hemlock = drawnTaxon(library, 'conium-maculatum');
-    const drawn = Array.from({ length: 60 }, (_, seed) => {
-      const plate = composePlate(library, hemlock, hemlock.stages.get('flower')!, seed, ['stem'], size);
-      return plate.figures[0]!.scene.parts[0]!.shows.find(({ character }) => character === 'stem-marks')!
-        .state;
-    });
-    const share = drawn.filter((state) => state === 'blotched').length / drawn.length;
-    expect(share).toBeGreaterThan(0.5);
-    expect(share).toBeLessThan(0.9);
+  it('a lanceolate blade is longer for its width than an ovate one, a strap longer than both', () => {
+    const ratio = (slug: string) => {
+      const { long, wide } = bladeOf(slug, 'leaf', 3);
+      return long / wide;
+    };
+    expect(ratio('hyacinthoides-non-scripta')).toBeGreaterThan(ratio('plantago-lanceolata'));
+    expect(ratio('plantago-lanceolata')).toBeGreaterThan(ratio('plantago-major'));
+  });
+
+  it('leaflets come in pairs and one at the end, as many as described', () => {
+    for (const slug of ['filipendula-ulmaria', 'sambucus-nigra', 'pastinaca-sativa']) {
+      const stage = taxonOf(slug).stages.has('leaf') ? 'leaf' : 'first-year leaf';
+      const { low, high } = stageOf(slug, stage).cells.get('leaflet-pairs')!.range!;
+      for (let seed = 0; seed < 8; seed += 1) {
+        const leaf = specimen(library, taxonOf(slug), stageOf(slug, stage), seed, 'leaf').parts.find(
+          ({ kind }) => kind === 'leaf'
+        )!;
+        expect(leaf.hit.length % 2, slug).toBe(1);
+        expect((leaf.hit.length - 1) / 2).toBeGreaterThanOrEqual(Math.round(low));
+        expect((leaf.hit.length - 1) / 2).toBeLessThanOrEqual(Math.round(high));
+      }
+    }
+  });
+
+  it('a three-leaved leaf has three leaflets, a petal count its petals', () => {
+    const clover = specimen(
+      library,
+      taxonOf('trifolium-repens'),
+      stageOf('trifolium-repens', 'leaf'),
+      1,
+      'leaf'
+    );
+    expect(clover.parts.find(({ kind }) => kind === 'leaf')!.hit).toHaveLength(3);
+    const flower = specimen(
+      library,
+      taxonOf('alliaria-petiolata'),
+      stageOf('alliaria-petiolata', 'flower'),
+      1,
+      'single flower'
+    );
+    const petals = flower.parts.find(({ kind }) => kind === 'flower')!.shapes[0]!;
+    expect(petals.rings).toHaveLength(4);
+  });
+});
+
+describe('visibility', () => {
+  const square = (x: number, y: number, side: number) => [
+    { x, y },
+    { x: x + side, y },
+    { x: x + side, y: y + side },
+    { x, y: y + side }
+  ];
+  const part = (hit: ReturnType<typeof square>) => ({
+    kind: 'leaf' as const,
+    shapes: [],
+    shows: [],
+    hit: [hit],
+    depth: 0,
+    anchor: hit[0]!
+  });
+
+  it('is the share that nothing nearer covers', () => {
+    const [under, over] = visibleShares([part(square(0, 0, 10)), part(square(5, 0, 10))]);
+    expect(under).toBeCloseTo(0.5, 1);
+    expect(over).toBe(1);
+    expect(areaOf(square(0, 0, 10))).toBe(100);
+  });
+
+  it('is nothing for what is covered all over, and one for a part without an area', () => {
+    expect(visibleShares([part(square(2, 2, 4)), part(square(0, 0, 10))])[0]).toBe(0);
+    expect(visibleShares([])).toEqual([]);
+    expect(visibleShares([{ ...part(square(0, 0, 1)), hit: [] }])).toEqual([1]);
+  });
+});
+
+describe('a pair', () => {
+  /** How a leaf rosette lies on its plate: nothing of it follows from a described character. */
+  const pose = (slug: string, stage: Stage, seed: number): number[] => {
+    const { parts, bounds } = specimen(library, taxonOf(slug), stageOf(slug, stage), seed, 'whole');
+    const leaves = parts.filter(({ kind }) => kind === 'leaf');
+    const centre =
+      leaves.reduce((sum, { anchor }) => sum + anchor.x, 0) / leaves.length / (bounds.right - bounds.left);
+    const turn = leaves[0] ? Math.atan2(leaves[0].anchor.x, leaves[0].anchor.y) : 0;
+    return [centre, turn];
+  };
+
+  it('is not betrayed by its pose: a threshold on either statistic stays near chance', () => {
+    const seeds = 120;
+    const [a, b] = ['taraxacum-officinale', 'hypochaeris-radicata'].map((slug) =>
+      Array.from({ length: seeds }, (_, seed) => pose(slug, 'leaf', seed))
+    ) as [number[][], number[][]];
+    for (const which of [0, 1]) {
+      const values = [
+        ...a.map((v) => [v[which]!, 0] as const),
+        ...b.map((v) => [v[which]!, 1] as const)
+      ].sort((x, y) => x[0] - y[0]);
+      let right = seeds;
+      let most = 0;
+      for (const [, label] of values) {
+        right += label === 0 ? 1 : -1;
+        most = Math.max(most, right, 2 * seeds - right);
+      }
+      expect(most / (2 * seeds), `statistic ${which}`).toBeLessThan(0.66);
+    }
   });
 });
 
@@ -94,11 +223,10 @@ describe('plates', () => {
   });
 
   it('never claim to show a scent', () => {
-    const ramsons = drawnTaxon(library, 'allium-ursinum');
     const plate = composePlate(
       library,
-      ramsons,
-      ramsons.stages.get('leaf')!,
+      taxonOf('allium-ursinum'),
+      stageOf('allium-ursinum', 'leaf'),
       1,
       ['whole', 'torn leaf'],
       size
@@ -108,5 +236,25 @@ describe('plates', () => {
 
   it('choose the close view that shows a character', () => {
     expect(viewsFor(['stem-hairs', 'bracts', 'stem-marks'], 3)).toEqual(['stem', 'flower']);
+  });
+
+  it('keep the places of all parts near the frame', () => {
+    for (const taxon of drawnTaxa(library)) {
+      const stage = [...taxon.stages.values()].find(isDrawnAt)!;
+      for (const { at, shows } of listParts(composePlate(library, taxon, stage, 11, ['whole', 'leaf'], size)))
+        if (shows.length > 0) {
+          expect(at.x, taxon.slug).toBeGreaterThan(-20);
+          expect(at.x, taxon.slug).toBeLessThan(size.width + 20);
+        }
+    }
+  });
+
+  it('carry a bar for each view that is as long as its label says', () => {
+    const plate = plateOf('allium-ursinum', 'leaf', 3);
+    expect(plate.marks).toHaveLength(2 * plate.figures.length);
+    const [bar] = plate.marks;
+    const { scale } = plate.figures[0]!;
+    const millimetres = (bar!.rings[1]![1]!.x - bar!.rings[1]![0]!.x) / scale;
+    expect([1, 2, 5, 10, 20, 50, 100, 200]).toContain(Math.round(millimetres * 1000) / 1000);
   });
 });

@@ -1,42 +1,73 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ellipse, growSpine, isInside, length, pathBounds, pathData, smooth, spineThrough } from './geometry';
-import { hull } from './leaf';
-import { boundsOf, noBounds } from './scene';
+import {
+  areaOf,
+  ellipse,
+  growSpine,
+  hull,
+  isInside,
+  length,
+  resample,
+  smooth,
+  spineThrough
+} from './geometry';
+import { pathData } from './render';
+import { boundsOf } from './scene';
+import { cameraAt, flatSheet, growIn, sheetOn } from './space';
 
-const coordinate = fc.integer({ min: -200_000, max: 200_000 }).map((n) => n / 100 + 0);
+const coordinate = fc.integer({ min: -20_000, max: 20_000 }).map((n) => n / 100 + 0);
 const points = fc.array(fc.record({ x: coordinate, y: coordinate }), { minLength: 3, maxLength: 20 });
 
+/** Reads path data back: absolute after M, relative after l, in tenths. */
+function read(d: string): { x: number; y: number }[][] {
+  return d
+    .split('M')
+    .filter(Boolean)
+    .map((ring) => {
+      const [start, rest = ''] = ring.split('l');
+      let [x, y] = start!.match(/-?\d+/g)!.map(Number) as [number, number];
+      const line = [{ x: x / 10, y: y / 10 }];
+      const steps = rest.match(/-?\d+/g)?.map(Number) ?? [];
+      for (let i = 0; i < steps.length; i += 2) {
+        [x, y] = [x + steps[i]!, y + steps[i + 1]!];
+        line.push({ x: x / 10, y: y / 10 });
+      }
+      return line;
+    });
+}
+
 describe('path data', () => {
-  it('has the bounds of its points, to the step in which it is written', () => {
+  it('is read back as the points that were written, to half a tenth, without drifting', () => {
     fc.assert(
-      fc.property(points, (outline) => {
-        const read = pathBounds(pathData(outline, true), noBounds);
-        const true_ = boundsOf(outline);
+      fc.property(points, (line) => {
+        const [back] = read(pathData([line], true, 1, 0, 0));
+        const box = boundsOf(back!);
+        const true_ = boundsOf(line);
         for (const side of ['left', 'top', 'right', 'bottom'] as const)
-          expect(Math.abs(read[side] - true_[side])).toBeLessThanOrEqual(0.51);
+          expect(Math.abs(box[side] - true_[side])).toBeLessThanOrEqual(0.0501);
       })
     );
   });
 
-  it('grows bounds that are there already', () => {
-    const start = { left: -5, top: -5, right: 5, bottom: 5 };
-    expect(pathBounds('M1 2L-7.25 3L4 .5Z', start)).toEqual({ ...start, left: -7.25 });
+  it('places and enlarges', () => {
+    expect(
+      pathData(
+        [
+          [
+            { x: 1, y: 2 },
+            { x: 2, y: 1 }
+          ]
+        ],
+        false,
+        10,
+        5,
+        0
+      )
+    ).toBe('M150 200l100-100');
   });
 
-  it('reads several subpaths, and skips the inside of circles and dots', () => {
-    expect(pathBounds('M1 2a3 3 0 1 0 6 0a3 3 0 1 0 -6 0ZM10 -4h0M2 8L3 9', noBounds)).toEqual({
-      left: 1,
-      top: -4,
-      right: 10,
-      bottom: 9
-    });
-    expect(pathBounds('', noBounds)).toEqual(noBounds);
-  });
-
-  it('is written in larger steps for larger plants', () => {
-    expect(pathData([{ x: 1.234, y: 56.78 }], false)).toBe('M1.23 56.8');
-    expect(pathData([{ x: 1234.5, y: -0.004 }], false)).toMatch(/^M123[45] 0$/);
+  it('writes a single point as a dot and leaves out empty rings', () => {
+    expect(pathData([[], [{ x: 3, y: 4 }]], true, 1, 0, 0)).toBe('M30 40h0');
   });
 });
 
@@ -71,6 +102,48 @@ describe('a spine', () => {
   });
 });
 
+describe('a blade bent to the paper', () => {
+  const angle = fc.double({ min: -3, max: 3, noNaN: true });
+  const rise = fc.double({ min: -0.3, max: 1.5, noNaN: true });
+
+  it('is never longer or wider than it is in room', () => {
+    fc.assert(
+      fc.property(
+        angle,
+        rise,
+        rise,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (azimuth, from, to, roll) => {
+          const spine = growIn({ x: 0, y: 0, z: 0 }, { azimuth, rise: [from, to], length: 50 });
+          const sheet = sheetOn(spine, cameraAt(0.3), { roll, fold: 0.2 });
+          expect(length(sheet({ x: 0, y: 0 }), sheet({ x: 0, y: -50 }))).toBeLessThanOrEqual(50.001);
+          const middle = sheet({ x: 0, y: -25 });
+          for (const x of [-10, 10]) expect(length(middle, sheet({ x, y: -25 }))).toBeLessThanOrEqual(10.001);
+        }
+      )
+    );
+  });
+
+  it('keeps its left half on the other side of the midrib than its right half', () => {
+    fc.assert(
+      fc.property(angle, rise, (azimuth, from) => {
+        const spine = growIn({ x: 0, y: 0, z: 0 }, { azimuth, rise: [from, from], length: 50 });
+        const sheet = sheetOn(spine, cameraAt(0.3), { roll: 0.7, fold: 0.1 });
+        const [a, b] = [sheet({ x: 0, y: 0 }), sheet({ x: 0, y: -50 })];
+        const side = (x: number) => {
+          const p = sheet({ x, y: -25 });
+          return (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x);
+        };
+        expect(side(-10) * side(10)).toBeLessThanOrEqual(1e-6);
+      })
+    );
+  });
+
+  it('lies as it is drawn in a close view', () => {
+    expect(flatSheet()({ x: 3, y: -4 })).toEqual({ x: 3, y: -4 });
+  });
+});
+
 describe('curves and polygons', () => {
   it('a smoothed line passes through its points', () => {
     fc.assert(
@@ -78,6 +151,17 @@ describe('curves and polygons', () => {
         const curve = smooth(line, 4);
         for (const point of line)
           expect(Math.min(...curve.map((sample) => length(sample, point)))).toBeLessThan(1e-6);
+      })
+    );
+  });
+
+  it('points at even distances begin and end where the line does', () => {
+    fc.assert(
+      fc.property(points, (line) => {
+        const even = resample(line, 9);
+        expect(even).toHaveLength(9);
+        expect(length(even[0]!, line[0]!)).toBeLessThan(1e-9);
+        expect(length(even[8]!, line.at(-1)!)).toBeLessThan(1e-6);
       })
     );
   });
@@ -91,15 +175,16 @@ describe('curves and polygons', () => {
           return (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
         });
         expect(turns.every((turn) => turn <= 1e-6) || turns.every((turn) => turn >= -1e-6)).toBe(true);
-        expect(boundsOf(ring)).toEqual(boundsOf(cloud));
+        if (ring.length > 2) expect(boundsOf(ring)).toEqual(boundsOf(cloud));
       })
     );
   });
 
-  it('tell inside from outside', () => {
-    const ring = ellipse({ x: 10, y: 20 }, 5, 2, 0.4, 40);
+  it('tell inside from outside, and the area of an ellipse', () => {
+    const ring = ellipse({ x: 10, y: 20 }, 5, 2, 0.4, 60);
     expect(isInside({ x: 10, y: 20 }, ring)).toBe(true);
     expect(isInside({ x: 10, y: 23 }, ring)).toBe(false);
     expect(isInside({ x: -10, y: 20 }, ring)).toBe(false);
+    expect(areaOf(ring)).toBeCloseTo(Math.PI * 10, 0);
   });
 });

@@ -1,4 +1,4 @@
-import type { Bounds, Point } from './scene';
+import type { Line, Point } from './scene';
 
 export const add = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
 export const scale = (a: Point, k: number): Point => ({ x: a.x * k, y: a.y * k });
@@ -7,12 +7,24 @@ export const mix = (a: Point, b: Point, t: number): Point => ({
   y: a.y + (b.y - a.y) * t
 });
 export const length = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
+export const clamp = (value: number, low: number, high: number): number =>
+  Math.min(high, Math.max(low, value));
 
 /** Unit vector; angle 0 points up, growing clockwise. */
 export const towards = (angle: number): Point => ({ x: Math.sin(angle), y: -Math.cos(angle) });
+export const headingOf = (a: Point, b: Point): number => Math.atan2(b.x - a.x, -(b.y - a.y));
+
+/** Moves a line drawn around (0, 0) to a place, turned clockwise and enlarged. */
+export function placed(line: Line, at: Point, turn = 0, size = 1, mirror = 1): Point[] {
+  const [c, s] = [Math.cos(turn) * size, Math.sin(turn) * size];
+  return line.map(({ x, y }) => ({
+    x: at.x + mirror * x * c - y * s,
+    y: at.y + mirror * x * s + y * c
+  }));
+}
 
 /** Catmull–Rom curve through points, `steps` samples between each two. */
-export function smooth(points: readonly Point[], steps: number): Point[] {
+export function smooth(points: Line, steps: number): Point[] {
   const at = (i: number) => points[Math.max(0, Math.min(points.length - 1, i))]!;
   const curve: Point[] = [];
   for (let i = 0; i < points.length - 1; i += 1) {
@@ -28,9 +40,32 @@ export function smooth(points: readonly Point[], steps: number): Point[] {
   return curve;
 }
 
-/** A stalk, midrib or stem: a curve that can be asked for its place and direction at any share of its length. */
+/** A closed smooth curve through points. */
+export function smoothRing(points: Line, steps: number): Point[] {
+  const n = points.length;
+  const wrapped = [points[n - 1]!, ...points, points[0]!, points[1]!];
+  return smooth(wrapped, steps).slice(steps, steps * (n + 1));
+}
+
+/** Points at even distances along a line. @param count of the points, both ends included */
+export function resample(line: Line, count: number): Point[] {
+  const reach = [0];
+  for (let i = 1; i < line.length; i += 1) reach.push(reach[i - 1]! + length(line[i - 1]!, line[i]!));
+  const total = reach[reach.length - 1]!;
+  const points: Point[] = [];
+  let i = 1;
+  for (let k = 0; k < count; k += 1) {
+    const goal = (total * k) / (count - 1);
+    while (i < line.length - 1 && reach[i]! < goal) i += 1;
+    const span = reach[i]! - reach[i - 1]! || 1;
+    points.push(mix(line[i - 1]!, line[i]!, clamp((goal - reach[i - 1]!) / span, 0, 1)));
+  }
+  return points;
+}
+
+/** A stalk, midrib or stem in the plane of the paper: asked for its place and direction at a share of its length. */
 export interface Spine {
-  readonly points: readonly Point[];
+  readonly points: Line;
   readonly length: number;
   /** Beyond 0–1 the spine goes on straight. */
   place(t: number): Point;
@@ -42,7 +77,7 @@ export interface Spine {
  * Grows a spine from a point.
  * @param heading starting angle; 0 is up @param bend change of angle from start to end, in radians
  */
-export function growSpine(from: Point, heading: number, bend: number, size: number, samples = 20): Spine {
+export function growSpine(from: Point, heading: number, bend: number, size: number, samples = 16): Spine {
   const points: Point[] = [from];
   for (let i = 0; i < samples; i += 1) {
     const angle = heading + bend * ((i + 0.5) / samples) ** 1.4;
@@ -51,9 +86,8 @@ export function growSpine(from: Point, heading: number, bend: number, size: numb
   return spineThrough(points);
 }
 
-export function spineThrough(points: readonly Point[]): Spine {
+export function spineThrough(points: Line): Spine {
   const last = points.length - 1;
-  const headingBetween = (a: Point, b: Point) => Math.atan2(b.x - a.x, -(b.y - a.y));
   let total = 0;
   for (let i = 0; i < last; i += 1) total += length(points[i]!, points[i + 1]!);
   const segment = (t: number) => Math.max(0, Math.min(last - 1, Math.floor(t * last)));
@@ -64,79 +98,12 @@ export function spineThrough(points: readonly Point[]): Spine {
       const i = segment(t);
       return mix(points[i]!, points[i + 1]!, t * last - i);
     },
-    heading: (t) => headingBetween(points[segment(t)]!, points[segment(t) + 1]!)
+    heading: (t) => headingOf(points[segment(t)]!, points[segment(t) + 1]!)
   };
 }
 
-/** As many decimals as can be seen: large plants are measured in larger steps. */
-function rounded(value: number): string {
-  const step = Math.abs(value) >= 400 ? 1 : Math.abs(value) >= 40 ? 10 : 100;
-  return String(Math.round(value * step) / step);
-}
-
-/** SVG path data of a polyline. */
-export function pathData(points: readonly Point[], closed: boolean): string {
-  const [first, ...rest] = points;
-  if (!first) return '';
-  const line = rest.map(({ x, y }) => `${rounded(x)} ${rounded(y)}`).join('L');
-  return `M${rounded(first.x)} ${rounded(first.y)}${line ? `L${line}` : ''}${closed ? 'Z' : ''}`;
-}
-
-const [minus, stop, zero, nine, arc, across] = [...'-.09ah'].map((sign) => sign.charCodeAt(0)) as [
-  number,
-  number,
-  number,
-  number,
-  number,
-  number
-];
-
-/**
- * Bounds of path data as this file writes it: absolute pairs after M and L; what is relative (circles, dots)
- * is small and counts by its starting point. A scanner, since whole plants are half a megabyte of path data.
- */
-export function pathBounds(d: string, start: Bounds): Bounds {
-  let { left, top, right, bottom } = start;
-  let isX = true;
-  for (let i = 0; i < d.length; i += 1) {
-    let code = d.charCodeAt(i);
-    if (code === arc || code === across) {
-      const next = d.indexOf('M', i);
-      if (next < 0) break;
-      i = next;
-      continue;
-    }
-    if (code !== minus && (code < zero || code > nine)) continue;
-    const sign = code === minus ? -1 : 1;
-    if (code === minus) i += 1;
-    let value = 0;
-    let scaleOfDigit = 0;
-    for (; i < d.length; i += 1) {
-      code = d.charCodeAt(i);
-      if (code === stop) scaleOfDigit = 1;
-      else if (code < zero || code > nine) break;
-      else if (scaleOfDigit === 0) value = value * 10 + (code - zero);
-      else value += (code - zero) * (scaleOfDigit /= 10);
-    }
-    i -= 1;
-    value *= sign;
-    if (isX) {
-      if (value < left) left = value;
-      if (value > right) right = value;
-    } else {
-      if (value < top) top = value;
-      if (value > bottom) bottom = value;
-    }
-    isX = !isX;
-  }
-  return { left, top, right, bottom };
-}
-
-export const circle = ({ x, y }: Point, r: number): string =>
-  `M${rounded(x - r)} ${rounded(y)}a${rounded(r)} ${rounded(r)} 0 1 0 ${rounded(2 * r)} 0a${rounded(r)} ${rounded(r)} 0 1 0 ${rounded(-2 * r)} 0Z`;
-
 /** An ellipse as a polygon, turned by an angle. */
-export function ellipse(centre: Point, rx: number, ry: number, turn = 0, samples = 16): Point[] {
+export function ellipse(centre: Point, rx: number, ry: number, turn = 0, samples = 14): Point[] {
   return Array.from({ length: samples }, (_, i) => {
     const a = (2 * Math.PI * i) / samples;
     const [x, y] = [rx * Math.cos(a), ry * Math.sin(a)];
@@ -147,11 +114,33 @@ export function ellipse(centre: Point, rx: number, ry: number, turn = 0, samples
   });
 }
 
-export function isInside({ x, y }: Point, polygon: readonly Point[]): boolean {
+export function isInside({ x, y }: Point, polygon: Line): boolean {
   let inside = false;
   for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i, i += 1) {
     const [a, b] = [polygon[i]!, polygon[j]!];
     if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
   }
   return inside;
+}
+
+export function areaOf(polygon: Line): number {
+  let twice = 0;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i, i += 1)
+    twice += polygon[j]!.x * polygon[i]!.y - polygon[i]!.x * polygon[j]!.y;
+  return Math.abs(twice) / 2;
+}
+
+/** The convex outline around points. */
+export function hull(points: Line): Point[] {
+  const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y);
+  const turn = (o: Point, a: Point, b: Point) => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
+  const half = (line: Line) => {
+    const kept: Point[] = [];
+    for (const p of line) {
+      while (kept.length > 1 && turn(kept.at(-2)!, kept.at(-1)!, p) <= 0) kept.pop();
+      kept.push(p);
+    }
+    return kept.slice(0, -1);
+  };
+  return [...half(sorted), ...half(sorted.reverse())];
 }

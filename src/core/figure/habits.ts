@@ -1,332 +1,962 @@
-import * as flowers from './flowers';
-import * as fromGround from './flowers-from-ground';
-import { ellipse, growSpine } from './geometry';
-import { drawTube, penLine, tubeEdges } from './ink';
-import { hull } from './leaf';
+import { type Model, hasFlowers, hasFruit, hasLeaves, isAbsent, isClimbing, isWoody } from './form';
+import { drawAtJoint, drawCluster, isAlongStem, isAtJoints, standOf } from './cluster';
 import {
-  type Model,
-  clusterCharacters,
-  colourOf,
-  flowerPart,
-  ground,
-  hasFlowers,
+  type Spine,
+  add,
+  clamp,
+  ellipse,
+  growSpine,
+  hull,
+  placed,
+  scale,
+  smooth,
+  spineThrough,
+  towards
+} from './geometry';
+import {
+  bladeShows,
+  cutEnd,
+  drawFoot,
+  groundPart,
   leafParts,
-  part,
-  stemCharacters,
+  partOf,
+  rootlets,
   stemPart,
-  tubeLook
+  tendril,
+  tubeArea
 } from './organs';
-import type { Part } from './scene';
+import { blend, drawTube, edged, filled, lines, tone } from './paint';
+import type { Part, Point, Shape } from './scene';
+import { frond, shell } from './shore';
+import { type Camera, type Place, cameraAt } from './space';
 
-/** Leaves from the ground, leaning apart, the outer ones behind. */
-function tuft(model: Model): Part[] {
-  const { recipe, random, traits } = model;
-  const count = random.integer(...recipe.leaves);
-  const isStrap = traits.state('leaf-attachment') === 'stalkless-tuft';
-  const spread = isStrap ? 0.3 : 0.52;
-  const order = Array.from({ length: count }, (_, i) => i).sort(
-    (a, b) => Math.abs(b - (count - 1) / 2) - Math.abs(a - (count - 1) / 2)
-  );
-  const leaves = order.flatMap((i) => {
-    const own = random.fork(`pose ${i}`);
-    const share = count === 1 ? 0 : (i / (count - 1)) * 2 - 1;
-    const heading = share * spread + own.between(-0.09, 0.09);
-    const bend = (share * 0.55 + own.between(-0.12, 0.12)) * (isStrap ? 0.6 : 1);
-    const foot = { x: share * recipe.stemWidth * 0.9, y: 0 };
-    return leafParts(
-      model,
-      `leaf ${i}`,
-      foot,
-      heading,
-      bend,
-      own.between(0.8, 1.06),
-      recipe.stalk * own.between(0.75, 1.1)
-    );
-  });
-  if (!isStrap) return leaves;
-  // Without stalks, the foot of the tuft is where the attachment is seen.
-  const reach = recipe.blade[0] * 0.08;
-  const base = { x: 0, y: -reach };
-  return [
-    ...leaves,
-    part('foot', [], traits.shown('leaf-attachment'), base, [
-      ellipse(base, recipe.stemWidth * 1.6, reach * 1.2)
-    ])
-  ];
+/** Whole plants by their form of growth. */
+
+const nowhere: Place = { x: 0, y: 0, z: 0 };
+const quarter = Math.PI / 2;
+
+/** Turns an azimuth aside from the viewer, so that no leaf points out of the paper. */
+function aside(azimuth: number, least: number): number {
+  const s = Math.sin(azimuth);
+  if (Math.abs(s) >= least) return azimuth;
+  const side = s < 0 ? -1 : 1;
+  const front = Math.cos(azimuth) > 0;
+  const a = Math.asin(least);
+  return side * (front ? a : Math.PI - a);
 }
 
-/** Two or three leaves rolled in each other on one stem, wrapped in scales at the foot. */
-function wrappedShoot(model: Model): Part[] {
-  const { recipe, random, traits, pen } = model;
-  const shoot = growSpine({ x: 0, y: 0 }, random.between(-0.05, 0.05), 0, recipe.stalk, 10);
-  const width = recipe.stemWidth * 1.5;
-  const [left, right] = tubeEdges(shoot, () => width * 1.6);
-  const count = random.integer(...recipe.leaves);
+/** Leaves from the ground that rise and lean apart. */
+function tuft(model: Model, count = model.form.leaves, k = 1): Part[] {
+  const { random, traits, form } = model;
+  const attachment = traits.state('leaf-attachment');
+  const isStrap = attachment === 'stalkless-tuft';
+  const isStiff =
+    isStrap &&
+    (traits.state('leaf-section') === 'half-round' ||
+      traits.state('leaf-thickness') === 'leathery' ||
+      traits.state('leaf-section') === 'tube');
+  const isSheathing = attachment === 'sheathing';
+  const camera = cameraAt(0.2);
+  const turn = random.fork('turn').between(0, 6.28);
   const leaves = Array.from({ length: count }, (_, i) => {
     const own = random.fork(`pose ${i}`);
-    const share = (count === 1 ? 0 : (i / (count - 1)) * 2 - 1) * (random.fork('hand').next() < 0.5 ? 1 : -1);
-    const from = shoot.place(0.72 + 0.12 * i);
-    return leafParts(
-      model,
-      `leaf ${i}`,
-      from,
-      share * 0.34 + own.between(-0.05, 0.05),
-      share * 0.3,
-      own.between(0.85, 1.05),
-      0
+    const share = count === 1 ? 0.4 : (i / (count - 1)) * 2 - 1;
+    const azimuth = aside(
+      isSheathing || isStrap
+        ? quarter * Math.sign(share || 1) + own.between(-0.7, 0.7)
+        : turn + (2 * Math.PI * i) / count + own.between(-0.25, 0.25),
+      0.5
     );
+    const inner = 1 - Math.abs(share);
+    const start = isStrap ? 1.22 + 0.25 * inner : isSheathing ? 0.92 + 0.42 * inner : 1.1 + 0.34 * inner;
+    const end = isStiff
+      ? start - own.between(0.02, 0.2)
+      : isStrap
+        ? start - own.between(0.3, 1)
+        : isSheathing
+          ? own.between(0.1, 0.5) + 0.3 * inner
+          : own.between(0.25, 0.75) + 0.2 * inner;
+    return leafParts(model, camera, {
+      name: `leaf ${i}`,
+      foot: { x: share * form.stemWidth * 0.5, y: 0, z: own.between(-1, 1) },
+      azimuth,
+      rise: [start + own.between(-0.06, 0.06), end],
+      size: k * own.between(0.82, 1.05),
+      ...(isStrap ? { stalk: 0, fold: traits.state('leaf-section') === 'keeled' ? 0.6 : 0.25 } : {})
+    });
   }).flat();
-  const stem = part(
-    'leaf stalk',
-    drawTube(shoot, (t) => width * (1 + 0.25 * t), { colour: recipe.colour.stem, pen }, random),
-    traits.shown('leaf-attachment'),
-    shoot.place(0.95),
-    [[...left, ...right.reverse()]]
-  );
-  const scalesHeight = recipe.stalk * 0.62;
-  const foot = part(
-    'foot',
-    fromGround.footScales({ x: 0, y: 0 }, width * 1.25, scalesHeight, pen),
-    traits.shown('foot-sheath'),
-    { x: 0, y: -scalesHeight * 0.45 },
-    [ellipse({ x: 0, y: -scalesHeight * 0.45 }, width, scalesHeight * 0.6)]
-  );
-  return [...leaves, stem, foot];
+  if (!isStrap && isAbsent(traits.state('foot-sheath')) && traits.state('ligule') !== 'flap') return leaves;
+  // The foot of a tuft is where the attachment is seen.
+  const reach = isStrap ? form.blade.length * 0.09 : form.stalk * 0.24;
+  const width = Math.max(isStrap ? form.blade.width * 1.1 : form.stalkWidth * 2.2, model.pen * 8);
+  const foot: Shape[] = drawFoot(model, { x: 0, y: 0 }, width, reach, random.fork('foot'));
+  if (traits.state('ligule') === 'flap')
+    foot.push(
+      edged(
+        [
+          [-0.3, 0.25].flatMap((x) => [
+            { x: x * width, y: -reach * 0.6 },
+            { x: (x + 0.12) * width, y: -reach * 1.1 },
+            { x: (x + 0.25) * width, y: -reach * 0.6 }
+          ])
+        ],
+        '#F4F1E4',
+        model.pen * 0.6
+      )
+    );
+  return [
+    ...leaves,
+    partOf(
+      'foot',
+      foot,
+      traits.shown('foot-sheath', 'ligule', ...(isStrap ? ['leaf-attachment'] : [])),
+      [ellipse({ x: 0, y: -reach * 0.6 }, width * 0.8, reach * 0.9)],
+      1e6,
+      { x: 0, y: -reach * 0.6 }
+    )
+  ];
 }
 
 /** A rosette seen from above at a slant: back leaves first, front leaves foreshortened. */
-function rosette(model: Model): Part[] {
-  const { recipe, random } = model;
-  const count = random.integer(...recipe.leaves);
-  const leaves = Array.from({ length: count }, (_, i) => {
-    const own = random.fork(`pose ${i}`);
-    const azimuth = (2 * Math.PI * i) / count + own.between(-0.18, 0.18) + random.fork('turn').between(0, 1);
-    const [x, depth] = [Math.sin(azimuth), Math.cos(azimuth)];
-    const heading = Math.atan2(x, 0.25 + 0.62 * depth + 0.12);
-    const near = Math.hypot(x, 0.3 + 0.5 * depth);
-    return {
-      i,
-      depth,
-      heading,
-      bend: x * 0.35,
-      size: own.between(0.85, 1.08) * (0.45 + 0.55 * Math.min(1, near))
-    };
-  });
-  return leaves
-    .sort((a, b) => b.depth - a.depth)
-    .flatMap(({ i, heading, bend, size }) =>
-      leafParts(model, `leaf ${i}`, { x: 0, y: 0 }, heading, bend, size, recipe.stalk * size * 0.7)
-    );
-}
-
-/** Basal leaves on long sheathing stalks. */
-function basalLeaves(model: Model, count: number, size: number): Part[] {
-  const { recipe, random } = model;
+function rosette(model: Model, count = model.form.leaves, k = 1): Part[] {
+  const { random } = model;
+  const camera = cameraAt(0.72);
+  const turn = random.fork('turn').between(0, 6.28);
   return Array.from({ length: count }, (_, i) => {
-    const own = random.fork(`basal ${i}`);
-    const share = count === 1 ? 0.4 : (i / (count - 1)) * 2 - 1;
-    const heading = share * 0.62 + own.between(-0.1, 0.1);
-    return leafParts(
-      model,
-      `basal ${i}`,
-      { x: share * recipe.stemWidth * 0.4, y: 0 },
-      heading,
-      share * 0.5,
-      size * own.between(0.85, 1.05),
-      recipe.stalk * size * own.between(0.85, 1.1)
-    );
-  }).flat();
-}
-
-/** A creeping or floating shoot with leaves in turn and roots at its joints. */
-function creepingShoot(model: Model): Part[] {
-  const { recipe, random, traits, pen } = model;
-  const count = random.integer(...recipe.leaves);
-  const shoot = growSpine({ x: -recipe.height * 0.42, y: 0 }, 1.25, -0.95, recipe.height, 20);
-  const roots = [0.06, 0.22, 0.4].map((t) => {
-    const root = growSpine(shoot.place(t), Math.PI, random.between(-0.4, 0.4), recipe.height * 0.1, 6);
-    return penLine(root.points, pen, '#C9BF9A', 1);
-  });
-  const [left, right] = tubeEdges(shoot, () => recipe.stemWidth * 2);
-  const stem = part(
-    'stem',
-    [
-      ...roots,
-      ...drawTube(shoot, (t) => recipe.stemWidth * (1 - 0.4 * t), { colour: recipe.colour.stem, pen }, random)
-    ],
-    traits.shown('leaf-attachment'),
-    shoot.place(0.3),
-    [[...left, ...right.reverse()]]
-  );
-  const leaves = Array.from({ length: count }, (_, i) => {
-    const t = 0.16 + (0.82 * i) / (count - 1);
-    const side = i % 2 ? 1 : -1;
     const own = random.fork(`pose ${i}`);
-    const size = (1.05 - 0.4 * t) * own.between(0.9, 1.1);
-    const heading =
-      i === count - 1 ? 0.1 : shoot.heading(Math.min(t, 0.99)) - 0.5 + side * 0.75 + own.between(-0.1, 0.1);
-    return leafParts(model, `leaf ${i}`, shoot.place(t), heading, side * 0.15, size, recipe.stalk * size);
+    // Two rings: the younger leaves stand inside, smaller and steeper.
+    const isInner = i >= Math.ceil(count * 0.66);
+    const azimuth = turn + i * 2.4 + own.between(-0.16, 0.16);
+    return leafParts(model, camera, {
+      name: `leaf ${i}`,
+      foot: nowhere,
+      azimuth,
+      rise: isInner
+        ? [0.7 + own.between(0, 0.3), 0.35]
+        : [0.32 + own.between(-0.1, 0.14), own.between(-0.14, 0.12)],
+      size: k * (isInner ? own.between(0.42, 0.64) : own.between(0.82, 1.06)),
+      roll: own.between(0.55, 0.75),
+      fold: own.between(0.1, 0.24)
+    });
   }).flat();
-  const top = shoot.place(1);
-  const cluster =
-    traits.state('flower-cluster') === 'short-head'
-      ? [flowerPart(model, top, 0, recipe.blade[1] * 0.22)]
-      : [];
-  return [stem, ...leaves, ...cluster];
 }
 
-/** Branched flowering stem of the carrot family, with umbels at the ends. */
-function umbellifer(model: Model): Part[] {
-  const { recipe, random } = model;
-  const size = recipe.umbelWidth ?? 60;
-  // Stout stems are drawn a little stouter than life, so that marks and hairs can be seen on a whole plant.
-  const width = Math.max(recipe.stemWidth, recipe.height * 0.011);
-  const stem = growSpine(
-    { x: 0, y: 0 },
-    random.between(-0.06, 0.06),
-    random.between(-0.08, 0.08),
-    recipe.height * 0.8,
-    24
-  );
-  const branches = [0.5, 0.66, 0.8].map((t, i) => {
-    const side = i % 2 ? 1 : -1;
-    const reach = recipe.height * (0.36 - 0.07 * i);
-    return {
-      t,
-      side,
-      spine: growSpine(stem.place(t), stem.heading(t) + side * 0.62, -side * 0.5, reach, 14)
-    };
-  });
-  const shown = recipe.height * 0.2;
-  const umbelWidth = Math.max(size * 1.6, shown * 0.95);
-  const leaves = branches.flatMap(({ t, side }, i) =>
-    leafParts(
-      model,
-      `stem leaf ${i}`,
-      stem.place(t - 0.02),
-      side * 1.15,
-      side * 0.4,
-      (0.72 - 0.16 * i) * Math.min(1, (recipe.height * 0.3) / recipe.blade[0]),
-      recipe.stalk * 0.2
-    )
-  );
-  const leafSize = Math.min(1, (recipe.height * 0.42) / recipe.blade[0]);
+/** Two or three leaves rolled in each other on one shoot, wrapped in scales at the foot. */
+function wrappedShoot(model: Model): Part[] {
+  const { form, random, traits, pen } = model;
+  const camera = cameraAt(0.15);
+  const tall = Math.max(form.stalk, form.blade.length * 0.4);
+  const lean = random.between(-0.08, 0.08);
+  const shoot = growSpine({ x: 0, y: 0 }, lean, -lean, tall, 10);
+  const width = Math.max(form.stemWidth, form.blade.width * 0.14, pen * 4);
+  const hand = random.fork('hand').next() < 0.5 ? 1 : -1;
+  const count = form.leaves;
+  const leaves = Array.from({ length: count }, (_, i) => {
+    const own = random.fork(`pose ${i}`);
+    const side = hand * (i % 2 ? -1 : 1);
+    const at = shoot.place(0.74 + 0.11 * i);
+    return leafParts(model, camera, {
+      name: `leaf ${i}`,
+      foot: { x: at.x, y: -at.y, z: i },
+      azimuth: side * (quarter + own.between(-0.5, 0.3)),
+      rise: [1.36 + own.between(-0.08, 0.08), own.between(0.7, 1.1)],
+      size: own.between(0.88, 1.04),
+      stalk: 0
+    });
+  }).flat();
+  const high = tall * 0.62;
   return [
-    ...basalLeaves(model, 2, leafSize),
-    ...branches.map(({ spine }, i) => {
-      const [left, right] = tubeEdges(spine, () => width);
-      return part(
-        'stem',
-        drawTube(
-          spine,
-          (u) => width * (0.55 - 0.2 * u),
-          { ...tubeLook(model), marks: i === 0 ? tubeLook(model).marks : 'plain' },
-          random.fork(`branch ${i}`)
-        ),
-        model.traits.shown(...stemCharacters),
-        spine.place(0.4),
-        [[...left, ...right.reverse()]]
-      );
-    }),
-    stemPart(model, stem, width),
     ...leaves,
-    ...branches.map(({ spine }, i) =>
-      flowerPart(
-        { ...model, random: random.fork(`umbel ${i}`) },
-        spine.place(1),
-        spine.heading(0.99) * 0.5,
-        umbelWidth * (0.74 - 0.08 * i)
-      )
+    partOf(
+      'leaf stalk',
+      drawTube(shoot, (t) => width * (1 + 0.3 * t), { colour: form.colour.stem, pen }, random),
+      traits.shown('leaf-attachment'),
+      tubeArea(shoot, width * 1.6),
+      1e5,
+      shoot.place(0.9)
     ),
-    flowerPart(model, stem.place(1), stem.heading(0.99), umbelWidth)
+    partOf(
+      'foot',
+      drawFoot(model, { x: 0, y: 0 }, width * 1.5, high, random),
+      traits.shown('foot-sheath'),
+      [ellipse({ x: 0, y: -high * 0.45 }, width, high * 0.6)],
+      1e6,
+      { x: 0, y: -high * 0.45 }
+    )
   ];
 }
 
-/** A leafy or bare flowering stem with a row, coil or spike at its end. */
-function floweringStem(model: Model): Part[] {
-  const { recipe, random, traits, pen } = model;
-  const cluster = traits.state('flower-cluster');
-  const colour = colourOf(traits.state('flower-colour'), recipe.colour.flower);
-  const width = Math.max(recipe.stemWidth, recipe.height * 0.012);
-  const stem = growSpine(
-    { x: 0, y: 0 },
-    random.between(-0.05, 0.12),
-    random.between(0.05, 0.2),
-    recipe.height * 0.92,
-    24
-  );
-  const withBlooms = (drawn: flowers.DrawnFlowers) =>
-    part('flower cluster', drawn.shapes, traits.shown(...clusterCharacters), stem.place(0.8), [
-      hull(drawn.points)
-    ]);
-  const leafyTo = cluster === 'one-sided' && traits.state('flower-form') === 'round-bell' ? 0 : 3;
-  const leaves = Array.from({ length: leafyTo }, (_, i) => {
-    const side = i % 2 ? 1 : -1;
-    return leafParts(
-      model,
-      `stem leaf ${i}`,
-      stem.place(0.14 + 0.13 * i),
-      side * 0.95,
-      side * 0.35,
-      0.72 - 0.14 * i,
-      0
-    );
+/** Sword-like leaves that sheathe each other in one plane. */
+function fan(model: Model): Part[] {
+  const { form, random, traits, pen } = model;
+  const camera = cameraAt(0.1);
+  const count = form.leaves;
+  const leaves = Array.from({ length: count }, (_, i) => {
+    const own = random.fork(`pose ${i}`);
+    const share = (i / (count - 1)) * 2 - 1;
+    return leafParts(model, camera, {
+      name: `leaf ${i}`,
+      foot: { x: share * form.blade.width * 1.4, y: 0, z: -Math.abs(share) * 4 },
+      azimuth: quarter * Math.sign(share || 1),
+      rise: [1.55 - Math.abs(share) * 0.16, 1.5 - Math.abs(share) * own.between(0.2, 0.42)],
+      size: own.between(0.8, 1) * (1 - 0.3 * Math.abs(share)),
+      stalk: 0,
+      roll: 0.97,
+      fold: 0.02
+    });
   }).flat();
-  const blooms: Part[] =
-    cluster === 'one-sided'
+  const wide = form.blade.width * (count * 0.42);
+  const high = form.blade.length * 0.12;
+  const sheaths = Array.from({ length: 5 }, (_, i) => {
+    const x = (i / 4 - 0.5) * wide;
+    return [
+      { x: x * 0.75, y: 0 },
+      { x: x * 1.05, y: -high * 1.4 }
+    ];
+  });
+  return [
+    ...leaves,
+    partOf(
+      'foot',
+      [lines(sheaths, tone(form.colour.leaf, -0.6), pen * 0.8, 0.7)],
+      traits.shown('leaf-attachment'),
+      [ellipse({ x: 0, y: -high * 0.7 }, wide * 0.62, high)],
+      1e6,
+      { x: 0, y: -high * 0.6 }
+    )
+  ];
+}
+
+/** Leaves without a stem, by the way they spring from the ground. */
+function groundLeaves(model: Model, count?: number, k = 1): Part[] {
+  const attachment = model.traits.state('leaf-attachment') ?? '';
+  const form = model.traits.state('growth-form');
+  if (attachment === 'wrapped') return wrappedShoot(model);
+  if (attachment === 'flat-fan') return fan(model);
+  if (attachment.startsWith('rosette') && form !== 'tuft') return rosette(model, count, k);
+  return tuft(model, count, k);
+}
+
+/** Extent of one cluster, so that a stem is drawn no longer than lets its flowers be seen. */
+function clusterReach({ form, traits }: Model, kind: string | undefined): number {
+  const item = hasFruit(traits) ? form.fruitSize : form.flowerSize;
+  switch (kind) {
+    case 'compound-umbel':
+      return form.umbel * 1.15;
+    case 'one-sided':
+      return item * 4.4;
+    case 'spike':
+      return Math.max(item * 5, hasLeaves(traits) ? 0 : form.height);
+    case 'branched-spike':
+    case 'club':
+      return form.height * 0.3;
+    case 'head':
+      return hasFruit(traits) ? item * 6 : item * 1.6;
+    case 'flat-cluster':
+      return item * 5;
+    default:
+      return item * 3.4;
+  }
+}
+
+interface Shoot {
+  readonly spine: Spine;
+  readonly joints: readonly number[];
+  readonly width: number;
+  /** Which side the first leaf stands on. */
+  readonly first?: -1 | 1;
+}
+
+/** Leaves at the joints of a stem, one at a time, in pairs, in rings, or crowded. */
+function stemLeaves(
+  model: Model,
+  camera: Camera,
+  shoot: Shoot,
+  name: string,
+  sizeAt: (t: number) => number,
+  stalkShare = 1
+): Part[] {
+  const { random, traits, form } = model;
+  const stand = traits.state('stem-leaf-stand');
+  const attachment = traits.state('leaf-attachment');
+  const perJoint = stand === 'whorled' ? 7 : stand === 'opposite' ? 2 : 1;
+  const stalk =
+    attachment?.startsWith('stalkless') || attachment === 'running-down' ? 0 : form.stalk * stalkShare;
+  return shoot.joints.flatMap((t, j) => {
+    const at = shoot.spine.place(t);
+    return Array.from({ length: perJoint }, (_, i) => {
+      const own = random.fork(`${name} ${j} ${i}`);
+      const side = perJoint === 1 ? (shoot.first ?? -1) * (j % 2 ? -1 : 1) : i % 2 ? 1 : -1;
+      const azimuth =
+        perJoint === 7
+          ? (2 * Math.PI * i) / 7 + 0.4
+          : side * quarter + (perJoint === 2 ? (j % 2 ? side * 0.62 : -side * 0.5) : own.between(-0.6, 0.6));
+      const size = sizeAt(t) * own.between(0.92, 1.06);
+      const isTop = t > 0.9;
+      const narrow = traits.state('leaf-outline') === 'strap' || traits.state('leaf-outline') === 'needle';
+      const start = (isTop ? 1.15 : 0.72) + own.between(-0.12, 0.12) + (narrow ? 0.35 : 0);
+      return leafParts(model, camera, {
+        name: `${name} leaf ${j} ${i}`,
+        foot: { x: at.x, y: -at.y, z: Math.cos(azimuth) * shoot.width * 0.4 },
+        azimuth: aside(azimuth, perJoint === 7 ? 0.05 : 0.55),
+        rise: [start, start - own.between(0.5, 0.95) * (narrow ? 0.5 : 1)],
+        size,
+        stalk: stalk * size
+      });
+    }).flat();
+  });
+}
+
+/** Many small leaves along a stem: needles in rows or bundles, or crowded blades. */
+function crowdedLeaves(model: Model, spine: Spine, name: string): Part[] {
+  const { traits, form, random, pen } = model;
+  const own = random.fork(name);
+  const long = form.blade.length;
+  const isBundled = traits.state('needle-stand') === 'bundles';
+  const isNeedle = traits.state('leaf-outline') === 'needle';
+  const gap = isNeedle ? Math.max(form.blade.width * (isBundled ? 2.4 : 1.05), pen * 2.4) : long * 0.26;
+  const count = Math.floor(spine.length / gap);
+  const back: Point[][] = [];
+  const front: Point[][] = [];
+  const sheen: Point[][] = [];
+  const hit: Point[][] = [];
+  const wide = Math.max(form.blade.width / 2, pen * 0.8);
+  for (let i = 0; i < count; i += 1) {
+    const t = (i + 0.5) / count;
+    const at = spine.place(t);
+    const stem = spine.heading(Math.min(t, 0.99));
+    const turns = isBundled ? [(i % 3) - 1] : isNeedle ? [-1, 1] : [((i * 0.618) % 1) * 2 - 1];
+    for (const turn of turns) {
+      const lean = isNeedle && !isBundled ? 1.15 : isBundled ? turn * 0.75 : turn * 0.95;
+      const heading = stem + (isNeedle && !isBundled ? turn * lean : lean) + own.between(-0.12, 0.12);
+      const size = long * own.between(0.82, 1.04) * (t > 0.94 ? 0.7 : 1);
+      for (const twin of isBundled ? [-0.09, 0.09] : [0]) {
+        const blade = growSpine(
+          at,
+          heading + twin,
+          (isBundled ? Math.sign(turn || 1) : -Math.sign(turn)) * 0.22,
+          size,
+          6
+        );
+        const half = (sign: number) =>
+          (isNeedle ? [0.5, 1, 1, 0.7] : [0.25, 1, 0.95, 0.5]).map((w, k) =>
+            add(
+              blade.place([0.02, 0.25, 0.62, 0.9][k]!),
+              scale(
+                towards(blade.heading(Math.min([0.02, 0.25, 0.62, 0.9][k]!, 0.99)) + quarter),
+                sign * w * wide
+              )
+            )
+          );
+        const ring = [...half(-1), blade.place(1), ...half(1).reverse()];
+        (Math.abs(turn) < 0.4 || i % 2 ? front : back).push(ring);
+        sheen.push([blade.place(0.1), blade.place(0.55), blade.place(0.9)]);
+        hit.push([add(at, { x: 0, y: 0 }), ...[half(-1)[1]!, blade.place(1), half(1)[1]!]]);
+      }
+    }
+  }
+  const colour = form.colour.leaf;
+  const shapes: Shape[] = [
+    ...(isNeedle
+      ? [edged(back, tone(colour, -0.16), pen * 0.5), edged(front, colour, pen * 0.55)]
+      : [
+          ...back.map((ring) => edged([ring], tone(colour, -0.14), pen * 0.6)),
+          ...front.map((ring) => edged([ring], colour, pen * 0.6))
+        ]),
+    lines(
+      isNeedle ? sheen : [],
+      traits.state('leaf-section') === 'channelled' || isNeedle ? tone(colour, 0.5) : tone(colour, 0.35),
+      pen * 0.55,
+      0.75
+    )
+  ];
+  return [
+    partOf(
+      'leaf',
+      shapes,
+      bladeShows(model, false),
+      hit,
+      1e3,
+      hit[Math.floor(hit.length / 2)]
+        ? spineThrough(hit[Math.floor(hit.length / 2)]!).place(0.4)
+        : spine.place(0.5)
+    )
+  ];
+}
+
+/** Fleshy joints in place of leaves. */
+function jointedPlant(model: Model): Part[] {
+  const { form, traits, random, pen } = model;
+  const tall = Math.min(form.height, 260);
+  const width = Math.max(form.stemWidth, tall * 0.028);
+  const shapes: Shape[] = [];
+  const hit: Point[][] = [];
+  const colour = form.colour.leaf;
+  const shoot = (spine: Spine, w: number) => {
+    const count = Math.max(4, Math.round(spine.length / (w * 2.4)));
+    for (let i = 0; i < count; i += 1) {
+      const [a, b] = [i / count, (i + 1) / count];
+      const mid = (a + b) / 2;
+      const turn = spine.heading(Math.min(mid, 0.99));
+      const half = (spine.length / count) * 0.5;
+      const ring = placed(
+        smooth(
+          [
+            { x: -0.36, y: 1 },
+            { x: -0.46, y: 0.2 },
+            { x: -0.56, y: -0.86 },
+            { x: 0, y: -1.02 },
+            { x: 0.56, y: -0.86 },
+            { x: 0.46, y: 0.2 },
+            { x: 0.36, y: 1 }
+          ],
+          3
+        ).map(({ x, y }) => ({ x: x * w * (1 - 0.25 * mid), y: y * half })),
+        spine.place(mid),
+        turn
+      );
+      shapes.push(
+        edged([ring], colour, pen * 0.8),
+        filled(
+          [
+            placed(
+              [
+                { x: 0.1, y: 0.9 },
+                { x: 0.2, y: -0.8 },
+                { x: 0.52, y: -0.8 },
+                { x: 0.34, y: 0.9 }
+              ].map(({ x, y }) => ({ x: x * w * (1 - 0.25 * mid), y: y * half })),
+              spine.place(mid),
+              turn
+            )
+          ],
+          tone(colour, -0.5),
+          0.35
+        ),
+        filled(
+          [
+            placed(
+              [
+                { x: -0.3, y: 0.6 },
+                { x: -0.36, y: -0.6 },
+                { x: -0.2, y: -0.6 },
+                { x: -0.16, y: 0.6 }
+              ].map(({ x, y }) => ({ x: x * w, y: y * half })),
+              spine.place(mid),
+              turn
+            )
+          ],
+          tone(colour, 0.8),
+          0.5
+        )
+      );
+      hit.push(ring);
+    }
+  };
+  const stem = growSpine({ x: 0, y: 0 }, random.between(-0.06, 0.06), random.between(-0.1, 0.1), tall);
+  const isBranched = traits.state('stem-branching') !== 'unbranched';
+  if (isBranched)
+    for (const [i, t] of [0.2, 0.36, 0.52, 0.66].entries())
+      for (const side of [-1, 1]) {
+        const own = random.fork(`branch ${i} ${side}`);
+        shoot(
+          growSpine(
+            stem.place(t),
+            side * 0.8,
+            -side * 0.5,
+            tall * (0.42 - 0.07 * i) * own.between(0.85, 1.1)
+          ),
+          width * 0.8
+        );
+      }
+  shoot(stem, width);
+  return [
+    groundPart(model, tall * 0.7),
+    partOf(
+      'stem',
+      shapes,
+      traits.shown('stem-section', 'stem-branching', 'leaf-colour'),
+      hit,
+      0,
+      stem.place(0.5)
+    )
+  ];
+}
+
+/** The clusters of one stem: at its end, along its upper part, or at its joints. */
+function clusters(model: Model, shoot: Shoot, kind: string, from: number, name: string, k = 1): Part[] {
+  const { random, form, traits, pen } = model;
+  const shows = traits.shown(
+    ...(hasFruit(traits)
+      ? ['fruit-stand', 'fruit-colour', 'fruit-form']
+      : kind === 'club'
+        ? ['flower-cluster']
+        : ['flower-cluster', 'flower-colour'])
+  );
+  const partKind = hasFruit(traits) ? 'fruit' : 'flower cluster';
+  if (isAtJoints(kind)) {
+    const isPaired = traits.state('stem-leaf-stand') === 'opposite';
+    const joints = shoot.joints.filter((t) => t > (kind === 'whorls' ? 0.42 : 0.3));
+    return joints.map((t, i) => {
+      const sides =
+        kind === 'strings'
+          ? [i % 2 ? -1 : 1]
+          : kind === 'tassels' || kind === 'whorls' || (isPaired && hasFruit(traits))
+            ? [-1, 1]
+            : [i % 2 ? 1 : -1];
+      const drawn = drawAtJoint(
+        model,
+        kind,
+        shoot.spine.place(t),
+        shoot.spine.heading(Math.min(t, 0.99)),
+        sides,
+        random.fork(`${name} joint ${i}`),
+        1 - 0.3 * t
+      );
+      return partOf(partKind, drawn.shapes, shows, [hull(drawn.points)], 2e3 + i, undefined);
+    });
+  }
+  const points = Array.from({ length: 12 }, (_, i) => shoot.spine.place(from + ((1 - from) * i) / 11));
+  const axis = spineThrough(isAlongStem(kind) ? points : points.slice(-4));
+  const width = kind === 'compound-umbel' ? Math.max(form.umbel * 1.25 * k, pen * 50 * k) : pen * 64 * k;
+  const drawn = drawCluster(model, kind, axis, width, random.fork(`${name} cluster`));
+  if (drawn.shapes.length === 0) return [];
+  return [partOf(partKind, drawn.shapes, shows, [hull(drawn.points)], 3e3)];
+}
+
+/** An upright, creeping, scrambling or climbing stem with its leaves and flowers. */
+function stemmed(model: Model): Part[] {
+  const { form, random, traits, pen } = model;
+  const growth = traits.state('growth-form');
+  const stand = traits.state('stem-leaf-stand');
+  const stood = standOf(model);
+  const isCreeping = growth === 'creeping' || growth === 'scrambling';
+  const climbs = traits.state('climbing-by');
+  const climbing = isClimbing(traits);
+  const isArching = growth === 'arching';
+  // Bunches of a climber hang from its joints.
+  const kind = climbing && stood === 'loose' ? 'strings' : stood;
+  const isLeafless =
+    (stand === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') || !hasLeaves(traits);
+  const leafLong = isLeafless ? 0 : form.blade.length + form.stalk;
+  const limit = Math.max(
+    leafLong * (kind ? clamp(240 / leafLong, 1.3, 4) : 4.2),
+    kind ? clusterReach(model, kind) * (kind === 'compound-umbel' ? 5.2 : 4.5) : 0,
+    pen * 40
+  );
+  const tall = Math.min(form.height, limit);
+  const isCut = tall < form.height * 0.8 || climbing || isArching;
+  const camera = cameraAt(isCreeping ? 0.34 : 0.16);
+  const isCrowded = stand === 'spiral-crowded';
+
+  const grow = (name: string, foot: Point, lean: number, bend: number, reach: number): Shoot => {
+    const spine = climbing
+      ? twine(foot, reach, Math.max(form.stemWidth, pen * 3))
+      : growSpine(foot, lean, bend, reach, 20);
+    const between = clamp(
+      Math.max(leafLong, stand === 'opposite' ? form.blade.width * 1.5 : 0) *
+        (climbing ? 0.34 : stand === 'opposite' ? 0.5 : stand === 'whorled' ? 1.15 : 0.42),
+      reach / 8,
+      reach / 2.6
+    );
+    const count = isLeafless ? 5 : Math.max(2, Math.floor((reach * 0.94) / between));
+    const first = isCut ? 0.1 : 0.16;
+    const last = kind && !isAtJoints(kind) ? (isAlongStem(kind) ? 0.62 : 0.84) : 0.97;
+    const joints = Array.from(
+      { length: count },
+      (_, i) => first + ((last - first) * i) / Math.max(1, count - 1)
+    );
+    return { spine, joints, width: Math.max(Math.min(form.stemWidth, reach * 0.045), pen * 2.6) };
+  };
+  const main = isCreeping
+    ? grow('main', { x: -tall * 0.42, y: 0 }, random.between(1.02, 1.25), random.between(-0.95, -0.7), tall)
+    : isArching
+      ? grow('main', { x: -tall * 0.3, y: 0 }, 0.15, 1.7, tall)
+      : grow('main', { x: 0, y: 0 }, random.between(-0.07, 0.07), random.between(-0.12, 0.12), tall);
+  const parts: Part[] = [];
+  const taper = (shoot: Shoot) => (t: number) => shoot.width * (1 - 0.5 * t);
+  const sizeAt = (t: number) =>
+    kind ? 0.9 - 0.48 * t : 0.8 + 0.3 * Math.sin(Math.PI * t * 0.9) - 0.45 * Math.max(0, t - 0.6);
+  const leafy = (shoot: Shoot, name: string, k: number) =>
+    isLeafless
+      ? []
+      : isCrowded
+        ? crowdedLeaves(model, shoot.spine, name)
+        : stemLeaves(model, camera, shoot, name, (t) => k * sizeAt(t));
+  if (!isCut && !climbing) parts.push(groundPart(model, tall * 0.5));
+  if (climbing) parts.push(support(model, tall));
+  const clusterFrom =
+    kind === 'branched-spike' ? 0.5 : kind === 'one-sided' ? 0.42 : kind === 'club' ? 0.72 : 0.6;
+  const branching = traits.state('stem-branching');
+  const branches: Shoot[] = [];
+  const isBeside = kind === 'compound-umbel' && traits.state('umbel-place') === 'beside-leaf';
+  if (
+    branching === 'above' &&
+    !isBeside &&
+    !climbing &&
+    !isArching &&
+    !isCreeping &&
+    kind &&
+    (kind === 'coil' || !isAlongStem(kind)) &&
+    !isAtJoints(kind) &&
+    !isCrowded
+  )
+    for (const [i, t] of [0.46, 0.62, 0.76].entries()) {
+      const side = i % 2 ? 1 : -1;
+      const own = random.fork(`branch ${i}`);
+      const spine = growSpine(
+        main.spine.place(t),
+        main.spine.heading(t) + side * own.between(0.6, 0.85),
+        -side * 0.45,
+        tall * (0.44 - 0.08 * i),
+        12
+      );
+      branches.push({ spine, joints: [0.5], width: main.width * 0.6, first: side });
+    }
+  if (isBeside)
+    for (const [i, t] of main.joints.entries()) {
+      const side = i % 2 ? -1 : 1;
+      if (t > 0.3)
+        branches.push({
+          spine: growSpine(
+            main.spine.place(t),
+            main.spine.heading(Math.min(t, 0.99)) + side * 0.9,
+            -side * 0.3,
+            form.umbel * 0.5,
+            8
+          ),
+          joints: [],
+          width: main.width * 0.5
+        });
+    }
+  const sideShoots: Shoot[] = [];
+  if (branching === 'below' && !climbing && !isArching)
+    for (const side of [-1, 1]) {
+      const own = random.fork(`side ${side}`);
+      const reach = tall * own.between(0.62, 0.85);
+      const foot = isCreeping ? main.spine.place(0.12) : { x: 0, y: -tall * 0.03 };
+      sideShoots.push(
+        grow(
+          `side ${side}`,
+          foot,
+          isCreeping ? (side < 0 ? 0.2 : 1.5) : side * own.between(0.42, 0.6),
+          isCreeping ? 0 : -side * 0.35,
+          reach
+        )
+      );
+    }
+  for (const [i, shoot] of sideShoots.entries()) {
+    parts.push(stemPart(model, shoot.spine, taper(shoot), shoot.joints, -5 - i, `side ${i}`));
+    parts.push(...leafy(shoot, `side ${i}`, 0.85));
+    if (kind) parts.push(...clusters(model, shoot, kind, clusterFrom, `side ${i}`, 0.8));
+  }
+  for (const [i, shoot] of branches.entries())
+    parts.push(stemPart(model, shoot.spine, taper(shoot), shoot.joints, -2, `branch ${i}`));
+  const stem = stemPart(model, main.spine, taper(main), main.joints, 0);
+  const extra: Shape[] = [];
+  if (isCut && !climbing)
+    extra.push(
+      ...cutEnd(
+        main.spine.place(0),
+        main.width,
+        main.spine.heading(0),
+        traits.state('stem-filling'),
+        form.colour.stem,
+        pen
+      )
+    );
+  if (isCreeping && traits.state('runners') === 'rooting')
+    for (const t of [0.05, 0.2, 0.36])
+      extra.push(
+        rootlets(main.spine.place(t), Math.max(tall * 0.07, pen * 8), pen, random.fork(`roots ${t}`))
+      );
+  if (climbs === 'tendrils')
+    for (const [i, t] of main.joints.entries())
+      extra.push(
+        tendril(main.spine.place(t), i % 2 ? -1 : 1, tall * 0.16, pen, form.colour.stem, i % 2 ? -1 : 1)
+      );
+  parts.push({ ...stem, shapes: [...extra, ...stem.shapes] });
+  // Where several leaves spring from a whorl, a few lie behind the stem: their depth says so.
+  parts.push(...leafy(main, 'main', 1));
+  if (
+    !isLeafless &&
+    !isCut &&
+    (traits.state('leaf-attachment') === 'sheathing' ||
+      traits.state('leaf-attachment')?.startsWith('rosette'))
+  )
+    parts.push(...groundLeaves(model, 3, Math.min(1, (tall * 0.42) / leafLong)));
+  for (const [i, shoot] of branches.entries()) {
+    if (!isLeafless)
+      parts.push(
+        ...stemLeaves(
+          model,
+          camera,
+          { ...shoot, joints: shoot.joints.length > 0 ? [0.02] : [] },
+          `branch ${i}`,
+          () => 0.5,
+          0.5
+        )
+      );
+    if (kind) parts.push(...clusters(model, shoot, kind, clusterFrom, `branch ${i}`, 0.82));
+  }
+  if (kind && !isBeside) parts.push(...clusters(model, main, kind, clusterFrom, 'main'));
+  return parts;
+}
+
+/** A stem that winds up. */
+function twine(foot: Point, reach: number, width: number): Spine {
+  const turns = 3.2;
+  return spineThrough(
+    Array.from({ length: 40 }, (_, i) => {
+      const t = i / 39;
+      return { x: foot.x + Math.sin(t * turns * 2 * Math.PI) * width * 2.6, y: foot.y - reach * t };
+    })
+  );
+}
+
+/** What a climber holds on to: a plain dead stick. */
+function support(model: Model, tall: number): Part {
+  const { pen, form } = model;
+  const stick = growSpine({ x: 0, y: tall * 0.04 }, 0.01, 0.02, tall * 1.06);
+  const width = Math.max(form.stemWidth * 1.3, pen * 5);
+  return partOf(
+    'ground',
+    drawTube(stick, () => width, { colour: '#A89B84', pen: pen * 0.8 }, model.random.fork('stick')),
+    [],
+    [],
+    -1e6,
+    stick.place(0.5)
+  );
+}
+
+/** A twig of a shrub or tree. */
+function twig(model: Model): Part[] {
+  const { form, random, traits, pen } = model;
+  const kind = standOf(model);
+  const isBare = !hasLeaves(traits);
+  const isNeedle = traits.state('stem-leaf-stand') === 'spiral-crowded';
+  const leafLong = isBare ? 0 : form.blade.length + form.stalk;
+  const item = kind ? (hasFruit(traits) ? form.fruitSize : form.flowerSize) : 0;
+  const reach = clamp(Math.max(leafLong * (isNeedle ? 4.5 : 2.9), item * 11), 90, 420);
+  const mirror = random.next() < 0.5 ? -1 : 1;
+  const spine = growSpine(
+    { x: -mirror * reach * 0.4, y: 0 },
+    mirror * random.between(0.55, 0.8),
+    mirror * random.between(-0.35, -0.1),
+    reach,
+    20
+  );
+  const width = Math.max(reach * 0.026, pen * 4);
+  const camera = cameraAt(0.2);
+  const between = clamp(leafLong * 0.42, reach / 7, reach / 3.6);
+  const count = isBare ? 6 : Math.max(3, Math.floor((reach * 0.9) / between));
+  const joints = Array.from({ length: count }, (_, i) => 0.14 + (0.84 * i) / (count - 1));
+  const shoot: Shoot = { spine, joints, width };
+  const stem = stemPart(model, spine, (t) => width * (1 - 0.45 * t), joints, 0);
+  const cut = edged(
+    [ellipse(spine.place(0), width * 0.5, width * 0.32, spine.heading(0) + quarter, 12)],
+    tone(form.colour.twig, 0.6),
+    pen * 0.8
+  );
+  const pithAt =
+    traits.state('stem-filling') === 'pith'
       ? [
-          withBlooms(
-            traits.state('flower-form') === 'round-bell'
-              ? flowers.oneSidedRow(stem, 0.42, 'round-bell', colour, recipe.height * 0.055, recipe, pen)
-              : flowers.oneSidedRow(stem, 0.42, 'wide-tube', colour, recipe.height * 0.085, recipe, pen)
+          edged(
+            [ellipse(spine.place(0), width * 0.26, width * 0.17, spine.heading(0) + quarter, 10)],
+            '#FBFAF4',
+            pen * 0.5
           )
         ]
-      : cluster === 'branched-spike'
-        ? [withBlooms(flowers.branchedSpike(stem, 0.5, colour, recipe, pen, random.fork('spike')))]
-        : [flowerPart(model, stem.place(1), stem.heading(0.99), recipe.height * 0.055)];
-  return [stemPart(model, stem, width), ...leaves, ...blooms];
+      : [];
+  const parts: Part[] = [{ ...stem, shapes: [...stem.shapes, cut, ...pithAt] }];
+  if (isNeedle) {
+    const side = random.fork('side');
+    const shoots = [0.3, 0.55].map((t, i) =>
+      growSpine(
+        spine.place(t),
+        spine.heading(t) + (i % 2 ? 0.8 : -0.8),
+        (i % 2 ? -1 : 1) * 0.25,
+        reach * 0.46 * side.between(0.9, 1.1),
+        12
+      )
+    );
+    for (const [i, one] of shoots.entries())
+      parts.push(
+        stemPart(model, one, (t) => width * 0.6 * (1 - 0.4 * t), [], -1, `side twig ${i}`),
+        ...crowdedLeaves(model, one, `needles ${i}`)
+      );
+    parts.push(...crowdedLeaves(model, spine, 'needles'));
+  } else if (!isBare) parts.push(...stemLeaves(model, camera, shoot, 'twig', (t) => 1 - 0.22 * t));
+  else {
+    const buds = joints.flatMap((t, i) => {
+      const sides = traits.state('stem-leaf-stand') === 'opposite' ? [-1, 1] : [i % 2 ? 1 : -1];
+      return sides.map((s) => {
+        const at = add(
+          spine.place(t),
+          scale(towards(spine.heading(Math.min(t, 0.99)) + s * quarter), width * 0.4)
+        );
+        return ellipse(
+          add(at, scale(towards(spine.heading(Math.min(t, 0.99)) + s * 0.6), width * 0.4)),
+          width * 0.26,
+          width * 0.46,
+          spine.heading(Math.min(t, 0.99)) + s * 0.6,
+          9
+        );
+      });
+    });
+    parts.push(
+      partOf(
+        'stem',
+        [edged(buds, blend(form.colour.twig, '#8A4A3A', 0.5), pen * 0.7)],
+        traits.shown('stem-leaf-stand'),
+        buds,
+        1,
+        undefined
+      )
+    );
+  }
+  if (kind) {
+    if (isAtJoints(kind) || kind === 'spike')
+      parts.push(...clusters(model, shoot, kind === 'spike' ? 'axils' : kind, 0.6, 'twig'));
+    else if (kind === 'loose') {
+      for (const [i, t] of [0.5, 0.74, 1].entries()) {
+        const at = spine.place(t);
+        const side = t === 1 ? 0 : i % 2 ? 1 : -1;
+        const branch = growSpine(at, spine.heading(Math.min(t, 0.99)) + side * 0.9, 0.1, width * 1.5, 4);
+        parts.push(...clusters(model, { spine: branch, joints: [], width }, kind, 0, `bunch ${i}`));
+      }
+    } else parts.push(...clusters(model, shoot, kind, 0.7, 'twig'));
+  }
+  return parts;
 }
 
-export function wholePlant(model: Model): Part[] {
-  const { recipe, traits } = model;
-  const attachment = traits.state('leaf-attachment');
-  const cluster = traits.state('flower-cluster');
-  const base: Part[] = [
-    part('foot', ground(model, Math.max(recipe.blade[0] * 0.9, recipe.height * 0.22)), [], { x: 0, y: 0 }, [])
+/** Parts that do not show how leaves would stand, since theirs spring from the ground or hide the stem. */
+const without = (parts: readonly Part[], ...slugs: readonly string[]): Part[] =>
+  parts.map((part) => ({ ...part, shows: part.shows.filter(({ character }) => !slugs.includes(character)) }));
+
+/** Berries on a bare stalk, or a hood, beside or without leaves. */
+function hooded(model: Model): Part[] {
+  const { form, random, traits, pen } = model;
+  const isFruit = hasFruit(traits);
+  const leaves = hasLeaves(traits) ? tuft(model, Math.min(model.form.leaves, 3)) : [];
+  const tall = isFruit ? form.height * 0.6 : form.height * 0.34;
+  const stem = growSpine({ x: 0, y: 0 }, random.between(-0.06, 0.06), 0.04, tall, 10);
+  const width = Math.max(form.stemWidth, tall * 0.04, pen * 4);
+  const shoot: Shoot = { spine: stem, joints: [], width };
+  const look = stemPart(model, stem, (t) => width * (1 - 0.2 * t), [], 2e3);
+  const top = isFruit
+    ? clusters(
+        model,
+        { ...shoot, spine: growSpine(stem.place(1), 0, 0, form.fruitSize * 4.4, 10) },
+        'spike',
+        0,
+        'berries'
+      )
+    : clusters(model, shoot, 'hood', 0.5, 'hood');
+  return [
+    groundPart(model, Math.max(form.height * 0.4, 60)),
+    ...leaves,
+    ...without([look], 'stem-leaf-stand'),
+    ...top.map((part) => ({ ...part, depth: 3e3 }))
   ];
-  if (cluster === 'from-ground') return [...base, flowerPart(model, { x: 0, y: 0 }, 0, recipe.height)];
-  if (attachment === 'along-stem' && cluster !== 'compound-umbel') return [...base, ...creepingShoot(model)];
-  if (cluster === 'compound-umbel') return [...base, ...umbellifer(model)];
-  const leaves =
-    attachment === 'wrapped'
-      ? wrappedShoot(model)
-      : attachment === 'rosette-winged'
-        ? rosette(model)
-        : attachment === 'sheathing'
-          ? basalLeaves(model, model.random.integer(...recipe.leaves), 1)
-          : tuft(model);
-  if (!hasFlowers(traits)) return [...base, ...leaves];
-  if (cluster === 'umbel') {
-    const stem = growSpine({ x: 0, y: 0 }, model.random.between(-0.12, 0.12), 0.05, recipe.height, 20);
+}
+
+/** What a plant looks like as a whole. Woody plants are shown by a twig, tall ones by their upper part. */
+export function wholePlant(model: Model): Part[] {
+  const { traits, form, random } = model;
+  if (traits.state('frond-shape')) return frond(model);
+  if (traits.state('shell-apex')) return shell(model);
+  if (traits.state('stem-section') === 'jointed') return jointedPlant(model);
+  if (isWoody(traits)) return twig(model);
+  const attachment = traits.state('leaf-attachment');
+  const kind = standOf(model);
+  const isBlooming = hasFlowers(traits) || hasFruit(traits);
+  if (kind === 'from-ground')
     return [
-      ...base,
-      ...leaves.slice(0, 4),
-      stemPart(model, stem, recipe.stemWidth),
-      ...leaves.slice(4),
-      flowerPart(model, stem.place(1), stem.heading(0.99), recipe.height * 0.24)
+      groundPart(model, Math.max(form.height * 0.6, 60)),
+      ...(hasLeaves(traits) ? groundLeaves(model) : []),
+      ...clusters(
+        model,
+        { spine: growSpine({ x: 0, y: 0 }, 0, 0, 1, 2), joints: [], width: 2 },
+        'from-ground',
+        0,
+        'goblets'
+      )
     ];
+  if (kind === 'hood' || (attachment === 'no-leaves' && traits.state('fruit-stand') === 'spike'))
+    return hooded(model);
+  const isStemless =
+    traits.state('stem-leaf-stand') === undefined ||
+    traits.state('stem-leaf-stand') === 'no-stem' ||
+    (traits.state('stem-leaf-stand') === 'leafless' && !traits.state('climbing-by')?.startsWith('t'));
+  const rises = ['tuft', 'rosette'].includes(traits.state('growth-form') ?? '');
+  const isBasal =
+    isStemless || (rises && ['own-stalk', 'rosette-stalked', 'rosette-winged'].includes(attachment ?? ''));
+  const creeps =
+    attachment === 'along-stem' ||
+    (traits.state('growth-form') === 'creeping' &&
+      isStemless &&
+      !['own-stalk', 'rosette-stalked'].includes(attachment ?? ''));
+  if (creeps || !isBasal) {
+    const parts = stemmed(model);
+    return traits.state('stem-leaf-stand') === 'spiral-crowded'
+      ? parts.map((part) => (part.kind === 'stem' ? { ...part, shows: [] } : part))
+      : parts;
   }
-  if (cluster === 'hood') {
-    const stem = growSpine({ x: 0, y: 0 }, 0.02, 0.02, recipe.height * 0.28, 8);
+  const base = [groundPart(model, Math.max(form.blade.length * 0.6, 40))];
+  const leaves = hasLeaves(traits) ? groundLeaves(model) : [];
+  if (!isBlooming || !kind) return [...base, ...leaves];
+  if (isAtJoints(kind)) {
+    // Flowers or fruits on stalks of their own from among the leaves.
+    const count = 3;
+    const stalks = Array.from({ length: count }, (_, i) => {
+      const own = random.fork(`scape ${i}`);
+      const lean = (i - 1) * 0.3 + own.between(-0.08, 0.08);
+      const spine = growSpine(
+        { x: (i - 1) * form.stemWidth, y: 0 },
+        lean,
+        -lean * 0.4,
+        Math.max(form.height * own.between(0.7, 1), form.flowerSize * 2),
+        10
+      );
+      return { spine, joints: [0.98], width: Math.max(Math.min(form.stemWidth, 3), model.pen * 2.2) };
+    });
     return [
       ...base,
       ...leaves,
-      stemPart(model, stem, recipe.stemWidth),
-      flowerPart(model, stem.place(1), 0, recipe.height * 0.72)
+      ...stalks.flatMap((shoot, i) => [
+        ...without(
+          [stemPart(model, shoot.spine, () => shoot.width, [], 500 + i, `scape ${i}`)],
+          'stem-leaf-stand'
+        ),
+        ...clusters(model, { ...shoot, joints: [1] }, 'axils', 0, `flower ${i}`)
+      ])
     ];
   }
-  const isSlender = cluster === 'one-sided' && traits.state('flower-form') === 'round-bell';
-  const slender = isSlender ? { ...model, recipe: { ...recipe, stemWidth: 2.4 } } : model;
-  const shrunk = leaves.length > 8 ? leaves.slice(0, 8) : leaves;
-  return [...base, ...shrunk, ...floweringStem(slender)];
+  // A leafless flower stalk between the leaves.
+  const leafLong = form.blade.length + form.stalk;
+  const tall = Math.min(form.height, Math.max(leafLong * 1.5, clusterReach(model, kind) * 4));
+  const nods = kind === 'one-sided' && traits.state('flower-form') === 'tube-six' ? 0.7 : 0;
+  const spine = growSpine(
+    { x: 0, y: 0 },
+    random.between(-0.12, 0.12),
+    random.between(-0.05, 0.12) + nods,
+    tall,
+    20
+  );
+  const slender =
+    traits.value('stem-width') === undefined ? tall * 0.014 : Math.min(form.stemWidth, tall * 0.04);
+  const shoot: Shoot = { spine, joints: [], width: Math.max(slender, model.pen * 2.4) };
+  const [stem] = without(
+    [stemPart(model, spine, (t) => shoot.width * (1 - 0.3 * t), [], form.blade.length * 0.1)],
+    ...(rises ? ['stem-leaf-stand'] : [])
+  );
+  const k = tall < leafLong ? 0.9 : 1;
+  const shown = hasLeaves(traits) ? groundLeaves(model, Math.min(form.leaves, 5), k) : [];
+  return [
+    ...base,
+    ...shown,
+    stem!,
+    ...clusters(model, shoot, kind, kind === 'spike' ? 0.72 : kind === 'one-sided' ? 0.4 : 0.6, 'scape')
+  ];
 }

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { drawnTaxon, shippedLibrary } from '../../../tests/support/content';
+import { shippedLibrary } from '../../../tests/support/content';
 import { type Figure, type Plate, type Side, type View, composePlate, listParts } from './index';
 
 const library = shippedLibrary();
 const size = { width: 290, height: 340 };
 
 function plate(slug: string, stage: 'leaf' | 'flower', views: readonly View[], near?: Side): Plate {
-  const taxon = drawnTaxon(library, slug);
+  const taxon = library.taxa.get(slug)!;
   return composePlate(library, taxon, taxon.stages.get(stage)!, 7, views, size, near);
 }
 

@@ -1,7 +1,8 @@
-import { type Library, type StageDescription, lacksOrgan } from '../knowledge';
+import { type Library, type LibraryTaxon, type StageDescription, lacksOrgan } from '../knowledge';
 import { isInside } from './geometry';
-import type { Bounds, Part, Point, Scene, View } from './scene';
-import { type DrawnTaxon, specimen } from './specimen';
+import { scaleBar } from './scale-bar';
+import type { Bounds, Part, Point, Scene, Shape, View } from './scene';
+import { specimen } from './specimen';
 
 /** One view placed on a plate. */
 export interface Figure {
@@ -16,32 +17,71 @@ export interface Plate {
   readonly width: number;
   readonly height: number;
   readonly figures: readonly Figure[];
+  /** Scale bars, in plate units. */
+  readonly marks: readonly Shape[];
 }
 
 /** The view in which a character is seen well enough to be judged. */
-const bestView: Readonly<Record<string, View>> = {
-  'leaf-venation': 'leaf',
-  'leaf-margin': 'leaf',
-  'leaf-hairs': 'leaf',
-  'leaf-gloss': 'leaf',
-  'leaf-spots': 'leaf',
-  'leaf-base': 'leaf',
-  'lobe-tips': 'leaf',
-  'end-leaflet': 'leaf',
-  'stalk-hairs': 'stalk',
-  'stalk-ring': 'stalk',
-  'stalk-tube': 'stalk',
-  'foot-sheath': 'foot',
-  'stem-hairs': 'stem',
-  'stem-marks': 'stem',
-  'stem-section': 'stem',
-  'stem-width': 'stem',
-  'flower-form': 'flower',
-  bracts: 'flower',
-  bracteoles: 'flower',
-  'ray-count': 'flower',
-  scent: 'torn leaf'
-};
+const bestView: Readonly<Record<string, View>> = Object.fromEntries(
+  Object.entries({
+    leaf: [
+      'leaf-venation',
+      'leaf-margin',
+      'leaf-hairs',
+      'leaf-gloss',
+      'leaf-spots',
+      'leaf-base',
+      'leaf-tip',
+      'leaf-surface',
+      'leaf-section',
+      'leaf-waviness',
+      'vein-colour',
+      'lobe-tips',
+      'lobe-direction',
+      'end-leaflet',
+      'leaflet-shape',
+      'leaflet-stalks'
+    ],
+    underside: ['leaf-underside', 'leaf-dots'],
+    stalk: [
+      'stalk-hairs',
+      'stalk-ring',
+      'stalk-tube',
+      'stalk-section',
+      'stalk-colour',
+      'sheath-width',
+      'stipules'
+    ],
+    foot: ['foot-sheath', 'shoot-foot'],
+    stem: [
+      'stem-hairs',
+      'stem-marks',
+      'stem-section',
+      'stem-width',
+      'stem-filling',
+      'stem-joints',
+      'stem-bloom',
+      'stem-arms',
+      'twig-bark'
+    ],
+    flower: [
+      'bracts',
+      'bracteoles',
+      'ray-count',
+      'ray-surface',
+      'dark-floret',
+      'spathe',
+      'fruit-stand',
+      'pod-stalk'
+    ],
+    'single flower': ['flower-form', 'petal-count', 'petal-notch', 'flower-marks'],
+    fruit: ['fruit-form', 'fruit-crown', 'fruit-seeds'],
+    underground: ['underground', 'root-colour', 'root-sap'],
+    'torn leaf': ['scent']
+  } satisfies Partial<Record<View, string[]>>).flatMap(([view, slugs]) =>
+    slugs.map((slug) => [slug, view as View])
+  )
+);
 
 /** The close views that show these characters, besides the whole plant. */
 export function viewsFor(characters: readonly string[], most: number): View[] {
@@ -140,7 +180,7 @@ function inColumn(main: Scene, close: readonly Scene[], frame: Bounds, near: Sid
  */
 export function composePlate(
   library: Library,
-  taxon: DrawnTaxon,
+  taxon: LibraryTaxon,
   stage: StageDescription,
   seed: number,
   views: readonly View[],
@@ -149,7 +189,8 @@ export function composePlate(
 ): Plate {
   const [main, ...others] = views
     .filter((view) => hasOrgan(library, stage, view))
-    .map((view) => specimen(library, taxon, stage, seed, view));
+    .map((view) => specimen(library, taxon, stage, seed, view))
+    .filter(({ parts }) => parts.length > 0);
   const frame: Bounds = {
     left: margin,
     right: size.width - margin,
@@ -165,7 +206,11 @@ export function composePlate(
       : [inRow, inColumn]
           .map((layout) => layout(main!, close, frame, near))
           .reduce((a, b) => (b[0]!.scale > a[0]!.scale ? b : a));
-  return { ...size, figures: [...figures, ...torn.map((scene) => fit(scene, cornerOf(frame, near)))] };
+  return {
+    ...size,
+    figures: [...figures, ...torn.map((scene) => fit(scene, cornerOf(frame, near)))],
+    marks: figures.flatMap(scaleBar)
+  };
 }
 
 const onPlate = ({ scale, dx, dy }: Figure, { x, y }: Point): Point => ({

@@ -1,17 +1,69 @@
 import type { Plate } from './plate';
-import type { Shape } from './scene';
+import type { Line, Shape } from './scene';
+
+/** Coordinates are written in whole tenths of a plate unit, each point from the one before. */
+const grain = 10;
 
 const attribute = (name: string, value: string | number | undefined) =>
   value === undefined ? '' : ` ${name}="${value}"`;
 
-const path = ({ d, fill, stroke, strokeWidth, opacity }: Shape) =>
-  `<path d="${d}"${attribute('fill', fill ?? (stroke ? 'none' : undefined))}${attribute('stroke', stroke)}${attribute('stroke-width', strokeWidth && Math.round(strokeWidth * 1000) / 1000)}${attribute('opacity', opacity)}/>`;
+const step = (dx: number, dy: number, isFirst: boolean): string => {
+  const x = `${dx < 0 || isFirst ? '' : ' '}${dx}`;
+  return `${x}${dy < 0 ? '' : ' '}${dy}`;
+};
+
+/** SVG path data of rings placed on a plate. */
+export function pathData(
+  rings: readonly Line[],
+  closed: boolean,
+  scale: number,
+  dx: number,
+  dy: number
+): string {
+  let d = '';
+  for (const ring of rings) {
+    if (ring.length === 0) continue;
+    let x = Math.round((ring[0]!.x * scale + dx) * grain);
+    let y = Math.round((ring[0]!.y * scale + dy) * grain);
+    d += `M${x} ${y}`;
+    if (ring.length === 1) {
+      d += 'h0';
+      continue;
+    }
+    let isFirst = true;
+    for (let i = 1; i < ring.length; i += 1) {
+      const nextX = Math.round((ring[i]!.x * scale + dx) * grain);
+      const nextY = Math.round((ring[i]!.y * scale + dy) * grain);
+      if (nextX === x && nextY === y) continue;
+      if (isFirst) d += 'l';
+      d += step(nextX - x, nextY - y, isFirst);
+      isFirst = false;
+      [x, y] = [nextX, nextY];
+    }
+    if (isFirst) d += 'h0';
+    else if (closed) d += 'z';
+  }
+  return d;
+}
+
+function path(
+  { rings, closed, fill, stroke, width, opacity }: Shape,
+  scale: number,
+  dx: number,
+  dy: number
+): string {
+  const d = pathData(rings, closed, scale, dx, dy);
+  if (!d) return '';
+  const thick = stroke ? Math.max(1, Math.round((width ?? 0) * scale * grain * 10) / 10) : undefined;
+  const cover = opacity === undefined || opacity >= 1 ? undefined : Math.round(opacity * 100) / 100;
+  return `<path d="${d}"${attribute('fill', fill ?? 'none')}${attribute('stroke', stroke)}${attribute('stroke-width', thick)}${attribute('opacity', cover)}/>`;
+}
 
 /** A plate as an SVG document of its own: paths only, no style, no ids, no text. */
-export function renderPlate({ width, height, figures }: Plate): string {
-  const groups = figures.map(({ scene, scale, dx, dy }) => {
-    const shapes = scene.parts.flatMap((part) => part.shapes.map(path)).join('');
-    return `<g transform="translate(${dx.toFixed(2)} ${dy.toFixed(2)}) scale(${scale.toFixed(5)})">${shapes}</g>`;
-  });
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}" stroke-linecap="round" stroke-linejoin="round">${groups.join('')}</svg>`;
+export function renderPlate({ width, height, figures, marks }: Plate): string {
+  const drawn = figures.flatMap(({ scene, scale, dx, dy }) =>
+    scene.parts.flatMap(({ shapes }) => shapes.map((shape) => path(shape, scale, dx, dy)))
+  );
+  const scaleBars = marks.map((shape) => path(shape, 1, 0, 0));
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width * grain} ${height * grain}" width="${width}" height="${height}" stroke-linecap="round" stroke-linejoin="round">${drawn.join('')}${scaleBars.join('')}</svg>`;
 }

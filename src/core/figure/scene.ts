@@ -5,6 +5,8 @@ export interface Point {
   readonly y: number;
 }
 
+export type Line = readonly Point[];
+
 export interface Bounds {
   readonly left: number;
   readonly top: number;
@@ -12,17 +14,36 @@ export interface Bounds {
   readonly bottom: number;
 }
 
-/** One filled or stroked path. */
+/**
+ * Rings that are painted alike. A ring of a single point is a round dot as wide as the stroke.
+ * Geometry, not path data: the same shapes serve the screen, print, hits and measuring.
+ */
 export interface Shape {
-  readonly d: string;
+  readonly rings: readonly Line[];
+  readonly closed: boolean;
   readonly fill?: string;
   readonly stroke?: string;
-  readonly strokeWidth?: number;
+  /** Width of the stroke. */
+  readonly width?: number;
   readonly opacity?: number;
 }
 
 /** Named neutrally: the name may be shown in a question without giving the answer away. */
-export type PartKind = 'leaf' | 'leaf stalk' | 'foot' | 'stem' | 'flower cluster' | 'flower' | 'torn leaf';
+export const partKinds = [
+  'leaf',
+  'leaf stalk',
+  'foot',
+  'stem',
+  'flower cluster',
+  'flower',
+  'fruit',
+  'underground part',
+  'frond',
+  'shell',
+  'torn leaf',
+  'ground'
+] as const;
+export type PartKind = (typeof partKinds)[number];
 
 /** A character that a part shows, with the state that was drawn. */
 export interface Shown {
@@ -36,11 +57,25 @@ export interface Part {
   readonly shows: readonly Shown[];
   /** Where a leader line ends. */
   readonly anchor: Point;
-  /** Polygons that a tap may hit. */
-  readonly hit: readonly (readonly Point[])[];
+  /** Polygons that a tap may hit; they also say what hides what. */
+  readonly hit: readonly Line[];
+  /** How near to the viewer: what is nearer is painted later. */
+  readonly depth: number;
 }
 
-export const views = ['whole', 'leaf', 'stalk', 'foot', 'stem', 'flower', 'torn leaf'] as const;
+export const views = [
+  'whole',
+  'leaf',
+  'underside',
+  'stalk',
+  'foot',
+  'stem',
+  'flower',
+  'single flower',
+  'fruit',
+  'underground',
+  'torn leaf'
+] as const;
 export type View = (typeof views)[number];
 
 export interface Scene {
@@ -52,13 +87,21 @@ export interface Scene {
 
 export const noBounds: Bounds = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
 
-export const boundsOf = (points: readonly Point[], start: Bounds = noBounds): Bounds =>
-  points.reduce(
-    (box, { x, y }) => ({
-      left: Math.min(box.left, x),
-      top: Math.min(box.top, y),
-      right: Math.max(box.right, x),
-      bottom: Math.max(box.bottom, y)
-    }),
-    start
+export function boundsOf(points: Line, start: Bounds = noBounds): Bounds {
+  let { left, top, right, bottom } = start;
+  for (const { x, y } of points) {
+    if (x < left) left = x;
+    if (x > right) right = x;
+    if (y < top) top = y;
+    if (y > bottom) bottom = y;
+  }
+  return { left, top, right, bottom };
+}
+
+/** True bounds of all that was drawn, pens' widths left out. */
+export const boundsOfParts = (parts: readonly Part[]): Bounds =>
+  parts.reduce(
+    (box, { shapes }) =>
+      shapes.reduce((grown, { rings }) => rings.reduce((all, ring) => boundsOf(ring, all), grown), box),
+    noBounds
   );

@@ -1,37 +1,103 @@
-import type { Library, LibraryTaxon, Recipe, StageDescription } from '../knowledge';
+import type { Library, LibraryTaxon, Recipe, Stage, StageDescription } from '../knowledge';
 import { createRandom } from '../random';
-import { flowerView, footView, leafView, stalkView, stemView, tornLeaf } from './close-views';
-import { pathBounds } from './geometry';
+import {
+  clusterView,
+  footView,
+  fruitView,
+  leafView,
+  singleFlowerView,
+  stalkView,
+  stemView,
+  tornLeaf,
+  undergroundView,
+  undersideView
+} from './close-views';
+import { type Form, type Model, formOf, hasFruit, isWoody } from './form';
+import { clamp } from './geometry';
 import { wholePlant } from './habits';
-import { type Model, hasFlowers } from './organs';
-import { type Bounds, type Part, type Scene, type View, noBounds } from './scene';
-import { pickTraits } from './traits';
+import { type Part, type Scene, type View, boundsOfParts } from './scene';
+import { type Traits, pickTraits } from './traits';
+import { visibleShares } from './visibility';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 4;
+export const drawingVersion = 5;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,
   leaf: leafView,
+  underside: undersideView,
   stalk: stalkView,
   foot: footView,
   stem: stemView,
-  flower: flowerView,
+  flower: clusterView,
+  'single flower': singleFlowerView,
+  fruit: fruitView,
+  underground: undergroundView,
   'torn leaf': tornLeaf
 };
 
-function extent(view: View, recipe: Recipe, flowering: boolean): number {
-  if (view === 'whole') return flowering ? recipe.height : recipe.blade[0] + recipe.stalk;
-  if (view === 'leaf') return recipe.blade[0] * 1.3;
-  if (view === 'stem') return recipe.stemWidth * 7;
-  if (view === 'torn leaf') return 50;
-  if (view === 'flower') return Math.max(recipe.umbelWidth ?? 0, 60) * 1.3;
-  return Math.max(recipe.stemWidth * 9, 40);
+const isUmbel = (traits: Traits) =>
+  traits.state('flower-cluster') === 'compound-umbel' || traits.state('fruit-stand') === 'umbel';
+
+/** About how large a view is, in millimetres: pens are cut to it. */
+function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
+  const leaf = form.blade.length + form.stalk;
+  const item = hasFruit(model.traits) ? form.fruitSize : form.flowerSize;
+  switch (view) {
+    case 'whole':
+      if (model.traits.state('frond-shape')) return 320;
+      if (isWoody(model.traits)) return clamp(Math.max(leaf * 2.9, item * 11), 90, 420);
+      return Math.max(
+        leaf * 1.3,
+        Math.min(form.height, Math.max(leaf * 2.6, isUmbel(model.traits) ? form.umbel * 5 : item * 8))
+      );
+    case 'leaf':
+    case 'underside':
+      return model.traits.state('frond-shape')
+        ? 320
+        : Math.max(form.blade.length * 1.2, form.blade.width * 1.2);
+    case 'stem':
+      return form.stemWidth * 6;
+    case 'stalk':
+      return Math.max(form.stalkWidth, 2) * 20;
+    case 'foot':
+      return Math.max(form.stemWidth, form.blade.width * 0.2, 6) * 8;
+    case 'flower':
+      return isUmbel(model.traits) ? form.umbel * 1.4 : item * 9;
+    case 'single flower':
+      return item * 2;
+    case 'fruit':
+      return item * 2.4;
+    case 'underground':
+      return 110;
+    case 'torn leaf':
+      return 50;
+  }
 }
 
-/** A taxon with a recipe for its drawing; others have none yet. */
-export type DrawnTaxon = LibraryTaxon & { readonly recipe: Recipe };
-export const isDrawn = (taxon: LibraryTaxon): taxon is DrawnTaxon => taxon.recipe !== undefined;
+/** How well a taxon is drawn at a stage, as judged by eye: nothing poor is used in a drill. */
+export type Quality = 'good' | 'fair' | 'poor';
+export const qualityOf = (taxon: Pick<LibraryTaxon, 'recipe'>, stage: Stage): Quality =>
+  taxon.recipe?.quality[stage] ?? 'fair';
+
+/** Plants, seaweeds and shells of which at least a leaf, a frond, a fruit or a shell is described. */
+export const isDrawn = (taxon: LibraryTaxon): boolean => [...taxon.stages.values()].some(isDrawnAt);
+const drawnBy = [
+  'leaf-outline',
+  'stem-section',
+  'flower-cluster',
+  'fruit-form',
+  'frond-shape',
+  'shell-apex',
+  'twig-bark'
+];
+export const isDrawnAt = (stage: StageDescription): boolean => drawnBy.some((slug) => stage.cells.has(slug));
+
+const noRecipe: Recipe = { colour: {}, pairs: [], quality: {} };
+
+/** Every part that a view is about must be seen by this share at least, otherwise the specimen is drawn again. */
+const leastSeen = 0.22;
+const tries = 4;
 
 /**
  * Draws a specimen of a taxon at a stage. The same seed gives the same drawing; two taxa with one seed do
@@ -40,18 +106,37 @@ export const isDrawn = (taxon: LibraryTaxon): taxon is DrawnTaxon => taxon.recip
  */
 export function specimen(
   library: Library,
-  taxon: DrawnTaxon,
+  taxon: LibraryTaxon,
   stage: StageDescription,
   seed: number,
   view: View
 ): Scene {
+  const recipe = taxon.recipe ?? noRecipe;
   const random = createRandom(`${taxon.slug} ${stage.stage} ${seed}`);
   const traits = pickTraits(library, stage, random.fork('traits'));
-  const pen = extent(view, taxon.recipe, hasFlowers(traits)) / (view === 'whole' ? 300 : 180);
-  const parts = builders[view]({ recipe: taxon.recipe, traits, random, pen });
-  return { view, parts, bounds: boundsOfShapes(parts) };
+  const form = formOf(recipe, traits, random.fork('form'));
+  const pen = extent(view, form, { traits }) / (view === 'whole' ? 290 : 190);
+  let best: { parts: Part[]; seen: number } | undefined;
+  for (let attempt = 0; attempt < tries; attempt += 1) {
+    const posed = attempt === 0 ? random.fork('pose') : random.fork(`pose again ${attempt}`);
+    const drawn = builders[view]({ recipe, traits, form, random: posed, pen });
+    const parts = drawn
+      .map((part, i) => ({ part, i }))
+      .sort((a, b) => a.part.depth - b.part.depth || a.i - b.i)
+      .map(({ part }) => part);
+    const seen = worstSeen(parts);
+    if (!best || seen > best.seen) best = { parts, seen };
+    if (best.seen >= leastSeen) break;
+  }
+  return { view, parts: best!.parts, bounds: boundsOfParts(best!.parts) };
 }
 
-/** True bounds of all that was drawn. */
-const boundsOfShapes = (parts: readonly Part[]): Bounds =>
-  parts.reduce((box, { shapes }) => shapes.reduce((grown, { d }) => pathBounds(d, grown), box), noBounds);
+/** Of each kind of part with something to show, the best seen one; of those kinds, the worst. */
+function worstSeen(parts: readonly Part[]): number {
+  const shares = visibleShares(parts);
+  const byKind = new Map<string, number>();
+  parts.forEach(({ kind, shows }, i) => {
+    if (shows.length > 0) byKind.set(kind, Math.max(byKind.get(kind) ?? 0, shares[i]!));
+  });
+  return Math.min(1, ...byKind.values());
+}

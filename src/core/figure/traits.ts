@@ -12,15 +12,20 @@ export interface Traits {
   shown(...characters: string[]): Shown[];
 }
 
+/** A large plant is large in all its parts: this share of a measure follows the plant, the rest its own chance. */
+const sharedSize = 0.75;
+
 export function pickTraits(library: Library, stage: StageDescription, random: Random): Traits {
   const states = new Map<string, string>();
   const values = new Map<string, number>();
+  const plant = random.fork('size').next();
   for (const [slug, weights] of stage.cells) {
-    const character = library.character.get(slug)!;
+    const character = library.character.get(slug);
+    if (!character) continue;
     const own = random.fork(slug);
     if (character.kind === 'range') {
       const { low, high } = weights.range!;
-      const value = own.between(low, high);
+      const value = low + (high - low) * (sharedSize * plant + (1 - sharedSize) * own.next());
       values.set(slug, value);
       states.set(slug, String(Math.round(value)));
     } else {

@@ -211,20 +211,25 @@ const palette = z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'is not a colour such as #
 
 /** What described states alone do not say about a drawing: proportions in millimetres, and colours. */
 export const Recipe = z.strictObject({
-  /** A typical leaf blade: length and greatest width. */
-  blade: z.tuple([z.number().positive(), z.number().positive()]),
-  /** Length of the leaf stalk. */
-  stalk: z.number().nonnegative(),
-  leaves: z.tuple([z.number().int().positive(), z.number().int().positive()]),
-  height: z.number().positive(),
-  stemWidth: z.number().positive(),
-  colour: z.strictObject({ upper: palette, under: palette, stem: palette, flower: palette }),
-  /** Pairs of leaflets by order of division. */
+  /** A typical leaf blade, length and greatest width: its proportion where the width is not described. */
+  blade: z.tuple([z.number().positive(), z.number().positive()]).optional(),
+  /** How many leaves make a plant without a stem. */
+  leaves: z.tuple([z.number().int().positive(), z.number().int().positive()]).optional(),
+  colour: z
+    .strictObject({
+      upper: palette,
+      stem: palette,
+      /** By the described state: a purple flower of one plant is not that of another. */
+      flower: z.record(z.string(), palette)
+    })
+    .partial()
+    .default({}),
+  /** Pairs of leaflets or lobes by order of division, where they are not described. */
   pairs: z.array(z.number().int().positive()).max(3).default([]),
-  /** Form of the leaflets or last segments of a divided leaf. */
-  leaflet: z.enum(['round', 'lance', 'cut', 'ferny']).optional(),
-  rays: z.tuple([z.number().int().positive(), z.number().int().positive()]).optional(),
-  umbelWidth: z.number().positive().optional()
+  /** Width of an umbel of umbels, where it is not described. */
+  umbelWidth: z.number().positive().optional(),
+  /** How well the plant is drawn at a stage, as judged by eye. */
+  quality: z.partialRecord(Stage, z.enum(['good', 'fair', 'poor'])).default({})
 });
 export type Recipe = z.infer<typeof Recipe>;
 

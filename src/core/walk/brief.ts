@@ -8,7 +8,7 @@ import {
   useOfPart,
   worstSeverity
 } from '../knowledge';
-import { type Side, anchorOf, composePlate, isDrawn, renderPlate, viewsFor } from '../figure';
+import { type Side, anchorOf, composePlate, isDrawnAt, renderPlate, viewsFor } from '../figure';
 import { seedOf } from '../random';
 import { stageIsReady, stagesOn, addDays } from '../season';
 import { contrastRows } from './contrast';
@@ -158,7 +158,7 @@ function plateOf(
   near: Side,
   drawings: Drawings
 ): BriefPlate | null {
-  if (!isDrawn(taxon)) return null;
+  if (!isDrawnAt(stage)) return null;
   const views = ['whole' as const, ...viewsFor(characters, 3)];
   const plate = composePlate(library, taxon, stage, seed, views, plateSize, near);
   const anchors = characters.flatMap((slug) => {

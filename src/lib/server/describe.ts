@@ -1,5 +1,6 @@
-import { drawingVersion, isDrawn } from '$core/figure';
+import { drawingVersion, isDrawnAt } from '$core/figure';
 import {
+  Stage,
   type Character,
   type Library,
   type LibraryTaxon,
@@ -56,7 +57,9 @@ export const plateAddress = (
   taxon: LibraryTaxon,
   stage: string,
   seed = 7
-): string | undefined =>
-  isDrawn(taxon)
+): string | undefined => {
+  const described = taxon.stages.get(Stage.parse(stage));
+  return described && isDrawnAt(described)
     ? `/plates/${library.hash.slice(0, 16)}-${drawingVersion}/${taxon.slug}/${encodeURIComponent(stage)}/${seed}`
     : undefined;
+};

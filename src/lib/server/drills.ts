@@ -1,7 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import {
-  type DrawnTaxon,
   type Plate,
   type View,
   charactersAt,
@@ -14,6 +13,7 @@ import {
 } from '$core/figure';
 import {
   type Library,
+  type LibraryTaxon,
   type StageDescription,
   Stage,
   cellInWords,
@@ -92,7 +92,7 @@ export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): 
 interface Drawn {
   readonly question: DrillQuestion;
   readonly library: Library;
-  readonly taxa: { readonly target: DrawnTaxon; readonly lookalike: DrawnTaxon };
+  readonly taxa: { readonly target: LibraryTaxon; readonly lookalike: LibraryTaxon };
   readonly stages: { readonly target: StageDescription; readonly lookalike: StageDescription };
   readonly plate: Plate;
 }
@@ -123,8 +123,8 @@ function viewsOf(library: Library, { target, lookalike }: Drawn['stages'], parti
 
 function draw(library: Library, question: DrillQuestion): Drawn {
   const taxa = {
-    target: library.taxa.get(question.target) as DrawnTaxon,
-    lookalike: library.taxa.get(question.lookalike) as DrawnTaxon
+    target: library.taxa.get(question.target)!,
+    lookalike: library.taxa.get(question.lookalike)!
   };
   const stages = {
     target: taxa.target.stages.get(question.targetStage)!,

@@ -1,4 +1,4 @@
-import { composePlate, drawingVersion, isDrawn, renderPlate, viewsFor } from '$core/figure';
+import { composePlate, drawingVersion, isDrawnAt, renderPlate, viewsFor } from '$core/figure';
 import { Stage, lacksOrgan } from '$core/knowledge';
 import { found, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
@@ -23,7 +23,7 @@ export const GET: RequestHandler = async ({ locals, params }) => {
     described.sort((a, b) => b.salience - a.salience).map(({ slug }) => slug),
     2
   );
-  if (!isDrawn(taxon)) return notHere('plate');
+  if (!isDrawnAt(stage)) return notHere('plate');
   const plate = composePlate(library, taxon, stage, seed, ['whole', ...views], { width: 310, height: 380 });
   return svgResponse(renderPlate(plate), 'private, max-age=31536000, immutable');
 };

@@ -1,0 +1,167 @@
+import type { Recipe } from '../knowledge';
+import type { Random } from '../random';
+import { blend, tone } from './paint';
+import type { Traits } from './traits';
+
+/** The measures and colours of one specimen: from its described states, with the recipe for what states do not say. */
+export interface Form {
+  /** Millimetres. */
+  readonly blade: { readonly length: number; readonly width: number };
+  /** Length of the leaf stalk. */
+  readonly stalk: number;
+  readonly stalkWidth: number;
+  /** How many leaves are drawn of a plant without a stem. */
+  readonly leaves: number;
+  /** Height of the flowering or leafy stem. */
+  readonly height: number;
+  readonly stemWidth: number;
+  /** Width of an umbel of umbels. */
+  readonly umbel: number;
+  readonly rays: number;
+  readonly flowerSize: number;
+  readonly fruitSize: number;
+  readonly colour: {
+    readonly leaf: string;
+    readonly stem: string;
+    readonly twig: string;
+    readonly flower: string;
+    readonly fruit: string;
+  };
+}
+
+/** Everything that a drawing of one specimen draws on. */
+export interface Model {
+  readonly recipe: Recipe;
+  readonly traits: Traits;
+  readonly form: Form;
+  readonly random: Random;
+  /** Width of a pen line in millimetres, for the size at which the view is seen. */
+  readonly pen: number;
+}
+
+export const isAbsent = (state: string | undefined): boolean =>
+  state === undefined || state === 'none' || state.startsWith('no-');
+export const hasFlowers = (traits: Traits): boolean =>
+  !isAbsent(traits.state('flower-form')) || ['club', 'hood'].includes(traits.state('flower-cluster') ?? '');
+export const hasFruit = (traits: Traits): boolean => !isAbsent(traits.state('fruit-form'));
+export const hasLeaves = (traits: Traits): boolean =>
+  traits.state('leaf-outline') !== undefined && traits.state('leaf-attachment') !== 'no-leaves';
+export const isClimbing = (traits: Traits): boolean =>
+  traits.state('growth-form') === 'climbing' ||
+  ['twining', 'tendrils'].includes(traits.state('climbing-by') ?? '');
+/** Woody plants are drawn by a twig. */
+export const isWoody = (traits: Traits): boolean =>
+  ['low-shrub', 'shrub', 'tree'].includes(traits.state('growth-form') ?? '') && !isClimbing(traits);
+
+/** Width of a blade to its length, where its width is not described. */
+const widthRatio: Readonly<Record<string, number>> = {
+  elliptic: 0.42,
+  lanceolate: 0.26,
+  ovate: 0.58,
+  strap: 0.08,
+  needle: 0.03,
+  arrow: 0.66,
+  'broad-lobed': 0.9,
+  ferny: 0.78,
+  triangular: 0.86,
+  ladder: 0.46,
+  round: 1,
+  heart: 0.86,
+  spoon: 0.36,
+  trefoil: 1.1
+};
+
+const stalkShare: Readonly<Record<string, number>> = { none: 0, shorter: 0.22, longer: 0.58 };
+
+/** How many leaves make a plant without a stem, by the way they stand. */
+const leafCounts: Readonly<Record<string, readonly [number, number]>> = {
+  'own-stalk': [3, 5],
+  wrapped: [2, 3],
+  'stalkless-tuft': [5, 8],
+  'rosette-winged': [7, 10],
+  'rosette-stalked': [6, 9],
+  sheathing: [3, 4],
+  'along-stem': [6, 9],
+  'flat-fan': [5, 7]
+};
+
+const leafColours: Readonly<Record<string, string>> = {
+  'bright-green': '#76AB50',
+  'dark-green': '#54904C',
+  'grey-green': '#88A68F',
+  reddish: '#8E6A58'
+};
+const flowerColours: Readonly<Record<string, string>> = {
+  white: '#FBFBF4',
+  purple: '#A968A6',
+  cream: '#F0E8C4',
+  green: '#BCCD86',
+  red: '#AC5A4C',
+  yellow: '#EBC93C',
+  blue: '#6577C2',
+  scarlet: '#DA5731',
+  brown: '#84654A'
+};
+const fruitColours: Readonly<Record<string, string>> = {
+  green: '#8FAD57',
+  brown: '#8A6A45',
+  red: '#C4382C',
+  black: '#2C2433',
+  'blue-black': '#434A70'
+};
+const barkColours: Readonly<Record<string, string>> = {
+  green: '#7FA05A',
+  warty: '#9C9585',
+  'smooth-dark': '#6A5C51',
+  flaky: '#9F6F51',
+  'orange-upper': '#B27645'
+};
+
+export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
+  const outline = traits.state('leaf-outline') ?? 'elliptic';
+  const attachment = traits.state('leaf-attachment') ?? 'own-stalk';
+  const total = (traits.value('leaf-length') ?? (recipe.blade ? recipe.blade[0] / 10 : 8)) * 10;
+  const isStalkless =
+    attachment.startsWith('stalkless') || ['flat-fan', 'running-down', 'rosette-winged'].includes(attachment);
+  const stalkState = traits.state('stalk-length') ?? (isStalkless ? 'none' : 'shorter');
+  const share = isStalkless ? 0 : (stalkShare[stalkState] ?? 0.26);
+  const long = Math.max(2, total * (1 - share));
+  // Width, too, goes with the plant: a leaf keeps its proportions within what is described.
+  const described = traits.value('leaf-width');
+  const usual = recipe.blade ? recipe.blade[1] / recipe.blade[0] : (widthRatio[outline] ?? 0.42);
+  const width = described ?? long * usual;
+  const stemWidth = traits.value('stem-width') ?? Math.max(1.2, long * 0.05);
+  const leafState = traits.state('leaf-colour');
+  const stated =
+    leafState === 'reddish'
+      ? blend(leafColours['dark-green']!, leafColours['reddish']!, 0.62)
+      : leafColours[leafState ?? 'bright-green']!;
+  const base = recipe.colour.upper
+    ? blend(recipe.colour.upper, stated, leafState === 'reddish' ? 0.6 : 0.4)
+    : stated;
+  const tinted = blend(base, random.next() < 0.5 ? '#8FA640' : '#33704A', random.between(0, 0.16));
+  const leaf = traits.state('leaf-gloss') === 'glossy' ? tone(tinted, -0.05) : tinted;
+  const stem = recipe.colour.stem ?? tone(blend(leaf, '#A9C06C', 0.4), 0.06);
+  const flowerState = traits.state('flower-colour') ?? 'white';
+  const flower = recipe.colour.flower?.[flowerState] ?? flowerColours[flowerState] ?? flowerColours['white']!;
+  const counts = recipe.leaves ?? leafCounts[attachment] ?? [4, 6];
+  return {
+    blade: { length: long, width },
+    stalk: total * share,
+    stalkWidth: Math.min(Math.max(long * 0.03, 0.8), stemWidth * 1.4, 14),
+    leaves: random.fork('leaves').integer(...counts),
+    height: (traits.value('plant-height') ?? 30) * 10,
+    stemWidth,
+    umbel: traits.value('umbel-width') ? traits.value('umbel-width')! * 10 : (recipe.umbelWidth ?? 60),
+    rays: Math.round(traits.value('ray-count') ?? 12),
+    flowerSize: traits.value('flower-size') ?? 6,
+    fruitSize: traits.value('fruit-size') ?? 6,
+    colour: {
+      leaf,
+      stem,
+      twig: barkColours[traits.state('twig-bark') ?? ''] ?? stem,
+      flower,
+      fruit: fruitColours[traits.state('fruit-colour') ?? 'green'] ?? fruitColours['green']!
+    }
+  };
+}

@@ -1,0 +1,423 @@
+import type { Random } from '../random';
+import type { Model } from './form';
+import { add, ellipse, growSpine, placed, scale, smooth, smoothRing, towards } from './geometry';
+import { blend, drawTube, edged, filled, inkLine, lines, tone } from './paint';
+import { type Line, type Part, type Point, type Shape, noBounds, boundsOf } from './scene';
+
+/** Seaweeds with their holdfast, and shells. Nothing of them is a leaf or a stem. */
+
+const frondColours: Readonly<Record<string, string>> = { green: '#79A83F', red: '#7A2F42', brown: '#7B6631' };
+
+interface Frond {
+  readonly shapes: Shape[];
+  readonly outline: readonly Line[];
+}
+
+/** A blade of changing width along a spine, with waved edges. */
+function ribbon(
+  from: Point,
+  heading: number,
+  bend: number,
+  long: number,
+  profile: readonly number[],
+  random: Random,
+  wave: number
+): Point[] {
+  const spine = growSpine(from, heading, bend, long, 14);
+  const steps = (profile.length - 1) * 4;
+  const at = (t: number) => {
+    const i = Math.min(profile.length - 2, Math.floor(t * (profile.length - 1)));
+    const u = t * (profile.length - 1) - i;
+    return profile[i]! + (profile[i + 1]! - profile[i]!) * u;
+  };
+  const side = (sign: number) =>
+    Array.from({ length: steps + 1 }, (_, i) => {
+      const t = i / steps;
+      const w = at(t) * (1 + wave * Math.sin(i * 1.7 + sign) * random.between(0.5, 1));
+      return add(spine.place(t), scale(towards(spine.heading(Math.min(t, 0.99)) + Math.PI / 2), sign * w));
+    });
+  return [...side(-1), ...side(1).reverse()];
+}
+
+const holdfast = (
+  kind: string | undefined,
+  width: number,
+  colour: string,
+  pen: number,
+  random: Random
+): Shape[] =>
+  kind === 'claws'
+    ? [
+        lines(
+          Array.from({ length: 11 }, (_, i) => {
+            const turn = Math.PI + (i - 5) * 0.26;
+            return growSpine(
+              { x: 0, y: -width * 0.4 },
+              turn,
+              random.between(-0.5, 0.5),
+              width * random.between(1, 1.7),
+              5
+            ).points;
+          }),
+          tone(colour, -0.35),
+          Math.max(pen * 1.4, width * 0.14)
+        )
+      ]
+    : [edged([ellipse({ x: 0, y: 0 }, width * 0.7, width * 0.26, 0, 12)], tone(colour, -0.4), pen * 0.8)];
+
+/** Sheen and folds on a wet frond. */
+const wet = (rings: readonly Line[], colour: string, pen: number): Shape[] =>
+  rings.flatMap((ring) => {
+    const half = Math.floor(ring.length / 2);
+    const inner = (share: number) =>
+      ring.slice(1, half - 1).map((p, i) => {
+        const q = ring[ring.length - 2 - i] ?? p;
+        return { x: p.x + (q.x - p.x) * share, y: p.y + (q.y - p.y) * share };
+      });
+    return half < 5
+      ? []
+      : [
+          filled([[...inner(0.18), ...inner(0.32).reverse()]], tone(colour, 0.8), 0.34),
+          lines([inner(0.62)], tone(colour, -0.5), pen * 0.5, 0.4)
+        ];
+  });
+
+function drawFrond(model: Model): Frond {
+  const { traits, random, pen } = model;
+  const own = random.fork('frond');
+  const red = traits.state('frond-colour') ?? 'green';
+  const colour = blend(
+    frondColours[red] ?? frondColours['green']!,
+    own.next() < 0.5 ? '#A89B4A' : '#3E4A2A',
+    own.between(0, 0.14)
+  );
+  const thickness = traits.state('frond-thickness');
+  const opacity = thickness === 'film' ? 0.82 : 1;
+  const rim = thickness === 'stout' ? 3.4 : thickness === 'film' ? 1.6 : 2.2;
+  const rings: Point[][] = [];
+  const shapes: Shape[] = [];
+  let foot = 12;
+  switch (traits.state('frond-shape')) {
+    case 'tube':
+      for (let i = 0; i < 7; i += 1) {
+        const turn = (i - 3) * 0.3 + own.between(-0.1, 0.1);
+        const profile = [1.2, 3, 5, 6.2, 4.6, 6.4, 5, 3.6, 1.4].map((w) => w * own.between(0.8, 1.25));
+        rings.push(
+          ribbon({ x: 0, y: 0 }, turn, own.between(-0.5, 0.5), own.between(120, 190), profile, own, 0.06)
+        );
+      }
+      foot = 7;
+      break;
+    case 'sheet': {
+      const lobes = Array.from({ length: 15 }, (_, i) => {
+        const a = -1.75 + (3.5 * i) / 14;
+        const r = 95 * own.between(0.75, 1.1) * (1 - 0.18 * Math.abs(a));
+        return { x: r * Math.sin(a) * 1.05, y: -16 - r * Math.max(0.05, Math.cos(a * 0.8)) };
+      });
+      const ring = smoothRing(
+        [{ x: 0, y: 0 }, ...lobes.flatMap((p, i) => (i % 3 === 1 ? [p, scale(p, 0.86)] : [p]))],
+        4
+      );
+      rings.push(ring);
+      const folds = Array.from({ length: 9 }, (_, i) => {
+        const a = -1.3 + 0.325 * i + own.between(-0.08, 0.08);
+        const bow = own.between(-0.25, 0.25);
+        return smooth(
+          [0.16, 0.45, 0.75, 0.95].map((k) => ({
+            x: 88 * k * Math.sin(a + bow * k),
+            y: -8 - 84 * k * Math.cos((a + bow * k) * 0.85)
+          })),
+          3
+        );
+      });
+      shapes.push(
+        filled([ring], colour, opacity),
+        lines(
+          folds.filter((_, i) => i % 2 === 0),
+          tone(colour, -0.4),
+          pen * 1.6,
+          0.35
+        ),
+        lines(
+          folds.filter((_, i) => i % 2 === 1),
+          tone(colour, 0.75),
+          pen * 2,
+          0.5
+        )
+      );
+      foot = 8;
+      break;
+    }
+    case 'straps': {
+      const stipe = traits.state('stipe');
+      const stalk = growSpine({ x: 0, y: 0 }, 0.05, 0.12, stipe === 'none' ? 30 : 210, 12);
+      const wide = stipe === 'thin' ? 7 : 16;
+      shapes.push(
+        ...drawTube(
+          stalk,
+          (t) => wide * (1 - 0.25 * t),
+          { colour: tone(colour, -0.1), pen, section: 'smooth' },
+          own
+        )
+      );
+      const palm = stalk.place(1);
+      for (let i = 0; i < 9; i += 1) {
+        const turn = (i - 4) * 0.19 + own.between(-0.06, 0.06);
+        rings.push(
+          ribbon(
+            add(palm, { x: (i - 4) * 4, y: 8 }),
+            turn,
+            turn * own.between(0.6, 1.5) + own.between(-0.3, 0.3),
+            own.between(250, 340),
+            [9, 18, 17, 18, 16, 14, 11, 3],
+            own,
+            0.05
+          )
+        );
+      }
+      foot = 22;
+      break;
+    }
+    case 'fan': {
+      const fork = (at: Point, heading: number, long: number, wide: number, order: number) => {
+        rings.push(
+          ribbon(
+            at,
+            heading,
+            own.between(-0.12, 0.12),
+            long,
+            order === 0
+              ? [wide * 0.5, wide * 0.7, wide]
+              : [wide * 0.7, wide, order > 3 ? wide * 0.75 : wide * 1.1, order > 3 ? wide * 0.3 : wide],
+            own,
+            0.04
+          )
+        );
+        if (order > 3) return;
+        const end = add(at, scale(towards(heading), long * 0.92));
+        for (const side of [-1, 1])
+          fork(
+            end,
+            heading + side * own.between(0.32, 0.52),
+            long * own.between(0.68, 0.86),
+            wide * 0.86,
+            order + 1
+          );
+      };
+      for (const turn of [-0.35, 0.3]) fork({ x: turn * 6, y: 0 }, turn, 26, 4.4, 0);
+      foot = 7;
+      break;
+    }
+    case 'fingers': {
+      const palm = { x: 0, y: -70 };
+      rings.push(ribbon({ x: 0, y: 0 }, 0.03, 0, 92, [2, 9, 24, 38, 40], own, 0.05));
+      for (let i = 0; i < 6; i += 1) {
+        const turn = (i - 2.5) * 0.3 + own.between(-0.06, 0.06);
+        rings.push(
+          ribbon(
+            add(palm, { x: (i - 2.5) * 9, y: 0 }),
+            turn,
+            turn * 0.3,
+            own.between(100, 150),
+            [11, 16, 17, 14, 10, 3],
+            own,
+            0.06
+          )
+        );
+      }
+      for (const side of [-1, 1])
+        rings.push(ribbon({ x: side * 20, y: -46 }, side * 0.9, -side * 0.3, 46, [2, 6, 6, 2], own, 0.05));
+      foot = 9;
+      break;
+    }
+    default: {
+      const axis = growSpine({ x: 0, y: 0 }, 0, own.between(-0.1, 0.1), 330, 20);
+      const pair = (spine: typeof axis, from: number, order: number) => {
+        for (let t = from; t < 0.96; t += order ? 0.13 : 0.075)
+          for (const side of [-1, 1]) {
+            const long =
+              (order ? spine.length * 0.24 : 150) *
+              Math.sin(Math.PI * Math.min(0.94, t + 0.1)) *
+              own.between(0.86, 1.08);
+            const heading = spine.heading(t) + side * 0.82;
+            rings.push(
+              ribbon(
+                spine.place(t),
+                heading,
+                -side * 0.2,
+                long,
+                order ? [0.6, 1.8, 1.6, 0.4] : [1, 4.6, 5, 4, 1],
+                own,
+                0.04
+              )
+            );
+            if (!order && long > 50) pair(growSpine(spine.place(t), heading, -side * 0.2, long, 8), 0.16, 1);
+          }
+      };
+      pair(axis, 0.1, 0);
+      rings.push(ribbon({ x: 0, y: 0 }, 0, own.between(-0.1, 0.1), 330, [3, 6, 7, 7, 5, 1], own, 0.03));
+      shapes.push(inkLine(axis.points, pen * 2, tone(colour, -0.4), 0.7));
+      foot = 10;
+    }
+  }
+  const isSmall = traits.state('frond-shape') === 'paired-blades';
+  // A stalk below: the holdfast moves down with it.
+  const stipe = traits.state('stipe');
+  const drop =
+    traits.state('frond-shape') === 'straps' || isSmall || stipe === undefined || stipe === 'none' ? 0 : 18;
+  if (drop > 0)
+    shapes.unshift(
+      ...drawTube(
+        growSpine({ x: 0, y: drop }, 0, 0, drop + 4, 5),
+        () => (stipe === 'stout' ? foot * 0.8 : foot * 0.3),
+        { colour, pen },
+        own.fork('stipe')
+      )
+    );
+  if (isSmall && stipe !== 'thin')
+    shapes.push(
+      ...drawTube(
+        growSpine({ x: 0, y: 0 }, 0, 0, 40, 5),
+        () => (stipe === 'stout' ? 12 : 18),
+        { colour, pen },
+        own.fork('stipe')
+      )
+    );
+  // The outline first, then all blades without one, so that no line runs where they join.
+  if (traits.state('frond-shape') !== 'sheet')
+    shapes.push(
+      { rings, closed: true, stroke: tone(colour, -0.7), width: pen * rim },
+      filled(rings, colour, opacity === 1 ? 1 : 0.92)
+    );
+  else shapes.push({ rings, closed: true, stroke: tone(colour, -0.7), width: pen * rim * 0.5 });
+  if (!isSmall) shapes.push(...wet(rings, colour, pen));
+  if (isSmall)
+    shapes.push(
+      lines(
+        rings.map((ring) => [ring[0]!, ring[Math.floor(ring.length / 2)]!]),
+        tone(colour, 0.5),
+        pen * 0.5,
+        0.7
+      )
+    );
+  return {
+    shapes: [
+      ...holdfast(traits.state('holdfast'), foot * 2, colour, pen, own).map((shape) => ({
+        ...shape,
+        rings: shape.rings.map((ring) => ring.map(({ x, y }) => ({ x, y: y + drop })))
+      })),
+      ...shapes
+    ],
+    outline: rings
+  };
+}
+
+export const frondCharacters = ['frond-shape', 'frond-colour', 'frond-thickness', 'stipe', 'holdfast'];
+
+export function frond(model: Model): Part[] {
+  const { shapes, outline } = drawFrond(model);
+  const largest = outline.reduce((a, b) => (b.length > a.length ? b : a));
+  const box = boundsOf(largest, noBounds);
+  const middle = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
+  return [
+    {
+      kind: 'frond',
+      shapes,
+      shows: model.traits.shown(...frondCharacters),
+      hit: outline,
+      depth: 0,
+      anchor: largest[Math.floor(largest.length / 4)] ?? middle
+    }
+  ];
+}
+
+export const shellCharacters = ['shell-apex', 'shell-ribs'];
+
+/** A limpet from the side, and from above. */
+export function shell(model: Model): Part[] {
+  const { traits, random, pen } = model;
+  const own = random.fork('shell');
+  const long = traits.value('shell-length') ?? 40;
+  const isMiddle = traits.state('shell-apex') !== 'forward';
+  const tall = long * (isMiddle ? 0.5 : 0.32) * own.between(0.9, 1.1);
+  const top = { x: (isMiddle ? own.between(-0.04, 0.06) : 0.24) * long, y: -tall };
+  const isCoarse = traits.state('shell-ribs') !== 'fine';
+  const many = isCoarse ? 15 : 27;
+  const colour = blend('#B5AE98', own.next() < 0.5 ? '#8F8B72' : '#C4B58E', own.next() * 0.6);
+  const rim = Array.from({ length: many + 1 }, (_, i) => {
+    const a = Math.PI * (i / many);
+    return {
+      x: (-long / 2) * Math.cos(a),
+      y: long * 0.1 * Math.sin(a) + (i % 2 ? long * 0.012 : 0) * (isCoarse ? own.between(0.6, 1.6) : 1)
+    };
+  });
+  const side = [
+    ...smooth(
+      [
+        { x: -long / 2, y: 0 },
+        { x: -long * 0.28, y: -tall * 0.62 },
+        top,
+        { x: long * 0.36, y: -tall * (isMiddle ? 0.5 : 0.72) },
+        { x: long / 2, y: 0 }
+      ],
+      6
+    ),
+    ...rim.slice().reverse()
+  ];
+  const ribsOf = rim.map((p, i) =>
+    smooth(
+      [top, { x: (top.x + p.x) / 2 + (p.x - top.x) * 0.12, y: (top.y + p.y) / 2 - tall * 0.03 }, p],
+      2
+    ).slice(i % 2 ? 1 : 0)
+  );
+  const rings = [0.42, 0.68, 0.88].map((k) =>
+    rim.map((p) => ({ x: top.x + (p.x - top.x) * k, y: top.y + (p.y - top.y) * k }))
+  );
+  const centre = { x: 0, y: long * 0.75 };
+  const above = placed(
+    Array.from({ length: many * 2 }, (_, i) => {
+      const a = (2 * Math.PI * i) / (many * 2);
+      const r = 1 + (i % 2 ? 0.03 : -0.02) * (isCoarse ? own.between(0.6, 1.8) : 0.7);
+      return { x: 0.5 * r * Math.cos(a), y: 0.4 * r * Math.sin(a) };
+    }),
+    centre,
+    0,
+    long
+  );
+  const apex = add(centre, { x: top.x, y: 0 });
+  const draw = (outline: Line, tip: Point, radial: readonly Line[], growth: readonly Line[]): Shape[] => [
+    edged([outline], colour, pen),
+    lines(radial, tone(colour, -0.55), pen * (isCoarse ? 1 : 0.5), 0.6),
+    lines(
+      radial.map((ray) => ray.map(({ x, y }) => ({ x: x - pen * 1.2, y }))),
+      tone(colour, 0.7),
+      pen * (isCoarse ? 0.8 : 0.4),
+      0.5
+    ),
+    lines(growth, tone(colour, -0.5), pen * 0.6, 0.5),
+    filled([ellipse(tip, long * 0.045, long * 0.035, 0, 10)], tone(colour, 0.6), 0.9)
+  ];
+  const fromAbove = above.filter((_, i) => i % 2 === 1).map((p) => [apex, p]);
+  const growth = [0.4, 0.66, 0.86].map((k) =>
+    above.map((p) => ({ x: apex.x + (p.x - apex.x) * k, y: apex.y + (p.y - apex.y) * k }))
+  );
+  const shows = traits.shown(...shellCharacters);
+  return [
+    {
+      kind: 'shell',
+      shapes: draw(side, top, ribsOf, rings),
+      shows,
+      hit: [side],
+      depth: 0,
+      anchor: { x: top.x * 0.8, y: top.y * 0.5 }
+    },
+    {
+      kind: 'shell',
+      shapes: draw(above, apex, fromAbove, growth),
+      shows,
+      hit: [above],
+      depth: 1,
+      anchor: add(centre, { x: -long * 0.2, y: 0 })
+    }
+  ];
+}

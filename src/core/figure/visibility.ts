@@ -1,0 +1,50 @@
+import { type Line, type Part, boundsOf, noBounds } from './scene';
+
+/** How much of each part can be seen, on a coarse grid: parts are painted in order, later ones hide earlier ones. */
+
+const cells = 72;
+
+/**
+ * @param parts back to front
+ * @returns for each part the share of its area that nothing nearer covers; 1 for a part without an area
+ */
+export function visibleShares(parts: readonly Part[]): number[] {
+  const box = parts.reduce(
+    (all, { hit }) => hit.reduce((grown, ring) => boundsOf(ring, grown), all),
+    noBounds
+  );
+  const step = Math.max(box.right - box.left, box.bottom - box.top) / cells;
+  if (!(step > 0)) return parts.map(() => 1);
+  const owner = new Int16Array(cells * cells).fill(-1);
+  const own = parts.map(() => 0);
+  parts.forEach(({ hit }, part) => {
+    const covered = new Set<number>();
+    for (const ring of hit) fill(ring, box.left, box.top, step, (cell) => covered.add(cell));
+    own[part] = covered.size;
+    for (const cell of covered) owner[cell] = part;
+  });
+  const seen = parts.map(() => 0);
+  for (const part of owner) if (part >= 0) seen[part]! += 1;
+  return parts.map((_, i) => (own[i] ? seen[i]! / own[i]! : 1));
+}
+
+/** Cells whose middle lies within a ring, by scan lines. */
+function fill(ring: Line, left: number, top: number, step: number, put: (cell: number) => void): void {
+  const box = boundsOf(ring);
+  const first = Math.max(0, Math.floor((box.top - top) / step - 0.5));
+  const last = Math.min(cells - 1, Math.ceil((box.bottom - top) / step));
+  for (let row = first; row <= last; row += 1) {
+    const y = top + (row + 0.5) * step;
+    const crossings: number[] = [];
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i, i += 1) {
+      const [a, b] = [ring[i]!, ring[j]!];
+      if (a.y > y !== b.y > y) crossings.push(((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x);
+    }
+    crossings.sort((a, b) => a - b);
+    for (let k = 0; k + 1 < crossings.length; k += 2) {
+      const from = Math.max(0, Math.ceil((crossings[k]! - left) / step - 0.5));
+      const to = Math.min(cells - 1, Math.floor((crossings[k + 1]! - left) / step - 0.5));
+      for (let column = from; column <= to; column += 1) put(row * cells + column);
+    }
+  }
+}
