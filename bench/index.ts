@@ -4,6 +4,7 @@ import { ensureNpmPackages, ensurePostgres } from '../scripts/setup/packages.js'
 import { runMain } from '../scripts/setup/say.js';
 import { prepareTemplates } from '../scripts/setup/templates.js';
 import { coreFigures } from './core';
+import { drawingFigures } from './drawing';
 import { type Figure, printFigures } from './figure';
 import { serverFigures } from './server';
 import { startFigures } from './start';
@@ -13,7 +14,7 @@ async function main(): Promise<number> {
   ensureNpmPackages();
   ensurePostgres();
   ensureBuild();
-  const figures: Figure[] = await coreFigures();
+  const figures: Figure[] = [...(await coreFigures()), ...(await drawingFigures())];
   const cluster = await startCluster('test');
   try {
     Object.assign(process.env, await prepareTemplates(cluster));

@@ -718,7 +718,7 @@ export function coatOf(
   const many = fine > 150 ? 1 : fine > 80 ? 0.3 : 0;
   const edge = (millimetres: number, density: number, width: number, colour = '#59664C') =>
     hairsAlong([left, right], hairReach(millimetres, pen), width, random.fork('edge'), {
-      density: density * (fine > 150 ? 1 : fine > 80 ? 0.6 : 0.36),
+      density: density * (fine > 150 ? 1 : fine > 80 ? 0.6 : 0.24),
       colour
     });
   const outline = [...left, ...right.slice().reverse()];

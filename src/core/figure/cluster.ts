@@ -200,7 +200,7 @@ function umbellet(model: Model, at: Point, size: number, isCentral: boolean, ran
   const fine = size / pen;
   if (fruit) {
     const r = Math.max(form.fruitSize * 0.62, pen * 2.6);
-    const many = clamp(Math.round((size / r) * 1.6), 5, fine > 30 ? 12 : 8);
+    const many = clamp(Math.round((size / r) * 1.6), 5, fine > 30 ? 12 : 6);
     const places = golden(many, size * 0.55).map(({ x, y }) => ({
       x: at.x + x,
       y: at.y - size * 0.3 + y * 0.5
@@ -439,10 +439,11 @@ function flatCluster(
   const closeness = isHeads ? 0.66 : isWide ? 0.72 : 0.58;
   const reach = Math.max(item * Math.sqrt(least) * closeness, near ? 0 : width * 0.5);
   const total = clamp(Math.round((reach / (item * closeness)) ** 2), least, 90);
-  const axis = heading + (isDrooping ? 2.1 * (Math.sin(heading) < 0 ? -1 : 1) : 0);
+  const axis = heading + (isDrooping ? 2.3 * (Math.sin(heading) < 0 ? -1 : 1) : 0);
   const up = towards(axis);
   const across = towards(axis + Math.PI / 2);
-  const lay = ({ x, y }: Point, rise: number) => add(base, add(scale(across, x), scale(up, rise - y * 0.36)));
+  const lay = ({ x, y }: Point, rise: number) =>
+    add(base, add(scale(across, x), scale(up, rise - y * (isDrooping ? 0.8 : 0.36))));
   const arms = golden(6, reach * 0.6).map((p) => ({ p, node: lay(p, reach * 0.5) }));
   const places = golden(total, reach).map((p) => ({
     p,
@@ -599,7 +600,7 @@ function along(model: Model, axis: Spine, kind: string, random: Random, near: bo
     }
     case 'branched-spike': {
       const tufts = (spine: Spine, from: number, own: Random) => {
-        const step = clamp((item * 1.3) / spine.length, 0.05, 0.12);
+        const step = clamp((item * 1.3) / spine.length, near ? 0.05 : 0.08, 0.14);
         for (let t = from; t <= 1; t += step)
           for (let k = 0; k < (near ? 4 : 3); k += 1)
             put(
@@ -612,7 +613,7 @@ function along(model: Model, axis: Spine, kind: string, random: Random, near: bo
               own
             );
       };
-      const branches = near ? 3 : 5;
+      const branches = near ? 3 : 4;
       for (let i = 0; i < branches; i += 1) {
         const t = 0.05 + (0.55 * i) / branches;
         const side = i % 2 ? 1 : -1;

@@ -117,6 +117,12 @@ const barkColours: Readonly<Record<string, string>> = {
   'orange-upper': '#B27645'
 };
 
+/** A few pairs of leaflets are long ones. */
+const fewLeaflets = (traits: Traits): boolean =>
+  traits.state('leaf-division') === 'once-pinnate' &&
+  traits.state('end-leaflet') !== 'largest' &&
+  (traits.value('leaflet-pairs') ?? 9) < 3.5;
+
 export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
   const outline = traits.state('leaf-outline') ?? 'elliptic';
   const attachment = traits.state('leaf-attachment') ?? 'own-stalk';
@@ -128,7 +134,11 @@ export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
   const long = Math.max(2, total * (1 - share));
   // Width, too, goes with the plant: a leaf keeps its proportions within what is described.
   const described = traits.value('leaf-width');
-  const usual = recipe.blade ? recipe.blade[1] / recipe.blade[0] : (widthRatio[outline] ?? 0.42);
+  const usual = recipe.blade
+    ? recipe.blade[1] / recipe.blade[0]
+    : fewLeaflets(traits)
+      ? 0.78
+      : (widthRatio[outline] ?? 0.42);
   const width = described ?? long * usual;
   const stemWidth = traits.value('stem-width') ?? Math.max(1.2, long * 0.05);
   const leafState = traits.state('leaf-colour');

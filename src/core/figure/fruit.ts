@@ -194,17 +194,17 @@ export function drawFruit(look: FruitLook, at: Point, facing: number, random: Ra
     }
     case 'spiny':
     case 'burr': {
-      const spines = Array.from({ length: isSmall ? 8 : 22 }, (_, i) => {
-        const a = (2 * Math.PI * i) / (isSmall ? 8 : 22) + random.between(-0.1, 0.1);
+      const spines = Array.from({ length: isSmall ? 6 : 22 }, (_, i) => {
+        const a = (2 * Math.PI * i) / (isSmall ? 6 : 22) + random.between(-0.1, 0.1);
         const from = { x: 0.3 * Math.sin(a), y: -0.46 * Math.cos(a) };
         const to = { x: 0.52 * Math.sin(a), y: -0.66 * Math.cos(a) };
         const hook = { x: to.x + 0.05, y: to.y - 0.05 };
-        return placed([from, to, hook], at, facing, size);
+        return placed(isSmall ? [from, to] : [from, to, hook], at, facing, size);
       });
       const shape = form === 'burr' ? 0.42 : 0.34;
       return [
         lines(spines, tone(colour, -0.4), pen * 0.5, 0.9),
-        edged([ellipse(at, size * shape, size * 0.46, facing, 12)], colour, pen * 0.5),
+        edged([ellipse(at, size * shape, size * 0.46, facing, isSmall ? 7 : 12)], colour, pen * 0.5),
         ...(isSmall ? [] : [lines(ribs(at, facing, size, shape, 3), tone(colour, -0.5), pen * 0.45, 0.7)])
       ];
     }
@@ -254,8 +254,12 @@ export function drawFruit(look: FruitLook, at: Point, facing: number, random: Ra
       ];
     case 'flat-winged':
       return [
-        edged([ellipse(at, size * 0.42, size * 0.5, facing, 16)], tone(colour, 0.35), pen * 0.6),
-        filled([ellipse(at, size * 0.28, size * 0.4, facing, 12)], colour, 0.8),
+        edged(
+          [ellipse(at, size * 0.42, size * 0.5, facing, isSmall ? 8 : 16)],
+          tone(colour, 0.35),
+          pen * 0.6
+        ),
+        filled([ellipse(at, size * 0.28, size * 0.4, facing, isSmall ? 6 : 12)], colour, 0.8),
         ...(isSmall
           ? []
           : [

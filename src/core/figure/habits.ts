@@ -630,7 +630,7 @@ function stemmed(model: Model): Part[] {
         });
     }
   const sideShoots: Shoot[] = [];
-  if (branching === 'below' && !climbing && !isArching)
+  if (branching === 'below' && !climbing && !isArching && (kind || leafLong < tall * 0.24))
     for (const side of [-1, 1]) {
       const own = random.fork(`side ${side}`);
       const reach = tall * own.between(0.62, 0.85);

@@ -151,8 +151,9 @@ function pinnate(model: Model, look: BladeLook, random: Random): FlatLeaf {
         endLargest: false
       }
     : undefined;
-  const reach = Math.min(look.width / 2, (long / (pairs + 1)) * (kind === 'lance' ? 2 : lobes ? 1.9 : 1.5));
+  const reach = Math.min(look.width / 2, (long / (pairs + 1)) * (kind === 'lance' ? 2 : lobes ? 2.3 : 1.5));
   const cut: Partial<BladeLook> = lobes ? { lobes, outline: 'ovate', base: 'rounded' } : {};
+  const breadth = lobes && pairs <= 3 ? 0.82 : undefined;
   const rachisEnd = { x: 0, y: -long * (endLargest ? 0.66 : 0.8) };
   const pieces: FlatLeaf[] = [];
   const stalks: Line[] = [[{ x: 0, y: 0 }, rachisEnd]];
@@ -172,7 +173,15 @@ function pinnate(model: Model, look: BladeLook, random: Random): FlatLeaf {
       const foot = { x: 0, y: rachisEnd.y * t };
       const at = isStalked ? add(foot, scale(towards(turn), grown * 0.1)) : foot;
       if (isStalked) stalks.push([foot, at]);
-      pieces.push(moved(leaflet(look, kind, grown * own.between(0.93, 1.06), own, cut), at, turn, side));
+      const size = grown * own.between(0.93, 1.06);
+      pieces.push(
+        moved(
+          leaflet(look, kind, size, own, breadth ? { ...cut, width: size * breadth } : cut),
+          at,
+          turn,
+          side
+        )
+      );
     }
   }
   const end = endLargest ? Math.max(reach * 1.5, long * 0.34) : reach * 1.02;

@@ -1,4 +1,10 @@
-import { type Library, type LibraryTaxon, type StageDescription, lacksOrgan } from '../knowledge';
+import {
+  type Character,
+  type Library,
+  type LibraryTaxon,
+  type StageDescription,
+  lacksOrgan
+} from '../knowledge';
 import { isInside } from './geometry';
 import { scaleBar } from './scale-bar';
 import type { Bounds, Part, Point, Scene, Shape, View } from './scene';
@@ -65,6 +71,7 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'twig-bark'
     ],
     flower: [
+      'flower-form',
       'bracts',
       'bracteoles',
       'ray-count',
@@ -74,7 +81,7 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'fruit-stand',
       'pod-stalk'
     ],
-    'single flower': ['flower-form', 'petal-count', 'petal-notch', 'flower-marks'],
+    'single flower': ['petal-count', 'petal-notch', 'flower-marks'],
     fruit: ['fruit-form', 'fruit-crown', 'fruit-seeds'],
     underground: ['underground', 'root-colour', 'root-sap'],
     'torn leaf': ['scent']
@@ -87,6 +94,40 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
 export function viewsFor(characters: readonly string[], most: number): View[] {
   const wanted = characters.map((slug) => bestView[slug]).filter((view) => view !== undefined);
   return [...new Set(wanted)].slice(0, most);
+}
+
+const strikingUndersides = new Set(['white-felt', 'purple']);
+
+/**
+ * The plant and two close views, as its sheet shows them: its flowers or fruits if it has any, then what is most
+ * striking on stem or leaf.
+ */
+export function standardViews(library: Library, stage: StageDescription): View[] {
+  const has = (view: View) => hasOrgan(library, stage, view);
+  /** Nothing to be seen, such as no dots, is not worth a view; nor is an underside like the upper side. */
+  const isNothing = (character: Character): boolean =>
+    character.kind === 'states' &&
+    character.states.every(({ negative }, i) => negative || !stage.cells.get(character.slug)!.listed[i]);
+  const isStriking = (character: Character): boolean =>
+    character.slug !== 'leaf-underside' ||
+    (character.kind === 'states' &&
+      character.states.some(
+        ({ slug }, i) => stage.cells.get(character.slug)!.listed[i] && strikingUndersides.has(slug)
+      ));
+  const described = library.characters.filter((character) => {
+    const weights = stage.cells.get(character.slug);
+    if (!weights || lacksOrgan(character, weights) || isNothing(character) || !isStriking(character))
+      return false;
+    return (
+      !['scent', 'dig', 'cut'].includes(character.sense) && !['fruit', 'flower'].includes(character.organ)
+    );
+  });
+  const bySalience = described.sort((x, y) => y.salience - x.salience).map(({ slug }) => slug);
+  const first: View[] = has('fruit') ? ['fruit'] : has('flower') ? ['flower'] : [];
+  const others = viewsFor(bySalience, 4).filter(
+    (view) => !['flower', 'single flower', 'fruit'].includes(view)
+  );
+  return ['whole', ...[...first, ...others].slice(0, 2)];
 }
 
 /** Whether the plant has at this stage what a close view would show. */

@@ -15,22 +15,30 @@ export interface Traits {
 /** A large plant is large in all its parts: this share of a measure follows the plant, the rest its own chance. */
 const sharedSize = 0.75;
 
-export function pickTraits(library: Library, stage: StageDescription, random: Random): Traits {
+/** @param typical the usual state of everything and middling measures, instead of chance */
+export function pickTraits(
+  library: Library,
+  stage: StageDescription,
+  random: Random,
+  typical = false
+): Traits {
   const states = new Map<string, string>();
   const values = new Map<string, number>();
-  const plant = random.fork('size').next();
+  const plant = typical ? 0.5 : random.fork('size').next();
   for (const [slug, weights] of stage.cells) {
     const character = library.character.get(slug);
     if (!character) continue;
     const own = random.fork(slug);
     if (character.kind === 'range') {
       const { low, high } = weights.range!;
-      const value = low + (high - low) * (sharedSize * plant + (1 - sharedSize) * own.next());
+      const value =
+        low + (high - low) * (sharedSize * plant + (1 - sharedSize) * (typical ? 0.5 : own.next()));
       values.set(slug, value);
       states.set(slug, String(Math.round(value)));
     } else {
       const listed = weights.frequency.map((share, i) => (weights.listed[i] ? share : 0));
-      states.set(slug, character.states[own.choose(listed)]!.slug);
+      const picked = typical ? listed.indexOf(Math.max(...listed)) : own.choose(listed);
+      states.set(slug, character.states[picked]!.slug);
     }
   }
   return {

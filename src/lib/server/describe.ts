@@ -1,4 +1,4 @@
-import { drawingVersion, isDrawnAt } from '$core/figure';
+import { drawingVersion, isDrawnAt, typicalSeed } from '$core/figure';
 import {
   Stage,
   type Character,
@@ -56,7 +56,7 @@ export const plateAddress = (
   library: Library,
   taxon: LibraryTaxon,
   stage: string,
-  seed = 7
+  seed = typicalSeed
 ): string | undefined => {
   const described = taxon.stages.get(Stage.parse(stage));
   return described && isDrawnAt(described)

@@ -1,5 +1,5 @@
-import { composePlate, drawingVersion, isDrawnAt, renderPlate, viewsFor } from '$core/figure';
-import { Stage, lacksOrgan } from '$core/knowledge';
+import { composePlate, drawingVersion, isDrawnAt, renderPlate, standardViews } from '$core/figure';
+import { Stage } from '$core/knowledge';
 import { found, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { svgResponse } from '$lib/server/pictures';
@@ -14,16 +14,10 @@ export const GET: RequestHandler = async ({ locals, params }) => {
   if (params.release !== `${library.hash.slice(0, 16)}-${drawingVersion}`) notHere('plate');
   const taxon = found(library.taxa.get(params.taxon), 'plate');
   const stage = found(taxon.stages.get(stageName.data!), 'plate');
-  const described = library.characters.filter((character) => {
-    const weights = stage.cells.get(character.slug);
-    return weights && character.sense !== 'scent' && !lacksOrgan(character, weights);
-  });
-  // What is most striking first, so that the plate shows it.
-  const views = viewsFor(
-    described.sort((a, b) => b.salience - a.salience).map(({ slug }) => slug),
-    2
-  );
   if (!isDrawnAt(stage)) return notHere('plate');
-  const plate = composePlate(library, taxon, stage, seed, ['whole', ...views], { width: 310, height: 380 });
+  const plate = composePlate(library, taxon, stage, seed, standardViews(library, stage), {
+    width: 310,
+    height: 380
+  });
   return svgResponse(renderPlate(plate), 'private, max-age=31536000, immutable');
 };

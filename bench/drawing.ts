@@ -1,0 +1,43 @@
+import { composePlate, isDrawnAt, renderPlate, standardViews } from '../src/core/figure';
+import { shippedLibrary } from '../tests/support/content';
+import { type Figure, quantile, timed } from './figure';
+
+/** Every plant of the library at every stage, composed as its sheet shows it: the plant and two close views. */
+export async function drawingFigures(): Promise<Figure[]> {
+  const library = shippedLibrary();
+  const size = { width: 310, height: 380 };
+  const plants = [...library.taxa.values()].flatMap((taxon) =>
+    [...taxon.stages.values()].filter(isDrawnAt).map((stage) => ({ taxon, stage }))
+  );
+  const plate = ({ taxon, stage }: (typeof plants)[number], seed: number) =>
+    renderPlate(composePlate(library, taxon, stage, seed, standardViews(library, stage), size));
+  for (const plant of plants) plate(plant, 1);
+  const times: number[] = [];
+  const sizes: number[] = [];
+  for (const plant of plants) {
+    const { ms, result } = await timed(() => plate(plant, 7));
+    times.push(ms);
+    sizes.push(result.length / 1024);
+  }
+  const sheet = await timed(() => plants.slice(0, 60).map((plant) => plate(plant, 3)));
+  const how = `${plants.length} plates of ${library.taxa.size} taxa, the plant and two close views`;
+  return [
+    { name: 'a plate, median', unit: 'ms', goal: 15, value: quantile(times, 0.5), how },
+    { name: 'a plate, worst', unit: 'ms', goal: 80, value: Math.max(...times), how },
+    {
+      name: 'size of a plate, median',
+      unit: 'kB',
+      goal: 80,
+      value: quantile(sizes, 0.5),
+      how: 'before compression'
+    },
+    {
+      name: 'size of a plate, worst',
+      unit: 'kB',
+      goal: 300,
+      value: Math.max(...sizes),
+      how: 'before compression'
+    },
+    { name: 'a contact sheet of 60', unit: 'ms', goal: 1500, value: sheet.ms, how: '60 plates' }
+  ];
+}
