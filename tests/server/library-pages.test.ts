@@ -140,3 +140,49 @@ describe('what learners do not see', () => {
     expect((await instructor.fetch('/species/confirm/no-such-plant')).status).toBe(404);
   });
 });
+
+describe('plates', () => {
+  const sources = async (path: string) =>
+    [...(await instructor.text(path)).matchAll(/src="(\/plates\/[^"]+)"/g)].map(([, source]) => source!);
+
+  it('show every stage of what is asked for, each as a drawing of its own', async () => {
+    const of = await sources('/species/plates?words=hemlock&family=Apiaceae&stage=flower');
+    expect(of.length).toBeGreaterThan(1);
+    for (const source of of) {
+      const response = await instructor.fetch(source);
+      expect(response.headers.get('content-type')).toContain('image/svg+xml');
+      expect(await response.text()).toMatch(/^<svg /);
+    }
+  });
+
+  it('offer other specimens, within what is described', async () => {
+    const [usual] = await sources('/species/plates?words=conium&stage=flower');
+    const [other] = await sources('/species/plates?words=conium&stage=flower&specimen=3');
+    expect(usual).toMatch(/\/0$/);
+    expect(other).toMatch(/\/3$/);
+    const drawn = await Promise.all(
+      [usual!, other!].map(async (source) => (await instructor.fetch(source)).text())
+    );
+    expect(drawn[0]).not.toBe(drawn[1]);
+  });
+
+  it('take a mistyped page, stage or specimen for none, and say where nothing answers', async () => {
+    const text = await instructor.words('/species/plates?page=99&stage=autumn&specimen=-4');
+    expect(text).toMatch(/Sheet (\d+) of \1 /);
+    expect(text).toContain('the usual specimen of each');
+    expect(await instructor.words('/species/plates?words=unicorn')).toContain('No plate answers to that');
+  });
+
+  it('are for those who lead', async () => {
+    expect((await learner.fetch('/species/plates')).status).toBe(403);
+  });
+
+  it('are told in words on the sheet of a plant, with how well it is drawn', async () => {
+    expect(await learner.words('/species/conium-maculatum?stage=flower')).toContain(
+      'marks on the stem: purple blotches'
+    );
+    expect(await learner.words('/species/colchicum-autumnale?stage=fruit')).toContain(
+      'it is not used in a drill'
+    );
+  });
+});

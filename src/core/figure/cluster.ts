@@ -475,7 +475,7 @@ function singleHead(model: Model, base: Point, heading: number, random: Random, 
   const isSeed = hasFruit(traits);
   const isClover = traits.state('flower-form') === 'pea';
   const size = isSeed
-    ? Math.max(form.fruitSize * 6, pen * 14)
+    ? Math.max(form.fruitSize * 12, pen * 20)
     : isClover
       ? Math.max(form.flowerSize * 2.4, pen * 12)
       : Math.max(form.flowerSize, pen * 9);
@@ -760,6 +760,11 @@ export function standOf({ traits }: Model): string | undefined {
             ? 'whorls'
             : 'spike';
     if (stand === 'strings') return traits.state('fruit-form') === 'tiny-dry' ? 'tassels' : 'strings';
+    const hangs =
+      traits.state('fruit-form') === 'berry' &&
+      !['alternate', 'opposite'].includes(traits.state('stem-leaf-stand') ?? '') &&
+      isAbsent(traits.state('twig-bark'));
+    if (stand === 'single' && hangs) return 'one-sided';
     if (stand === 'single') return traits.state('flower-cluster') === 'one-sided' ? 'one-sided' : 'axils';
     return 'loose';
   }
@@ -856,10 +861,10 @@ export function drawAtJoint(
   const shapes: Shape[] = [];
   const points: Point[] = [];
   if (kind === 'whorls') {
-    for (const [i, turn] of [-1.5, -1.1, -0.5, 0.5, 1.1, 1.5].entries()) {
+    for (const [i, turn] of [-1.5, -0.8, 0.8, 1.5].entries()) {
       const end = add(at, { x: Math.sin(turn) * item * 0.42, y: -Math.cos(turn) * item * 0.12 });
       shapes.push(
-        ...drawItem(model, end, turn, random.fork(`whorl ${i}`), k * (Math.abs(turn) < 0.6 ? 0.8 : 1))
+        ...drawItem(model, end, turn, random.fork(`whorl ${i}`), k * (Math.abs(turn) < 1 ? 0.75 : 0.95))
       );
       points.push(...around(end, item * k));
     }

@@ -248,10 +248,11 @@ function clusterReach({ form, traits }: Model, kind: string | undefined): number
     case 'spike':
       return Math.max(item * 5, hasLeaves(traits) ? 0 : form.height);
     case 'branched-spike':
+      return Math.min(form.height * 0.3, Math.max((form.blade.length + form.stalk) * 0.8, item * 26));
     case 'club':
       return form.height * 0.3;
     case 'head':
-      return hasFruit(traits) ? item * 6 : item * 1.6;
+      return hasFruit(traits) ? item * 12 : item * 1.6;
     case 'flat-cluster':
       return item * 5;
     default:
@@ -555,7 +556,15 @@ function stemmed(model: Model): Part[] {
       : growSpine(foot, lean, bend, reach, 20);
     const between = clamp(
       Math.max(leafLong, stand === 'opposite' ? form.blade.width * 1.5 : 0) *
-        (climbing ? 0.34 : stand === 'opposite' ? 0.5 : stand === 'whorled' ? 1.15 : 0.42),
+        (climbing
+          ? 0.34
+          : stand === 'opposite'
+            ? 0.5
+            : stand === 'whorled'
+              ? 1.15
+              : traits.state('leaf-attachment') === 'along-stem' && form.stalk > form.blade.length
+                ? 0.2
+                : 0.42),
       reach / 8,
       reach / 2.6
     );
@@ -576,7 +585,9 @@ function stemmed(model: Model): Part[] {
   const parts: Part[] = [];
   const taper = (shoot: Shoot) => (t: number) => shoot.width * (1 - 0.5 * t);
   const sizeAt = (t: number) =>
-    kind ? 0.9 - 0.48 * t : 0.8 + 0.3 * Math.sin(Math.PI * t * 0.9) - 0.45 * Math.max(0, t - 0.6);
+    kind
+      ? 0.9 - (kind === 'whorls' ? 0.66 : 0.48) * t
+      : 0.8 + 0.3 * Math.sin(Math.PI * t * 0.9) - 0.45 * Math.max(0, t - 0.6);
   const leafy = (shoot: Shoot, name: string, k: number) =>
     isLeafless
       ? []

@@ -2,3 +2,4 @@ export * from './scene';
 export * from './specimen';
 export * from './plate';
 export * from './render';
+export * from './words';

@@ -7,16 +7,8 @@ import {
 } from '../knowledge';
 import { isInside } from './geometry';
 import { scaleBar } from './scale-bar';
-import type { Bounds, Part, Point, Scene, Shape, View } from './scene';
+import type { Bounds, Figure, Part, Point, Scene, Shape, View } from './scene';
 import { specimen } from './specimen';
-
-/** One view placed on a plate. */
-export interface Figure {
-  readonly scene: Scene;
-  readonly scale: number;
-  readonly dx: number;
-  readonly dy: number;
-}
 
 /** Several views of one specimen in a frame. Coordinates are plate units, from the upper left corner. */
 export interface Plate {

@@ -1,6 +1,5 @@
 import { lines } from './paint';
-import type { Figure } from './plate';
-import type { Line, Shape } from './scene';
+import type { Figure, Line, Shape } from './scene';
 
 /** A bar under a figure that says how large the living plant is. Its label is drawn, so that a plate holds no text. */
 

@@ -105,3 +105,11 @@ export const boundsOfParts = (parts: readonly Part[]): Bounds =>
       shapes.reduce((grown, { rings }) => rings.reduce((all, ring) => boundsOf(ring, all), grown), box),
     noBounds
   );
+
+/** One view placed on a plate. */
+export interface Figure {
+  readonly scene: Scene;
+  readonly scale: number;
+  readonly dx: number;
+  readonly dy: number;
+}

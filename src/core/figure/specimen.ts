@@ -12,7 +12,7 @@ import {
   undergroundView,
   undersideView
 } from './close-views';
-import { type Form, type Model, formOf, hasFruit, isWoody } from './form';
+import { type Form, type Model, formOf, hasFruit, hasLeaves, isWoody } from './form';
 import { clamp } from './geometry';
 import { wholePlant } from './habits';
 import { type Part, type Scene, type View, boundsOfParts } from './scene';
@@ -47,6 +47,7 @@ function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
     case 'whole':
       if (model.traits.state('frond-shape')) return 320;
       if (isWoody(model.traits)) return clamp(Math.max(leaf * 2.9, item * 11), 90, 420);
+      if (!hasLeaves(model.traits)) return Math.max(form.height, item * 8);
       return Math.max(
         leaf * 1.3,
         Math.min(form.height, Math.max(leaf * 2.6, isUmbel(model.traits) ? form.umbel * 5 : item * 8))

@@ -152,7 +152,8 @@ describe('a brief as a snapshot', () => {
       document.sheets.flatMap(({ plates }) => plates.flatMap((plate) => plate?.id ?? []))
     );
     expect(new Set(drawings.keys())).toEqual(named);
-    for (const svg of drawings.values()) expect(svg).toMatch(/^<svg [^>]*viewBox="0 0 2900 3400" width="290" height="340"/);
+    for (const svg of drawings.values())
+      expect(svg).toMatch(/^<svg [^>]*viewBox="0 0 2900 3400" width="290" height="340"/);
   });
 
   it('ends its leader lines on the plates, on both of them for each character of the set that is drawn', () => {

@@ -1,4 +1,13 @@
-import { drawingVersion, isDrawnAt, typicalSeed } from '$core/figure';
+import {
+  type Quality,
+  composePlate,
+  drawingVersion,
+  isDrawnAt,
+  plateInWords,
+  qualityOf,
+  standardViews,
+  typicalSeed
+} from '$core/figure';
 import {
   Stage,
   type Character,
@@ -50,6 +59,20 @@ export function describeStage(library: Library, stage: StageDescription): OrganD
     return [{ organ, characters }];
   });
 }
+
+/** What a plant's plate shows, in words, and how well it is drawn; undefined for one that is not drawn. */
+export function plateNotes(
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: StageDescription
+): { readonly words: readonly string[]; readonly quality: Quality } | undefined {
+  if (!isDrawnAt(stage)) return undefined;
+  const plate = composePlate(library, taxon, stage, typicalSeed, standardViews(library, stage), plateSize);
+  return { words: plateInWords(library, plate), quality: qualityOf(taxon, stage.stage) };
+}
+
+/** Width and height of a plant's own plate. */
+export const plateSize = { width: 310, height: 380 };
 
 /** Address of the plate of a taxon at a stage; undefined for a taxon that is not drawn. */
 export const plateAddress = (

@@ -7,6 +7,8 @@ import {
   anchorOf,
   composePlate,
   listParts,
+  plateInWords,
+  qualityOf,
   renderPlate,
   shownCharacters,
   viewsFor
@@ -57,12 +59,17 @@ const Specification = z.object({
 
 /** The pairs of the walk's newest brief, at the stages that they have on its date. */
 export const pairsOfWalk = async (db: SchoolDb, walkId: string): Promise<DrillPair[]> =>
-  pairsOf(await readBrief(db, walkId));
+  pairsOf(await libraryOf(db), await readBrief(db, walkId));
 
-/** The pairs that a brief drills: those of which both plants are drawn. */
-export function pairsOf(brief: Brief | undefined): DrillPair[] {
+/** The pairs that a brief drills: those of which both plants are drawn, and neither poorly. */
+export function pairsOf(library: Library, brief: Brief | undefined): DrillPair[] {
+  const isFit = ({ slug, stage }: { slug: string; stage: string }) => {
+    const taxon = library.taxa.get(slug);
+    return taxon !== undefined && qualityOf(taxon, Stage.parse(stage)) !== 'poor';
+  };
   return (brief?.document.sheets ?? [])
     .filter(({ plates }) => plates.every((plate) => plate !== null))
+    .filter(({ target, lookalike }) => isFit(target) && isFit(lookalike))
     .map(({ target, lookalike }) => ({
       target: target.slug,
       lookalike: lookalike.slug,
@@ -190,6 +197,8 @@ export interface OpenQuestion {
   /** Whether the harmless one of the pair is gathered at all. */
   readonly isGathered: boolean;
   readonly plate: { readonly width: number; readonly height: number };
+  /** What the drawing shows, for those who do not see it. */
+  readonly words: readonly string[];
   /** For keyboards and readers: parts by number, named neutrally. */
   readonly parts: readonly { id: number; label: string }[];
 }
@@ -252,6 +261,7 @@ export async function readRound(
       scientific: { target: drawn.taxa.target.name, lookalike: drawn.taxa.lookalike.name },
       isGathered: drawn.taxa.target.uses.some(({ kind }) => kind === 'food' || kind === 'drink'),
       plate: plateSize,
+      words: plateInWords(drawn.library, drawn.plate),
       parts: tappableParts(drawn.plate)
     }
   };

@@ -9,6 +9,7 @@
     { href: '/species/look-closer', label: 'Look closer' },
     ...(data.leads
       ? [
+          { href: '/species/plates', label: 'Plates' },
           { href: '/species/confirm', label: 'Confirm' },
           { href: '/species/changes', label: 'Changes' },
           { href: '/species/exchange', label: 'In and out' }

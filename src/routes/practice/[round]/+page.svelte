@@ -174,6 +174,7 @@
         onclick={onpick}
         role="img"
         aria-label="A drawn specimen, {question.parts.map(({ label }) => label).join('; ')}"
+        aria-describedby="drawing-in-words"
       >
         <image href="/questions/{question.id}" width={question.plate.width} height={question.plate.height} />
         {#if feedback}
@@ -205,6 +206,7 @@
             stroke-dasharray="4 4"
           />{/if}
       </svg>
+      <p id="drawing-in-words" class="sr-only">{question.words.join(' ')}</p>
       <p class="fine mt-1 text-ink-2" aria-live="polite">
         {feedback
           ? 'The numbers stand where the deciding characters are.'

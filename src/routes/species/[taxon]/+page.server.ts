@@ -2,7 +2,7 @@ import { lookalikesOfTheYear } from '$core/evidence';
 import { bbchOf, claimsOf, englishName, isDangerous, useClaims, worstSeverity } from '$core/knowledge';
 import { dayOfYear, stagesUp } from '$core/season';
 import { citations, confirmedClaims, disagreements, enoughSources } from '$lib/server/bookshelf';
-import { describeStage, plateAddress } from '$lib/server/describe';
+import { describeStage, plateAddress, plateNotes } from '$lib/server/describe';
 import { found, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import type { PageServerLoad } from './$types';
@@ -86,6 +86,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       })),
       stage: chosen.stage,
       plate: plateAddress(library, taxon, chosen.stage),
+      plateNotes: plateNotes(library, taxon, chosen),
       organs: describeStage(library, chosen),
       lookalikes: lookalikes.map(({ taxon: other, at, curated, similarity }) => ({
         ...named(other.slug),

@@ -76,6 +76,13 @@
       </div>
       {#if data.plate}<figcaption class="fine mt-1 text-ink-2">
           Drawn from the characters beside it; no portrait of one plant, and no means to name one.
+          {#if data.plateNotes?.quality === 'fair'}Judged by eye a fair drawing: some parts could be better.
+          {:else if data.plateNotes?.quality === 'poor'}Judged by eye a poor drawing: it is not used in a
+            drill.{/if}
+          {#if data.plateNotes}<details class="mt-1">
+              <summary class="cursor-pointer underline">The drawing in words</summary>
+              {#each data.plateNotes.words as sentence (sentence)}<p class="mt-1">{sentence}</p>{/each}
+            </details>{/if}
         </figcaption>{/if}
     </figure>
     <div class="note">

@@ -2,6 +2,7 @@ import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { readPlan } from '$lib/server/plan';
 import { leads } from '$lib/server/sign-in';
 import { isStale, readBrief } from '$lib/server/briefs';
+import { libraryOf } from '$lib/server/library';
 import { pairsOf } from '$lib/server/drills';
 import { readSite } from '$lib/server/sites';
 import { pairTallies } from '$lib/server/progress';
@@ -16,7 +17,7 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
   return inSchoolOf(viewer, async (db) => {
     const walk = found(await readWalk(db, viewer, id), 'walk');
     const brief = await readBrief(db, id);
-    const pairs = pairsOf(brief);
+    const pairs = pairsOf(await libraryOf(db), brief);
     const at = (part: string) => `/walks/${id}${part}`;
     if (viewer.role === 'learner') {
       const parts: TrailPart[] = [

@@ -1,5 +1,6 @@
 import { composePlate, drawingVersion, isDrawnAt, renderPlate, standardViews } from '$core/figure';
 import { Stage } from '$core/knowledge';
+import { plateSize } from '$lib/server/describe';
 import { found, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { svgResponse } from '$lib/server/pictures';
@@ -15,9 +16,6 @@ export const GET: RequestHandler = async ({ locals, params }) => {
   const taxon = found(library.taxa.get(params.taxon), 'plate');
   const stage = found(taxon.stages.get(stageName.data!), 'plate');
   if (!isDrawnAt(stage)) return notHere('plate');
-  const plate = composePlate(library, taxon, stage, seed, standardViews(library, stage), {
-    width: 310,
-    height: 380
-  });
+  const plate = composePlate(library, taxon, stage, seed, standardViews(library, stage), plateSize);
   return svgResponse(renderPlate(plate), 'private, max-age=31536000, immutable');
 };
