@@ -1,5 +1,6 @@
 import {
   type Quality,
+  type View,
   composePlate,
   drawingVersion,
   isDrawnAt,
@@ -8,6 +9,7 @@ import {
   standardViews,
   typicalSeed
 } from '$core/figure';
+import { addressOf } from '$lib/ui/address';
 import {
   Stage,
   type Character,
@@ -74,15 +76,18 @@ export function plateNotes(
 /** Width and height of a plant's own plate. */
 export const plateSize = { width: 310, height: 380 };
 
-/** Address of the plate of a taxon at a stage; undefined for a taxon that is not drawn. */
+/**
+ * Address of the plate of a taxon at a stage; undefined for one that is not drawn.
+ * @param views close views beside the plant; those of its own sheet if not given
+ */
 export const plateAddress = (
   library: Library,
   taxon: LibraryTaxon,
   stage: string,
-  seed = typicalSeed
+  { seed = typicalSeed, views = [] }: { seed?: number; views?: readonly View[] } = {}
 ): string | undefined => {
   const described = taxon.stages.get(Stage.parse(stage));
-  return described && isDrawnAt(described)
-    ? `/plates/${library.hash.slice(0, 16)}-${drawingVersion}/${taxon.slug}/${encodeURIComponent(stage)}/${seed}`
-    : undefined;
+  if (!described || !isDrawnAt(described)) return undefined;
+  const path = `/plates/${library.hash.slice(0, 16)}-${drawingVersion}/${taxon.slug}/${encodeURIComponent(stage)}/${seed}`;
+  return addressOf(path, [['views', views.join(',')]]);
 };

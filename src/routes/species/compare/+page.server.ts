@@ -15,6 +15,7 @@ import {
   worstSeverity
 } from '$core/knowledge';
 import { stagesOn } from '$core/season';
+import { viewsFor } from '$core/figure';
 import { plateAddress } from '$lib/server/describe';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
@@ -80,6 +81,13 @@ export const load: PageServerLoad = ({ locals, url }) => {
           : []
     });
     const groups = plants.length >= 2 ? compareStages(library.characters, stages) : undefined;
+    // The same close views of all: those in which they differ.
+    const views = viewsFor(
+      (groups?.separating ?? [])
+        .filter(({ character: { sense } }) => !['scent', 'dig', 'cut'].includes(sense))
+        .map(({ character }) => character.slug),
+      2
+    );
     return {
       choices: [...library.taxa.values()]
         .map((taxon) => ({
@@ -98,7 +106,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
         stage: stage.stage,
         severity: worstSeverity(taxon),
         isDangerous: isDangerous(taxon),
-        plate: plateAddress(library, taxon, stage.stage)
+        plate: plateAddress(library, taxon, stage.stage, { views })
       })),
       found: set?.found ?? false,
       open: set && !set.found ? set.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!)) : [],

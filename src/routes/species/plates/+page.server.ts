@@ -35,7 +35,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
           stage: stage.stage,
           isDangerous: isDangerous(taxon),
           quality: qualityOf(taxon, stage.stage),
-          source: plateAddress(library, taxon, stage.stage, query.specimen)!
+          source: plateAddress(library, taxon, stage.stage, { seed: query.specimen })!
         }))
     );
     const pages = Math.max(1, Math.ceil(plates.length / perPage));

@@ -1,4 +1,5 @@
-import { composePlate, drawingVersion, isDrawnAt, renderPlate, standardViews } from '$core/figure';
+import { z } from 'zod';
+import { composePlate, drawingVersion, isDrawnAt, renderPlate, standardViews, views } from '$core/figure';
 import { Stage } from '$core/knowledge';
 import { plateSize } from '$lib/server/describe';
 import { found, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
@@ -6,9 +7,18 @@ import { libraryOf } from '$lib/server/library';
 import { svgResponse } from '$lib/server/pictures';
 import type { RequestHandler } from './$types';
 
+/** Close views beside the plant, such as `leaf,stem`. */
+const Views = z
+  .string()
+  .transform((text) => text.split(','))
+  .pipe(z.array(z.enum(views)).max(3))
+  .optional();
+
 /** A plate by knowledge, drawing version, taxon, stage and seed: such an address never shows anything else. */
-export const GET: RequestHandler = async ({ locals, params }) => {
+export const GET: RequestHandler = async ({ locals, params, url }) => {
   const seed = Number(params.seed);
+  const asked = Views.safeParse(url.searchParams.get('views') ?? undefined);
+  if (!asked.success) notHere('plate');
   const stageName = Stage.safeParse(params.stage);
   if (!stageName.success || !Number.isInteger(seed)) notHere('plate');
   const library = await inSchoolOf(signedIn(locals), libraryOf);
@@ -16,6 +26,13 @@ export const GET: RequestHandler = async ({ locals, params }) => {
   const taxon = found(library.taxa.get(params.taxon), 'plate');
   const stage = found(taxon.stages.get(stageName.data!), 'plate');
   if (!isDrawnAt(stage)) return notHere('plate');
-  const plate = composePlate(library, taxon, stage, seed, standardViews(library, stage), plateSize);
+  const plate = composePlate(
+    library,
+    taxon,
+    stage,
+    seed,
+    asked.data ? ['whole', ...asked.data] : standardViews(library, stage),
+    plateSize
+  );
   return svgResponse(renderPlate(plate), 'private, max-age=31536000, immutable');
 };
