@@ -1,6 +1,6 @@
-import { composePlate, isDrawnAt, renderPlate, standardViews } from '../src/core/figure';
+import { composePlate, isDrawnAt, renderPlate, standardViews, strewHandful } from '../src/core/figure';
 import { shippedLibrary } from '../tests/support/content';
-import { type Figure, quantile, timed } from './figure';
+import { type Figure, medianMs, quantile, timed } from './figure';
 
 /** Every plant of the library at every stage, composed as its sheet shows it: the plant and two close views. */
 export async function drawingFigures(): Promise<Figure[]> {
@@ -9,6 +9,10 @@ export async function drawingFigures(): Promise<Figure[]> {
   const plants = [...library.taxa.values()].flatMap((taxon) =>
     [...taxon.stages.values()].filter(isDrawnAt).map((stage) => ({ taxon, stage }))
   );
+  const kind = (slug: string) => ({
+    taxon: library.taxa.get(slug)!,
+    stage: library.taxa.get(slug)!.stages.get('leaf')!
+  });
   const plate = ({ taxon, stage }: (typeof plants)[number], seed: number) =>
     renderPlate(composePlate(library, taxon, stage, seed, standardViews(library, stage), size));
   for (const plant of plants) plate(plant, 1);
@@ -20,6 +24,16 @@ export async function drawingFigures(): Promise<Figure[]> {
     sizes.push(result.length / 1024);
   }
   const sheet = await timed(() => plants.slice(0, 60).map((plant) => plate(plant, 3)));
+  const basket = await medianMs(
+    () =>
+      renderPlate(
+        strewHandful(library, [kind('allium-ursinum'), kind('arum-maculatum')], [17, 3], 5, {
+          width: 720,
+          height: 520
+        })
+      ),
+    { warmUp: 5, runs: 20 }
+  );
   const how = `${plants.length} plates of ${library.taxa.size} taxa, the plant and two close views`;
   return [
     { name: 'a plate, median', unit: 'ms', goal: 15, value: quantile(times, 0.5), how },
@@ -37,6 +51,13 @@ export async function drawingFigures(): Promise<Figure[]> {
       goal: 300,
       value: Math.max(...sizes),
       how: 'before compression'
+    },
+    {
+      name: 'a basket of 20 pieces',
+      unit: 'ms',
+      goal: 80,
+      value: basket,
+      how: 'leaves of two kinds, median of 20'
     },
     { name: 'a contact sheet of 60', unit: 'ms', goal: 1500, value: sheet.ms, how: '60 plates' }
   ];

@@ -186,3 +186,34 @@ describe('plates', () => {
     );
   });
 });
+
+describe('a handful', () => {
+  const asked = 'plant=allium-ursinum~leaf&other=arum-maculatum~leaf';
+
+  it('is drawn without a word of what lies in it', async () => {
+    const response = await instructor.fetch(`/species/handful/drawing?${asked}&wrong=2`);
+    expect(response.headers.get('content-type')).toContain('image/svg+xml');
+    expect(await response.text()).not.toMatch(/arum|allium|wrong|<text/i);
+  });
+
+  it('takes numbers out of range for the usual ones, and says what to choose', async () => {
+    expect(await instructor.words(`/species/handful?${asked}&pieces=400&wrong=77`)).toContain(
+      '12 pieces, picked for ramsons'
+    );
+    const same = 'plant=allium-ursinum~leaf&other=allium-ursinum~flower';
+    for (const bad of [
+      same,
+      'plant=allium-ursinum~leaf&other=no-such~leaf',
+      'plant=allium-ursinum~autumn&other='
+    ])
+      expect(await instructor.words(`/species/handful?${bad}`)).toMatch(
+        /Choose two different plants|Choose the plant/
+      );
+    expect((await instructor.fetch(`/species/handful/drawing?${same}`)).status).toBe(404);
+  });
+
+  it('is for those who lead: a learner would read the answer off its address', async () => {
+    for (const path of ['/species/handful', '/species/handful/drawing'])
+      expect((await learner.fetch(`${path}?${asked}`)).status).toBe(403);
+  });
+});

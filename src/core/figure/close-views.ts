@@ -19,7 +19,7 @@ import {
   tubeArea
 } from './organs';
 import { drawTube, edged, filled, inkLine, lines, tone } from './paint';
-import type { Part } from './scene';
+import type { Part, Point } from './scene';
 import { frond, shell } from './shore';
 import { flatSheet } from './space';
 import { undergroundPart } from './underground';
@@ -105,26 +105,40 @@ export function stalkView(model: Model): Part[] {
       spine.place(0.5)
     )
   );
-  // The foot of the blade at the upper end, cut off.
-  const half = width * 3.4;
-  const blade = smooth(
-    [
-      { x: -half * 0.1, y: 0 },
-      { x: -half * 0.6, y: -long * 0.06 },
-      { x: -half, y: -long * 0.2 },
-      { x: -half * 0.5, y: -long * 0.24 },
-      { x: 0, y: -long * 0.21 },
-      { x: half * 0.6, y: -long * 0.25 },
-      { x: half, y: -long * 0.19 },
-      { x: half * 0.6, y: -long * 0.05 },
-      { x: half * 0.1, y: 0 }
-    ],
-    4
-  );
+  // The foot of the blade at the upper end, torn off: its sides are drawn in ink, the tear is not.
   const isDivided = !['undivided', 'lobed', undefined].includes(traits.state('leaf-division'));
   if (!isDivided) {
-    const ring = placed(blade, spine.place(0.995), spine.heading(0.99));
-    parts.unshift(partOf('leaf', [edged([ring], form.colour.leaf, pen)], [], [ring], 0));
+    const half = width * 3;
+    const side = (sign: number) =>
+      smooth(
+        [
+          { x: sign * half * 0.08, y: 0 },
+          { x: sign * half * 0.42, y: -long * 0.1 },
+          { x: sign * half * 0.86, y: -long * 0.27 }
+        ],
+        5
+      );
+    const tear = Array.from({ length: 7 }, (_, i) => ({
+      x: half * (0.86 - 0.287 * i),
+      y: -long * (0.27 + own.between(-0.018, 0.03))
+    }));
+    const lay = (line: readonly Point[]) => placed(line, spine.place(0.99), spine.heading(0.99));
+    const ring = lay([...side(1), ...tear.slice(1, -1), ...side(-1).reverse()]);
+    const shapes = [
+      filled([ring], form.colour.leaf),
+      inkLine(
+        lay([
+          { x: 0, y: 0 },
+          { x: 0, y: -long * 0.25 }
+        ]),
+        width * 0.5,
+        tone(form.colour.leaf, 0.55),
+        1
+      ),
+      inkLine(lay(side(-1)), pen),
+      inkLine(lay(side(1)), pen * 1.3)
+    ];
+    parts.unshift(partOf('leaf', shapes, [], [ring], 0));
   }
   return parts;
 }

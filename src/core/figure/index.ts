@@ -3,3 +3,4 @@ export * from './specimen';
 export * from './plate';
 export * from './render';
 export * from './words';
+export * from './handful';

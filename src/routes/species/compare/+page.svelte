@@ -102,6 +102,14 @@
       </figure>
     {/each}
   </div>
+  {#if data.leads && data.plants.length > 1}<p class="mt-2">
+      <a
+        href="/species/handful?plant={encodeURIComponent(
+          `${data.plants[0]!.slug}~${data.plants[0]!.stage}`
+        )}&other={encodeURIComponent(`${data.plants[1]!.slug}~${data.plants[1]!.stage}`)}"
+        >Strew a handful of the first, with the second in it</a
+      >
+    </p>{/if}
 {/if}
 
 {#if groups}

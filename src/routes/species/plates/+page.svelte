@@ -40,7 +40,9 @@
   <h1>Plates</h1>
   <p class="max-w-prose text-ink-2">
     Every plate is drawn from the described characters, within the variation that they allow. A plate teaches
-    what to look at; it names no plant in your hand.
+    what to look at; it names no plant in your hand. <a class="no-print" href="/species/handful"
+      >Strew a handful</a
+    > to look through.
   </p>
 </div>
 <form
@@ -83,13 +85,13 @@
     ></label
   >
   {#if data.query.specimen}<input type="hidden" name="specimen" value={data.query.specimen} />{/if}
-  <a class="btn" href={at({ specimen: data.query.specimen + 1 })} data-sveltekit-noscroll
+  <a class="btn btn-line" href={at({ specimen: data.query.specimen + 1 })} data-sveltekit-noscroll
     ><RefreshCw size={16} aria-hidden="true" />Other specimens</a
   >
-  <button type="button" class="btn" onclick={() => window.print()}
+  <button type="button" class="btn btn-line" onclick={() => window.print()}
     ><Printer size={16} aria-hidden="true" />Print</button
   >
-  <noscript><button class="btn">Search</button></noscript>
+  <noscript><button class="btn btn-line">Search</button></noscript>
 </form>
 <p class="note mt-3" aria-live="polite">
   {data.total === 1 ? '1 plate' : `${data.total} plates`}{data.query.specimen
@@ -133,11 +135,11 @@
   {/each}
 </ul>
 {#if data.pages > 1}<nav aria-label="Pages" class="no-print mt-6 flex items-center gap-4">
-    {#if data.query.page > 1}<a class="btn" href={at({ page: data.query.page - 1 })}
+    {#if data.query.page > 1}<a class="btn btn-line" href={at({ page: data.query.page - 1 })}
         ><ChevronLeft size={16} aria-hidden="true" />Before</a
       >{/if}
     <span>Sheet {data.query.page} of {data.pages}</span>
-    {#if data.query.page < data.pages}<a class="btn" href={at({ page: data.query.page + 1 })}
+    {#if data.query.page < data.pages}<a class="btn btn-line" href={at({ page: data.query.page + 1 })}
         >Next<ChevronRight size={16} aria-hidden="true" /></a
       >{/if}
   </nav>{/if}

@@ -1,0 +1,53 @@
+import { piecePlaces } from '$core/figure';
+import { englishName, isDangerous } from '$core/knowledge';
+import { inSchoolOf, leading } from '$lib/server/guard';
+import {
+  HandfulQuery,
+  askedHandful,
+  canLie,
+  drawHandful,
+  handfulSize,
+  mostPieces,
+  mostWrong
+} from '$lib/server/handful';
+import { libraryOf } from '$lib/server/library';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, url }) => {
+  const viewer = leading(locals);
+  const query = HandfulQuery.parse(Object.fromEntries(url.searchParams));
+  return inSchoolOf(viewer, async (db) => {
+    const library = await libraryOf(db);
+    const asked = askedHandful(library, query);
+    const handful = asked && drawHandful(library, query, asked);
+    const key = (wanted: typeof query.plant) => wanted?.join('~') ?? '';
+    return {
+      query: {
+        plant: key(query.plant),
+        other: key(query.other),
+        pieces: query.pieces,
+        wrong: query.wrong,
+        specimen: query.specimen
+      },
+      isAsked: Boolean(query.plant ?? query.other),
+      size: handfulSize,
+      mostPieces,
+      mostWrong,
+      choices: [...library.taxa.values()]
+        .map((taxon) => ({
+          slug: taxon.slug,
+          group: taxon.group,
+          name: englishName(taxon),
+          stages: [...taxon.stages.values()].filter((stage) => canLie(taxon, stage)).map(({ stage }) => stage)
+        }))
+        .sort((a, b) => a.name.localeCompare(b.name, 'en')),
+      handful: handful && {
+        plant: englishName(asked.plant.taxon),
+        other: englishName(asked.other.taxon),
+        isOtherDangerous: isDangerous(asked.other.taxon),
+        wrong: asked.wrong,
+        pieces: piecePlaces(handful).map((at, i) => ({ at, isWrong: handful.kinds[i] === 1 }))
+      }
+    };
+  });
+};

@@ -1,0 +1,160 @@
+<script lang="ts">
+  import Eye from '@lucide/svelte/icons/eye';
+  import EyeOff from '@lucide/svelte/icons/eye-off';
+  import Printer from '@lucide/svelte/icons/printer';
+  import RefreshCw from '@lucide/svelte/icons/refresh-cw';
+  import { goto } from '$app/navigation';
+  import { addressOf, fieldsOf } from '$lib/ui/address';
+  import { stageWord } from '$lib/ui/stage-word';
+
+  let { data } = $props();
+  let form = $state<HTMLFormElement>();
+  let isShown = $state(false);
+
+  const query = $derived<[string, string][]>([
+    ['plant', data.query.plant],
+    ['other', data.query.other],
+    ['pieces', String(data.query.pieces)],
+    ['wrong', data.query.wrong === undefined ? '' : String(data.query.wrong)]
+  ]);
+  const drawing = $derived(
+    addressOf('/species/handful/drawing', [...query, ['specimen', String(data.query.specimen)]])
+  );
+  const again = $derived(
+    addressOf('/species/handful', [...query, ['specimen', String((data.query.specimen % 9999) + 1)]])
+  );
+  const wrong = $derived(data.handful?.pieces.filter(({ isWrong }) => isWrong) ?? []);
+
+  function strew() {
+    isShown = false;
+    if (form)
+      void goto(addressOf('/species/handful', fieldsOf(form)), {
+        replaceState: true,
+        keepFocus: true,
+        noScroll: true
+      });
+  }
+</script>
+
+{#snippet plants(name: string, label: string, value: string)}
+  <label
+    ><span class="note font-[650]">{label}</span><select {name} class="select" {value} onchange={strew}>
+      <option value="">choose one</option>
+      {#each data.choices as choice (choice.slug)}
+        {#each choice.stages as stage (stage)}<option value="{choice.slug}~{stage}"
+            >{choice.name}, {stageWord(choice.group, stage)}</option
+          >{/each}
+      {/each}
+    </select></label
+  >
+{/snippet}
+
+<svelte:head><title>A handful · Good Trail</title></svelte:head>
+<h1>A handful</h1>
+<p class="max-w-prose text-ink-2">
+  Picked pieces of one plant on a cloth, with none to {data.mostWrong} pieces of another among them, all to one
+  scale. Let the group look through them before you show which do not belong.
+</p>
+<form
+  bind:this={form}
+  method="GET"
+  class="no-print mt-3 grid grid-cols-2 items-end gap-x-4 gap-y-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_110px_130px]"
+  onsubmit={(event) => {
+    event.preventDefault();
+    strew();
+  }}
+>
+  {@render plants('plant', 'A handful of', data.query.plant)}
+  {@render plants('other', 'with pieces of', data.query.other)}
+  <label
+    ><span class="note font-[650]">Pieces</span><input
+      type="number"
+      name="pieces"
+      min="4"
+      max={data.mostPieces}
+      class="input"
+      value={data.query.pieces}
+      onchange={strew}
+    /></label
+  >
+  <label
+    ><span class="note font-[650]">Wrong ones</span><select
+      name="wrong"
+      class="select"
+      value={data.query.wrong === undefined ? '' : String(data.query.wrong)}
+      onchange={strew}
+      ><option value="">by chance</option
+      >{#each Array.from({ length: data.mostWrong + 1 }, (_, i) => String(i)) as count (count)}<option
+          value={count}>{count === '0' ? 'none' : count}</option
+        >{/each}</select
+    ></label
+  >
+  <noscript><button class="btn">Strew</button></noscript>
+</form>
+
+{#if data.handful}
+  <div class="no-print mt-4 flex flex-wrap gap-3">
+    <a class="btn btn-line" href={again} data-sveltekit-noscroll onclick={() => (isShown = false)}
+      ><RefreshCw size={16} aria-hidden="true" />Strew anew</a
+    >
+    <button type="button" class="btn btn-line" aria-pressed={isShown} onclick={() => (isShown = !isShown)}
+      >{#if isShown}<EyeOff size={16} aria-hidden="true" />Hide which do not belong{:else}<Eye
+          size={16}
+          aria-hidden="true"
+        />Show which do not belong{/if}</button
+    >
+    <button type="button" class="btn btn-line" onclick={() => window.print()}
+      ><Printer size={16} aria-hidden="true" />Print</button
+    >
+  </div>
+  <p class="mt-4 font-serif text-[19px] leading-snug">
+    {data.query.pieces} pieces, picked for {data.handful.plant.toLowerCase()}. Which do not belong?
+  </p>
+  <svg
+    viewBox="0 0 {data.size.width} {data.size.height}"
+    class="plate mt-2 w-full max-w-[960px]"
+    role="img"
+    aria-label="{data.query.pieces} drawn pieces on a cloth{isShown
+      ? `; ${data.handful.wrong} of them ${data.handful.other.toLowerCase()}`
+      : ''}"
+  >
+    <image href={drawing} width={data.size.width} height={data.size.height} />
+    {#if isShown}
+      {#each wrong as { at }, i (i)}
+        <circle cx={at.x} cy={at.y} r="44" fill="none" stroke="#FCFAF3" stroke-width="7" />
+        <circle
+          cx={at.x}
+          cy={at.y}
+          r="44"
+          fill="none"
+          stroke="#A11D2B"
+          stroke-width="3.5"
+          stroke-dasharray="9 6"
+        />
+      {/each}
+    {/if}
+  </svg>
+  <p class="mt-2 min-h-6" aria-live="polite">
+    {#if isShown}
+      {#if data.handful.wrong === 0}None: all of them are {data.handful.plant.toLowerCase()}.
+      {:else}{data.handful.wrong === 1 ? 'One piece is' : `${data.handful.wrong} pieces are`}
+        <strong class={data.handful.isOtherDangerous ? 'text-rosehip' : ''}
+          >{data.handful.other.toLowerCase()}</strong
+        >.
+        <a
+          href="/species/compare?plant={encodeURIComponent(data.query.plant)}&plant={encodeURIComponent(
+            data.query.other
+          )}">Compare the two</a
+        >{/if}
+    {/if}
+  </p>
+  <p class="fine text-ink-2">
+    Drawn pieces teach the looking; nobody eats from a drawing. Scent and touch are not in it.
+  </p>
+{:else if data.isAsked}
+  <p class="mt-6">
+    Choose two different plants, each at a stage at which something of it is picked and drawn.
+  </p>
+{:else}
+  <p class="mt-6 text-ink-2">Choose the plant that was to be picked, and the one that slipped in.</p>
+{/if}

@@ -1,0 +1,14 @@
+import { renderPlate } from '$core/figure';
+import { found, inSchoolOf, leading } from '$lib/server/guard';
+import { HandfulQuery, askedHandful, drawHandful } from '$lib/server/handful';
+import { libraryOf } from '$lib/server/library';
+import { svgResponse } from '$lib/server/pictures';
+import type { RequestHandler } from './$types';
+
+/** The drawing of a handful, without a word of what lies in it. */
+export const GET: RequestHandler = async ({ locals, url }) => {
+  const query = HandfulQuery.parse(Object.fromEntries(url.searchParams));
+  const library = await inSchoolOf(leading(locals), libraryOf);
+  const asked = found(askedHandful(library, query), 'handful');
+  return svgResponse(renderPlate(drawHandful(library, query, asked)), 'private, no-cache');
+};
