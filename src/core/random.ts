@@ -1,10 +1,15 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
-/** FNV-1a: a name as a 32-bit seed. */
+/**
+ * A name as a 32-bit seed: FNV-1a, then the finalizer of MurmurHash3. Without the latter, names that differ in their
+ * last letter alone ('leaf 1', 'leaf 2') get seeds so close together that their first numbers are nearly equal.
+ */
 export function seedOf(name: string): number {
   let hash = 0x811c9dc5;
   for (let i = 0; i < name.length; i += 1) hash = Math.imul(hash ^ name.charCodeAt(i), 0x01000193);
-  return hash >>> 0;
+  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
+  hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
+  return (hash ^ (hash >>> 16)) >>> 0;
 }
 
 /** Random numbers that follow from a name alone. */

@@ -486,7 +486,11 @@ function handDivided({ traits }: Model, look: BladeLook, random: Random): FlatLe
     }
     const stalk = scale(towards(turn), reach * (turn === 0 ? 0.16 : 0.08));
     stalks.push([heart, add(heart, stalk)]);
-    return moved(leaflet(look, 'broad', reach * (turn === 0 ? 0.86 : 0.8), own), add(heart, stalk), turn);
+    return moved(
+      leaflet(look, traits.state('leaflet-shape') ?? 'broad', reach * (turn === 0 ? 0.86 : 0.8), own),
+      add(heart, stalk),
+      turn
+    );
   });
   return joined(
     { shapes: stalkShapes(stalks, look, Math.max(look.pen, long * 0.014)), outline: [] },

@@ -20,7 +20,7 @@ import { type Traits, pickTraits } from './traits';
 import { visibleShares } from './visibility';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 5;
+export const drawingVersion = 6;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,
@@ -47,7 +47,7 @@ function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
     case 'whole':
       if (model.traits.state('frond-shape')) return 320;
       if (isWoody(model.traits)) return clamp(Math.max(leaf * 2.9, item * 11), 90, 420);
-      if (!hasLeaves(model.traits)) return Math.max(form.height, item * 8);
+      if (!hasLeaves(model.traits) && model.traits.state('flower-cluster') === 'club') return form.height;
       return Math.max(
         leaf * 1.3,
         Math.min(form.height, Math.max(leaf * 2.6, isUmbel(model.traits) ? form.umbel * 5 : item * 8))
