@@ -50,7 +50,6 @@ const whiteUmbelsInJune = (site: Site) =>
   );
 
 const views: readonly View[] = [
-  { name: 'sign-in', size: desk, open: (site) => visit(site, '/sign-in') },
   { name: 'today', role: 'Instructor', size: desk, open: (site) => visit(site, '/today') },
   {
     name: 'site',
@@ -63,7 +62,6 @@ const views: readonly View[] = [
     }
   },
   { name: 'walk-plan', role: 'Instructor', size: desk, open: walk('') },
-  { name: 'walk-plan-dusk', role: 'Instructor', size: desk, theme: 'dusk', open: walk('') },
   {
     name: 'brief-contrast-sheet',
     role: 'Instructor',
@@ -86,6 +84,23 @@ const views: readonly View[] = [
     role: 'Instructor',
     size: desk,
     open: (site) => visit(site, '/species/compare?plant=daucus-carota~flower&plant=conium-maculatum~flower')
+  },
+  {
+    name: 'plates-dusk',
+    role: 'Instructor',
+    size: desk,
+    theme: 'dusk',
+    open: (site) => visit(site, '/species/plates?family=Apiaceae&stage=flower')
+  },
+  {
+    name: 'handful',
+    role: 'Instructor',
+    size: desk,
+    open: (site) =>
+      visit(
+        site,
+        '/species/handful?plant=beta-vulgaris-maritima~leaf&other=arum-italicum~leaf&pieces=12&wrong=2'
+      )
   },
   { name: 'look-closer', role: 'Learner', size: desk, open: whiteUmbelsInJune },
   {

@@ -162,13 +162,16 @@ describe.sequential('from a track to a learner’s progress', () => {
 
 describe.sequential('every screen', () => {
   /** Long pages of the same parts as others: looked at in two of the three themes. */
+  const plates = '/species/plates?family=Apiaceae';
+  const handful = '/species/handful?plant=allium-ursinum~leaf&other=arum-maculatum~leaf&wrong=2';
   const longPages = new Set([
     '/species',
     '/species/families',
     '/species/arum-maculatum/correct?stage=flower',
     '/species/confirm',
     '/species/exchange',
-    '/species/own'
+    '/species/own',
+    plates
   ]);
   const comparing =
     '/species/compare?plant=daucus-carota~flower&plant=conium-maculatum~flower&plant=cicuta-virosa~flower';
@@ -190,6 +193,8 @@ describe.sequential('every screen', () => {
     '/species/families',
     comparing,
     lookingCloser,
+    plates,
+    handful,
     '/species/confirm',
     '/species/confirm/arum-maculatum',
     '/species/changes',

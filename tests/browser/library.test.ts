@@ -173,3 +173,37 @@ describe.sequential('an instructor with two books', () => {
     await seeText(driver, 'Hemlock');
   });
 });
+
+describe.sequential('an instructor before a class', () => {
+  it('looks through the plates of a family, and at other specimens of them', async () => {
+    const { driver } = site;
+    await signInAs(site, 'Instructor');
+    await visit(site, '/species/plates');
+    await type('Any name', 'conium');
+    await seeText(driver, '5 plates, the usual specimen of each.');
+    await press(driver, 'Other specimens');
+    await seeText(driver, '5 plates, specimen 1 of each.');
+    const drawn = await driver.executeScript<boolean>(
+      'return [...document.querySelectorAll("main img")].slice(0, 2).every((img) => img.complete && img.naturalWidth > 0)'
+    );
+    expect(drawn).toBe(true);
+  });
+
+  it('strews a handful with wrong pieces from a comparison, shows them, and hides them for the next', async () => {
+    const { driver } = site;
+    await visit(site, '/species/compare?plant=allium-ursinum~leaf&plant=arum-maculatum~leaf');
+    await press(driver, 'Strew a handful of the first');
+    await seeText(driver, '12 pieces, picked for ramsons. Which do not belong?');
+    const wrong = await driver.findElement(By.css('select[name=wrong]'));
+    await wrong.findElement(By.css('option[value="2"]')).click();
+    await driver.wait(until.urlContains('wrong=2'), 15_000);
+    const rings = () => driver.findElements(By.css('main svg circle[stroke-dasharray]'));
+    expect(await rings()).toHaveLength(0);
+    await press(driver, 'Show which do not belong');
+    await seeText(driver, '2 pieces are lords-and-ladies');
+    expect(await rings()).toHaveLength(2);
+    await press(driver, 'Strew anew');
+    await driver.wait(until.urlContains('specimen=2'), 15_000);
+    expect(await rings()).toHaveLength(0);
+  });
+});

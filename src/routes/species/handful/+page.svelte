@@ -112,7 +112,8 @@
   </p>
   <svg
     viewBox="0 0 {data.size.width} {data.size.height}"
-    class="plate mt-2 w-full max-w-[960px]"
+    class="plate mt-2 w-full"
+    style="max-width: min(960px, max(340px, (100vh - 340px) * {data.size.width / data.size.height}))"
     role="img"
     aria-label="{data.query.pieces} drawn pieces on a cloth{isShown
       ? `; ${data.handful.wrong} of them ${data.handful.other.toLowerCase()}`
