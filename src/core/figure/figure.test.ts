@@ -13,6 +13,7 @@ import {
   renderPlate,
   shownCharacters,
   specimen,
+  standardViews,
   viewsFor
 } from './index';
 import { visibleShares } from './visibility';
@@ -126,6 +127,23 @@ describe('measured from the drawing', () => {
     }
   });
 
+  it('an umbel has as many rays as described', () => {
+    for (const slug of [
+      'conium-maculatum',
+      'anthriscus-sylvestris',
+      'daucus-carota',
+      'heracleum-sphondylium'
+    ]) {
+      const { low, high } = stageOf(slug, 'flower').cells.get('ray-count')!.range!;
+      for (let seed = 1; seed <= 8; seed += 1) {
+        const { parts } = specimen(library, taxonOf(slug), stageOf(slug, 'flower'), seed, 'flower');
+        const rays = parts.find(({ kind }) => kind === 'flower cluster')!.shapes[0]!.rings.length;
+        expect(rays, slug).toBeGreaterThanOrEqual(Math.round(low));
+        expect(rays, slug).toBeLessThanOrEqual(Math.round(high));
+      }
+    }
+  });
+
   it('a three-leaved leaf has three leaflets, a petal count its petals', () => {
     const clover = specimen(
       library,
@@ -206,6 +224,25 @@ describe('a pair', () => {
       }
       expect(most / (2 * seeds), `statistic ${which}`).toBeLessThan(0.66);
     }
+  });
+});
+
+describe('the plate of a sheet', () => {
+  it('shows flowers or fruits first, if there are any, and never a cut or dug part', () => {
+    expect(standardViews(library, stageOf('conium-maculatum', 'flower'))).toEqual([
+      'whole',
+      'flower',
+      'stem'
+    ]);
+    expect(standardViews(library, stageOf('crataegus-monogyna', 'fruit'))[1]).toBe('fruit');
+    for (const taxon of drawnTaxa(library))
+      for (const stage of taxon.stages.values())
+        expect(standardViews(library, stage)).not.toContain('underground');
+  });
+
+  it('shows an underside only where it is another than the upper side', () => {
+    expect(standardViews(library, stageOf('artemisia-vulgaris', 'leaf'))).toContain('underside');
+    expect(standardViews(library, stageOf('allium-ursinum', 'leaf'))).not.toContain('underside');
   });
 });
 

@@ -116,9 +116,11 @@ export function standardViews(library: Library, stage: StageDescription): View[]
   });
   const bySalience = described.sort((x, y) => y.salience - x.salience).map(({ slug }) => slug);
   const first: View[] = has('fruit') ? ['fruit'] : has('flower') ? ['flower'] : [];
-  const others = viewsFor(bySalience, 4).filter(
-    (view) => !['flower', 'single flower', 'fruit'].includes(view)
-  );
+  // A white or purple underside says more than anything else of a leaf.
+  const others = viewsFor(
+    described.some(({ slug }) => slug === 'leaf-underside') ? ['leaf-underside', ...bySalience] : bySalience,
+    4
+  ).filter((view) => !['flower', 'single flower', 'fruit'].includes(view));
   return ['whole', ...[...first, ...others].slice(0, 2)];
 }
 
