@@ -227,6 +227,38 @@ describe('a pair', () => {
   });
 });
 
+describe('grass before a plant', () => {
+  const inGrass = (seed: number) =>
+    specimen(library, taxonOf('daucus-carota'), stageOf('daucus-carota', 'flower'), seed, 'whole', {
+      inGrass: true
+    });
+
+  it('stands in front, shows nothing itself and hides no kind of part altogether', () => {
+    for (let seed = 1; seed <= 10; seed += 1) {
+      const { parts } = inGrass(seed);
+      expect(parts.at(-1)).toMatchObject({ kind: 'ground', shows: [] });
+      const shares = visibleShares(parts);
+      const seen = new Map<string, number>();
+      parts.forEach(({ kind, shows }, i) => {
+        if (shows.length > 0) seen.set(kind, Math.max(seen.get(kind) ?? 0, shares[i]!));
+      });
+      for (const [kind, share] of seen) expect(share, kind).toBeGreaterThan(0.15);
+    }
+  });
+
+  it('does not stand before twigs in the hand, nor on the shore', () => {
+    for (const [slug, stage] of [
+      ['taxus-baccata', 'leaf'],
+      ['palmaria-palmata', 'leaf']
+    ] as const) {
+      const plain = specimen(library, taxonOf(slug), stageOf(slug, stage), 3, 'whole');
+      expect(specimen(library, taxonOf(slug), stageOf(slug, stage), 3, 'whole', { inGrass: true })).toEqual(
+        plain
+      );
+    }
+  });
+});
+
 describe('the plate of a sheet', () => {
   it('shows flowers or fruits first, if there are any, and never a cut or dug part', () => {
     expect(standardViews(library, stageOf('conium-maculatum', 'flower'))).toEqual([

@@ -8,7 +8,7 @@ import {
 import { isInside } from './geometry';
 import { scaleBar } from './scale-bar';
 import type { Bounds, Figure, Part, Point, Scene, Shape, View } from './scene';
-import { specimen } from './specimen';
+import { type Setting, specimen } from './specimen';
 
 /** Several views of one specimen in a frame. Coordinates are plate units, from the upper left corner. */
 export interface Plate {
@@ -220,11 +220,12 @@ export function composePlate(
   seed: number,
   views: readonly View[],
   size: { width: number; height: number },
-  near: Side = 'right'
+  near: Side = 'right',
+  setting: Setting = {}
 ): Plate {
   const [main, ...others] = views
     .filter((view) => hasOrgan(library, stage, view))
-    .map((view) => specimen(library, taxon, stage, seed, view))
+    .map((view) => specimen(library, taxon, stage, seed, view, setting))
     .filter(({ parts }) => parts.length > 0);
   const frame: Bounds = {
     left: margin,

@@ -14,6 +14,7 @@ import {
 } from './close-views';
 import { type Form, type Model, formOf, hasFruit, hasLeaves, isWoody } from './form';
 import { clamp } from './geometry';
+import { grassBefore } from './grass';
 import { wholePlant } from './habits';
 import { type Part, type Scene, type View, boundsOfParts } from './scene';
 import { type Traits, pickTraits } from './traits';
@@ -103,6 +104,16 @@ const noRecipe: Recipe = { colour: {}, pairs: [], quality: {} };
 const leastSeen = 0.22;
 const tries = 3;
 
+/** What makes a specimen harder to see. */
+export interface Setting {
+  /** Grass stands before the plant. */
+  readonly inGrass?: boolean;
+}
+
+/** Twigs are held in the hand, seaweeds and shells lie. */
+const canStandInGrass = (traits: Traits): boolean =>
+  !isWoody(traits) && traits.state('frond-shape') === undefined && traits.state('shell-apex') === undefined;
+
 /**
  * Draws a specimen of a taxon at a stage. The same seed gives the same drawing; two taxa with one seed do
  * not share a pose. States come from the description by their frequency words, proportions from the recipe.
@@ -113,7 +124,8 @@ export function specimen(
   taxon: LibraryTaxon,
   stage: StageDescription,
   seed: number,
-  view: View
+  view: View,
+  { inGrass = false }: Setting = {}
 ): Scene {
   const recipe = taxon.recipe ?? noRecipe;
   const random = createRandom(`${taxon.slug} ${stage.stage} ${seed}`);
@@ -128,6 +140,8 @@ export function specimen(
       .map((part, i) => ({ part, i }))
       .sort((a, b) => a.part.depth - b.part.depth || a.i - b.i)
       .map(({ part }) => part);
+    if (inGrass && view === 'whole' && canStandInGrass(traits))
+      parts.push(grassBefore(boundsOfParts(parts), pen, posed.fork('grass')));
     const seen = worstSeen(parts);
     if (!best || seen > best.seen) best = { parts, seen };
     if (best.seen >= leastSeen) break;

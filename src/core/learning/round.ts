@@ -13,6 +13,8 @@ export interface DrillQuestion extends DrillPair {
   readonly specimen: 'target' | 'lookalike';
   /** A partial view shows one leaf only, from which it may be impossible to tell. */
   readonly partial: boolean;
+  /** Grass stands before the whole plant. */
+  readonly inGrass: boolean;
   readonly seed: number;
 }
 
@@ -56,10 +58,12 @@ export function composeRound(
     const firstIsDangerous = createRandom(`first ${seed} ${pairKey(pair)}`).next() < 0.5;
     const isDangerous = times % 2 === 0 ? firstIsDangerous : !firstIsDangerous;
     const isPartial = times >= 1 && random.next() < 0.25;
+    const inGrass = times >= 1 && !isPartial && random.next() < 0.4;
     return {
       ...pair,
       specimen: isDangerous ? 'lookalike' : 'target',
       partial: isPartial,
+      inGrass,
       seed: random.integer(1, 2 ** 31 - 1)
     };
   });

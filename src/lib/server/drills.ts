@@ -54,6 +54,7 @@ const Specification = z.object({
   lookalikeStage: Stage,
   specimen: z.enum(['target', 'lookalike']),
   partial: z.boolean(),
+  inGrass: z.boolean().default(false),
   seed: z.number().int()
 }) satisfies z.ZodType<DrillQuestion>;
 
@@ -144,7 +145,9 @@ function draw(library: Library, question: DrillQuestion): Drawn {
     stages[question.specimen],
     question.seed,
     views,
-    plateSize
+    plateSize,
+    'right',
+    { inGrass: question.inGrass }
   );
   return { question, library, taxa, stages, plate };
 }
