@@ -114,6 +114,20 @@ describe('a round', () => {
     );
   });
 
+  it('makes it harder only from the second time on: one leaf alone, or grass before the plant, never both', () => {
+    const kinds = new Set<string>();
+    for (let seed = 1; seed <= 60; seed += 1) {
+      const met = new Set<string>();
+      for (const question of composeRound(pairs, new Map(), new Date('2027-04-24'), 10, seed)) {
+        if (!met.has(pairKey(question))) expect([question.partial, question.inGrass]).toEqual([false, false]);
+        met.add(pairKey(question));
+        expect(question.partial && question.inGrass).toBe(false);
+        kinds.add(`${question.partial} ${question.inGrass}`);
+      }
+    }
+    expect(kinds).toEqual(new Set(['false false', 'true false', 'false true']));
+  });
+
   it('begins with what is due', () => {
     const memory = replayMemory([
       { ...right, unit: unitKey('a~x', 'leaf'), at: new Date('2027-04-23T10:00:00Z'), day: '2027-04-23' },
