@@ -163,8 +163,12 @@ describe('a round of side by side', () => {
       'number',
       'parts',
       'plate',
-      'scientific'
+      'scientific',
+      'words'
     ]);
+    // In words, too, the plant is not named.
+    for (const name of [question.names, question.scientific].flatMap((both) => Object.values(both)))
+      expect(question.words.join(' ').toLowerCase()).not.toContain(name.toLowerCase());
     const svg = await inDemo((db) => questionPlate(db, learner, question.id));
     expect(svg).not.toContain(question.names.target);
   });

@@ -5,6 +5,7 @@ import { citations, confirmedClaims, disagreements, enoughSources } from '$lib/s
 import { describeStage, plateAddress, plateNotes } from '$lib/server/describe';
 import { found, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
+import { photographsOf } from '$lib/server/photographs';
 import type { PageServerLoad } from './$types';
 
 const muchAlike = 0.75;
@@ -37,6 +38,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       ({ similarity }) => !isDangerous(taxon) || similarity >= muchAlike
     );
     const family = library.families.get(taxon.family);
+    const photographs = await photographsOf(db, [taxon.slug]);
     return {
       slug: taxon.slug,
       group: taxon.group,
@@ -87,6 +89,8 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       stage: chosen.stage,
       plate: plateAddress(library, taxon, chosen.stage),
       plateNotes: plateNotes(library, taxon, chosen),
+      photographs: photographs.filter(({ stage }) => stage === chosen.stage),
+      otherPhotographs: photographs.filter(({ stage }) => stage !== chosen.stage).length,
       organs: describeStage(library, chosen),
       lookalikes: lookalikes.map(({ taxon: other, at, curated, similarity }) => ({
         ...named(other.slug),

@@ -86,6 +86,33 @@
         </figcaption>{/if}
     </figure>
     <div class="note">
+      <h2>Photographs</h2>
+      {#each data.photographs as photo (photo.id)}
+        <figure class="m-0 mt-1">
+          <a href="/species/{data.slug}/photographs/{photo.id}"
+            ><img
+              src="/photographs/{photo.id}"
+              alt={photo.words}
+              width={photo.width}
+              height={photo.height}
+              loading="lazy"
+              class="w-full border border-rule"
+            /></a
+          >
+          <figcaption class="fine text-ink-2">Photograph: {photo.credit}</figcaption>
+        </figure>
+      {/each}
+      <p>
+        {#if data.photographs.length === 0}<span class="text-ink-2"
+            >None of your school in {data.stage}.
+          </span>{/if}<a href="/species/{data.slug}/photographs?stage={encodeURIComponent(data.stage)}"
+          >{data.leads ? 'Add or see all' : 'See all'}{data.otherPhotographs > 0
+            ? `, ${data.otherPhotographs} of other stages`
+            : ''}</a
+        >
+      </p>
+    </div>
+    <div class="note">
       <h2>Names</h2>
       {#each data.names as one (one.name + one.language)}<p>
           <strong>{one.name}</strong>

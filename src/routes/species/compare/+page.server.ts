@@ -19,6 +19,7 @@ import { viewsFor } from '$core/figure';
 import { plateAddress } from '$lib/server/describe';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
+import { photographsOf } from '$lib/server/photographs';
 import { readSettings } from '$lib/server/schools';
 import type { PageServerLoad } from './$types';
 
@@ -42,6 +43,10 @@ export const load: PageServerLoad = ({ locals, url }) => {
         return [{ taxon, stage }];
       });
     const stages = plants.map(({ stage }) => stage);
+    const photographs = await photographsOf(
+      db,
+      plants.map(({ taxon }) => taxon.slug)
+    );
     const shortName = (i: number) => englishName(plants[i]!.taxon);
 
     /** Pairs of the compared that a character does not tell apart, in words. */
@@ -106,7 +111,8 @@ export const load: PageServerLoad = ({ locals, url }) => {
         stage: stage.stage,
         severity: worstSeverity(taxon),
         isDangerous: isDangerous(taxon),
-        plate: plateAddress(library, taxon, stage.stage, { views })
+        plate: plateAddress(library, taxon, stage.stage, { views }),
+        photograph: photographs.find((photo) => photo.taxon === taxon.slug && photo.stage === stage.stage)
       })),
       found: set?.found ?? false,
       open: set && !set.found ? set.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!)) : [],

@@ -98,6 +98,18 @@
               dangerous={plant.isDangerous}
             /></span
           >
+          {#if plant.photograph}<a
+              href="/species/{plant.slug}/photographs/{plant.photograph.id}"
+              class="mt-2 block"
+              ><img
+                src="/photographs/{plant.photograph.id}"
+                alt={plant.photograph.words}
+                width={plant.photograph.width}
+                height={plant.photograph.height}
+                loading="lazy"
+                class="aspect-[4/3] w-full border border-rule object-cover"
+              /></a
+            ><span class="fine text-ink-2">Photograph: {plant.photograph.credit}</span>{/if}
         </figcaption>
       </figure>
     {/each}
