@@ -195,6 +195,7 @@ describe.sequential('every screen', () => {
     lookingCloser,
     plates,
     handful,
+    '/species/allium-ursinum/photographs',
     '/species/confirm',
     '/species/confirm/arum-maculatum',
     '/species/changes',

@@ -1,4 +1,8 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { By, Key, until } from 'selenium-webdriver';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Site,
@@ -205,5 +209,41 @@ describe.sequential('an instructor before a class', () => {
     await press(driver, 'Strew anew');
     await driver.wait(until.urlContains('specimen=2'), 15_000);
     expect(await rings()).toHaveLength(0);
+  });
+
+  it('adds a photograph, of which a part is kept, and marks on it what it shows', async () => {
+    const { driver } = site;
+    const folder = mkdtempSync(join(tmpdir(), 'photograph-'));
+    const picture = join(folder, 'leaf.jpg');
+    await sharp({ create: { width: 1200, height: 800, channels: 3, background: '#6BA045' } })
+      .jpeg()
+      .toFile(picture);
+    await visit(site, '/species/allium-ursinum/photographs?stage=leaf');
+    await driver.findElement(By.name('picture')).sendKeys(picture);
+    await seeText(driver, '1200 × 800 pixels');
+    const corner = await driver.findElement(By.css('.cropper-point.point-e'));
+    await driver
+      .actions()
+      .move({ origin: corner })
+      .press()
+      .move({ origin: corner, x: -120, y: 0 })
+      .release()
+      .perform();
+    await fill(driver, 'Who took it', 'Bram Oakhill');
+    await fill(driver, 'What is to be seen', 'A green leaf on a green ground.');
+    await press(driver, 'Add the photograph');
+    await driver.wait(until.urlMatches(/photographs\/[0-9a-f-]{36}$/), 15_000);
+    const svg = await driver.findElement(By.css('main svg[role=img]'));
+    const [, , width] = (await svg.getAttribute('viewBox')).split(' ').map(Number);
+    expect(width).toBeLessThan(1190);
+    await driver.findElement(By.css('select[name=character] option[value="leaf-attachment"]')).click();
+    await driver.actions().move({ origin: svg, x: 30, y: 40 }).click().perform();
+    await press(driver, 'Mark it');
+    await seeText(driver, 'Leaf and stalk');
+    await driver.wait(
+      until.elementLocated(By.css('button[aria-label="Remove mark 1, Leaf and stalk"]')),
+      15_000
+    );
+    rmSync(folder, { recursive: true });
   });
 });

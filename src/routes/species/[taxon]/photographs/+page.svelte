@@ -13,9 +13,12 @@
   /** The chosen picture is shown at once, so that a part of it can be framed before it is sent. */
   function choose(event: Event) {
     const file = (event.currentTarget as HTMLInputElement).files?.[0];
-    if (address) URL.revokeObjectURL(address);
     part = undefined;
-    address = file?.type.startsWith('image/') ? URL.createObjectURL(file) : undefined;
+    address = undefined;
+    if (!file?.type.startsWith('image/')) return;
+    const reader = new FileReader();
+    reader.onload = () => (address = String(reader.result));
+    reader.readAsDataURL(file);
   }
   $effect(() => {
     if (!image || !address) return;
