@@ -112,8 +112,7 @@
   </p>
   <svg
     viewBox="0 0 {data.size.width} {data.size.height}"
-    class="plate mt-2 w-full"
-    style="max-width: min(960px, max(340px, (100vh - 340px) * {data.size.width / data.size.height}))"
+    class="plate mt-2 w-full max-w-[min(960px,max(340px,calc((100vh-340px)*1.385)))]"
     role="img"
     aria-label="{data.query.pieces} drawn pieces on a cloth{isShown
       ? `; ${data.handful.wrong} of them ${data.handful.other.toLowerCase()}`

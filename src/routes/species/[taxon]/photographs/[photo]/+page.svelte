@@ -13,9 +13,13 @@
   /** A tap is one way; the two numbers below it serve keyboards. */
   function point(event: MouseEvent) {
     if (!data.mayMark) return;
-    const box = (event.currentTarget as SVGElement).getBoundingClientRect();
-    x = Math.round(((event.clientX - box.left) / box.width) * 1000) / 1000;
-    y = Math.round(((event.clientY - box.top) / box.height) * 1000) / 1000;
+    const svg = event.currentTarget as SVGSVGElement;
+    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()!.inverse());
+    const [across, down] = [at.x / data.photo.width, at.y / data.photo.height];
+    // The picture may be narrower than its frame.
+    if (Math.min(across, down) < 0 || Math.max(across, down) > 1) return;
+    x = Math.round(across * 1000) / 1000;
+    y = Math.round(down * 1000) / 1000;
   }
   const clear =
     () =>
@@ -62,7 +66,6 @@
         'block max-h-[72vh] w-full border border-rule bg-shade',
         data.mayMark ? 'cursor-crosshair' : ''
       ]}
-      style="max-width: calc(72vh * {data.photo.width / data.photo.height})"
       role="img"
       aria-label="{data.photo.words}{data.marks.length > 0
         ? `. Marked: ${data.marks.map(({ number, name }) => `${number} ${name}`).join(', ')}`
