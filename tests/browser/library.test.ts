@@ -237,7 +237,7 @@ describe.sequential('an instructor before a class', () => {
     await driver.wait(until.urlMatches(/photographs\/[0-9a-f-]{36}$/), 15_000);
     const svg = await driver.findElement(By.css('main svg[role=img]'));
     await driver.executeScript(centre, svg);
-    const [, , width] = ((await svg.getAttribute('viewBox')) ?? '').split(' ').map(Number);
+    const width = await driver.executeScript<number>('return arguments[0].viewBox.baseVal.width', svg);
     expect(width).toBeLessThan(1190);
     await driver.findElement(By.css('select[name=character] option[value="leaf-attachment"]')).click();
     await driver.actions().move({ origin: svg, x: 30, y: 40 }).click().perform();
