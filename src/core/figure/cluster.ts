@@ -229,8 +229,8 @@ function umbellet(model: Model, at: Point, size: number, isCentral: boolean, ran
   }));
   const floret = size * 0.62 * Math.sqrt(1 / many);
   const shapes: Shape[] = [filled([bed], '#C9D8AC', 0.62)];
-  const edge = form.colour.flower === '#FBFBF4' ? '#8F9A86' : tone(form.colour.flower, -0.5);
-  if (floret < pen * 2.6) {
+  const edge = form.colour.flower === '#FBFBF4' ? '#818C77' : tone(form.colour.flower, -0.5);
+  if (floret < pen * 4) {
     shapes.push(dots(places, edge, floret * 1.9 + pen * 0.8), dots(places, form.colour.flower, floret * 1.9));
   } else {
     const isNotched = traits.state('petal-notch') === 'notched' && floret > pen * 5;
@@ -268,10 +268,17 @@ function umbellet(model: Model, at: Point, size: number, isCentral: boolean, ran
  * A compound umbel seen from the side and slightly above: rays on a golden-angle disc from one point, each ending
  * in a small umbel. A dark floret belongs to the central one, nowhere else.
  */
-function compoundUmbel(model: Model, base: Point, heading: number, width: number, random: Random): Drawn {
+function compoundUmbel(
+  model: Model,
+  base: Point,
+  heading: number,
+  width: number,
+  random: Random,
+  near: boolean
+): Drawn {
   const { form, traits, pen } = model;
   const fine = width / pen;
-  const rays = clamp(form.rays, 3, fine > 130 ? 60 : fine > 70 ? 34 : 22);
+  const rays = clamp(form.rays, 3, near ? 60 : fine > 70 ? 34 : 22);
   const isClosed = hasFruit(traits) && traits.state('bracts') === 'long-divided';
   const reach = width / 2;
   const axis = towards(heading);
@@ -308,7 +315,7 @@ function compoundUmbel(model: Model, base: Point, heading: number, width: number
     lines(rayLines, tone(form.colour.stem, -0.6), thick + pen * 0.8, 0.9),
     lines(rayLines, tone(form.colour.stem, 0.12), thick)
   ];
-  if (traits.state('ray-surface') === 'downy' && fine > 130)
+  if (traits.state('ray-surface') === 'downy' && near)
     shapes.push(
       lines(
         rayLines.flatMap((ray) =>
@@ -789,7 +796,7 @@ export function drawCluster(
   const heading = axis.heading(0.99);
   switch (kind) {
     case 'compound-umbel':
-      return compoundUmbel(model, top, heading, width, random);
+      return compoundUmbel(model, top, heading, width, random, near);
     case 'umbel':
       return umbel(model, top, heading, random, near);
     case 'short-head':

@@ -21,7 +21,7 @@ import { type Traits, pickTraits } from './traits';
 import { visibleShares } from './visibility';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 6;
+export const drawingVersion = 7;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,
@@ -77,6 +77,9 @@ function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
   }
 }
 
+/** How many pen lines lie side by side across a view: umbels are small on a plate and need a bolder pen. */
+const penWidths = { whole: 290, near: 190, flower: 135 } as const;
+
 /** How well a taxon is drawn at a stage, as judged by eye: nothing poor is used in a drill. */
 export type Quality = 'good' | 'fair' | 'poor';
 export const qualityOf = (taxon: Pick<LibraryTaxon, 'recipe'>, stage: Stage): Quality =>
@@ -131,7 +134,8 @@ export function specimen(
   const random = createRandom(`${taxon.slug} ${stage.stage} ${seed}`);
   const traits = pickTraits(library, stage, random.fork('traits'), seed === typicalSeed);
   const form = formOf(recipe, traits, random.fork('form'));
-  const pen = extent(view, form, { traits }) / (view === 'whole' ? 290 : 190);
+  const pen =
+    extent(view, form, { traits }) / penWidths[view === 'whole' || view === 'flower' ? view : 'near'];
   let best: { parts: Part[]; seen: number } | undefined;
   for (let attempt = 0; attempt < tries; attempt += 1) {
     const posed = attempt === 0 ? random.fork('pose') : random.fork(`pose again ${attempt}`);

@@ -108,19 +108,23 @@ interface Drawn {
 const hasLeaves = (stage: StageDescription) =>
   stage.cells.has('leaf-outline') || stage.cells.has('leaf-division');
 
+/** What a drawing does not have, or what one does not do to a plant before it is named. */
+const notInADrill = new Set(['scent', 'dig', 'cut']);
+
 /** The same views for both plants of a pair, so that the choice of views does not betray the specimen. */
 function viewsOf(library: Library, { target, lookalike }: Drawn['stages'], partial: boolean): View[] {
   if (partial && hasLeaves(target) && hasLeaves(lookalike)) return ['leaf'];
   const telling = library.characters
     .map((character) => ({
       slug: character.slug,
+      sense: character.sense,
       separability: separability(
         character,
         target.cells.get(character.slug),
         lookalike.cells.get(character.slug)
       )
     }))
-    .filter((one) => one.separability > 0.5 && one.slug !== 'scent')
+    .filter((one) => one.separability > 0.5 && !notInADrill.has(one.sense))
     .sort((a, b) => b.separability - a.separability);
   const views = viewsFor(
     telling.map(({ slug }) => slug),
