@@ -1,9 +1,11 @@
 import { bent } from './blade';
-import { drawCluster, flowerLook, fruitLook, isAlongStem, isAtJoints, drawAtJoint, standOf } from './cluster';
+import { isAlongStem } from './along-stem';
+import { drawAtJoint, drawCluster, isAtJoints, standOf } from './cluster';
 import { drawFlower } from './flower';
 import { type Model, hasFruit, isAbsent } from './form';
 import { cutFruit, drawFruit } from './fruit';
 import { add, ellipse, growSpine, hull, placed, resample, scale, smooth } from './geometry';
+import { flowerLook, fruitLook } from './item';
 import { bladeLook, flatLeaf, undersideDots } from './leaf';
 import {
   bladeShows,

@@ -1,0 +1,207 @@
+import { drawAtJoint, drawCluster, isAtJoints } from './cluster';
+import { isAlongStem } from './along-stem';
+import { type Model, hasFruit, hasLeaves } from './form';
+import { type Spine, add, growSpine, hull, scale, spineThrough, towards } from './geometry';
+import { aside, quarter } from './ground-leaves';
+import { bladeShows, leafParts, partOf } from './organs';
+import { edged, lines, tone } from './paint';
+import type { Part, Point, Shape } from './scene';
+import { type Camera } from './space';
+
+/** A stem with what it bears: leaves at its joints, crowded leaves, flowers and fruits. */
+
+/** Extent of one cluster, so that a stem is drawn no longer than lets its flowers be seen. */
+export function clusterReach({ form, traits }: Model, kind: string | undefined): number {
+  const item = hasFruit(traits) ? form.fruitSize : form.flowerSize;
+  switch (kind) {
+    case 'compound-umbel':
+      return form.umbel * 1.15;
+    case 'one-sided':
+      return item * 4.4;
+    case 'spike':
+      return Math.max(item * 5, hasLeaves(traits) ? 0 : form.height);
+    case 'branched-spike':
+      return Math.min(form.height * 0.3, Math.max((form.blade.length + form.stalk) * 0.8, item * 26));
+    case 'club':
+      return form.height * 0.3;
+    case 'head':
+      return hasFruit(traits) ? item * 12 : item * 1.6;
+    case 'flat-cluster':
+      return item * 5;
+    default:
+      return item * 3.4;
+  }
+}
+
+export interface Shoot {
+  readonly spine: Spine;
+  readonly joints: readonly number[];
+  readonly width: number;
+  /** Which side the first leaf stands on. */
+  readonly first?: -1 | 1;
+}
+
+/** Leaves at the joints of a stem, one at a time, in pairs, in rings, or crowded. */
+export function stemLeaves(
+  model: Model,
+  camera: Camera,
+  shoot: Shoot,
+  name: string,
+  sizeAt: (t: number) => number,
+  stalkShare = 1
+): Part[] {
+  const { random, traits, form } = model;
+  const stand = traits.state('stem-leaf-stand');
+  const attachment = traits.state('leaf-attachment');
+  const perJoint = stand === 'whorled' ? 7 : stand === 'opposite' ? 2 : 1;
+  const stalk =
+    attachment?.startsWith('stalkless') || attachment === 'running-down' ? 0 : form.stalk * stalkShare;
+  return shoot.joints.flatMap((t, j) => {
+    const at = shoot.spine.place(t);
+    return Array.from({ length: perJoint }, (_, i) => {
+      const own = random.fork(`${name} ${j} ${i}`);
+      const side = perJoint === 1 ? (shoot.first ?? -1) * (j % 2 ? -1 : 1) : i % 2 ? 1 : -1;
+      const azimuth =
+        perJoint === 7
+          ? (2 * Math.PI * i) / 7 + 0.4
+          : side * quarter + (perJoint === 2 ? (j % 2 ? side * 0.62 : -side * 0.5) : own.between(-0.6, 0.6));
+      const size = sizeAt(t) * own.between(0.92, 1.06);
+      const isTop = t > 0.9;
+      const narrow = traits.state('leaf-outline') === 'strap' || traits.state('leaf-outline') === 'needle';
+      const start = (isTop ? 1.15 : 0.72) + own.between(-0.12, 0.12) + (narrow ? 0.35 : 0);
+      return leafParts(model, camera, {
+        name: `${name} leaf ${j} ${i}`,
+        foot: { x: at.x, y: -at.y, z: Math.cos(azimuth) * shoot.width * 0.4 },
+        azimuth: aside(azimuth, perJoint === 7 ? 0.05 : 0.55),
+        rise: [start, start - own.between(0.5, 0.95) * (narrow ? 0.5 : 1)],
+        size,
+        stalk: stalk * size
+      });
+    }).flat();
+  });
+}
+
+/** Many small leaves along a stem: needles in rows or bundles, or crowded blades. */
+export function crowdedLeaves(model: Model, spine: Spine, name: string): Part[] {
+  const { traits, form, random, pen } = model;
+  const own = random.fork(name);
+  const long = form.blade.length;
+  const isBundled = traits.state('needle-stand') === 'bundles';
+  const isNeedle = traits.state('leaf-outline') === 'needle';
+  const gap = isNeedle ? Math.max(form.blade.width * (isBundled ? 2.4 : 1.05), pen * 2.4) : long * 0.26;
+  const count = Math.floor(spine.length / gap);
+  const back: Point[][] = [];
+  const front: Point[][] = [];
+  const sheen: Point[][] = [];
+  const hit: Point[][] = [];
+  const wide = Math.max(form.blade.width / 2, pen * 0.8);
+  for (let i = 0; i < count; i += 1) {
+    const t = (i + 0.5) / count;
+    const at = spine.place(t);
+    const stem = spine.heading(Math.min(t, 0.99));
+    const turns = isBundled ? [(i % 3) - 1] : isNeedle ? [-1, 1] : [((i * 0.618) % 1) * 2 - 1];
+    for (const turn of turns) {
+      const lean = isNeedle && !isBundled ? 1.15 : isBundled ? turn * 0.75 : turn * 0.95;
+      const heading = stem + (isNeedle && !isBundled ? turn * lean : lean) + own.between(-0.12, 0.12);
+      const size = long * own.between(0.82, 1.04) * (t > 0.94 ? 0.7 : 1);
+      for (const twin of isBundled ? [-0.09, 0.09] : [0]) {
+        const blade = growSpine(
+          at,
+          heading + twin,
+          (isBundled ? Math.sign(turn || 1) : -Math.sign(turn)) * 0.22,
+          size,
+          6
+        );
+        const half = (sign: number) =>
+          (isNeedle ? [0.5, 1, 1, 0.7] : [0.25, 1, 0.95, 0.5]).map((w, k) =>
+            add(
+              blade.place([0.02, 0.25, 0.62, 0.9][k]!),
+              scale(
+                towards(blade.heading(Math.min([0.02, 0.25, 0.62, 0.9][k]!, 0.99)) + quarter),
+                sign * w * wide
+              )
+            )
+          );
+        const ring = [...half(-1), blade.place(1), ...half(1).reverse()];
+        (Math.abs(turn) < 0.4 || i % 2 ? front : back).push(ring);
+        sheen.push([blade.place(0.1), blade.place(0.55), blade.place(0.9)]);
+        hit.push([add(at, { x: 0, y: 0 }), ...[half(-1)[1]!, blade.place(1), half(1)[1]!]]);
+      }
+    }
+  }
+  const colour = form.colour.leaf;
+  const shapes: Shape[] = [
+    ...(isNeedle
+      ? [edged(back, tone(colour, -0.16), pen * 0.5), edged(front, colour, pen * 0.55)]
+      : [
+          ...back.map((ring) => edged([ring], tone(colour, -0.14), pen * 0.6)),
+          ...front.map((ring) => edged([ring], colour, pen * 0.6))
+        ]),
+    lines(
+      isNeedle ? sheen : [],
+      traits.state('leaf-section') === 'channelled' || isNeedle ? tone(colour, 0.5) : tone(colour, 0.35),
+      pen * 0.55,
+      0.75
+    )
+  ];
+  return [
+    partOf(
+      'leaf',
+      shapes,
+      bladeShows(model, false),
+      hit,
+      1e3,
+      hit[Math.floor(hit.length / 2)]
+        ? spineThrough(hit[Math.floor(hit.length / 2)]!).place(0.4)
+        : spine.place(0.5)
+    )
+  ];
+}
+
+/** The clusters of one stem: at its end, along its upper part, or at its joints. */
+export function clusters(
+  model: Model,
+  shoot: Shoot,
+  kind: string,
+  from: number,
+  name: string,
+  k = 1
+): Part[] {
+  const { random, form, traits, pen } = model;
+  const shows = traits.shown(
+    ...(hasFruit(traits)
+      ? ['fruit-stand', 'fruit-colour', 'fruit-form']
+      : kind === 'club'
+        ? ['flower-cluster']
+        : ['flower-cluster', 'flower-colour'])
+  );
+  const partKind = hasFruit(traits) ? 'fruit' : 'flower cluster';
+  if (isAtJoints(kind)) {
+    const isPaired = traits.state('stem-leaf-stand') === 'opposite';
+    const joints = shoot.joints.filter((t) => t > (kind === 'whorls' ? 0.42 : 0.3));
+    return joints.map((t, i) => {
+      const sides =
+        kind === 'strings'
+          ? [i % 2 ? -1 : 1]
+          : kind === 'tassels' || kind === 'whorls' || (isPaired && hasFruit(traits))
+            ? [-1, 1]
+            : [i % 2 ? 1 : -1];
+      const drawn = drawAtJoint(
+        model,
+        kind,
+        shoot.spine.place(t),
+        shoot.spine.heading(Math.min(t, 0.99)),
+        sides,
+        random.fork(`${name} joint ${i}`),
+        1 - 0.3 * t
+      );
+      return partOf(partKind, drawn.shapes, shows, [hull(drawn.points)], 2e3 + i, undefined);
+    });
+  }
+  const points = Array.from({ length: 12 }, (_, i) => shoot.spine.place(from + ((1 - from) * i) / 11));
+  const axis = spineThrough(isAlongStem(kind) ? points : points.slice(-4));
+  const width = kind === 'compound-umbel' ? Math.max(form.umbel * 1.25 * k, pen * 50 * k) : pen * 64 * k;
+  const drawn = drawCluster(model, kind, axis, width, random.fork(`${name} cluster`));
+  if (drawn.shapes.length === 0) return [];
+  return [partOf(partKind, drawn.shapes, shows, [hull(drawn.points)], 3e3)];
+}
