@@ -162,7 +162,8 @@ function edgeOf(look: BladeLook, side: -1 | 1, random: Random): Point[] {
   const from = behind ? (isArrow ? 0.2 : 0.16) : 0.05;
   const steps = 11;
   for (let i = 0; i <= steps; i += 1) {
-    const t = from + ((0.975 - from) * i) / steps;
+    // Closer together towards the tip, where blunt outlines turn quickly.
+    const t = from + (0.99 - from) * (1 - (1 - i / steps) ** 1.6);
     const w = halfWidth(isArrow ? { ...look, base: 'rounded' } : look, t);
     const floor =
       look.base === 'lobes-spreading'
@@ -291,7 +292,11 @@ export function withTeeth(edge: Line, look: BladeLook, side: -1 | 1, random: Ran
   const teeth = teethOf(look);
   const samples = look.length / look.pen > 130 ? 6 : 4;
   const rough = look.lobes ? look.lobes.pairs * 11 + 12 : 0;
-  if (!teeth) return resample(edge, Math.max(rough, look.length / look.pen > 130 ? 30 : 16));
+  if (!teeth) {
+    const fine = look.length / look.pen;
+    // Near, the curve as it was drawn; from afar, fewer points.
+    return fine > 130 && !look.lobes ? [...edge] : resample(edge, Math.max(rough, fine > 70 ? 26 : 16));
+  }
   const isUneven = look.margin === 'unequal';
   const fine = look.length / look.pen;
   const perSide = Math.max(4, Math.round(Math.min(teeth.perSide, fine / 5)));
