@@ -19,9 +19,8 @@ export async function drawingFigures(): Promise<Figure[]> {
   const times: number[] = [];
   const sizes: number[] = [];
   for (const plant of plants) {
-    const { ms, result } = await timed(() => plate(plant, 7));
-    times.push(ms);
-    sizes.push(result.length / 1024);
+    times.push(await medianMs(() => plate(plant, 7), { warmUp: 0, runs: 3 }));
+    sizes.push(plate(plant, 7).length / 1024);
   }
   const sheet = await timed(() => plants.slice(0, 60).map((plant) => plate(plant, 3)));
   const basket = await medianMs(
@@ -34,7 +33,7 @@ export async function drawingFigures(): Promise<Figure[]> {
       ),
     { warmUp: 5, runs: 20 }
   );
-  const how = `${plants.length} plates of ${library.taxa.size} taxa, the plant and two close views`;
+  const how = `${plants.length} plates of ${library.taxa.size} taxa, the plant and two close views, each the median of 3`;
   return [
     { name: 'a plate, median', unit: 'ms', goal: 15, value: quantile(times, 0.5), how },
     { name: 'a plate, worst', unit: 'ms', goal: 80, value: Math.max(...times), how },
