@@ -103,9 +103,9 @@
         </figure>
       {/each}
       <p>
-        {#if data.photographs.length === 0}<span class="text-ink-2"
-            >None of your school in {data.stage}.
-          </span>{/if}<a href="/species/{data.slug}/photographs?stage={encodeURIComponent(data.stage)}"
+        {#if data.photographs.length === 0}<span class="mr-1 text-ink-2"
+            >None of your school in {data.stage}.</span
+          >{/if}<a href="/species/{data.slug}/photographs?stage={encodeURIComponent(data.stage)}"
           >{data.leads ? 'Add or see all' : 'See all'}{data.otherPhotographs > 0
             ? `, ${data.otherPhotographs} of other stages`
             : ''}</a
