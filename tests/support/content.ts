@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { isDrawn } from '../../src/core/figure';
+import { isDrawnAt } from '../../src/core/figure';
 import type { ContentFile, Library, LibraryTaxon } from '../../src/core/knowledge';
 import { readLibrary } from '../../src/core/knowledge';
 
@@ -20,10 +20,5 @@ export function shippedLibrary(): Library {
 }
 
 /** The taxa that have a drawing. */
-export const drawnTaxa = (library: Library): LibraryTaxon[] => [...library.taxa.values()].filter(isDrawn);
-
-export function drawnTaxon(library: Library, slug: string): LibraryTaxon {
-  const taxon = library.taxa.get(slug);
-  if (!taxon || !isDrawn(taxon)) throw new Error(`${slug} is not drawn`);
-  return taxon;
-}
+export const drawnTaxa = (library: Library): LibraryTaxon[] =>
+  [...library.taxa.values()].filter(({ stages }) => [...stages.values()].some(isDrawnAt));

@@ -12,7 +12,7 @@ export const clamp = (value: number, low: number, high: number): number =>
 
 /** Unit vector; angle 0 points up, growing clockwise. */
 export const towards = (angle: number): Point => ({ x: Math.sin(angle), y: -Math.cos(angle) });
-export const headingOf = (a: Point, b: Point): number => Math.atan2(b.x - a.x, -(b.y - a.y));
+const headingOf = (a: Point, b: Point): number => Math.atan2(b.x - a.x, -(b.y - a.y));
 
 /** Moves a line drawn around (0, 0) to a place, turned clockwise and enlarged. */
 export function placed(line: Line, at: Point, turn = 0, size = 1, mirror = 1): Point[] {

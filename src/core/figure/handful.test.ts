@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { shippedLibrary } from '../../../tests/support/content';
 import type { Stage } from '../knowledge';
-import { type Handful, pieceAt, piecePlaces, renderPlate, strewHandful } from './index';
+import { type Handful, piecePlaces, renderPlate, strewHandful } from './index';
 
 const library = shippedLibrary();
 const size = { width: 720, height: 520 };
@@ -47,14 +47,6 @@ describe('a handful', () => {
     // Four deviations of a binomial with p = 1/8, and with p = 1/2.
     for (const count of turns) expect(Math.abs(count - 15)).toBeLessThan(4 * Math.sqrt((120 * 7) / 64));
     expect(Math.abs(leftHalf - 60)).toBeLessThan(4 * Math.sqrt(30));
-  });
-
-  it('finds the piece under a finger, the topmost first, and nothing on the cloth', () => {
-    const handful = strew([5, 1], 2);
-    const { scene, scale, dx, dy } = handful.figures.at(-1)!;
-    const blade = scene.parts.find(({ kind: part }) => part === 'leaf')!;
-    expect(pieceAt(handful, { x: blade.anchor.x * scale + dx, y: blade.anchor.y * scale + dy })).toBe(5);
-    expect(pieceAt(handful, { x: 1, y: 1 })).toBeUndefined();
   });
 
   it('of a plant in fruit is of whole fruits, without the cut one of its plate', () => {

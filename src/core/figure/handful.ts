@@ -1,6 +1,6 @@
 import type { Library, LibraryTaxon, StageDescription } from '../knowledge';
 import { type Random, createRandom } from '../random';
-import { isInside, placed } from './geometry';
+import { placed } from './geometry';
 import { partOf } from './organs';
 import type { Plate } from './plate';
 import { scaleBar } from './scale-bar';
@@ -154,16 +154,6 @@ const cornerOf = ({ scale, dx, dy }: Figure, { width, height }: { width: number;
   top: -dy / scale,
   bottom: (height - 12 - dy) / scale
 });
-
-/** The topmost piece under a point, by its place in the handful; undefined on the bare cloth. */
-export function pieceAt({ figures }: Handful, { x, y }: Point): number | undefined {
-  for (let i = figures.length - 1; i >= 0; i -= 1) {
-    const { scene, scale, dx, dy } = figures[i]!;
-    const local = { x: (x - dx) / scale, y: (y - dy) / scale };
-    if (scene.parts.some(({ hit }) => hit.some((ring) => isInside(local, ring)))) return i;
-  }
-  return undefined;
-}
 
 /** Where each piece lies. */
 export const piecePlaces = ({ figures }: Handful): Point[] => figures.map(({ dx, dy }) => ({ x: dx, y: dy }));

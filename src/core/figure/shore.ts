@@ -312,7 +312,7 @@ function drawFrond(model: Model): Frond {
   };
 }
 
-export const frondCharacters = ['frond-shape', 'frond-colour', 'frond-thickness', 'stipe', 'holdfast'];
+const frondCharacters = ['frond-shape', 'frond-colour', 'frond-thickness', 'stipe', 'holdfast'];
 
 export function frond(model: Model): Part[] {
   const { shapes, outline } = drawFrond(model);
@@ -331,7 +331,7 @@ export function frond(model: Model): Part[] {
   ];
 }
 
-export const shellCharacters = ['shell-apex', 'shell-ribs'];
+const shellCharacters = ['shell-apex', 'shell-ribs'];
 
 /** A limpet from the side, and from above. */
 export function shell(model: Model): Part[] {

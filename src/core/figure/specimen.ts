@@ -85,8 +85,6 @@ export type Quality = 'good' | 'fair' | 'poor';
 export const qualityOf = (taxon: Pick<LibraryTaxon, 'recipe'>, stage: Stage): Quality =>
   taxon.recipe?.quality[stage] ?? 'fair';
 
-/** Plants, seaweeds and shells of which at least a leaf, a frond, a fruit or a shell is described. */
-export const isDrawn = (taxon: LibraryTaxon): boolean => [...taxon.stages.values()].some(isDrawnAt);
 const drawnBy = [
   'leaf-outline',
   'stem-section',
@@ -96,6 +94,7 @@ const drawnBy = [
   'shell-apex',
   'twig-bark'
 ];
+/** At least a leaf, a stem, a flower, a fruit, a frond, a shell or a twig is described. */
 export const isDrawnAt = (stage: StageDescription): boolean => drawnBy.some((slug) => stage.cells.has(slug));
 
 /** The seed of the specimen that has the usual state of everything: for a plant's own sheet. */

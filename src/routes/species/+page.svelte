@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
-  import { addressOf, fieldsOf } from '$lib/ui/address';
+  import FilterForm from '$lib/ui/FilterForm.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
+  import WordsAndFamily from '$lib/ui/species/WordsAndFamily.svelte';
   import YearStrip from '$lib/ui/species/YearStrip.svelte';
 
   let { data } = $props();
@@ -13,21 +13,6 @@
     )
   );
   const anything = $derived(Object.values(data.query).some(Boolean));
-  let form = $state<HTMLFormElement>();
-  let waiting: ReturnType<typeof setTimeout> | undefined;
-
-  /** Filters apply as they are set; without script the button sends them. */
-  function search(after = 0) {
-    clearTimeout(waiting);
-    waiting = setTimeout(() => {
-      if (!form) return;
-      void goto(addressOf('/species', fieldsOf(form)), {
-        replaceState: true,
-        keepFocus: true,
-        noScroll: true
-      });
-    }, after);
-  }
 </script>
 
 <svelte:head><title>Species · Good Trail</title></svelte:head>
@@ -38,69 +23,52 @@
     two independent sources.
   </p>
 </div>
-<form
-  bind:this={form}
-  method="GET"
-  onsubmit={(event) => {
-    event.preventDefault();
-    search();
-  }}
+<FilterForm
+  path="/species"
   class="mt-3 grid grid-cols-2 gap-x-4 gap-y-2 lg:grid-cols-[minmax(0,1.6fr)_repeat(4,minmax(0,1fr))]"
 >
-  <label class="col-span-2 lg:col-span-1"
-    ><span class="note font-[650]">Any name, synonym, family or place</span><input
-      type="search"
-      name="words"
-      class="input"
-      value={data.query.words}
-      oninput={() => search(250)}
-    /></label
-  >
-  <label
-    ><span class="note font-[650]">Family</span><select
-      name="family"
-      class="select"
-      value={data.query.family}
-      onchange={() => search()}
-      ><option value="">any</option>{#each data.families as one (one.name)}<option value={one.name}
-          >{one.english}</option
-        >{/each}</select
-    ></label
-  >
-  <label
-    ><span class="note font-[650]">Place</span><select
-      name="habitat"
-      class="select"
-      value={data.query.habitat}
-      onchange={() => search()}
-      ><option value="">any</option>{#each data.habitats as one (one.slug)}<option value={one.slug}
-          >{one.label}</option
-        >{/each}</select
-    ></label
-  >
-  <label
-    ><span class="note font-[650]">Up in</span><select
-      name="month"
-      class="select"
-      value={data.query.month || ''}
-      onchange={() => search()}
-      ><option value="">any month</option>{#each monthNames as month, i (month)}<option value={i + 1}
-          >{month}</option
-        >{/each}</select
-    ></label
-  >
-  <label
-    ><span class="note font-[650]">Harm by mistake</span><select
-      name="harm"
-      class="select"
-      value={data.query.harm}
-      onchange={() => search()}
-      ><option value="">any</option>{#each data.harms as harm (harm)}<option value={harm}>{harm}</option
-        >{/each}</select
-    ></label
-  >
-  <noscript><button class="btn btn-line">Find</button></noscript>
-</form>
+  {#snippet children(apply)}
+    <WordsAndFamily
+      label="Any name, synonym, family or place"
+      query={data.query}
+      families={data.families}
+      {apply}
+    />
+    <label
+      ><span class="note font-[650]">Place</span><select
+        name="habitat"
+        class="select"
+        value={data.query.habitat}
+        onchange={() => apply()}
+        ><option value="">any</option>{#each data.habitats as one (one.slug)}<option value={one.slug}
+            >{one.label}</option
+          >{/each}</select
+      ></label
+    >
+    <label
+      ><span class="note font-[650]">Up in</span><select
+        name="month"
+        class="select"
+        value={data.query.month || ''}
+        onchange={() => apply()}
+        ><option value="">any month</option>{#each monthNames as month, i (month)}<option value={i + 1}
+            >{month}</option
+          >{/each}</select
+      ></label
+    >
+    <label
+      ><span class="note font-[650]">Harm by mistake</span><select
+        name="harm"
+        class="select"
+        value={data.query.harm}
+        onchange={() => apply()}
+        ><option value="">any</option>{#each data.harms as harm (harm)}<option value={harm}>{harm}</option
+          >{/each}</select
+      ></label
+    >
+    <noscript><button class="btn btn-line">Find</button></noscript>
+  {/snippet}
+</FilterForm>
 <WideTable label="Species">
   <table class="ruled compact mt-4">
     <thead

@@ -4,6 +4,7 @@
   import Hand from '@lucide/svelte/icons/hand';
   import { addressOf, fieldsOf } from '$lib/ui/address';
   import { stageWord } from '$lib/ui/stage-word';
+  import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
 
   let { data } = $props();
@@ -60,11 +61,7 @@
         onchange={compare}
       >
         <option value="">{plant ? 'take it out' : 'choose one'}</option>
-        {#each data.choices as choice (choice.slug)}
-          {#each choice.stages as stage (stage)}<option value="{choice.slug}~{stage}"
-              >{choice.name}, {stageWord(choice.group, stage)}</option
-            >{/each}
-        {/each}
+        <PlantOptions choices={data.choices} />
       </select></label
     >
   {/each}

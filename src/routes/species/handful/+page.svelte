@@ -3,13 +3,11 @@
   import EyeOff from '@lucide/svelte/icons/eye-off';
   import Printer from '@lucide/svelte/icons/printer';
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
-  import { goto } from '$app/navigation';
-  import { addressOf, fieldsOf } from '$lib/ui/address';
-  import { stageWord } from '$lib/ui/stage-word';
+  import { addressOf } from '$lib/ui/address';
+  import FilterForm from '$lib/ui/FilterForm.svelte';
+  import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
 
   let { data } = $props();
-  let form = $state<HTMLFormElement>();
-  let isShown = $state(false);
 
   const query = $derived<[string, string][]>([
     ['plant', data.query.plant],
@@ -23,28 +21,22 @@
   const again = $derived(
     addressOf('/species/handful', [...query, ['specimen', String((data.query.specimen % 9999) + 1)]])
   );
+  /** The handful whose wrong pieces were asked for: another one hides its own. */
+  let shown = $state('');
+  const isShown = $derived(shown === drawing);
   const wrong = $derived(data.handful?.pieces.filter(({ isWrong }) => isWrong) ?? []);
-
-  function strew() {
-    isShown = false;
-    if (form)
-      void goto(addressOf('/species/handful', fieldsOf(form)), {
-        replaceState: true,
-        keepFocus: true,
-        noScroll: true
-      });
-  }
 </script>
 
-{#snippet plants(name: string, label: string, value: string)}
+{#snippet plants(name: string, label: string, value: string, apply: () => void)}
   <label
-    ><span class="note font-[650]">{label}</span><select {name} class="select" {value} onchange={strew}>
+    ><span class="note font-[650]">{label}</span><select
+      {name}
+      class="select"
+      {value}
+      onchange={() => apply()}
+    >
       <option value="">choose one</option>
-      {#each data.choices as choice (choice.slug)}
-        {#each choice.stages as stage (stage)}<option value="{choice.slug}~{stage}"
-            >{choice.name}, {stageWord(choice.group, stage)}</option
-          >{/each}
-      {/each}
+      <PlantOptions choices={data.choices} />
     </select></label
   >
 {/snippet}
@@ -55,49 +47,50 @@
   Picked pieces of one plant on a cloth, with none to {data.mostWrong} pieces of another among them, all to one
   scale. Let the group look through them before you show which do not belong.
 </p>
-<form
-  bind:this={form}
-  method="GET"
+<FilterForm
+  path="/species/handful"
   class="no-print mt-3 grid grid-cols-2 items-end gap-x-4 gap-y-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_110px_130px]"
-  onsubmit={(event) => {
-    event.preventDefault();
-    strew();
-  }}
 >
-  {@render plants('plant', 'A handful of', data.query.plant)}
-  {@render plants('other', 'with pieces of', data.query.other)}
-  <label
-    ><span class="note font-[650]">Pieces</span><input
-      type="number"
-      name="pieces"
-      min="4"
-      max={data.mostPieces}
-      class="input"
-      value={data.query.pieces}
-      onchange={strew}
-    /></label
-  >
-  <label
-    ><span class="note font-[650]">Wrong ones</span><select
-      name="wrong"
-      class="select"
-      value={data.query.wrong === undefined ? '' : String(data.query.wrong)}
-      onchange={strew}
-      ><option value="">by chance</option
-      >{#each Array.from({ length: data.mostWrong + 1 }, (_, i) => String(i)) as count (count)}<option
-          value={count}>{count === '0' ? 'none' : count}</option
-        >{/each}</select
-    ></label
-  >
-  <noscript><button class="btn">Strew</button></noscript>
-</form>
+  {#snippet children(apply)}
+    {@render plants('plant', 'A handful of', data.query.plant, apply)}
+    {@render plants('other', 'with pieces of', data.query.other, apply)}
+    <label
+      ><span class="note font-[650]">Pieces</span><input
+        type="number"
+        name="pieces"
+        min="4"
+        max={data.mostPieces}
+        class="input"
+        value={data.query.pieces}
+        onchange={() => apply()}
+      /></label
+    >
+    <label
+      ><span class="note font-[650]">Wrong ones</span><select
+        name="wrong"
+        class="select"
+        value={data.query.wrong === undefined ? '' : String(data.query.wrong)}
+        onchange={() => apply()}
+        ><option value="">by chance</option
+        >{#each Array.from({ length: data.mostWrong + 1 }, (_, i) => String(i)) as count (count)}<option
+            value={count}>{count === '0' ? 'none' : count}</option
+          >{/each}</select
+      ></label
+    >
+    <noscript><button class="btn">Strew</button></noscript>
+  {/snippet}
+</FilterForm>
 
 {#if data.handful}
   <div class="no-print mt-4 flex flex-wrap gap-3">
-    <a class="btn btn-line" href={again} data-sveltekit-noscroll onclick={() => (isShown = false)}
+    <a class="btn btn-line" href={again} data-sveltekit-noscroll
       ><RefreshCw size={16} aria-hidden="true" />Strew anew</a
     >
-    <button type="button" class="btn btn-line" aria-pressed={isShown} onclick={() => (isShown = !isShown)}
+    <button
+      type="button"
+      class="btn btn-line"
+      aria-pressed={isShown}
+      onclick={() => (shown = isShown ? '' : drawing)}
       >{#if isShown}<EyeOff size={16} aria-hidden="true" />Hide which do not belong{:else}<Eye
           size={16}
           aria-hidden="true"

@@ -4,25 +4,11 @@
   import Printer from '@lucide/svelte/icons/printer';
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
   import Skull from '@lucide/svelte/icons/skull';
-  import { goto } from '$app/navigation';
-  import { addressOf, fieldsOf } from '$lib/ui/address';
+  import { addressOf } from '$lib/ui/address';
+  import FilterForm from '$lib/ui/FilterForm.svelte';
+  import WordsAndFamily from '$lib/ui/species/WordsAndFamily.svelte';
 
   let { data } = $props();
-  let form = $state<HTMLFormElement>();
-  let waiting: ReturnType<typeof setTimeout> | undefined;
-
-  /** Filters apply as they are set; without script the button sends them. */
-  function search(after = 0) {
-    clearTimeout(waiting);
-    waiting = setTimeout(() => {
-      if (form)
-        void goto(addressOf('/species/plates', fieldsOf(form)), {
-          replaceState: true,
-          keepFocus: true,
-          noScroll: true
-        });
-    }, after);
-  }
   const at = (change: Partial<typeof data.query>) => {
     const { words, family, stage, specimen, page } = { ...data.query, ...change };
     return addressOf('/species/plates', [
@@ -45,54 +31,33 @@
     > to look through.
   </p>
 </div>
-<form
-  bind:this={form}
-  method="GET"
-  onsubmit={(event) => {
-    event.preventDefault();
-    search();
-  }}
+<FilterForm
+  path="/species/plates"
   class="no-print mt-3 grid grid-cols-2 items-end gap-x-4 gap-y-2 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)_minmax(0,1fr)_auto_auto]"
 >
-  <label class="col-span-2 lg:col-span-1"
-    ><span class="note font-[650]">Any name, family or place</span><input
-      type="search"
-      name="words"
-      class="input"
-      value={data.query.words}
-      oninput={() => search(250)}
-    /></label
-  >
-  <label
-    ><span class="note font-[650]">Family</span><select
-      name="family"
-      class="select"
-      value={data.query.family}
-      onchange={() => search()}
-      ><option value="">any</option>{#each data.families as one (one.name)}<option value={one.name}
-          >{one.english}</option
-        >{/each}</select
-    ></label
-  >
-  <label
-    ><span class="note font-[650]">Stage</span><select
-      name="stage"
-      class="select"
-      value={data.query.stage}
-      onchange={() => search()}
-      ><option value="">any</option>{#each data.stages as stage (stage)}<option value={stage}>{stage}</option
-        >{/each}</select
-    ></label
-  >
-  {#if data.query.specimen}<input type="hidden" name="specimen" value={data.query.specimen} />{/if}
-  <a class="btn btn-line" href={at({ specimen: data.query.specimen + 1 })} data-sveltekit-noscroll
-    ><RefreshCw size={16} aria-hidden="true" />Other specimens</a
-  >
-  <button type="button" class="btn btn-line" onclick={() => window.print()}
-    ><Printer size={16} aria-hidden="true" />Print</button
-  >
-  <noscript><button class="btn btn-line">Search</button></noscript>
-</form>
+  {#snippet children(apply)}
+    <WordsAndFamily label="Any name, family or place" query={data.query} families={data.families} {apply} />
+    <label
+      ><span class="note font-[650]">Stage</span><select
+        name="stage"
+        class="select"
+        value={data.query.stage}
+        onchange={() => apply()}
+        ><option value="">any</option>{#each data.stages as stage (stage)}<option value={stage}
+            >{stage}</option
+          >{/each}</select
+      ></label
+    >
+    {#if data.query.specimen}<input type="hidden" name="specimen" value={data.query.specimen} />{/if}
+    <a class="btn btn-line" href={at({ specimen: data.query.specimen + 1 })} data-sveltekit-noscroll
+      ><RefreshCw size={16} aria-hidden="true" />Other specimens</a
+    >
+    <button type="button" class="btn btn-line" onclick={() => window.print()}
+      ><Printer size={16} aria-hidden="true" />Print</button
+    >
+    <noscript><button class="btn btn-line">Search</button></noscript>
+  {/snippet}
+</FilterForm>
 <p class="note mt-3" aria-live="polite">
   {data.total === 1 ? '1 plate' : `${data.total} plates`}{data.query.specimen
     ? `, specimen ${data.query.specimen} of each.`
