@@ -93,6 +93,9 @@ const tipShapes: Readonly<Record<string, (b: number) => number>> = {
   hooded: (b) => Math.min(b, 0.5)
 };
 
+/** Outlines that are widest below the middle whatever their base and tip. */
+const widestBelow = new Set(['ovate', 'triangular', 'lanceolate', 'heart', 'arrow']);
+
 /** Half the width (0–0.5) at a share of the length. */
 export function halfWidth(
   { outline, base, tip }: Pick<BladeLook, 'outline' | 'base' | 'tip'>,
@@ -107,7 +110,8 @@ export function halfWidth(
       : base === 'tapering'
         ? Math.max(a0, 0.85)
         : (baseShapes[base] ?? a0);
-  const b = isLong && tip !== 'drawn-out' ? b0 : (tipShapes[tip]?.(b0) ?? b0);
+  const b1 = isLong && tip !== 'drawn-out' ? b0 : (tipShapes[tip]?.(b0) ?? b0);
+  const b = widestBelow.has(outline) ? Math.max(b1, a * 1.1) : b1;
   const peak = a / (a + b);
   const at = clamp(t, 0.0001, 0.9999);
   return (0.5 * (at ** a * (1 - at) ** b)) / (peak ** a * (1 - peak) ** b);
@@ -121,6 +125,14 @@ const lobesBehind: Readonly<Record<string, readonly (readonly [number, number])[
     [-0.085, 0.22],
     [-0.05, 0.37],
     [0.05, 0.46]
+  ],
+  'deep-heart': [
+    [0, 0.012],
+    [-0.06, 0.06],
+    [-0.15, 0.15],
+    [-0.19, 0.27],
+    [-0.15, 0.39],
+    [-0.02, 0.48]
   ],
   'lobes-backward': [
     [0, 0.03],
@@ -149,13 +161,17 @@ const lobesBehind: Readonly<Record<string, readonly (readonly [number, number])[
   ]
 };
 
+/** Outlines whose heart-shaped base is deep; that of others is a shallow notch. */
+const deepHearts = new Set(['heart', 'round']);
+
 /** One edge from the foot to the tip, before its teeth. */
 function edgeOf(look: BladeLook, side: -1 | 1, random: Random): Point[] {
   const { length: long, width: wide } = look;
   if (look.lobes) return lobedEdge(look, look.lobes, side, random.fork('lobes'));
   const jitter = () => 1 + random.between(-0.035, 0.035);
   const point = (t: number, w: number): Point => ({ x: side * w * wide, y: -t * long });
-  const behind = lobesBehind[look.base];
+  const behind =
+    lobesBehind[look.base === 'heart' && deepHearts.has(look.outline) ? 'deep-heart' : look.base];
   const shift = look.base === 'uneven' ? (side < 0 ? -0.03 : 0.07) : 0;
   const control: Point[] = (behind ?? [[shift, 0.012] as const]).map(([t, w]) => point(t, w * jitter()));
   const isArrow = look.base.startsWith('lobes');
@@ -172,7 +188,10 @@ function edgeOf(look: BladeLook, side: -1 | 1, random: Random): Point[] {
     control.push(point(t + shift * (1 - t), (isArrow ? floor * 0.94 : w) * jitter()));
   }
   if (look.tip === 'notched') control.push(point(1, 0.1), point(0.95, 0));
-  else control.push(point(look.tip === 'drawn-out' ? 1.04 : 1, 0));
+  else {
+    if (look.tip === 'blunt') control.push(point(0.995, 0.05));
+    control.push(point(look.tip === 'drawn-out' ? 1.04 : 1, 0));
+  }
   return smooth(control, 4);
 }
 
@@ -565,7 +584,7 @@ function venationOf(
           );
   }
   if (side.length > 0) {
-    shapes.push(lines(side, pale, look.pen * (isMarked ? 1.5 : 0.85), isMarked ? 0.9 : 0.62));
+    shapes.push(lines(side, pale, look.pen * (isMarked ? 1 : 0.85), isMarked ? 0.8 : 0.62));
     if (fine > 90)
       shapes.push(
         lines(

@@ -1,9 +1,9 @@
 import { bent } from './blade';
 import { isAlongStem } from './along-stem';
 import { drawAtJoint, drawCluster, isAtJoints, standOf } from './cluster';
-import { drawFlower } from './flower';
 import { type Model, hasFruit, isAbsent } from './form';
-import { cutFruit, drawFruit } from './fruit';
+import { drawNearFlower } from './near-flower';
+import { cutFruit, drawNearFruit } from './near-fruit';
 import { add, ellipse, growSpine, hull, placed, resample, scale, smooth } from './geometry';
 import { flowerLook, fruitLook } from './item';
 import { bladeLook, flatLeaf, undersideDots } from './leaf';
@@ -378,6 +378,24 @@ const withCrown = new Set([
   'flat-winged'
 ]);
 
+/** On which sides of a joint the feet of leaves stand, and how far they point up. */
+function leafFeet(stand: string | undefined, joint: number): (readonly [side: -1 | 1, turn: number])[] {
+  switch (stand) {
+    case 'opposite':
+      return [
+        [-1, 0],
+        [1, 0]
+      ];
+    case 'whorled':
+      return ([-1, 1] as const).flatMap((side) => [-0.5, 0, 0.6].map((turn) => [side, turn] as const));
+    case 'alternate':
+    case 'spiral-crowded':
+      return [[joint % 2 ? 1 : -1, 0]];
+    default:
+      return [];
+  }
+}
+
 /** The cluster of flowers or fruits on its stalk. */
 export function clusterView(model: Model): Part[] {
   const { traits, form, random, pen } = model;
@@ -418,19 +436,21 @@ export function clusterView(model: Model): Part[] {
         own.fork(`joint ${i}`)
       )
     );
-    const stub = isAbsent(traits.state('leaf-outline'))
-      ? []
-      : joints.flatMap((t) =>
-          [-1, 1].map((side) =>
-            ellipse(
-              add(spine.place(t), { x: side * (width + item * 0.9), y: item * 0.4 }),
-              item * 1.1,
-              item * 0.34,
-              side * 0.35,
-              12
-            )
+    const stub = joints.flatMap((t, i) =>
+      (isAbsent(traits.state('leaf-outline')) ? [] : leafFeet(traits.state('stem-leaf-stand'), i)).map(
+        ([side, turn]) =>
+          ellipse(
+            add(spine.place(t), {
+              x: side * (width + item * 0.9) * Math.cos(turn),
+              y: item * 0.4 - item * 1.6 * Math.sin(turn)
+            }),
+            item * 1.1 * (0.5 + 0.5 * Math.cos(turn)),
+            item * 0.34,
+            side * (0.35 - turn),
+            12
           )
-        );
+      )
+    );
     return [
       partOf(
         'stem',
@@ -498,7 +518,7 @@ export function singleFlowerView(model: Model): Part[] {
   const arch = hangs
     ? smooth([stalk.points[0]!, { x: 0, y: size * 0.2 }, { x: size * 0.2, y: -size * 0.1 }, at], 4)
     : stalk.points;
-  const shapes = drawFlower(look, { at, facing, tilt: hangs ? 1 : 0.12, turn: own.between(-0.2, 0.2) }, own);
+  const shapes = drawNearFlower(look, at, facing, own);
   const reach = ellipse(hangs ? add(at, { x: 0, y: size * 0.5 }) : at, size * 0.56, size * 0.56);
   return [
     partOf(
@@ -531,7 +551,10 @@ export function fruitView(model: Model): Part[] {
   const parts = [
     partOf(
       'fruit',
-      [inkLine(stalk.points, size * 0.09, tone(form.colour.stem, -0.3)), ...drawFruit(look, at, facing, own)],
+      [
+        inkLine(stalk.points, size * 0.09, tone(form.colour.stem, -0.3)),
+        ...drawNearFruit(look, at, facing, own)
+      ],
       traits.shown('fruit-form', 'fruit-colour', ...(withCrown.has(look.form) ? ['fruit-crown'] : [])),
       [ellipse(at, size * 0.5, size * 0.52)],
       1

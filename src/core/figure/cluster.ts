@@ -91,8 +91,9 @@ function flatCluster(
     traits.state('fruit-stand') === 'flat-upright' ||
     (isAbsent(traits.state('fruit-stand')) && traits.state('twig-bark') === 'warty');
   const least = Math.round((near ? 44 : 24) * (isHeads ? 0.55 : isWide ? 2 : 1));
-  const closeness = isHeads ? 0.66 : isWide ? 0.72 : 0.58;
-  const reach = Math.max(item * Math.sqrt(least) * closeness, near ? 0 : width * 0.5);
+  const isLax = isWide && hasFruit(traits) && !near;
+  const closeness = isHeads ? 0.66 : isLax ? 0.86 : isWide ? 0.72 : 0.58;
+  const reach = Math.max(item * Math.sqrt(isLax ? 88 : least) * closeness, near ? 0 : width * 0.5);
   const total = clamp(Math.round((reach / (item * closeness)) ** 2), least, 90);
   const axis = heading + (isDrooping ? 2.3 * (Math.sin(heading) < 0 ? -1 : 1) : 0);
   const up = towards(axis);
@@ -216,6 +217,23 @@ function loose(
   return { shapes, points };
 }
 
+/** Capsules on short stout stalks that hardly rise from the ground. */
+function seated(model: Model, base: Point, random: Random): Drawn {
+  const item = itemReach(model);
+  const count = random.integer(1, 3);
+  const seats = Array.from({ length: count }, (_, i) => {
+    const lean = (i - (count - 1) / 2) * 0.5 + random.between(-0.1, 0.1);
+    return growSpine(base, lean, -lean * 0.4, item * random.between(0.9, 1.3), 6);
+  });
+  return {
+    shapes: seats.flatMap((seat, i) => [
+      ...stalkLine(model, seat.points, 2.4),
+      ...drawItem(model, seat.place(1), seat.heading(0.99), random.fork(`seat ${i}`))
+    ]),
+    points: [base, ...seats.flatMap((seat) => around(seat.place(1), item * 0.7))]
+  };
+}
+
 /** Clusters whose flowers or fruits spring from the joints of a stem. */
 const atJoints = new Set(['axils', 'whorls', 'tassels', 'strings']);
 
@@ -239,6 +257,12 @@ export function standOf({ traits }: Model): string | undefined {
             ? 'whorls'
             : 'spike';
     if (stand === 'strings') return traits.state('fruit-form') === 'tiny-dry' ? 'tassels' : 'strings';
+    // Capsules of bulbs without a stem sit between the leaves.
+    const isSeated =
+      traits.state('fruit-form') === 'capsule' &&
+      traits.state('leaf-attachment') === 'stalkless-tuft' &&
+      (traits.state('stem-leaf-stand') ?? 'no-stem') === 'no-stem';
+    if (isSeated) return 'from-ground';
     const hangs =
       traits.state('fruit-form') === 'berry' &&
       !['alternate', 'opposite'].includes(traits.state('stem-leaf-stand') ?? '') &&
@@ -286,7 +310,13 @@ export function drawCluster(
         top,
         heading,
         random,
-        itemReach(model) > width * 0.4 ? 2 : near ? 7 : 5,
+        itemReach(model) > width * 0.4 || itemReach(model) > 45
+          ? 2
+          : near && itemReach(model) < 16
+            ? 7
+            : near
+              ? 4
+              : 5,
         hasFruit(model.traits) ? 0.7 : 0.1
       );
     case 'hood': {
@@ -300,6 +330,7 @@ export function drawCluster(
       };
     }
     case 'from-ground': {
+      if (hasFruit(model.traits)) return seated(model, top, random);
       const size = model.form.height;
       const count = random.integer(2, 3);
       const leans = Array.from(

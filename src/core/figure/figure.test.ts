@@ -153,15 +153,21 @@ describe('measured from the drawing', () => {
       'leaf'
     );
     expect(clover.parts.find(({ kind }) => kind === 'leaf')!.hit).toHaveLength(3);
-    const flower = specimen(
-      library,
-      taxonOf('alliaria-petiolata'),
-      stageOf('alliaria-petiolata', 'flower'),
-      1,
-      'single flower'
-    );
-    const petals = flower.parts.find(({ kind }) => kind === 'flower')!.shapes[0]!;
-    expect(petals.rings).toHaveLength(4);
+    for (const [slug, count] of [
+      ['alliaria-petiolata', 4],
+      ['conium-maculatum', 5],
+      ['allium-ursinum', 6],
+      ['solanum-dulcamara', 5]
+    ] as const) {
+      const flower = specimen(library, taxonOf(slug), stageOf(slug, 'flower'), 1, 'single flower');
+      const { shapes } = flower.parts.find(({ kind }) => kind === 'flower')!;
+      // Each petal is a wash of its own in the flower's colour.
+      const fills = shapes
+        .filter(({ fill, stroke, opacity }) => fill && !stroke && opacity === undefined)
+        .map(({ fill }) => fill);
+      const colours = fills.map((fill) => fills.filter((other) => other === fill).length);
+      expect(colours, slug).toContain(count);
+    }
   });
 });
 

@@ -1,3 +1,4 @@
+import type { Recipe } from '../knowledge';
 import type { Random } from '../random';
 import { add, ellipse, growSpine, placed, scale, smooth, smoothRing, towards } from './geometry';
 import { blend, dots, edged, filled, inkLine, lines, tone } from './paint';
@@ -15,6 +16,10 @@ export interface FlowerLook {
   readonly size: number;
   readonly colour: string;
   readonly green: string;
+  /** Anthers that stand as a cone or as a dense brush, and their colour, where they are not few and yellow. */
+  readonly anthers?: Recipe['anthers'];
+  /** Rays of a head with a disc. */
+  readonly rays: number;
   readonly pen: number;
 }
 
@@ -270,7 +275,14 @@ function head(look: FlowerLook, pose: FlowerPose): Shape[] {
       filled([lay(ellipse({ x: 0, y: 0 }, r * 0.24, r * 0.24, 0, 10))], blend(colour, '#C98A1E', 0.35))
     );
   } else if (form === 'daisy') {
-    shapes.push(edged(ring(isSmall ? 8 : 13, 0.3, 1, 1.9, pose.turn), colour, pen * 0.45, outlineColour));
+    shapes.push(
+      edged(
+        ring(isSmall ? Math.min(look.rays, 8) : look.rays, 0.3, 1, 25 / look.rays, pose.turn),
+        colour,
+        pen * 0.45,
+        outlineColour
+      )
+    );
     shapes.push(edged([lay(ellipse({ x: 0, y: 0 }, r * 0.4, r * 0.4))], '#D9AE33', pen * 0.4, '#8A6A22'));
     if (!isSmall)
       shapes.push(

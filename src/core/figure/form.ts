@@ -71,6 +71,16 @@ const widthRatio: Readonly<Record<string, number>> = {
   trefoil: 1.1
 };
 
+/** The widest that a blade is for its length; a leaf of a long stalk is not wide in place of long. */
+const widestRatio: Readonly<Record<string, number>> = {
+  elliptic: 0.62,
+  lanceolate: 0.42,
+  ovate: 0.86,
+  strap: 0.2,
+  arrow: 0.9,
+  spoon: 0.62
+};
+
 const stalkShare: Readonly<Record<string, number>> = { none: 0, shorter: 0.22, longer: 0.58 };
 
 /** How many leaves make a plant without a stem, by the way they stand. */
@@ -130,16 +140,27 @@ export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
   const isStalkless =
     attachment.startsWith('stalkless') || ['flat-fan', 'running-down', 'rosette-winged'].includes(attachment);
   const stalkState = traits.state('stalk-length') ?? (isStalkless ? 'none' : 'shorter');
-  const share = isStalkless ? 0 : (stalkShare[stalkState] ?? 0.26);
-  const long = Math.max(2, total * (1 - share));
+  const isHeart = ['heart', 'round'].includes(outline);
+  const share = isStalkless
+    ? 0
+    : isHeart && stalkState === 'longer'
+      ? 0.66
+      : (stalkShare[stalkState] ?? 0.26);
   // Width, too, goes with the plant: a leaf keeps its proportions within what is described.
   const described = traits.value('leaf-width');
+  const widest =
+    traits.state('leaf-division') === 'undivided' ? (widestRatio[outline] ?? 1.4) : Number.POSITIVE_INFINITY;
+  const long = Math.max(
+    2,
+    total * (1 - share),
+    share > 0 ? Math.min((described ?? 0) / widest, total * (1 - Math.min(share, 0.5))) : 0
+  );
   const usual = recipe.blade
     ? recipe.blade[1] / recipe.blade[0]
     : fewLeaflets(traits)
       ? 0.78
       : (widthRatio[outline] ?? 0.42);
-  const width = described ?? long * usual;
+  const width = Math.min(described ?? long * usual, long * widest);
   const stemWidth = traits.value('stem-width') ?? Math.max(1.2, long * 0.05);
   const leafState = traits.state('leaf-colour');
   const stated =
@@ -157,7 +178,7 @@ export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
   const counts = recipe.leaves ?? leafCounts[attachment] ?? [4, 6];
   return {
     blade: { length: long, width },
-    stalk: total * share,
+    stalk: share > 0 ? Math.max(0, total - long) : 0,
     stalkWidth: Math.min(Math.max(long * 0.03, 0.8), stemWidth * 1.4, 14),
     leaves: random.fork('leaves').integer(...counts),
     height: (traits.value('plant-height') ?? 30) * 10,

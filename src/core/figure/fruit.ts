@@ -1,9 +1,9 @@
 import type { Random } from '../random';
 import { add, ellipse, placed, scale, smooth, smoothRing, towards } from './geometry';
-import { blend, dots, edged, filled, inkColour, lines, tone } from './paint';
+import { blend, dots, edged, filled, lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
 
-/** Single fruits by their described form. Sizes in millimetres. */
+/** Single fruits by their described form, as small as they are in a cluster. Sizes in millimetres. */
 
 export interface FruitLook {
   readonly form: string;
@@ -425,29 +425,4 @@ export function drawFruit(look: FruitLook, at: Point, facing: number, random: Ra
     default:
       return [edged([ellipse(at, size * 0.42, size * 0.42, 0, 7)], colour, pen * 0.35, tone(colour, -0.6))];
   }
-}
-
-/** A fruit cut across: one stone, a few seeds, or many. */
-export function cutFruit(look: FruitLook, at: Point, seeds: string, random: Random): Shape[] {
-  const r = look.size / 2;
-  const flesh = blend(look.colour, '#F2E6C8', 0.55);
-  const ring = ellipse(at, r, r, 0, 22);
-  const places =
-    seeds === 'one-stone'
-      ? [at]
-      : seeds === 'few-stones'
-        ? [0, 1, 2].map((i) => add(at, scale(towards(i * 2.1 + 0.4), r * 0.42)))
-        : Array.from({ length: 16 }, () =>
-            add(at, scale(towards(random.between(0, 6.28)), r * 0.75 * Math.sqrt(random.next())))
-          );
-  const k = seeds === 'one-stone' ? 0.46 : seeds === 'few-stones' ? 0.27 : 0.1;
-  return [
-    edged([ring], look.colour, look.pen, inkColour),
-    filled([ellipse(at, r * 0.88, r * 0.88, 0, 20)], flesh),
-    edged(
-      places.map((place) => ellipse(place, r * k, r * k * 0.82, random.between(0, 3), 9)),
-      '#C9A875',
-      look.pen * 0.6
-    )
-  ];
 }

@@ -138,7 +138,7 @@ function stemmed(model: Model): Part[] {
     (stand === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') || !hasLeaves(traits);
   const leafLong = isLeafless ? 0 : form.blade.length + form.stalk;
   const limit = Math.max(
-    leafLong * (kind ? clamp(240 / leafLong, 1.3, 4) : 4.2),
+    leafLong * (kind ? clamp(240 / leafLong, 1.3, 4) : isCreeping ? 6 : 4.2),
     kind ? clusterReach(model, kind) * (kind === 'compound-umbel' ? 5.2 : 4.5) : 0,
     pen * 40
   );
@@ -156,7 +156,11 @@ function stemmed(model: Model): Part[] {
         (climbing
           ? 0.34
           : stand === 'opposite'
-            ? 0.5
+            ? isCreeping
+              ? traits.state('leaf-thickness') === 'fleshy'
+                ? 0.6
+                : 0.95
+              : 0.5
             : stand === 'whorled'
               ? 1.15
               : traits.state('leaf-attachment') === 'along-stem' && form.stalk > form.blade.length

@@ -25,7 +25,7 @@ const numbers: Readonly<Record<string, number>> = {
   'no-petals': -1
 };
 
-export const flowerLook = ({ traits, form, pen }: Model, size: number) => ({
+export const flowerLook = ({ traits, form, pen, recipe }: Model, size: number) => ({
   form: traits.state('flower-form') ?? 'five-open',
   petals: numbers[traits.state('petal-count') ?? ''] ?? 0,
   notch: traits.state('petal-notch') ?? 'whole',
@@ -33,6 +33,8 @@ export const flowerLook = ({ traits, form, pen }: Model, size: number) => ({
   size,
   colour: form.colour.flower,
   green: form.colour.stem,
+  anthers: recipe.anthers,
+  rays: recipe.rayFlorets ?? 13,
   pen
 });
 

@@ -6,7 +6,7 @@ import { aside, quarter } from './ground-leaves';
 import { bladeShows, leafParts, partOf } from './organs';
 import { edged, lines, tone } from './paint';
 import type { Part, Point, Shape } from './scene';
-import { type Camera } from './space';
+import { type Camera, cameraAt } from './space';
 
 /** A stem with what it bears: leaves at its joints, crowded leaves, flowers and fruits. */
 
@@ -53,7 +53,10 @@ export function stemLeaves(
   const { random, traits, form } = model;
   const stand = traits.state('stem-leaf-stand');
   const attachment = traits.state('leaf-attachment');
-  const perJoint = stand === 'whorled' ? 7 : stand === 'opposite' ? 2 : 1;
+  const isRing = stand === 'whorled';
+  const perJoint = isRing ? 7 : stand === 'opposite' ? 2 : 1;
+  // A ring is seen from above, so that its leaves spread like spokes.
+  const eye = isRing ? cameraAt(0.62) : camera;
   const stalk =
     attachment?.startsWith('stalkless') || attachment === 'running-down' ? 0 : form.stalk * stalkShare;
   return shoot.joints.flatMap((t, j) => {
@@ -61,19 +64,20 @@ export function stemLeaves(
     return Array.from({ length: perJoint }, (_, i) => {
       const own = random.fork(`${name} ${j} ${i}`);
       const side = perJoint === 1 ? (shoot.first ?? -1) * (j % 2 ? -1 : 1) : i % 2 ? 1 : -1;
-      const azimuth =
-        perJoint === 7
-          ? (2 * Math.PI * i) / 7 + 0.4
-          : side * quarter + (perJoint === 2 ? (j % 2 ? side * 0.62 : -side * 0.5) : own.between(-0.6, 0.6));
+      const azimuth = isRing
+        ? (2 * Math.PI * i) / perJoint + 0.4 + own.between(-0.1, 0.1)
+        : side * quarter + (perJoint === 2 ? (j % 2 ? side * 0.62 : -side * 0.5) : own.between(-0.6, 0.6));
       const size = sizeAt(t) * own.between(0.92, 1.06);
       const isTop = t > 0.9;
       const narrow = traits.state('leaf-outline') === 'strap' || traits.state('leaf-outline') === 'needle';
-      const start = (isTop ? 1.15 : 0.72) + own.between(-0.12, 0.12) + (narrow ? 0.35 : 0);
-      return leafParts(model, camera, {
+      const start = isRing
+        ? (isTop ? 0.7 : 0.34) + own.between(-0.08, 0.08)
+        : (isTop ? 1.15 : 0.72) + own.between(-0.12, 0.12) + (narrow ? 0.35 : 0);
+      return leafParts(model, eye, {
         name: `${name} leaf ${j} ${i}`,
-        foot: { x: at.x, y: -at.y, z: Math.cos(azimuth) * shoot.width * 0.4 },
-        azimuth: aside(azimuth, perJoint === 7 ? 0.05 : 0.55),
-        rise: [start, start - own.between(0.5, 0.95) * (narrow ? 0.5 : 1)],
+        foot: eye.placeAt(at, Math.cos(azimuth) * shoot.width * 0.4),
+        azimuth: isRing ? azimuth : aside(azimuth, 0.55),
+        rise: [start, start - own.between(0.5, 0.95) * (narrow || isRing ? 0.5 : 1)],
         size,
         stalk: stalk * size
       });

@@ -167,7 +167,7 @@ function drawFrond(model: Model): Frond {
           ribbon(
             add(palm, { x: (i - 4) * 4, y: 8 }),
             turn,
-            turn * own.between(0.6, 1.5) + own.between(-0.3, 0.3),
+            turn * own.between(1.1, 1.9) + own.between(-0.25, 0.25),
             own.between(250, 340),
             [9, 18, 17, 18, 16, 14, 11, 3],
             own,
@@ -233,12 +233,10 @@ function drawFrond(model: Model): Frond {
     default: {
       const axis = growSpine({ x: 0, y: 0 }, 0, own.between(-0.1, 0.1), 330, 20);
       const pair = (spine: typeof axis, from: number, order: number) => {
-        for (let t = from; t < 0.96; t += order ? 0.13 : 0.075)
+        for (let t = from; t < 0.96; t += order ? 0.12 : 0.085)
           for (const side of [-1, 1]) {
             const long =
-              (order ? spine.length * 0.24 : 150) *
-              Math.sin(Math.PI * Math.min(0.94, t + 0.1)) *
-              own.between(0.86, 1.08);
+              (order ? 19 : 150) * Math.sin(Math.PI * Math.min(0.94, t + 0.1)) * own.between(0.86, 1.08);
             const heading = spine.heading(t) + side * 0.82;
             rings.push(
               ribbon(
@@ -246,7 +244,7 @@ function drawFrond(model: Model): Frond {
                 heading,
                 -side * 0.2,
                 long,
-                order ? [0.6, 1.8, 1.6, 0.4] : [1, 4.6, 5, 4, 1],
+                order ? [0.5, 1.5, 1.3, 0.3] : [0.8, 3.4, 3.6, 2.8, 0.8],
                 own,
                 0.04
               )

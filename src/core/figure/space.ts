@@ -24,6 +24,8 @@ const unit = (a: Place): Place => {
 /** Looks from the front, somewhat from above, without perspective. */
 export interface Camera {
   onPaper(place: Place): Point;
+  /** The place that is seen at a point of the paper, at a depth. */
+  placeAt(point: Point, z: number): Place;
   /** Grows towards the viewer. */
   depth(place: Place): number;
   /** Towards the viewer. */
@@ -35,6 +37,7 @@ export function cameraAt(pitch: number): Camera {
   const [c, s] = [Math.cos(pitch), Math.sin(pitch)];
   return {
     onPaper: ({ x, y, z }) => ({ x, y: z * s - y * c }),
+    placeAt: ({ x, y }, z) => ({ x, y: (z * s - y) / c, z }),
     depth: ({ y, z }) => z * c + y * s,
     axis: { x: 0, y: s, z: c }
   };

@@ -226,6 +226,10 @@ export const Recipe = z.strictObject({
     .default({}),
   /** Pairs of leaflets or lobes by order of division, where they are not described. */
   pairs: z.array(z.number().int().positive()).max(3).default([]),
+  /** Stamens that a flower is known by: a cone of joined anthers, or a brush of many. */
+  anthers: z.strictObject({ kind: z.enum(['cone', 'brush']), colour: palette }).optional(),
+  /** Rays of a head with a disc. */
+  rayFlorets: z.number().int().positive().optional(),
   /** Width of an umbel of umbels, where it is not described. */
   umbelWidth: z.number().positive().optional(),
   /** How well the plant is drawn at a stage, as judged by eye. */
