@@ -17,7 +17,7 @@ const lineOf = (quality: string) =>
       );
       return stages.length > 0 ? [`_${taxon.name}_ ${stages.map(({ stage }) => stage).join(', ')}`] : [];
     })
-    .join('; ');
+    .join('; ') || 'None';
 
 describe('docs/drawings.md', () => {
   it.each(['good', 'fair', 'poor'])('lists what is %s', (quality) => {

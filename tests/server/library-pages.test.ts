@@ -181,9 +181,8 @@ describe('plates', () => {
     expect(await learner.words('/species/conium-maculatum?stage=flower')).toContain(
       'marks on the stem: purple blotches'
     );
-    expect(await learner.words('/species/colchicum-autumnale?stage=fruit')).toContain(
-      'it is not used in a drill'
-    );
+    expect(await learner.words('/species/cicuta-virosa?stage=leaf')).toContain('a fair drawing');
+    expect(await learner.words('/species/conium-maculatum?stage=leaf')).not.toContain('a fair drawing');
   });
 });
 

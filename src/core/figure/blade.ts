@@ -413,7 +413,7 @@ export function flatBlade(look: BladeLook, random: Random): FlatLeaf {
   const [leftWash, rightWash] = plain as [Point[], Point[]];
   const outline = [...left, ...right.slice().reverse()];
   const fine = look.length / look.pen;
-  const isTiny = fine < 42;
+  const isTiny = fine < 42 || (fine < 80 && look.width < look.pen * 13);
   const midrib = resample(
     [
       { x: 0, y: 0 },
@@ -584,7 +584,8 @@ function venationOf(
           );
   }
   if (side.length > 0) {
-    shapes.push(lines(side, pale, look.pen * (isMarked ? 1 : 0.85), isMarked ? 0.8 : 0.62));
+    const isBold = isMarked || look.venation === 'arching';
+    shapes.push(lines(side, pale, look.pen * (isBold ? 1.05 : 0.85), isBold ? 0.82 : 0.62));
     if (fine > 90)
       shapes.push(
         lines(

@@ -1,7 +1,7 @@
 import { bent } from './blade';
 import { isAlongStem } from './along-stem';
 import { drawAtJoint, drawCluster, isAtJoints, standOf } from './cluster';
-import { type Model, hasFruit, isAbsent } from './form';
+import { type Model, hasFruit, hasLeaves, isAbsent } from './form';
 import { drawNearFlower } from './near-flower';
 import { cutFruit, drawNearFruit } from './near-fruit';
 import { add, ellipse, growSpine, hull, placed, resample, scale, smooth } from './geometry';
@@ -32,6 +32,7 @@ export function leafView(model: Model): Part[] {
   const { traits, form, random } = model;
   if (traits.state('frond-shape')) return frond(model);
   if (traits.state('shell-apex')) return shell(model);
+  if (!hasLeaves(traits)) return [];
   const own = random.fork('near leaf');
   const stalk = Math.min(form.stalk, form.blade.length * 0.22);
   const turn = own.between(-0.12, 0.12);
@@ -57,6 +58,7 @@ export function leafView(model: Model): Part[] {
 /** The underside of a leaf, with its dots, felt and colour. */
 export function undersideView(model: Model): Part[] {
   const { traits, random } = model;
+  if (!hasLeaves(traits)) return [];
   const own = random.fork('underside');
   const flat = flatLeaf(model, 1, own.fork('blade'), true);
   const dots = undersideDots(

@@ -90,10 +90,11 @@ function flatCluster(
     isDrooping ||
     traits.state('fruit-stand') === 'flat-upright' ||
     (isAbsent(traits.state('fruit-stand')) && traits.state('twig-bark') === 'warty');
-  const least = Math.round((near ? 44 : 24) * (isHeads ? 0.55 : isWide ? 2 : 1));
+  const isFew = form.flowerSize > 14 && !isHeads && !hasFruit(traits);
+  const least = isFew ? 7 : Math.round((near ? 44 : 24) * (isHeads ? 0.55 : isWide ? 2 : 1));
   const isLax = isWide && hasFruit(traits) && !near;
-  const closeness = isHeads ? 0.66 : isLax ? 0.86 : isWide ? 0.72 : 0.58;
-  const reach = Math.max(item * Math.sqrt(isLax ? 88 : least) * closeness, near ? 0 : width * 0.5);
+  const closeness = isFew ? 0.72 : isHeads ? 0.66 : isLax ? 0.86 : isWide ? 0.72 : 0.58;
+  const reach = Math.max(item * Math.sqrt(isLax ? 88 : least) * closeness, near || isFew ? 0 : width * 0.5);
   const total = clamp(Math.round((reach / (item * closeness)) ** 2), least, 90);
   const axis = heading + (isDrooping ? 2.3 * (Math.sin(heading) < 0 ? -1 : 1) : 0);
   const up = towards(axis);

@@ -567,16 +567,27 @@ function tinyBall(look: FlowerLook, pose: FlowerPose, random: Random): Shape[] {
   return [edged(balls, colour, pen * 0.35, tone(colour, -0.6))];
 }
 
-/** Too small for petals: a dot of the flower's colour with a pale rim and a centre. */
-function speck({ form, size, colour, pen }: FlowerLook, { at }: FlowerPose): Shape[] {
-  const centre =
-    form === 'daisy' ? '#D9AE33' : form === 'disc' || form === 'straps' ? tone(colour, -0.2) : '#AFC06E';
+/** Too small for petals: a dot of the flower's colour with a pale rim and a centre; rays make a jagged rim. */
+function speck({ form, size, colour, pen, rays }: FlowerLook, { at, turn }: FlowerPose): Shape[] {
+  const rim = blend(colour, '#7C8770', 0.6);
+  if (form === 'daisy' || form === 'straps') {
+    const count = form === 'daisy' ? Math.min(rays, 9) : 11;
+    const star = Array.from({ length: count * 2 }, (_, i) =>
+      add(at, scale(towards(turn + (i * Math.PI) / count), (size / 2) * (i % 2 ? 0.62 : 1.12)))
+    );
+    const centre = form === 'daisy' ? '#C9962A' : tone(colour, -0.16);
+    return [
+      edged([star], colour, pen * 0.5, rim),
+      dots([at], centre, size * (form === 'daisy' ? 0.5 : 0.36))
+    ];
+  }
   return [
-    dots([at], blend(colour, '#7C8770', 0.6), size + pen * 0.7),
+    dots([at], rim, size + pen * 0.7),
     dots([at], colour, size),
-    dots([at], centre, size * (form === 'disc' ? 0.6 : 0.32))
+    dots([at], form === 'disc' ? tone(colour, -0.2) : '#AFC06E', size * (form === 'disc' ? 0.6 : 0.32))
   ];
 }
+
 const petalled = new Set([
   'five-open',
   'small-five',

@@ -75,7 +75,7 @@ const widthRatio: Readonly<Record<string, number>> = {
 const widestRatio: Readonly<Record<string, number>> = {
   elliptic: 0.62,
   lanceolate: 0.42,
-  ovate: 0.86,
+  ovate: 0.8,
   strap: 0.2,
   arrow: 0.9,
   spoon: 0.62

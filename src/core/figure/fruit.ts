@@ -96,10 +96,10 @@ const ribs = (at: Point, facing: number, size: number, wide: number, many: numbe
 /** @param at middle of the fruit @param facing direction of its tip; 0 is up */
 export function drawFruit(look: FruitLook, at: Point, facing: number, random: Random): Shape[] {
   const { form, size, colour, pen } = look;
-  const isSmall = size < pen * 5;
+  const isSmall = size < pen * 6.5;
   const body = (points: Line, steps = 3) => placed(smoothRing(points, steps), at, facing, size);
   const styles = (): Shape[] =>
-    look.crown === 'styles'
+    look.crown === 'styles' && (!isSmall || form === 'cylinder')
       ? [
           lines(
             [-0.4, 0.4].map((turn) => {
@@ -194,8 +194,8 @@ export function drawFruit(look: FruitLook, at: Point, facing: number, random: Ra
     }
     case 'spiny':
     case 'burr': {
-      const spines = Array.from({ length: isSmall ? 6 : 22 }, (_, i) => {
-        const a = (2 * Math.PI * i) / (isSmall ? 6 : 22) + random.between(-0.1, 0.1);
+      const spines = Array.from({ length: isSmall ? 5 : 22 }, (_, i) => {
+        const a = (2 * Math.PI * i) / (isSmall ? 5 : 22) + random.between(-0.1, 0.1);
         const from = { x: 0.3 * Math.sin(a), y: -0.46 * Math.cos(a) };
         const to = { x: 0.52 * Math.sin(a), y: -0.66 * Math.cos(a) };
         const hook = { x: to.x + 0.05, y: to.y - 0.05 };

@@ -77,7 +77,8 @@ function petal(
     profile,
     { size: long, colour, pen },
     add(foot, scale(towards(turn), long / 2)),
-    turn
+    turn,
+    4
   );
   const dark = tone(blend(colour, '#6E7A66', 0.35), -0.35);
   const near = (share: number, from: number, to: number): Point[] => {

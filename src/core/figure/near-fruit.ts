@@ -152,8 +152,7 @@ function hooked(look: FruitLook, at: Point, facing: number, random: Random): Sha
           );
         })
     );
-  const coat = (all: readonly Line[], width: number) =>
-    all.map((one) => inkLine(one, width, tone(colour, -0.45), 0.95));
+  const coat = (all: readonly Line[], width: number) => [lines(all, tone(colour, -0.45), width, 0.95)];
   if (look.form === 'spiny') {
     const solid = new Solid(sphere(0.32), look, at, facing);
     return [

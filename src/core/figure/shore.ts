@@ -109,23 +109,24 @@ function drawFrond(model: Model): Frond {
       foot = 7;
       break;
     case 'sheet': {
-      const lobes = Array.from({ length: 15 }, (_, i) => {
-        const a = -1.75 + (3.5 * i) / 14;
-        const r = 95 * own.between(0.75, 1.1) * (1 - 0.18 * Math.abs(a));
-        return { x: r * Math.sin(a) * 1.05, y: -16 - r * Math.max(0.05, Math.cos(a * 0.8)) };
+      // Three broad lobes by chance, their rim frilled.
+      const phase = own.between(0, 6.28);
+      const count = 34;
+      const rim = Array.from({ length: count }, (_, i) => {
+        const a = -1.9 + (3.8 * i) / (count - 1);
+        const lobed = 1 + 0.13 * Math.sin(2.6 * a + phase) + 0.06 * Math.sin(6.1 * a - phase);
+        const r = 92 * lobed * (1 - 0.16 * Math.abs(a)) + own.between(-2.6, 2.6);
+        return { x: r * Math.sin(a) * 1.05, y: -16 - r * Math.max(0.02, Math.cos(a * 0.8)) };
       });
-      const ring = smoothRing(
-        [{ x: 0, y: 0 }, ...lobes.flatMap((p, i) => (i % 3 === 1 ? [p, scale(p, 0.86)] : [p]))],
-        4
-      );
+      const ring = smoothRing([{ x: 0, y: 0 }, ...rim], 3);
       rings.push(ring);
       const folds = Array.from({ length: 9 }, (_, i) => {
-        const a = -1.3 + 0.325 * i + own.between(-0.08, 0.08);
-        const bow = own.between(-0.25, 0.25);
+        const a = -1.15 + 0.29 * i + own.between(-0.08, 0.08);
+        const bow = own.between(-0.2, 0.2);
         return smooth(
-          [0.16, 0.45, 0.75, 0.95].map((k) => ({
-            x: 88 * k * Math.sin(a + bow * k),
-            y: -8 - 84 * k * Math.cos((a + bow * k) * 0.85)
+          [0.2, 0.45, 0.66, 0.82].map((k) => ({
+            x: 74 * k * Math.sin(a + bow * k),
+            y: -12 - 76 * k * Math.cos((a + bow * k) * 0.85)
           })),
           3
         );

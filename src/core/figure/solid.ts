@@ -14,11 +14,13 @@ export class Solid {
     profile: Profile,
     private readonly look: { readonly size: number; readonly colour: string; readonly pen: number },
     private readonly at: Point,
-    private readonly facing: number
+    private readonly facing: number,
+    /** Points of the edge between two of the profile. */
+    steps = 6
   ) {
     this.curve = smooth(
       profile.map(([x, y]) => ({ x, y })),
-      7
+      steps
     );
   }
 

@@ -21,7 +21,7 @@ import { type Traits, pickTraits } from './traits';
 import { visibleShares } from './visibility';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 8;
+export const drawingVersion = 9;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,

@@ -105,7 +105,7 @@ function umbellet(model: Model, at: Point, size: number, isCentral: boolean, ran
   const fine = size / pen;
   if (fruit) {
     const r = Math.max(form.fruitSize * 0.62, pen * 2.6);
-    const many = clamp(Math.round((size / r) * 1.6), 5, fine > 30 ? 12 : 6);
+    const many = clamp(Math.round((size / r) * 1.6), 5, fine > 30 ? 12 : 5);
     const places = golden(many, size * 0.55).map(({ x, y }) => ({
       x: at.x + x,
       y: at.y - size * 0.3 + y * 0.5
