@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { companionsOf } from '../../src/lib/server/wayside';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { type Client, signedIn } from '../support/client';
+import { shippedLibrary } from '../support/content';
 import { type TestDatabase, cloneDatabase } from '../support/database';
 
 /** The pages of the library as they are served, with addresses as people may mistype them. */
@@ -181,7 +183,7 @@ describe('plates', () => {
     expect(await learner.words('/species/conium-maculatum?stage=flower')).toContain(
       'marks on the stem: purple blotches'
     );
-    expect(await learner.words('/species/cicuta-virosa?stage=leaf')).toContain('a fair drawing');
+    expect(await learner.words('/species/ulva-lactuca?stage=leaf')).toContain('a fair drawing');
     expect(await learner.words('/species/conium-maculatum?stage=leaf')).not.toContain('a fair drawing');
   });
 });
@@ -213,6 +215,49 @@ describe('a handful', () => {
 
   it('is for those who lead: a learner would read the answer off its address', async () => {
     for (const path of ['/species/handful', '/species/handful/drawing'])
+      expect((await learner.fetch(`${path}?${asked}`)).status).toBe(403);
+  });
+});
+
+describe('a plant spotted from afar', () => {
+  const asked = 'plant=anthriscus-sylvestris~flower&others=5';
+
+  it('is drawn without a word of what stands there, at every distance', async () => {
+    for (const distance of ['near', 'across', 'far']) {
+      const response = await instructor.fetch(`/species/wayside/drawing?${asked}&distance=${distance}`);
+      expect(response.headers.get('content-type')).toContain('image/svg+xml');
+      expect(await response.text()).not.toMatch(/anthriscus|parsley|hemlock|<text/i);
+    }
+  });
+
+  it('stands among its lookalikes of the season', async () => {
+    const library = shippedLibrary();
+    const taxon = library.taxa.get('anthriscus-sylvestris')!;
+    const stage = taxon.stages.get('flower')!;
+    for (let seed = 1; seed <= 8; seed += 1) {
+      const beside = companionsOf(library, { taxon, stage }, 5, seed).map((one) => one.taxon.slug);
+      expect(beside).toHaveLength(5);
+      expect(beside).toContain('conium-maculatum');
+      expect(beside).not.toContain('anthriscus-sylvestris');
+    }
+    // Autumn crocus flowers when ramsons have died back.
+    const crocus = library.taxa.get('colchicum-autumnale')!;
+    const autumn = { taxon: crocus, stage: crocus.stages.get('flower')! };
+    expect(companionsOf(library, autumn, 5, 1).map((one) => one.taxon.slug)).not.toContain('allium-ursinum');
+  });
+
+  it('takes what it cannot read for the usual, and says what to choose', async () => {
+    const page = '/species/wayside';
+    expect(await instructor.words(`${page}?${asked}&others=77&distance=moon&sight=none`)).toContain(
+      'Where does cow parsley stand?'
+    );
+    for (const bad of ['plant=no-such~leaf', 'plant=chondrus-crispus~leaf', 'plant=allium-ursinum~autumn'])
+      expect(await instructor.words(`${page}?${bad}`)).toMatch(/Choose a plant of the land|Choose the plant/);
+    expect((await instructor.fetch(`${page}/drawing?plant=chondrus-crispus~leaf`)).status).toBe(404);
+  });
+
+  it('is for those who lead', async () => {
+    for (const path of ['/species/wayside', '/species/wayside/drawing'])
       expect((await learner.fetch(`${path}?${asked}`)).status).toBe(403);
   });
 });

@@ -1,4 +1,4 @@
-import type { Recipe } from '../knowledge';
+import type { Library, Recipe, StageDescription } from '../knowledge';
 import type { Random } from '../random';
 import { blend, tone } from './paint';
 import type { Traits } from './traits';
@@ -49,9 +49,22 @@ export const hasLeaves = (traits: Traits): boolean =>
 export const isClimbing = (traits: Traits): boolean =>
   traits.state('growth-form') === 'climbing' ||
   ['twining', 'tendrils'].includes(traits.state('climbing-by') ?? '');
+/** Seaweeds and shells. */
+export const hasFrondOrShell = ({ cells }: StageDescription): boolean =>
+  cells.has('frond-shape') || cells.has('shell-apex');
 /** Woody plants are drawn by a twig. */
 export const isWoody = (traits: Traits): boolean =>
-  ['low-shrub', 'shrub', 'tree'].includes(traits.state('growth-form') ?? '') && !isClimbing(traits);
+  woodyForms.has(traits.state('growth-form') ?? '') && !isClimbing(traits);
+const woodyForms = new Set(['low-shrub', 'shrub', 'tree']);
+/** Shrubs and trees, and what may be one. */
+export function growsWoody(library: Library, { cells }: StageDescription): boolean {
+  const character = library.character.get('growth-form');
+  const weights = cells.get('growth-form');
+  return (
+    character?.kind === 'states' &&
+    character.states.some(({ slug }, i) => woodyForms.has(slug) && Boolean(weights?.listed[i]))
+  );
+}
 
 /** Width of a blade to its length, where its width is not described. */
 const widthRatio: Readonly<Record<string, number>> = {

@@ -1,12 +1,11 @@
 import type { Library, LibraryTaxon, StageDescription } from '../knowledge';
 import { type Random, createRandom } from '../random';
 import { placed } from './geometry';
-import { partOf } from './organs';
 import type { Plate } from './plate';
 import { scaleBar } from './scale-bar';
 import { type Figure, type Part, type Point, type View, boundsOfParts } from './scene';
 import { specimen } from './specimen';
-import { visibleShares } from './visibility';
+import { openShares } from './visibility';
 
 /** Picked pieces strewn on a cloth, all to one scale: for looking through what lies in a basket. */
 
@@ -91,21 +90,6 @@ function strewn(
       dy: place(12 + row * tall, 12 + (row + 1) * tall, bounds.top, size.height - 22 - bounds.bottom * scale)
     };
   });
-}
-
-/** The share of each piece that no later one covers. */
-function openShares(figures: readonly Figure[]): number[] {
-  return visibleShares(
-    figures.map(({ scene, scale, dx, dy }) =>
-      partOf(
-        'leaf',
-        [],
-        [],
-        scene.parts.flatMap(({ hit }) => hit.map((ring) => placed(ring, { x: dx, y: dy }, 0, scale))),
-        0
-      )
-    )
-  );
 }
 
 /**

@@ -4,3 +4,4 @@ export * from './plate';
 export * from './render';
 export * from './words';
 export * from './handful';
+export * from './wayside';

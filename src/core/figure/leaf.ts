@@ -238,9 +238,10 @@ function ferny({ traits, recipe }: Model, look: BladeLook, random: Random): Flat
   const long = look.length;
   const fine = long / look.pen;
   const isNear = fine > 150;
+  const isFar = fine < 36;
   if (kind === 'threads') return threads(look, random, isNear);
   const pairs = recipe.pairs[0] ?? (kind === 'segments' ? 6 : 4);
-  const second = recipe.pairs[1] ?? (kind === 'segments' ? 4 : 3);
+  const second = isFar ? 2 : (recipe.pairs[1] ?? (kind === 'segments' ? 4 : 3));
   const isTriangular =
     traits.state('leaf-outline') !== 'lanceolate' && traits.state('leaf-outline') !== 'strap';
   const rachis = growSpine({ x: 0, y: 0 }, 0, random.between(-0.08, 0.08), long * 0.9);
@@ -287,7 +288,7 @@ function ferny({ traits, recipe }: Model, look: BladeLook, random: Random): Flat
       const room =
         ((long * 0.82) / pairs) *
         (isTriangular ? 1.25 - 0.5 * share : 1) *
-        (kind === 'segments' ? 0.52 : 0.66);
+        (kind === 'segments' ? 0.52 : kind === 'lance' ? 0.95 : 0.66);
       for (let k = 0; k <= many; k += 1) {
         const u = 0.2 + (0.8 * k) / many;
         const reach =

@@ -110,6 +110,8 @@ const tries = 3;
 export interface Setting {
   /** Grass stands before the plant. */
   readonly inGrass?: boolean;
+  /** How much bolder the pen is than on a plate: what is seen from afar has no fine lines. 1 if it is not said. */
+  readonly boldness?: number;
 }
 
 /** Twigs are held in the hand, seaweeds and shells lie. */
@@ -127,14 +129,15 @@ export function specimen(
   stage: StageDescription,
   seed: number,
   view: View,
-  { inGrass = false }: Setting = {}
+  { inGrass = false, boldness = 1 }: Setting = {}
 ): Scene {
   const recipe = taxon.recipe ?? noRecipe;
   const random = createRandom(`${taxon.slug} ${stage.stage} ${seed}`);
   const traits = pickTraits(library, stage, random.fork('traits'), seed === typicalSeed);
   const form = formOf(recipe, traits, random.fork('form'));
   const pen =
-    extent(view, form, { traits }) / penWidths[view === 'whole' || view === 'flower' ? view : 'near'];
+    (boldness * extent(view, form, { traits })) /
+    penWidths[view === 'whole' || view === 'flower' ? view : 'near'];
   let best: { parts: Part[]; seen: number } | undefined;
   for (let attempt = 0; attempt < tries; attempt += 1) {
     const posed = attempt === 0 ? random.fork('pose') : random.fork(`pose again ${attempt}`);

@@ -1,4 +1,6 @@
-import { type Line, type Part, boundsOf, noBounds } from './scene';
+import { placed } from './geometry';
+import { partOf } from './organs';
+import { type Figure, type Line, type Part, boundsOf, noBounds } from './scene';
 
 /** How much of each part can be seen, on a coarse grid: parts are painted in order, later ones hide earlier ones. */
 
@@ -27,6 +29,20 @@ export function visibleShares(parts: readonly Part[]): number[] {
   for (const part of owner) if (part >= 0) seen[part]! += 1;
   return parts.map((_, i) => (own[i] ? seen[i]! / own[i]! : 1));
 }
+
+/** The share of each figure of a picture that no later one covers. */
+export const openShares = (figures: readonly Figure[]): number[] =>
+  visibleShares(
+    figures.map(({ scene, scale, dx, dy }) =>
+      partOf(
+        'leaf',
+        [],
+        [],
+        scene.parts.flatMap(({ hit }) => hit.map((ring) => placed(ring, { x: dx, y: dy }, 0, scale))),
+        0
+      )
+    )
+  );
 
 /** Cells whose middle lies within a ring, by scan lines. */
 function fill(ring: Line, left: number, top: number, step: number, put: (cell: number) => void): void {

@@ -1,20 +1,14 @@
 import { z } from 'zod';
 import { type Handful, isDrawnAt, qualityOf, strewHandful } from '$core/figure';
-import { type Library, type LibraryTaxon, type StageDescription, Stage } from '$core/knowledge';
+import type { Library, LibraryTaxon, StageDescription } from '$core/knowledge';
 import { seedOf } from '$core/random';
+import { PlantAtStage } from './plant-at-stage';
 
 /** A handful of one plant with a few wrong pieces among it: to be looked through, on a screen or on paper. */
 
 export const mostPieces = 20;
 export const mostWrong = 3;
 export const handfulSize = { width: 720, height: 520 };
-
-const PlantAtStage = z
-  .string()
-  .transform((text) => text.split('~'))
-  .pipe(z.tuple([z.string(), Stage]))
-  .optional()
-  .catch(undefined);
 
 export const HandfulQuery = z.object({
   plant: PlantAtStage,

@@ -19,7 +19,9 @@
   let bar = $state<HTMLElement>();
   const here = $derived(
     tabs.slice(1).find(({ href }) => page.url.pathname.startsWith(href))?.href ??
-      (page.url.pathname.startsWith('/species/handful') ? '/species/plates' : '/species')
+      (['/species/handful', '/species/wayside'].some((path) => page.url.pathname.startsWith(path))
+        ? '/species/plates'
+        : '/species')
   );
 
   // On a phone the bar is wider than the screen: the tab that is open is brought into sight.

@@ -11,6 +11,7 @@ import {
   mostWrong
 } from '$lib/server/handful';
 import { libraryOf } from '$lib/server/library';
+import { plantChoices } from '$lib/server/plant-at-stage';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
@@ -33,14 +34,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
       size: handfulSize,
       mostPieces,
       mostWrong,
-      choices: [...library.taxa.values()]
-        .map((taxon) => ({
-          slug: taxon.slug,
-          group: taxon.group,
-          name: englishName(taxon),
-          stages: [...taxon.stages.values()].filter((stage) => canLie(taxon, stage)).map(({ stage }) => stage)
-        }))
-        .sort((a, b) => a.name.localeCompare(b.name, 'en')),
+      choices: plantChoices(library, canLie),
       handful: handful && {
         plant: englishName(asked.plant.taxon),
         other: englishName(asked.other.taxon),

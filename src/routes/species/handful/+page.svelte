@@ -1,11 +1,8 @@
 <script lang="ts">
-  import Eye from '@lucide/svelte/icons/eye';
-  import EyeOff from '@lucide/svelte/icons/eye-off';
-  import Printer from '@lucide/svelte/icons/printer';
-  import RefreshCw from '@lucide/svelte/icons/refresh-cw';
   import { addressOf } from '$lib/ui/address';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
+  import RevealBar from '$lib/ui/species/RevealBar.svelte';
 
   let { data } = $props();
 
@@ -82,24 +79,13 @@
 </FilterForm>
 
 {#if data.handful}
-  <div class="no-print mt-4 flex flex-wrap gap-3">
-    <a class="btn btn-line" href={again} data-sveltekit-noscroll
-      ><RefreshCw size={16} aria-hidden="true" />Strew anew</a
-    >
-    <button
-      type="button"
-      class="btn btn-line"
-      aria-pressed={isShown}
-      onclick={() => (shown = isShown ? '' : drawing)}
-      >{#if isShown}<EyeOff size={16} aria-hidden="true" />Hide which do not belong{:else}<Eye
-          size={16}
-          aria-hidden="true"
-        />Show which do not belong{/if}</button
-    >
-    <button type="button" class="btn btn-line" onclick={() => window.print()}
-      ><Printer size={16} aria-hidden="true" />Print</button
-    >
-  </div>
+  <RevealBar
+    {again}
+    anew="Strew anew"
+    what="which do not belong"
+    {isShown}
+    toggle={() => (shown = isShown ? '' : drawing)}
+  />
   <p class="mt-4 font-serif text-[19px] leading-snug">
     {data.query.pieces} pieces, picked for {data.handful.plant.toLowerCase()}. Which do not belong?
   </p>

@@ -28,7 +28,9 @@
     Every plate is drawn from the described characters, within the variation that they allow. A plate teaches
     what to look at; it names no plant in your hand. <a class="no-print" href="/species/handful"
       >Strew a handful</a
-    > to look through.
+    >
+    to look through, or
+    <a class="no-print" href="/species/wayside">spot a plant from afar</a>.
   </p>
 </div>
 <FilterForm

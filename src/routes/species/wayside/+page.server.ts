@@ -1,0 +1,40 @@
+import { standingPlants } from '$core/figure';
+import { inSchoolOf, leading } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { plantChoices } from '$lib/server/plant-at-stage';
+import {
+  WaysideQuery,
+  askedWayside,
+  canStand,
+  describeKind,
+  drawWayside,
+  mostKinds,
+  waysideSize
+} from '$lib/server/wayside';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, url }) => {
+  const viewer = leading(locals);
+  const query = WaysideQuery.parse(Object.fromEntries(url.searchParams));
+  return inSchoolOf(viewer, async (db) => {
+    const library = await libraryOf(db);
+    const asked = askedWayside(library, query);
+    const plants = asked && standingPlants(drawWayside(library, query, asked));
+    return {
+      query: { ...query, plant: query.plant?.join('~') ?? '' },
+      isAsked: query.plant !== undefined,
+      size: waysideSize,
+      mostOthers: mostKinds - 1,
+      choices: plantChoices(library, canStand),
+      wayside: asked && {
+        kinds: asked.kinds
+          .map((kind, i) => ({
+            ...describeKind(kind),
+            count: plants!.filter((plant) => plant.kind === i).length
+          }))
+          .filter(({ count }, i) => i === 0 || count > 0),
+        wanted: plants!.filter(({ kind }) => kind === 0)
+      }
+    };
+  });
+};

@@ -1,0 +1,14 @@
+import { renderPlate } from '$core/figure';
+import { found, inSchoolOf, leading } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { svgResponse } from '$lib/server/pictures';
+import { WaysideQuery, askedWayside, drawWayside } from '$lib/server/wayside';
+import type { RequestHandler } from './$types';
+
+/** The drawing of a hedge bank, without a word of what stands there. */
+export const GET: RequestHandler = async ({ locals, url }) => {
+  const query = WaysideQuery.parse(Object.fromEntries(url.searchParams));
+  const library = await inSchoolOf(leading(locals), libraryOf);
+  const asked = found(askedWayside(library, query), 'hedge bank');
+  return svgResponse(renderPlate(drawWayside(library, query, asked)), 'private, no-cache');
+};
