@@ -5,12 +5,13 @@ import { publishBrief, readBrief } from '../../src/lib/server/briefs';
 import {
   type AnswerEvent,
   pairsOfWalk,
-  questionPlate,
+  questionImage,
   readRound,
   recordAnswer,
   startRound
 } from '../../src/lib/server/drills';
 import { asEml, listMessages, queueMessage } from '../../src/lib/server/outbox';
+import { addPhotograph, removePhotograph, setMarks } from '../../src/lib/server/photographs';
 import { readPlan } from '../../src/lib/server/plan';
 import { closePool } from '../../src/lib/server/pool';
 import { pairTallies } from '../../src/lib/server/progress';
@@ -159,6 +160,7 @@ describe('a round of side by side', () => {
     expect(Object.keys(question).sort()).toEqual([
       'id',
       'isGathered',
+      'isPhotograph',
       'names',
       'number',
       'parts',
@@ -169,8 +171,8 @@ describe('a round of side by side', () => {
     // In words, too, the plant is not named.
     for (const name of [question.names, question.scientific].flatMap((both) => Object.values(both)))
       expect(question.words.join(' ').toLowerCase()).not.toContain(name.toLowerCase());
-    const svg = await inDemo((db) => questionPlate(db, learner, question.id));
-    expect(svg).not.toContain(question.names.target);
+    const image = await inDemo((db) => questionImage(db, learner, question.id));
+    expect(image).toMatchObject({ svg: expect.not.stringContaining(question.names.target) });
   });
 
   it('stores an answer once: the same again is accepted, another is refused', async () => {
@@ -205,6 +207,78 @@ describe('a round of side by side', () => {
       outcome = result.feedback.outcome;
     }
     expect(total(await inDemo((db) => pairTallies(db, learner.personId)))).toBe(total(before) + 1);
+  });
+
+  describe('on photographs of the school', () => {
+    const marksOf = {
+      'allium-ursinum': 'leaf-attachment',
+      'convallaria-majalis': 'leaf-attachment'
+    } as const;
+    const photograph = (taxon: keyof typeof marksOf, at: { x: number; y: number }) =>
+      inDemo(async (db) => {
+        const id = await addPhotograph(
+          db,
+          instructor,
+          { taxon, stage: 'leaf', credit: `Invented for ${taxon}`, words: `A leaf of ${taxon}` },
+          { jpeg: Buffer.from([0xff, 0xd8, 0xff]), width: 1000, height: 500 }
+        );
+        await setMarks(db, id, [{ character: marksOf[taxon], ...at }]);
+        return id;
+      });
+    /** The open questions of a round, each once the one before it has its answer. */
+    async function* openQuestions(roundId: string) {
+      for (;;) {
+        const { next } = (await inDemo((db) => readRound(db, learner, roundId)))!;
+        if (!next) return;
+        yield next;
+      }
+    }
+    /** Questions of the pair of which there are photographs, over several rounds. */
+    async function questions(rounds: number) {
+      const found = [];
+      for (let i = 0; i < rounds; i += 1) {
+        for await (const next of openQuestions(await begin())) {
+          const image = (await inDemo((db) => questionImage(db, learner, next.id)))!;
+          const result = await send(
+            answer(next.id, next.isPhotograph ? { choice: 'lookalike', tap: { x: 62, y: 155 } } : {})
+          );
+          if (!('feedback' in result)) throw new Error(result.problem);
+          found.push({ ...next, image, feedback: result.feedback });
+        }
+      }
+      return found;
+    }
+
+    it('asks on none while there are photographs of one of a pair only: that would tell which it is', async () => {
+      await photograph('convallaria-majalis', { x: 0.1, y: 0.5 });
+      expect((await questions(3)).filter(({ isPhotograph }) => isPhotograph)).toEqual([]);
+    });
+
+    it('asks on them where there are some of both, with marks as the parts to point at', async () => {
+      const own = await photograph('allium-ursinum', { x: 0.1, y: 0.5 });
+      const asked: Awaited<ReturnType<typeof questions>> = [];
+      const met = () => new Set(asked.map(({ feedback }) => feedback.specimen.name)).size;
+      for (let i = 0; i < 30 && met() < 2; i += 1)
+        asked.push(...(await questions(1)).filter(({ isPhotograph }) => isPhotograph));
+      expect(met()).toBe(2);
+      for (const { image, plate, parts, words, names, feedback } of asked) {
+        expect(image).toHaveProperty('jpeg');
+        expect(plate).toEqual({ width: 620, height: 310 });
+        expect(parts.map(({ label }) => label)).toEqual([expect.stringMatching(/, place 1$/)]);
+        const said = words.join(' ').toLowerCase();
+        for (const name of Object.values(names)) expect(said).not.toContain(name.toLowerCase());
+        expect(feedback.partRight).toBe(true);
+        expect(feedback.telling[0]!.at).toEqual({ x: 62, y: 155 });
+        expect(feedback.credit).toMatch(/^Invented/);
+      }
+      // A question on a photograph that was taken away is asked on a drawing, or on what is left.
+      const roundId = await begin();
+      await inDemo((db) => removePhotograph(db, own));
+      for await (const next of openQuestions(roundId)) {
+        expect(await inDemo((db) => questionImage(db, learner, next.id))).toBeDefined();
+        expect(await send(answer(next.id))).toHaveProperty('feedback');
+      }
+    });
   });
 
   it('forgets what is not effective yet when the demo date moves back', async () => {

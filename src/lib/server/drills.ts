@@ -1,18 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import {
-  type Plate,
-  type View,
-  charactersAt,
-  anchorOf,
-  composePlate,
-  listParts,
-  plateInWords,
-  qualityOf,
-  renderPlate,
-  shownCharacters,
-  viewsFor
-} from '$core/figure';
+import { type View, composePlate, qualityOf, viewsFor } from '$core/figure';
 import {
   type Library,
   type LibraryTaxon,
@@ -38,7 +26,16 @@ import { seedOf } from '$core/random';
 import type { ContrastSheet } from '$core/walk';
 import { type Brief, readBrief } from './briefs';
 import { libraryOf } from './library';
+import {
+  type PairPhotographs,
+  type Photograph,
+  photographsOf,
+  photographsOfPairs,
+  readJpeg,
+  readPhotograph
+} from './photographs';
 import { memoryOf } from './progress';
+import { type QuestionPicture, drawnPicture, photographedPicture } from './question-picture';
 import type { SchoolDb } from './school';
 import type { Viewer } from './sign-in';
 
@@ -55,8 +52,14 @@ const Specification = z.object({
   specimen: z.enum(['target', 'lookalike']),
   partial: z.boolean(),
   inGrass: z.boolean().default(false),
-  seed: z.number().int()
+  seed: z.number().int(),
+  /** A photograph of the school in place of a drawing. */
+  photograph: z.uuid().optional()
 }) satisfies z.ZodType<DrillQuestion>;
+type Specification = z.infer<typeof Specification>;
+
+/** One question in three is asked on a photograph, where the school has some of both plants. */
+const oneIn = 3;
 
 /** The pairs of the walk's newest brief, at the stages that they have on its date. */
 export const pairsOfWalk = async (db: SchoolDb, walkId: string): Promise<DrillPair[]> =>
@@ -89,7 +92,8 @@ export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): 
     'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
     [db.schoolId, id, viewer.personId, walkId, db.now]
   );
-  for (const [position, question] of composeRound(pairs, memory, db.now, roundLength, seedOf(id)).entries())
+  const questions = await withPhotographs(db, composeRound(pairs, memory, db.now, roundLength, seedOf(id)));
+  for (const [position, question] of questions.entries())
     await db.query(
       'insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, $4, $5)',
       [db.schoolId, uuid(), id, position + 1, question]
@@ -97,12 +101,59 @@ export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): 
   return id;
 }
 
-interface Drawn {
+interface Asked {
   readonly question: DrillQuestion;
   readonly library: Library;
   readonly taxa: { readonly target: LibraryTaxon; readonly lookalike: LibraryTaxon };
   readonly stages: { readonly target: StageDescription; readonly lookalike: StageDescription };
-  readonly plate: Plate;
+}
+interface Drawn extends Asked {
+  readonly picture: QuestionPicture;
+}
+
+function askedOf(library: Library, question: DrillQuestion): Asked {
+  const taxa = {
+    target: library.taxa.get(question.target)!,
+    lookalike: library.taxa.get(question.lookalike)!
+  };
+  const stages = {
+    target: taxa.target.stages.get(question.targetStage)!,
+    lookalike: taxa.lookalike.stages.get(question.lookalikeStage)!
+  };
+  return { question, library, taxa, stages };
+}
+
+/**
+ * Some questions are asked on photographs: only where the school has such of both plants at their stages, with
+ * marks on what tells the two apart. That a photograph is shown therefore says nothing of what is on it.
+ */
+async function withPhotographs(db: SchoolDb, questions: readonly DrillQuestion[]): Promise<Specification[]> {
+  const library = await libraryOf(db);
+  const all = await photographsOf(db, [
+    ...new Set(questions.flatMap(({ target, lookalike }) => [target, lookalike]))
+  ]);
+  return questions.map((question) => {
+    const { stages } = askedOf(library, question);
+    const usable = (member: 'target' | 'lookalike'): Photograph[] =>
+      all.filter(
+        ({ taxon, stage, marks }) =>
+          taxon === question[member] &&
+          stage === question[`${member}Stage`] &&
+          tellingCharacters(
+            library,
+            stages.target,
+            stages.lookalike,
+            new Set(marks.map(({ character }) => character))
+          ).length > 0
+      );
+    const photographs = { target: usable('target'), lookalike: usable('lookalike') };
+    const isPlain = !question.partial && !question.inGrass;
+    const isChosen = seedOf(`photograph ${question.seed}`) % oneIn === 0;
+    if (!isPlain || !isChosen || photographs.target.length === 0 || photographs.lookalike.length === 0)
+      return question;
+    const mine = photographs[question.specimen];
+    return { ...question, photograph: mine[question.seed % mine.length]!.id };
+  });
 }
 
 const hasLeaves = (stage: StageDescription) =>
@@ -133,38 +184,37 @@ function viewsOf(library: Library, { target, lookalike }: Drawn['stages'], parti
   return ['whole', ...(views.length > 0 ? views : (['leaf'] as const))];
 }
 
-function draw(library: Library, question: DrillQuestion): Drawn {
-  const taxa = {
-    target: library.taxa.get(question.target)!,
-    lookalike: library.taxa.get(question.lookalike)!
-  };
-  const stages = {
-    target: taxa.target.stages.get(question.targetStage)!,
-    lookalike: taxa.lookalike.stages.get(question.lookalikeStage)!
-  };
-  const views = viewsOf(library, stages, question.partial);
+function draw(asked: Asked): Drawn {
+  const { library, question, taxa, stages } = asked;
   const plate = composePlate(
     library,
     taxa[question.specimen],
     stages[question.specimen],
     question.seed,
-    views,
+    viewsOf(library, stages, question.partial),
     plateSize,
     'right',
     { inGrass: question.inGrass }
   );
-  return { question, library, taxa, stages, plate };
+  return { ...asked, picture: drawnPicture(library, plate) };
 }
 
 /** A question is drawn for its page, its plate and its answer: the latest drawings of this process are kept. */
 const drawings = new Map<string, Drawn>();
 const keptDrawings = 100;
 
+/** A photograph that was taken away meanwhile gives way to a drawing. */
 async function drawQuestion(db: SchoolDb, questionId: string, specification: unknown): Promise<Drawn> {
   const library = await libraryOf(db);
+  const { photograph: photographId, ...question } = Specification.parse(specification);
+  const photograph = photographId && (await readPhotograph(db, photographId));
+  if (photograph) {
+    const asked = askedOf(library, question);
+    return { ...asked, picture: photographedPicture(library, asked.stages[question.specimen], photograph) };
+  }
   const known = drawings.get(questionId);
   if (known?.library === library) return known;
-  const drawn = draw(library, Specification.parse(specification));
+  const drawn = draw(askedOf(library, question));
   drawings.set(questionId, drawn);
   const [oldest] = drawings.keys();
   if (drawings.size > keptDrawings) drawings.delete(oldest!);
@@ -185,14 +235,18 @@ async function readQuestion(
   return row && { ...(await drawQuestion(db, questionId, row.specification)), walkId: row.walk_id };
 }
 
-/** The plate of a question of the viewer's own, as SVG. */
-export async function questionPlate(
+/** The picture of a question of the viewer's own: a drawing as SVG, or a photograph. */
+export async function questionImage(
   db: SchoolDb,
   viewer: Viewer,
   questionId: string
-): Promise<string | undefined> {
+): Promise<{ readonly svg: string } | { readonly jpeg: Buffer } | undefined> {
   const drawn = await readQuestion(db, viewer, questionId);
-  return drawn && renderPlate(drawn.plate);
+  if (!drawn) return undefined;
+  const { image } = drawn.picture;
+  if ('svg' in image) return { svg: image.svg() };
+  const jpeg = await readJpeg(db, image.photograph.id);
+  return jpeg && { jpeg };
 }
 
 /** What the page may know of a question before it is answered: nothing that tells the specimen. */
@@ -204,7 +258,8 @@ export interface OpenQuestion {
   /** Whether the harmless one of the pair is gathered at all. */
   readonly isGathered: boolean;
   readonly plate: { readonly width: number; readonly height: number };
-  /** What the drawing shows, for those who do not see it. */
+  readonly isPhotograph: boolean;
+  /** What the picture shows, for those who do not see it. */
   readonly words: readonly string[];
   /** For keyboards and readers: parts by number, named neutrally. */
   readonly parts: readonly { id: number; label: string }[];
@@ -217,17 +272,6 @@ export interface RoundState {
   readonly length: number;
   readonly outcomes: readonly Outcome[];
   readonly next: OpenQuestion | undefined;
-}
-
-/** Parts that show a character, one of each kind and view. */
-function tappableParts(plate: Plate): { id: number; label: string }[] {
-  const seen = new Set<string>();
-  return listParts(plate).flatMap(({ id, kind, view, shows }) => {
-    const label = view === 'whole' ? `${kind}, whole plant` : `${kind}, near`;
-    if (shows.length === 0 || seen.has(label)) return [];
-    seen.add(label);
-    return [{ id, label }];
-  });
 }
 
 export async function readRound(
@@ -267,9 +311,10 @@ export async function readRound(
       names: { target: englishName(drawn.taxa.target), lookalike: englishName(drawn.taxa.lookalike) },
       scientific: { target: drawn.taxa.target.name, lookalike: drawn.taxa.lookalike.name },
       isGathered: drawn.taxa.target.uses.some(({ kind }) => kind === 'food' || kind === 'drink'),
-      plate: plateSize,
-      words: plateInWords(drawn.library, drawn.plate),
-      parts: tappableParts(drawn.plate)
+      plate: drawn.picture.size,
+      isPhotograph: 'photograph' in drawn.picture.image,
+      words: drawn.picture.words,
+      parts: drawn.picture.parts
     }
   };
 }
@@ -291,6 +336,8 @@ export type AnswerEvent = z.infer<typeof AnswerEvent>;
 export interface Feedback {
   readonly outcome: Outcome;
   readonly specimen: { readonly name: string; readonly scientific: string; readonly isDangerous: boolean };
+  /** Who took the photograph, where the question was asked on one. */
+  readonly credit: string | undefined;
   readonly canTell: boolean;
   readonly partRight: boolean | undefined;
   readonly telling: readonly {
@@ -302,19 +349,20 @@ export interface Feedback {
   readonly before: string;
   /** After a dangerous 'gather': the pair's contrast sheet, to be read again at once. */
   readonly sheet?: ContrastSheet;
+  readonly photographs?: PairPhotographs;
 }
 
 export type RecordResult =
   { readonly feedback: Feedback } | { readonly status: 404 | 409; readonly problem: string };
 
 function grade(drawn: Drawn, event: AnswerEvent): Feedback {
-  const { question, library, stages, taxa, plate } = drawn;
-  const telling = tellingCharacters(library, stages.target, stages.lookalike, shownCharacters(plate));
+  const { question, library, stages, taxa, picture } = drawn;
+  const telling = tellingCharacters(library, stages.target, stages.lookalike, picture.shown);
   const pointed = event.tap
-    ? charactersAt(plate, event.tap)
+    ? picture.charactersAt(event.tap)
     : event.part === undefined
       ? undefined
-      : listParts(plate)[event.part]?.shows;
+      : picture.showsOf(event.part);
   const outcome = judge(event.choice, question.specimen, telling.length > 0);
   const named = event.choice !== 'cannot tell' && telling.length > 0;
   const specimen = taxa[question.specimen];
@@ -325,13 +373,14 @@ function grade(drawn: Drawn, event: AnswerEvent): Feedback {
       scientific: specimen.name,
       isDangerous: question.specimen === 'lookalike'
     },
+    credit: 'photograph' in picture.image ? picture.image.photograph.credit : undefined,
     canTell: telling.length > 0,
     partRight: named ? telling.some(({ slug }) => pointed?.includes(slug)) : undefined,
     telling: telling.map((character) => ({
       name: character.name,
       target: cellInWords(character, stages.target.cells.get(character.slug)!),
       lookalike: cellInWords(character, stages.lookalike.cells.get(character.slug)!),
-      at: anchorOf(plate, character.slug)
+      at: picture.placeOf(character.slug)
     })),
     before: 'Before anything is gathered, two characters of different organs must agree on the living plant.'
   };
@@ -345,7 +394,9 @@ async function withSheet(
   if (feedback.outcome !== 'dangerous gather') return feedback;
   const brief = await readBrief(db, walkId);
   const sheet = brief?.document.sheets.find(({ key }) => key === pairKey(question));
-  return sheet ? { ...feedback, sheet } : feedback;
+  if (!sheet) return feedback;
+  const [photographs] = await photographsOfPairs(db, [sheet]);
+  return { ...feedback, sheet, photographs: photographs! };
 }
 
 /**

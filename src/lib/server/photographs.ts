@@ -129,6 +129,35 @@ export async function photographsOf(db: SchoolDb, taxa: readonly string[]): Prom
   return rows.map(photographOf);
 }
 
+/** The photograph that stands beside a plant's drawing at a stage: the first with marks, else the first. */
+export function photographAt(
+  photographs: readonly Photograph[],
+  taxon: string,
+  stage: string
+): Photograph | undefined {
+  const all = photographs.filter((photo) => photo.taxon === taxon && photo.stage === stage);
+  return all.find(({ marks }) => marks.length > 0) ?? all[0];
+}
+
+/** The photographs of both plants of a pair at their stages. */
+export interface PairPhotographs {
+  readonly target: Photograph | undefined;
+  readonly lookalike: Photograph | undefined;
+}
+
+/** For each contrast sheet, in order, what the school photographed of its plants. */
+export async function photographsOfPairs(
+  db: SchoolDb,
+  sheets: readonly Record<'target' | 'lookalike', { readonly slug: string; readonly stage: string }>[]
+): Promise<PairPhotographs[]> {
+  const taxa = new Set(sheets.flatMap(({ target, lookalike }) => [target.slug, lookalike.slug]));
+  const all = await photographsOf(db, [...taxa]);
+  return sheets.map(({ target, lookalike }) => ({
+    target: photographAt(all, target.slug, target.stage),
+    lookalike: photographAt(all, lookalike.slug, lookalike.stage)
+  }));
+}
+
 export async function readPhotograph(db: SchoolDb, id: string): Promise<Photograph | undefined> {
   const { rows } = await db.query<PhotographRow>(`select ${columns} from photograph where id = $1`, [id]);
   return rows[0] && photographOf(rows[0]);

@@ -7,3 +7,13 @@ export const svgResponse = (svg: string, cacheControl: string): Response =>
       'content-security-policy': "default-src 'none'"
     }
   });
+
+/** A photograph as a response. */
+export const jpegResponse = (jpeg: Buffer, cacheControl: string): Response =>
+  new Response(new Uint8Array(jpeg), {
+    headers: {
+      'content-type': 'image/jpeg',
+      'cache-control': cacheControl,
+      'content-security-policy': "default-src 'none'"
+    }
+  });

@@ -6,15 +6,18 @@
   import Skull from '@lucide/svelte/icons/skull';
   import { severityWords } from '$core/knowledge';
   import type { ContrastSheet } from '$core/walk';
+  import type { PairPhotographs } from '$lib/server/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
   import RoleMark from './RoleMark.svelte';
   import { dayAndMonth } from './dates';
+  import Photo from './species/Photo.svelte';
 
   interface Props {
     sheet: ContrastSheet;
     source: (id: string) => string;
+    photographs?: PairPhotographs | undefined;
   }
-  let { sheet, source }: Props = $props();
+  let { sheet, source, photographs }: Props = $props();
   const deciding = $derived(sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, 4));
   const rest = $derived(sheet.rows.filter((row) => !deciding.includes(row)));
 
@@ -30,6 +33,15 @@
 <article class="grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,1fr)_210px]" id={sheet.key}>
   <div>
     <ContrastPlates {sheet} {source} />
+    {#if photographs?.target || photographs?.lookalike}
+      <div class="mt-3 grid grid-cols-2 gap-x-3 md:gap-x-[25.8%]">
+        {#each [photographs.target, photographs.lookalike] as photo, i (i)}
+          {#if photo}<Photo {photo} numbered={deciding} />{:else}<p class="fine self-center text-ink-2">
+              No photograph at this stage yet.
+            </p>{/if}
+        {/each}
+      </div>
+    {/if}
     <div class="mt-2 md:hidden">
       <div class="grid grid-cols-2 gap-3 border-b border-ink pb-2 leading-5">
         <p>

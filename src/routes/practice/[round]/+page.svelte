@@ -173,7 +173,9 @@
         ]}
         onclick={onpick}
         role="img"
-        aria-label="A drawn specimen, {question.parts.map(({ label }) => label).join('; ')}"
+        aria-label="{question.isPhotograph ? 'A photograph' : 'A drawn specimen'}, {question.parts
+          .map(({ label }) => label)
+          .join('; ')}"
         aria-describedby="drawing-in-words"
       >
         <image href="/questions/{question.id}" width={question.plate.width} height={question.plate.height} />
@@ -209,12 +211,12 @@
       <p id="drawing-in-words" class="sr-only">{question.words.join(' ')}</p>
       <p class="fine mt-1 text-ink-2" aria-live="polite">
         {feedback
-          ? 'The numbers stand where the deciding characters are.'
+          ? `The numbers stand where the deciding characters are.${feedback.credit ? ` Photograph: ${feedback.credit}` : ''}`
           : isNamed
             ? hasPart
               ? 'Point again to change the part.'
-              : 'Now point at the part of the drawing that decided.'
-            : 'Scent, taste and touch cannot be drawn.'}
+              : `Now point at the part of the ${question.isPhotograph ? 'photograph' : 'drawing'} that decided.`
+            : 'Scent, taste and touch cannot be shown.'}
       </p>
     </div>
     <div class="grid content-start gap-4">
@@ -288,7 +290,11 @@
   {#if feedback?.sheet}
     <section class="mt-6 border-t-[3px] border-rosehip pt-4">
       <h2 class="mb-3">Read the pair again before you go on</h2>
-      <SheetText sheet={feedback.sheet} source={(id) => `/walks/${data.round.walkId}/plates/${id}`} />
+      <SheetText
+        sheet={feedback.sheet}
+        photographs={feedback.photographs}
+        source={(id) => `/walks/${data.round.walkId}/plates/${id}`}
+      />
     </section>
   {/if}
 {:else}

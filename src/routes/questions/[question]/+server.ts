@@ -1,13 +1,13 @@
-import { questionPlate } from '$lib/server/drills';
+import { questionImage } from '$lib/server/drills';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { svgResponse } from '$lib/server/pictures';
+import { jpegResponse, svgResponse } from '$lib/server/pictures';
 import type { RequestHandler } from './$types';
 
-/** The drawing of one's own question: paths without names, never cached. */
+/** The picture of one's own question: paths without names or a photograph without its data, never cached. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = signedIn(locals);
-  const svg = await inSchoolOf(viewer, async (db) =>
-    found(await questionPlate(db, viewer, idFrom(params.question, 'question')), 'question')
+  const image = await inSchoolOf(viewer, async (db) =>
+    found(await questionImage(db, viewer, idFrom(params.question, 'question')), 'question')
   );
-  return svgResponse(svg, 'no-store');
+  return 'svg' in image ? svgResponse(image.svg, 'no-store') : jpegResponse(image.jpeg, 'no-store');
 };

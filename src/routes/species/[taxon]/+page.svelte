@@ -4,6 +4,7 @@
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
   import { stageWord } from '$lib/ui/stage-word';
   import YearStrip from '$lib/ui/species/YearStrip.svelte';
+  import Photo from '$lib/ui/species/Photo.svelte';
 
   let { data } = $props();
   const months = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
@@ -88,19 +89,7 @@
     <div class="note">
       <h2>Photographs</h2>
       {#each data.photographs as photo (photo.id)}
-        <figure class="m-0 mt-1">
-          <a href="/species/{data.slug}/photographs/{photo.id}"
-            ><img
-              src="/photographs/{photo.id}"
-              alt={photo.words}
-              width={photo.width}
-              height={photo.height}
-              loading="lazy"
-              class="w-full border border-rule"
-            /></a
-          >
-          <figcaption class="fine text-ink-2">Photograph: {photo.credit}</figcaption>
-        </figure>
+        <div class="mt-1"><Photo {photo} /></div>
       {/each}
       <p>
         {#if data.photographs.length === 0}<span class="mr-1 text-ink-2"

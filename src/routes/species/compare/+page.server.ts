@@ -19,7 +19,7 @@ import { viewsFor } from '$core/figure';
 import { plateAddress } from '$lib/server/describe';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
-import { photographsOf } from '$lib/server/photographs';
+import { photographAt, photographsOf } from '$lib/server/photographs';
 import { readSettings } from '$lib/server/schools';
 import type { PageServerLoad } from './$types';
 
@@ -112,7 +112,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
         severity: worstSeverity(taxon),
         isDangerous: isDangerous(taxon),
         plate: plateAddress(library, taxon, stage.stage, { views }),
-        photograph: photographs.find((photo) => photo.taxon === taxon.slug && photo.stage === stage.stage)
+        photograph: photographAt(photographs, taxon.slug, stage.stage)
       })),
       found: set?.found ?? false,
       open: set && !set.found ? set.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!)) : [],

@@ -6,6 +6,7 @@
   import { stageWord } from '$lib/ui/stage-word';
   import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
+  import Photo from '$lib/ui/species/Photo.svelte';
 
   let { data } = $props();
   const slots = $derived(
@@ -95,19 +96,10 @@
               dangerous={plant.isDangerous}
             /></span
           >
-          {#if plant.photograph}<a
-              href="/species/{plant.slug}/photographs/{plant.photograph.id}"
-              class="mt-2 block"
-              ><img
-                src="/photographs/{plant.photograph.id}"
-                alt={plant.photograph.words}
-                width={plant.photograph.width}
-                height={plant.photograph.height}
-                loading="lazy"
-                class="aspect-[4/3] w-full border border-rule object-cover"
-              /></a
-            ><span class="fine text-ink-2">Photograph: {plant.photograph.credit}</span>{/if}
         </figcaption>
+        {#if plant.photograph}<div class="mt-2">
+            <Photo photo={plant.photograph} numbered={separating} />
+          </div>{/if}
       </figure>
     {/each}
   </div>

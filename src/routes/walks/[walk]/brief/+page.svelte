@@ -170,7 +170,7 @@
   {#each document.sheets as sheet, i (sheet.key)}
     <section class="mt-9 scroll-mt-4 break-before-page border-t border-ink pt-4">
       <p class="plate-label mb-3">Pair {i + 1} of {document.sheets.length}</p>
-      <SheetText {sheet} {source} />
+      <SheetText {sheet} {source} photographs={data.photographs[i]} />
     </section>
   {/each}
 

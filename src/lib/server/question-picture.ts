@@ -1,0 +1,93 @@
+import {
+  type Plate,
+  type Point,
+  anchorOf,
+  charactersAt,
+  listParts,
+  plateInWords,
+  renderPlate,
+  shownCharacters
+} from '$core/figure';
+import { type Library, type StageDescription, cellInWords } from '$core/knowledge';
+import type { Photograph } from './photographs';
+
+/** What a question shows: a drawn plate, or a photograph of the school on which characters are marked. */
+export interface QuestionPicture {
+  readonly size: { readonly width: number; readonly height: number };
+  /** The characters that can be judged on it. */
+  readonly shown: ReadonlySet<string>;
+  /** What is shown under a tap, in units of its size; undefined where nothing is. */
+  charactersAt(tap: Point): readonly string[] | undefined;
+  /** Where a character is seen. */
+  placeOf(character: string): Point | undefined;
+  /** For keyboards and readers: parts by number, named neutrally. */
+  readonly parts: readonly { id: number; label: string }[];
+  /** What the part of that number shows. */
+  showsOf(part: number): readonly string[] | undefined;
+  /** What is shown, for those who do not see it. */
+  readonly words: readonly string[];
+  /** The drawing itself, or the photograph that is read by its id. */
+  readonly image: { readonly svg: () => string } | { readonly photograph: Photograph };
+}
+
+export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
+  const parts = listParts(plate);
+  const seen = new Set<string>();
+  return {
+    size: { width: plate.width, height: plate.height },
+    shown: shownCharacters(plate),
+    charactersAt: (tap) => charactersAt(plate, tap),
+    placeOf: (character) => anchorOf(plate, character),
+    // Parts that show a character, one of each kind and view.
+    parts: parts.flatMap(({ id, kind, view, shows }) => {
+      const label = view === 'whole' ? `${kind}, whole plant` : `${kind}, near`;
+      if (shows.length === 0 || seen.has(label)) return [];
+      seen.add(label);
+      return [{ id, label }];
+    }),
+    showsOf: (part) => parts[part]?.shows,
+    words: plateInWords(library, plate),
+    image: { svg: () => renderPlate(plate) }
+  };
+}
+
+const photographWidth = 620;
+/** A mark is hit within this share of the picture's longer side. */
+const markReach = 0.09;
+
+/** @param stage what the plant is described to look like, for the words */
+export function photographedPicture(
+  library: Library,
+  stage: StageDescription,
+  photograph: Photograph
+): QuestionPicture {
+  const size = {
+    width: photographWidth,
+    height: Math.round((photographWidth * photograph.height) / photograph.width)
+  };
+  const marks = photograph.marks.flatMap((mark) => {
+    const character = library.character.get(mark.character);
+    return character && stage.cells.has(mark.character)
+      ? [{ character, at: { x: mark.x * size.width, y: mark.y * size.height } }]
+      : [];
+  });
+  const reach = markReach * Math.max(size.width, size.height);
+  return {
+    size,
+    shown: new Set(marks.map(({ character }) => character.slug)),
+    charactersAt: ({ x, y }) => {
+      const near = marks.filter(({ at }) => Math.hypot(at.x - x, at.y - y) <= reach);
+      return near.length > 0 ? near.map(({ character }) => character.slug) : undefined;
+    },
+    placeOf: (slug) => marks.find(({ character }) => character.slug === slug)?.at,
+    parts: marks.map(({ character }, id) => ({ id, label: `${character.organ}, place ${id + 1}` })),
+    showsOf: (part) => marks[part] && [marks[part].character.slug],
+    words: [
+      'A photograph.',
+      ...marks.map(
+        ({ character }) => `${character.name}: ${cellInWords(character, stage.cells.get(character.slug)!)}.`
+      )
+    ],
+    image: { photograph }
+  };
+}
