@@ -93,14 +93,11 @@ const views: readonly View[] = [
     open: (site) => visit(site, '/species/plates?family=Apiaceae&stage=flower')
   },
   {
-    name: 'handful',
+    name: 'from-afar',
     role: 'Instructor',
     size: desk,
     open: (site) =>
-      visit(
-        site,
-        '/species/handful?plant=beta-vulgaris-maritima~leaf&other=arum-italicum~leaf&pieces=12&wrong=2'
-      )
+      visit(site, '/species/wayside?plant=anthriscus-sylvestris~flower&others=4&distance=across&specimen=9')
   },
   { name: 'look-closer', role: 'Learner', size: desk, open: whiteUmbelsInJune },
   {

@@ -201,38 +201,6 @@ describe('visibility', () => {
   });
 });
 
-describe('a pair', () => {
-  /** How a leaf rosette lies on its plate: nothing of it follows from a described character. */
-  const pose = (slug: string, stage: Stage, seed: number): number[] => {
-    const { parts, bounds } = specimen(library, taxonOf(slug), stageOf(slug, stage), seed, 'whole');
-    const leaves = parts.filter(({ kind }) => kind === 'leaf');
-    const centre =
-      leaves.reduce((sum, { anchor }) => sum + anchor.x, 0) / leaves.length / (bounds.right - bounds.left);
-    const turn = leaves[0] ? Math.atan2(leaves[0].anchor.x, leaves[0].anchor.y) : 0;
-    return [centre, turn];
-  };
-
-  it('is not betrayed by its pose: a threshold on either statistic stays near chance', () => {
-    const seeds = 120;
-    const [a, b] = ['taraxacum-officinale', 'hypochaeris-radicata'].map((slug) =>
-      Array.from({ length: seeds }, (_, seed) => pose(slug, 'leaf', seed))
-    ) as [number[][], number[][]];
-    for (const which of [0, 1]) {
-      const values = [
-        ...a.map((v) => [v[which]!, 0] as const),
-        ...b.map((v) => [v[which]!, 1] as const)
-      ].sort((x, y) => x[0] - y[0]);
-      let right = seeds;
-      let most = 0;
-      for (const [, label] of values) {
-        right += label === 0 ? 1 : -1;
-        most = Math.max(most, right, 2 * seeds - right);
-      }
-      expect(most / (2 * seeds), `statistic ${which}`).toBeLessThan(0.66);
-    }
-  });
-});
-
 describe('grass before a plant', () => {
   const inGrass = (seed: number) =>
     specimen(library, taxonOf('daucus-carota'), stageOf('daucus-carota', 'flower'), seed, 'whole', {

@@ -180,12 +180,10 @@ export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
     leafState === 'reddish'
       ? blend(leafColours['dark-green']!, leafColours['reddish']!, 0.62)
       : leafColours[leafState ?? 'bright-green']!;
-  const base = recipe.colour.upper
-    ? blend(recipe.colour.upper, stated, leafState === 'reddish' ? 0.6 : 0.4)
-    : stated;
-  const tinted = blend(base, random.next() < 0.5 ? '#8FA640' : '#33704A', random.between(0, 0.16));
+  // Leaves of one described colour vary so far that their green alone tells no more than its description.
+  const tinted = blend(stated, random.next() < 0.5 ? '#93A544' : '#356F48', random.between(0, 0.34));
   const leaf = traits.state('leaf-gloss') === 'glossy' ? tone(tinted, -0.05) : tinted;
-  const stem = recipe.colour.stem ?? tone(blend(leaf, '#A9C06C', 0.4), 0.06);
+  const stem = tone(blend(leaf, '#A9C06C', 0.4), 0.06);
   const flowerState = traits.state('flower-colour') ?? 'white';
   const flower = recipe.colour.flower?.[flowerState] ?? flowerColours[flowerState] ?? flowerColours['white']!;
   const counts = recipe.leaves ?? leafCounts[attachment] ?? [4, 6];

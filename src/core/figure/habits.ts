@@ -146,6 +146,8 @@ function stemmed(model: Model): Part[] {
   const isCut = tall < form.height * 0.8 || climbing || isArching;
   const camera = cameraAt(isCreeping ? 0.34 : 0.16);
   const isCrowded = stand === 'spiral-crowded';
+  /** Which way a plant lies and branches first is chance, for all of them alike. */
+  const hand: -1 | 1 = random.fork('hand').next() < 0.5 ? -1 : 1;
 
   const grow = (name: string, foot: Point, lean: number, bend: number, reach: number): Shoot => {
     const spine = climbing
@@ -176,12 +178,23 @@ function stemmed(model: Model): Part[] {
       { length: count },
       (_, i) => first + ((last - first) * i) / Math.max(1, count - 1)
     );
-    return { spine, joints, width: Math.max(Math.min(form.stemWidth, reach * 0.045), pen * 2.6) };
+    return {
+      spine,
+      joints,
+      width: Math.max(Math.min(form.stemWidth, reach * 0.045), pen * 2.6),
+      first: -hand as -1 | 1
+    };
   };
   const main = isCreeping
-    ? grow('main', { x: -tall * 0.42, y: 0 }, random.between(1.02, 1.25), random.between(-0.95, -0.7), tall)
+    ? grow(
+        'main',
+        { x: -hand * tall * 0.42, y: 0 },
+        hand * random.between(1.02, 1.25),
+        hand * random.between(-0.95, -0.7),
+        tall
+      )
     : isArching
-      ? grow('main', { x: -tall * 0.3, y: 0 }, 0.15, 1.7, tall)
+      ? grow('main', { x: -hand * tall * 0.3, y: 0 }, hand * 0.15, hand * 1.7, tall)
       : grow('main', { x: 0, y: 0 }, random.between(-0.07, 0.07), random.between(-0.12, 0.12), tall);
   const parts: Part[] = [];
   const taper = (shoot: Shoot) => (t: number) => shoot.width * (1 - 0.5 * t);
@@ -214,7 +227,7 @@ function stemmed(model: Model): Part[] {
     !isCrowded
   )
     for (const [i, t] of [0.46, 0.62, 0.76].entries()) {
-      const side = i % 2 ? 1 : -1;
+      const side = i % 2 ? hand : (-hand as -1 | 1);
       const own = random.fork(`branch ${i}`);
       const spine = growSpine(
         main.spine.place(t),
@@ -227,7 +240,7 @@ function stemmed(model: Model): Part[] {
     }
   if (isBeside)
     for (const [i, t] of main.joints.entries()) {
-      const side = i % 2 ? -1 : 1;
+      const side = i % 2 ? -hand : hand;
       if (t > 0.3)
         branches.push({
           spine: growSpine(
@@ -251,7 +264,7 @@ function stemmed(model: Model): Part[] {
         grow(
           `side ${side}`,
           foot,
-          isCreeping ? (side < 0 ? 0.2 : 1.5) : side * own.between(0.42, 0.6),
+          isCreeping ? hand * (side < 0 ? 0.2 : 1.5) : side * own.between(0.42, 0.6),
           isCreeping ? 0 : -side * 0.35,
           reach
         )

@@ -151,7 +151,13 @@ function drawFrond(model: Model): Frond {
     }
     case 'straps': {
       const stipe = traits.state('stipe');
-      const stalk = growSpine({ x: 0, y: 0 }, 0.05, 0.12, stipe === 'none' ? 30 : 210, 12);
+      const stalk = growSpine(
+        { x: 0, y: 0 },
+        own.between(-0.16, 0.16),
+        own.between(-0.2, 0.2),
+        stipe === 'none' ? 30 : 210,
+        12
+      );
       const wide = stipe === 'thin' ? 7 : 16;
       shapes.push(
         ...drawTube(

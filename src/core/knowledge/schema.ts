@@ -217,8 +217,6 @@ export const Recipe = z.strictObject({
   leaves: z.tuple([z.number().int().positive(), z.number().int().positive()]).optional(),
   colour: z
     .strictObject({
-      upper: palette,
-      stem: palette,
       /** By the described state: a purple flower of one plant is not that of another. */
       flower: z.record(z.string(), palette)
     })
