@@ -108,7 +108,7 @@
   </p>
   <svg
     viewBox="0 0 {data.size.width} {data.size.height}"
-    class="plate mt-2 w-full max-w-[min(1040px,max(340px,calc((100vh-230px)*1.667)))]"
+    class="plate mt-2 w-full max-w-[min(1040px,max(340px,calc((100vh-370px)*1.667)))]"
     role="img"
     aria-label="A drawn hedge bank with {data.wayside.kinds.length} kinds of plants{isShown
       ? `; ${wanted.count} of ${wanted.name.toLowerCase()} are marked`
