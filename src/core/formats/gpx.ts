@@ -1,8 +1,110 @@
 import simplify from '@turf/simplify';
 import { lineString } from '@turf/helpers';
-import { gpx } from '@tmcw/togeojson';
-import { DOMParser } from '@xmldom/xmldom';
 import type { Position } from 'geojson';
+import sax from 'sax';
+
+/** GPX 1.1: tracks, routes and waypoints, read in one pass through the file. */
+
+export interface GpxPoint {
+  readonly longitude: number;
+  readonly latitude: number;
+  /** Metres above the sea. */
+  readonly elevation?: number;
+  /** As it stands in the file. */
+  readonly time?: string;
+}
+
+export interface GpxWaypoint extends GpxPoint {
+  readonly name: string;
+  readonly note: string;
+}
+
+export interface GpxFile {
+  /** Each segment of a track and each route. */
+  readonly lines: readonly { readonly name: string; readonly points: readonly GpxPoint[] }[];
+  readonly waypoints: readonly GpxWaypoint[];
+}
+
+type Problem = { readonly problem: string };
+
+export const largestGpxBytes = 20_000_000;
+
+const places = new Set(['trkpt', 'rtept', 'wpt']);
+const kept = new Set(['name', 'desc', 'cmt', 'ele', 'time']);
+
+interface Open {
+  readonly tag: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly texts: Record<string, string>;
+}
+
+/** @returns what the file holds, or a message that says what is wrong and in which line */
+export function readGpxFile(text: string): GpxFile | Problem {
+  if (text.trim() === '') return { problem: 'This file is empty.' };
+  const parser = sax.parser(true, { trim: true, position: true });
+  const lines: { name: string; points: GpxPoint[] }[] = [];
+  const waypoints: GpxWaypoint[] = [];
+  const open: Open[] = [];
+  let problem: string | undefined;
+  let segments: GpxPoint[][] = [];
+  let isRoot = true;
+
+  const localName = (name: string) => name.slice(name.indexOf(':') + 1);
+  const refuse = (message: string) => (problem ??= message);
+
+  function closePlace({ tag, attributes, texts }: Open): void {
+    const [latitude, longitude] = ['lat', 'lon'].map((name) => Number(attributes[name]?.trim() || NaN));
+    if (!(Math.abs(latitude!) <= 90 && Math.abs(longitude!) <= 180)) {
+      refuse(
+        `The point in line ${parser.line + 1} lies outside the world or is no number: lat="${attributes['lat'] ?? ''}" lon="${attributes['lon'] ?? ''}".`
+      );
+      return;
+    }
+    const elevation = texts['ele'] ? Number(texts['ele']) : NaN;
+    const point: GpxPoint = {
+      longitude: longitude!,
+      latitude: latitude!,
+      ...(Number.isFinite(elevation) ? { elevation } : {}),
+      ...(texts['time'] ? { time: texts['time'] } : {})
+    };
+    if (tag === 'wpt')
+      waypoints.push({ ...point, name: texts['name'] ?? '', note: texts['desc'] ?? texts['cmt'] ?? '' });
+    else segments.at(-1)?.push(point);
+  }
+
+  parser.onopentag = ({ name, attributes }) => {
+    const tag = localName(name);
+    if (isRoot && tag !== 'gpx') refuse(`This is XML, but not GPX: it begins with <${name}>.`);
+    isRoot = false;
+    if (tag === 'trk') segments = [];
+    if (tag === 'rte') segments = [[]];
+    if (tag === 'trkseg') segments.push([]);
+    open.push({ tag, attributes: attributes as Record<string, string>, texts: {} });
+  };
+  parser.ontext = parser.oncdata = (value) => {
+    const [owner, one] = [open.at(-2), open.at(-1)];
+    if (owner && one && kept.has(one.tag)) owner.texts[one.tag] = (owner.texts[one.tag] ?? '') + value;
+  };
+  parser.onclosetag = () => {
+    const one = open.pop()!;
+    if (places.has(one.tag)) closePlace(one);
+    if (one.tag === 'trk' || one.tag === 'rte')
+      lines.push(...segments.map((points) => ({ name: one.texts['name'] ?? '', points })));
+  };
+  parser.onerror = (error) => {
+    refuse(
+      `This file is not well-formed XML, so it is no GPX track: ${error.message.replace(/\s*\n\s*/g, ', ').toLowerCase()}`
+    );
+  };
+  // Past the first problem the rest of the file is not read.
+  for (let from = 0; from < text.length && !problem; from += chunk) {
+    parser.write(text.slice(from, from + chunk));
+  }
+  if (!problem) parser.close();
+  return problem ? { problem } : { lines, waypoints };
+}
+
+const chunk = 65_536;
 
 export interface GpxTrack {
   readonly name: string;
@@ -13,46 +115,20 @@ export interface GpxTrack {
   readonly notes: string[];
 }
 
-export type GpxResult = { readonly track: GpxTrack } | { readonly problem: string };
+export type GpxResult = { readonly track: GpxTrack } | Problem;
 
 const mostPoints = 2000;
 const simplifyDegrees = 0.00002;
-export const largestGpxBytes = 20_000_000;
 
-/** First message of the XML parser, with its line where it names one. */
-function parseXml(text: string): { xml: ReturnType<DOMParser['parseFromString']> } | { problem: string } {
-  try {
-    const xml = new DOMParser({
-      onError: (level, message) => {
-        if (level !== 'warning') throw new Error(message);
-      }
-    }).parseFromString(text, 'text/xml');
-    return { xml };
-  } catch (error) {
-    const message = (error as Error).message.split('\n')[0]!.replace(/\s+/g, ' ');
-    return { problem: `This file is not well-formed XML, so it is no GPX track: ${message}` };
-  }
-}
+const positionOf = ({ longitude, latitude, elevation }: GpxPoint): Position =>
+  elevation === undefined ? [longitude, latitude] : [longitude, latitude, elevation];
 
-/** Counts points by kind, and names the first with a position outside the world. */
-function inspectPoints(xml: ReturnType<DOMParser['parseFromString']>) {
-  const count = (tag: string) => xml.getElementsByTagName(tag).length;
-  const points = ['trkpt', 'rtept'].flatMap((tag) => Array.from(xml.getElementsByTagName(tag)));
-  const bad = points.findIndex((point) => {
-    const [lat, lon] = ['lat', 'lon'].map((name) => Number(point.getAttribute(name) || NaN));
-    return !(Math.abs(lat!) <= 90 && Math.abs(lon!) <= 180);
-  });
-  const at = bad < 0 ? undefined : points[bad];
-  return {
-    tracks: count('trk') + count('rte'),
-    waypoints: count('wpt'),
-    points: points.length,
-    bad: at && {
-      number: bad + 1,
-      line: (at as { lineNumber?: number }).lineNumber,
-      text: `lat="${at.getAttribute('lat') ?? ''}" lon="${at.getAttribute('lon') ?? ''}"`
-    }
-  };
+/** Fewer points where there are very many: along a bend by its shape, then evenly. */
+export function simplified(path: readonly Position[]): Position[] {
+  if (path.length <= mostPoints) return [...path];
+  const shaped = simplify(lineString([...path]), { tolerance: simplifyDegrees }).geometry.coordinates;
+  const step = Math.ceil(shaped.length / mostPoints);
+  return shaped.filter((_, i) => i % step === 0 || i === shaped.length - 1);
 }
 
 /**
@@ -60,49 +136,27 @@ function inspectPoints(xml: ReturnType<DOMParser['parseFromString']>) {
  * @returns the path as [longitude, latitude(, metres)] positions, or a message that says what is wrong and where
  */
 export function readGpx(text: string): GpxResult {
-  if (text.trim() === '') return { problem: 'This file is empty.' };
-  const parsed = parseXml(text);
-  if ('problem' in parsed) return parsed;
-  const { xml } = parsed;
-  if (xml.documentElement?.localName !== 'gpx')
-    return { problem: `This is XML, but not GPX: it begins with <${xml.documentElement?.nodeName}>.` };
-  const found = inspectPoints(xml);
-  if (found.bad) {
-    const where = found.bad.line ? `line ${found.bad.line}` : `point ${found.bad.number}`;
-    return { problem: `The point in ${where} lies outside the world or is no number: ${found.bad.text}.` };
-  }
-  if (found.tracks === 0)
+  const file = readGpxFile(text);
+  if ('problem' in file) return file;
+  const { lines, waypoints } = file;
+  if (lines.length === 0)
     return {
       problem:
-        found.waypoints > 0
-          ? `This file holds ${found.waypoints} waypoints but no track or route to use as a path.`
+        waypoints.length > 0
+          ? `This file holds ${waypoints.length} waypoints but no track or route to use as a path.`
           : 'This file holds no track or route.'
     };
-  const lines = gpx(xml as unknown as Parameters<typeof gpx>[0]).features.flatMap((feature) => {
-    const name = String(feature.properties?.['name'] ?? '');
-    if (feature.geometry?.type === 'LineString') return [{ name, path: feature.geometry.coordinates }];
-    if (feature.geometry?.type === 'MultiLineString')
-      return feature.geometry.coordinates.map((path) => ({ name, path }));
-    return [];
-  });
-  const longest = lines.reduce(
-    (best, line) => (line.path.length > (best?.path.length ?? 0) ? line : best),
-    lines[0]
-  );
-  if (!longest || longest.path.length < 2) return { problem: 'The track has fewer than two points.' };
+  const longest = lines.reduce((best, line) => (line.points.length > best.points.length ? line : best));
+  const full = longest.points.map(positionOf);
+  if (full.length < 2) return { problem: 'The track has fewer than two points.' };
   const notes: string[] = [];
   if (lines.length > 1) notes.push(`The file holds ${lines.length} lines; the longest was taken.`);
-  const withoutElevation = longest.path.filter((position) => position.length < 3).length;
-  if (withoutElevation === longest.path.length)
+  const withoutElevation = full.filter((position) => position.length < 3).length;
+  if (withoutElevation === full.length)
     notes.push('The track has no elevation: climbs are left out of walking times.');
   else if (withoutElevation > 0)
     notes.push(`${withoutElevation} points have no elevation; it is taken from those beside them.`);
-  let path = longest.path;
-  if (path.length > mostPoints) {
-    path = simplify(lineString(path), { tolerance: simplifyDegrees }).geometry.coordinates;
-    const step = Math.ceil(path.length / mostPoints);
-    path = path.filter((_, i) => i % step === 0 || i === path.length - 1);
-    notes.push(`${longest.path.length} points were simplified to ${path.length}.`);
-  }
-  return { track: { name: longest.name, path, pointsRead: longest.path.length, notes } };
+  const path = simplified(full);
+  if (path.length < full.length) notes.push(`${full.length} points were simplified to ${path.length}.`);
+  return { track: { name: longest.name, path, pointsRead: full.length, notes } };
 }

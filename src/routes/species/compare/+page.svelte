@@ -77,30 +77,32 @@
     ]}
   >
     {#each data.plants as plant, i (i)}
-      <figure class="m-0">
-        <div class="plate grid aspect-[31/38] place-items-center p-[5px]">
-          {#if plant.plate}<img
-              src={plant.plate}
-              alt="{plant.name} in {plant.stage}, drawn from its described characters"
-              class="h-full w-full object-contain"
-            />{:else}<p class="note p-3 text-center">No drawing of it yet.</p>{/if}
-        </div>
-        <figcaption class="mt-1 leading-5">
-          <a
-            href="/species/{plant.slug}?stage={encodeURIComponent(plant.stage)}"
-            class="font-serif text-[17px] font-semibold underline decoration-rule underline-offset-4"
-            >{plant.name}</a
-          > <i class="text-[14px]">{plant.scientific}</i><br /><span class="note"
-            >in {stageWord(plant.group, plant.stage)}. <SeverityMark
-              severity={plant.severity}
-              dangerous={plant.isDangerous}
-            /></span
-          >
-        </figcaption>
+      <div>
+        <figure class="m-0">
+          <div class="plate grid aspect-[31/38] place-items-center p-[5px]">
+            {#if plant.plate}<img
+                src={plant.plate}
+                alt="{plant.name} in {plant.stage}, drawn from its described characters"
+                class="h-full w-full object-contain"
+              />{:else}<p class="note p-3 text-center">No drawing of it yet.</p>{/if}
+          </div>
+          <figcaption class="mt-1 leading-5">
+            <a
+              href="/species/{plant.slug}?stage={encodeURIComponent(plant.stage)}"
+              class="font-serif text-[17px] font-semibold underline decoration-rule underline-offset-4"
+              >{plant.name}</a
+            > <i class="text-[14px]">{plant.scientific}</i><br /><span class="note"
+              >in {stageWord(plant.group, plant.stage)}. <SeverityMark
+                severity={plant.severity}
+                dangerous={plant.isDangerous}
+              /></span
+            >
+          </figcaption>
+        </figure>
         {#if plant.photograph}<div class="mt-2">
             <Photo photo={plant.photograph} numbered={separating} />
           </div>{/if}
-      </figure>
+      </div>
     {/each}
   </div>
   {#if data.leads && data.plants.length > 1}<p class="mt-2">
