@@ -187,10 +187,33 @@ describe.sequential('an instructor before a class', () => {
     await seeText(driver, '5 plates, the usual specimen of each.');
     await press(driver, 'Other specimens');
     await seeText(driver, '5 plates, specimen 1 of each.');
-    const drawn = await driver.executeScript<boolean>(
-      'return [...document.querySelectorAll("main img")].slice(0, 2).every((img) => img.complete && img.naturalWidth > 0)'
+    await driver.wait(
+      () =>
+        driver.executeScript<boolean>(
+          'return [...document.querySelectorAll("main img")].slice(0, 2).every((img) => img.complete && img.naturalWidth > 0)'
+        ),
+      15_000,
+      'The plates were not drawn.'
     );
-    expect(drawn).toBe(true);
+  });
+
+  it('spots a plant from afar: blurred until it is shown, hidden again for the next', async () => {
+    const { driver } = site;
+    await visit(site, '/species/wayside?plant=anthriscus-sylvestris~flower&distance=far&sight=blurred');
+    await seeText(driver, 'Where does cow parsley stand?');
+    const picture = () => driver.findElement(By.css('main svg image'));
+    expect(await (await picture()).getCssValue('filter')).toContain('blur');
+    const frames = () => driver.findElements(By.css('main svg rect[stroke-dasharray]'));
+    expect(await frames()).toHaveLength(0);
+    await press(driver, 'Show them');
+    await seeText(driver, 'cow parsley. Beside');
+    const shown = (await frames()).length;
+    expect(shown).toBeGreaterThan(0);
+    expect(shown).toBeLessThan(4);
+    expect(await (await picture()).getCssValue('filter')).toBe('none');
+    await press(driver, 'Another bank');
+    await driver.wait(until.urlContains('specimen=2'), 15_000);
+    expect(await frames()).toHaveLength(0);
   });
 
   it('strews a handful with wrong pieces from a comparison, shows them, and hides them for the next', async () => {

@@ -2,3 +2,5 @@ export * from './gpx';
 export * from './csv';
 export * from './library-tables';
 export * from './compare-tables';
+export * from './geojson';
+export * from './gpx-writer';

@@ -5,26 +5,84 @@ import { z } from 'zod';
 /** What can stand on a site's map, in the order in which it is drawn. */
 export const groundKinds = [
   'boundary',
+  'area',
   'water',
   'marsh',
   'shingle',
   'wood',
   'heath',
   'meadow',
+  'sprayed margin',
   'stream',
+  'line',
+  'cliff',
+  'dog path',
   'field lane',
   'lane with traffic',
   'main road',
+  'railway',
   'path',
   'car park',
   'access point',
   'toilets',
+  'shelter',
+  'phone signal',
   'deep mud',
+  'overhead branches',
   'outfall',
+  'mine drainage',
+  'waste or treated timber',
   'livestock',
   'label'
 ] as const;
 export type GroundKind = (typeof groundKinds)[number];
+
+export type Shape = 'Point' | 'LineString' | 'Polygon';
+
+const byShape: Readonly<Record<Shape, readonly GroundKind[]>> = {
+  Polygon: [
+    'boundary',
+    'area',
+    'water',
+    'marsh',
+    'shingle',
+    'wood',
+    'heath',
+    'meadow',
+    'sprayed margin',
+    'livestock',
+    'waste or treated timber',
+    'deep mud'
+  ],
+  LineString: [
+    'path',
+    'stream',
+    'line',
+    'cliff',
+    'dog path',
+    'field lane',
+    'lane with traffic',
+    'main road',
+    'railway',
+    'sprayed margin'
+  ],
+  Point: [
+    'label',
+    'car park',
+    'access point',
+    'toilets',
+    'shelter',
+    'phone signal',
+    'deep mud',
+    'overhead branches',
+    'outfall',
+    'mine drainage',
+    'waste or treated timber',
+    'livestock'
+  ]
+};
+/** The kinds that a point, a line or an area can be; the first but one is what an unknown one becomes. */
+export const kindsOf = (shape: Shape): readonly GroundKind[] => byShape[shape];
 
 const longitude = z.number().min(-180).max(180);
 const latitude = z.number().min(-90).max(90);

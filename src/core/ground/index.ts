@@ -1,1 +1,3 @@
+export * from './contamination';
+export * from './crossing';
 export * from './ground';
