@@ -46,6 +46,9 @@ export interface Contamination {
   readonly isUpstream: boolean;
 }
 
+/** Habitats whose plants drink from the water they stand by. */
+export const wetHabitats: ReadonlySet<string> = new Set(['waterside', 'saltmarsh']);
+
 export interface Place {
   readonly longitude: number;
   readonly latitude: number;
@@ -54,7 +57,7 @@ export interface Place {
 const metresPerDegree = 111_195;
 const units = { units: 'meters' } as const;
 /** A place belongs to a stream within this many metres of it. */
-const besideStream = 30;
+const besideStream = 40;
 
 type Feature = Ground['features'][number];
 

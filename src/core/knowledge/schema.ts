@@ -218,9 +218,13 @@ export const Recipe = z.strictObject({
   colour: z
     .strictObject({
       /** By the described state: a purple flower of one plant is not that of another. */
-      flower: z.record(z.string(), palette)
+      flower: z.record(z.string(), palette),
+      // Earlier releases coloured leaf and stem here; what is described colours them now.
+      upper: palette,
+      stem: palette
     })
     .partial()
+    .transform(({ flower }) => (flower ? { flower } : {}))
     .default({}),
   /** Pairs of leaflets or lobes by order of division, where they are not described. */
   pairs: z.array(z.number().int().positive()).max(3).default([]),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { groundKinds } from '../ground';
 
 export const levels = ['beginner', 'improver', 'experienced'] as const;
 export type Level = (typeof levels)[number];
@@ -11,7 +12,9 @@ export const Policy = z.object({
   /** Scent may be the second character beside one that is seen. Alone it never counts. */
   scentCounts: z.boolean().default(true),
   /** Plants of cautious families are gathered from this level on. */
-  cautiousFamiliesFrom: z.enum(levels).default('experienced')
+  cautiousFamiliesFrom: z.enum(levels).default('experienced'),
+  /** Metres to keep from what contaminates, where they are not the usual ones. */
+  buffers: z.partialRecord(z.enum(groundKinds), z.number().min(0).max(5000)).optional()
 });
 export type Policy = z.infer<typeof Policy>;
 

@@ -42,6 +42,14 @@
     bind:value={$form.cautiousFamiliesFrom}
     errors={$errors.cautiousFamiliesFrom}
   />
+  <Field
+    label="Metres to keep from what contaminates"
+    name="buffers"
+    rows={9}
+    hint="One a line. The figures that stand here first are common practice without a source. What runs in water counts farther, downstream of it."
+    bind:value={$form.buffers}
+    errors={$errors.buffers}
+  />
   <button class="btn btn-primary justify-self-start">Save the settings</button>
 </form>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { LatLngExpression, Map as LeafletMap } from 'leaflet';
   import { mount, onMount, unmount } from 'svelte';
-  import type { Ground, GroundKind } from '$core/ground';
+  import { type Ground, type GroundKind, groundKinds } from '$core/ground';
   import { type Tick, frameTicks } from './graticule';
   import { above, areaOrLine, groundPatterns, pointIcons, warns } from './looks';
 
@@ -82,8 +82,15 @@
       map = L.map(frame, { attributionControl: false, zoomSnap: 0.25, scrollWheelZoom: false, maxZoom: 20 });
       L.control.scale({ imperial: false, position: 'bottomright' }).addTo(map);
       const { defs, fillOf } = groundPatterns(id);
+      // Areas lie on each other in the order of their kinds, whenever they were drawn.
+      const layered = {
+        ...ground,
+        features: [...ground.features].sort(
+          (a, b) => groundKinds.indexOf(a.properties.kind) - groundKinds.indexOf(b.properties.kind)
+        )
+      };
       const kindOf = (feature: { properties: { kind: GroundKind } } | undefined) => feature?.properties.kind;
-      L.geoJSON(ground, {
+      L.geoJSON(layered, {
         filter: ({ geometry }) => geometry.type !== 'Point',
         style: (feature) => {
           const kind = kindOf(feature as Ground['features'][number] | undefined);
@@ -92,7 +99,7 @@
         },
         interactive: false
       }).addTo(map);
-      L.geoJSON(ground, {
+      L.geoJSON(layered, {
         filter: ({ properties }) => (properties.kind as GroundKind) in above,
         style: (feature) => above[feature?.properties.kind as GroundKind] ?? {},
         interactive: false

@@ -1,4 +1,6 @@
 import CircleParking from '@lucide/svelte/icons/circle-parking';
+import House from '@lucide/svelte/icons/house';
+import Signal from '@lucide/svelte/icons/signal';
 import Siren from '@lucide/svelte/icons/siren';
 import Toilet from '@lucide/svelte/icons/toilet';
 import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
@@ -18,7 +20,22 @@ export const areaOrLine: Partial<Record<GroundKind, PathOptions>> = {
   wood: { color: '#35602F', weight: 0.9, fillColor: '#E0E9D0', fillOpacity: 1 },
   heath: { color: grey, weight: 0.6, fillColor: '#EFE6E3', fillOpacity: 1 },
   meadow: { color: '#B9AE8F', weight: 0.8, fillColor: '#F4F0D8', fillOpacity: 1 },
+  area: { color: grey, weight: 0.7, fillColor: '#EFEADB', fillOpacity: 1 },
+  'sprayed margin': { color: '#7F5200', weight: 1.4, dashArray: '3 3', fillColor: '#F3E4BF', fillOpacity: 1 },
   stream: { color: '#1C5873', weight: 2 },
+  line: { color: grey, weight: 1.2 },
+  cliff: { color: ink, weight: 2, dashArray: '1 3' },
+  'dog path': { color: grey, weight: 1.6, dashArray: '2 4' },
+  railway: { color: ink, weight: 3.4 },
+  livestock: { color: '#7F5200', weight: 1, dashArray: '3 3', fillColor: '#F4F0D8', fillOpacity: 1 },
+  'waste or treated timber': {
+    color: '#7F5200',
+    weight: 1,
+    dashArray: '3 3',
+    fillColor: '#EDE7D6',
+    fillOpacity: 1
+  },
+  'deep mud': { color: grey, weight: 0.8, fillColor: '#E6DFCC', fillOpacity: 1 },
   'field lane': { color: grey, weight: 4 },
   'lane with traffic': { color: grey, weight: 6 },
   'main road': { color: ink, weight: 9 },
@@ -30,6 +47,7 @@ export const above: Partial<Record<GroundKind, PathOptions>> = {
   'field lane': { color: '#FCFAF3', weight: 2.4, dashArray: '7 4' },
   'lane with traffic': { color: '#FCFAF3', weight: 4 },
   'main road': { color: '#F3E4BF', weight: 6.4 },
+  railway: { color: '#FCFAF3', weight: 1.8, dashArray: '6 6' },
   path: { color: ink, weight: 2.6, dashArray: '0.5 6', lineCap: 'round' }
 };
 
@@ -82,7 +100,12 @@ export const pointIcons: Partial<Record<GroundKind, typeof Siren>> = {
   'car park': CircleParking,
   'access point': Siren,
   toilets: Toilet,
+  shelter: House,
+  'phone signal': Signal,
   'deep mud': TriangleAlert,
+  'overhead branches': TriangleAlert,
+  'mine drainage': TriangleAlert,
+  'waste or treated timber': TriangleAlert,
   outfall: TriangleAlert,
   livestock: TriangleAlert
 };

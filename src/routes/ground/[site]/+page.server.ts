@@ -4,11 +4,12 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { largestGpxBytes, readGpx } from '$core/formats';
-import { withPath } from '$core/ground';
+import { contaminationOf, wetHabitats, withPath } from '$core/ground';
 import { englishName } from '$core/knowledge';
 import { stagesUp } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
+import { readSettings } from '$lib/server/schools';
 import { leads } from '$lib/server/sign-in';
 import { addPatch, listPatches, readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
 import type { Actions, PageServerLoad } from './$types';
@@ -59,11 +60,21 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const site = found(await readSite(db, id), 'site');
     const library = await libraryOf(db);
     const patches = await listPatches(db, id);
+    const { policy } = await readSettings(db);
+    const tooNear = contaminationOf(
+      site.ground,
+      patches.map(({ taxon, longitude, latitude }) => ({
+        longitude,
+        latitude,
+        ofWetGround: library.taxa.get(taxon)?.habitats.some((habitat) => wetHabitats.has(habitat)) ?? true
+      })),
+      policy.buffers
+    );
     return {
       site,
       mayEdit: leads(viewer),
       today: viewer.today,
-      patches: patches.map((patch) => {
+      patches: patches.map((patch, i) => {
         const taxon = library.taxa.get(patch.taxon);
         return {
           ...patch,
@@ -72,6 +83,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           stages: taxon
             ? stagesUp(taxon, viewer.today).map(({ stage, probability }) => ({ stage, probability }))
             : [],
+          tooNear: tooNear[i]!,
           danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
         };
       }),

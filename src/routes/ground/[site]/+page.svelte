@@ -1,6 +1,7 @@
 <script lang="ts">
   import { enhance as plainEnhance } from '$app/forms';
   import { superForm } from 'sveltekit-superforms';
+  import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Upload from '@lucide/svelte/icons/upload';
   import Field from '$lib/ui/Field.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
@@ -17,6 +18,7 @@
   const patch = superForm(data.patch, { resetForm: true });
   const { form: detailsForm, errors: detailsErrors, message: detailsMessage } = details;
   const { form: patchForm, errors: patchErrors, message: patchMessage } = patch;
+  const metres = (n: number) => `${n < 20 ? Math.round(n) : Math.round(n / 10) * 10} m`;
   const abundance = ['dominant', 'abundant', 'frequent', 'occasional', 'rare'].map((value) => ({
     value,
     label: value
@@ -49,6 +51,14 @@
         }}
       />
     {/key}
+    <p class="note mt-2 flex flex-wrap gap-x-4">
+      {#if data.mayEdit}<a href="/ground/{data.site.id}/map">Draw the map</a>{/if}
+      <span
+        >Take out as
+        <a href="/ground/{data.site.id}/export?as=gpx" download>GPX</a> or
+        <a href="/ground/{data.site.id}/export?as=geojson" download>GeoJSON</a></span
+      >
+    </p>
     <h2 class="mt-6">Patches on {longDate(data.today)}</h2>
     <WideTable label="Patches">
       <table class="ruled mt-1">
@@ -62,7 +72,18 @@
         <tbody>
           {#each data.patches as one (one.id)}
             <tr>
-              <td><strong>{one.name}</strong></td>
+              <td
+                ><strong>{one.name}</strong>{#each one.tooNear as source, i (i)}<span
+                    class="note flex items-baseline gap-1 text-ochre"
+                    ><TriangleAlert size={14} class="shrink-0 self-center" aria-hidden="true" /><span
+                      >{source.name ?? source.kind}{source.isUpstream
+                        ? `, ${metres(source.metres)} upstream`
+                        : source.metres === 0
+                          ? ', within it'
+                          : `, ${metres(source.metres)} off, keep ${source.buffer} m`}: {source.why}</span
+                    ></span
+                  >{/each}</td
+              >
               <td
                 ><a href="/species/{one.taxon}" class="link-line mr-2">{one.taxonName}</a
                 >{#if one.danger}<RoleMark role="danger" />{/if}</td
