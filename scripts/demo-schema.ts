@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { abundances } from '../src/core/evidence';
 import { groundKinds } from '../src/core/ground';
+import { Stage } from '../src/core/knowledge';
 import { EmergencyNumber, levels, roles } from '../src/core/walk';
 
 /** What content/demo/demo.yaml holds. Places are in metres east and north of each site's origin. */
@@ -76,7 +77,19 @@ export const Demo = z.strictObject({
           at: metres,
           abundance: z.enum(abundances)
         })
-      )
+      ),
+      sightings: z
+        .array(
+          z.strictObject({
+            patch: z.string(),
+            stage: Stage,
+            says: z.enum(['there', 'not yet', 'over']),
+            on: z.iso.date(),
+            by: z.string(),
+            note: z.string().default('')
+          })
+        )
+        .default([])
     })
   ),
   walks: z.array(

@@ -201,6 +201,19 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
         abundance: patch.abundance
       });
     }
+    for (const [i, seen] of site.sightings.entries())
+      await insert('sighting', {
+        id: idOf('sighting', `${key} ${i}`),
+        site_id: idOf('site', key),
+        patch_id: idOf('patch', seen.patch),
+        taxon: site.patches.find((patch) => patch.key === seen.patch)!.taxon,
+        stage: seen.stage,
+        says: seen.says,
+        seen_on: seen.on,
+        note: seen.note,
+        seen_by: idOf('person', seen.by),
+        effective_at: `${seen.on}T16:00:00Z`
+      });
   }
   for (const walk of demo.walks) {
     const site = demo.sites.find(({ key }) => key === walk.site)!;

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'yaml';
 import { describe, expect, it } from 'vitest';
+import type { Stage } from '../../src/core/knowledge';
 import { stageOn } from '../../src/core/walk';
 import { shippedLibrary } from '../support/content';
 
@@ -14,7 +15,12 @@ const demo = parse(text) as {
   cohorts: { key: string; members: string[] }[];
   bookshelf: { key: string; kind: string; citation: string }[];
   confirmations: { taxon: string; sources: string[] }[];
-  sites: { key: string; origin: [number, number]; patches: { key: string; taxon: string }[] }[];
+  sites: {
+    key: string;
+    origin: [number, number];
+    patches: { key: string; taxon: string }[];
+    sightings?: { patch: string; stage: Stage; on: string }[];
+  }[];
   walks: {
     key: string;
     site: string;
@@ -35,6 +41,15 @@ describe('the demo', () => {
     for (const { citation } of demo.bookshelf) expect(citation).toContain('(invented)');
     for (const { label, number } of demo.school.emergencyNumbers)
       if (number !== '112') expect(label).toContain('(invented number)');
+  });
+
+  it('sees of its patches what the library describes, before its own date', () => {
+    for (const { patches, sightings = [] } of demo.sites)
+      for (const { patch, stage, on } of sightings) {
+        const { taxon } = patches.find(({ key }) => key === patch)!;
+        expect(library.taxa.get(taxon)!.stages.has(stage), `${patch} ${stage}`).toBe(true);
+        expect(on <= demo.school.demoDate).toBe(true);
+      }
   });
 
   it('writes to nobody: its addresses end in .example (RFC 2606)', () => {

@@ -28,6 +28,8 @@ export interface LibraryTaxon extends Omit<Taxon, 'stages'> {
 export interface Library {
   readonly hash: string;
   readonly name: string;
+  /** Where the reference windows of its stages hold. */
+  readonly referencePlace: LibraryDocument['referencePlace'];
   readonly characters: readonly Character[];
   readonly character: ReadonlyMap<string, Character>;
   readonly taxa: ReadonlyMap<string, LibraryTaxon>;
@@ -148,7 +150,8 @@ export function compileLibrary(source: LibraryDocument): { library: Library; pro
       character: new Map(source.characters.map((character) => [character.slug, character])),
       taxa,
       families,
-      pairs: source.pairs
+      pairs: source.pairs,
+      referencePlace: source.referencePlace
     },
     problems
   };

@@ -1,1 +1,2 @@
 export * from './phenology';
+export * from './forecast';

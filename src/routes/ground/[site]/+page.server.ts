@@ -5,12 +5,20 @@ import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { largestGpxBytes, readGpx } from '$core/formats';
 import { contaminationOf, wetHabitats, withPath } from '$core/ground';
-import { englishName } from '$core/knowledge';
-import { stagesUp } from '$core/season';
+import { Stage, englishName } from '$core/knowledge';
+import { addDays, dayOfYear, halves, stageIsUp } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { readSettings } from '$lib/server/schools';
 import { leads } from '$lib/server/sign-in';
+import {
+  addSighting,
+  listSightings,
+  problemOf,
+  removeSighting,
+  sayings,
+  seasonOf
+} from '$lib/server/sightings';
 import { addPatch, listPatches, readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -53,6 +61,14 @@ const Patch = z.object({
   latitude: z.number().min(-90).max(90).optional()
 });
 
+const Seen = z.object({
+  patch: z.string().min(1, 'Choose a patch.'),
+  stage: Stage,
+  says: z.enum(sayings),
+  seenOn: z.iso.date('This is no date.'),
+  note: z.string().trim().max(500, 'At most 500 letters.').default('')
+});
+
 export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = signedIn(locals);
   const id = idFrom(params.site, 'site');
@@ -61,6 +77,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const library = await libraryOf(db);
     const patches = await listPatches(db, id);
     const { policy } = await readSettings(db);
+    const sightings = await listSightings(db, id);
+    const season = seasonOf(library, site, sightings, viewer.today);
+    const today = dayOfYear(viewer.today);
     const tooNear = contaminationOf(
       site.ground,
       patches.map(({ taxon, longitude, latitude }) => ({
@@ -81,8 +100,25 @@ export const load: PageServerLoad = ({ locals, params }) => {
           taxonName: taxon ? englishName(taxon) : patch.taxon,
           scientific: taxon?.name ?? '',
           stages: taxon
-            ? stagesUp(taxon, viewer.today).map(({ stage, probability }) => ({ stage, probability }))
+            ? [...taxon.stages.values()]
+                .map((stage) => season.stageOn(taxon.slug, stage, today))
+                .filter(({ state, probability }) => state === 'due soon' || probability >= stageIsUp)
+                .sort((a, b) => b.probability - a.probability)
+                .map(({ stage, probability, state, half }) => ({
+                  stage,
+                  probability,
+                  ...(state === 'due soon'
+                    ? {
+                        due: {
+                          expected: addDays(viewer.today, half.expected),
+                          low: addDays(viewer.today, half.low),
+                          high: addDays(viewer.today, half.high)
+                        }
+                      }
+                    : {})
+                }))
             : [],
+          named: taxon ? [...taxon.stages.keys()] : [],
           tooNear: tooNear[i]!,
           danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
         };
@@ -91,6 +127,16 @@ export const load: PageServerLoad = ({ locals, params }) => {
         value: taxon.slug,
         label: `${englishName(taxon)} (${taxon.name})`
       })),
+      sightings: sightings.map((one) => {
+        const taxon = library.taxa.get(one.taxon);
+        return { ...one, taxonName: taxon ? englishName(taxon) : one.taxon };
+      }),
+      shifts: halves.map((half) => ({ half, ...season.shift(half) })),
+      seen: await superValidate(
+        { patch: patches[0]?.id ?? '', stage: 'leaf' as const, says: 'there' as const, seenOn: viewer.today },
+        zod4(Seen),
+        { id: 'seen', errors: false }
+      ),
       details: await superValidate({ ...site, largestGroup: site.largestGroup }, zod4(Details), {
         id: 'details'
       }),
@@ -137,6 +183,32 @@ export const actions: Actions = {
       await addPatch(db, id, { ...rest, longitude, latitude });
     });
     return message(form, `Added ${form.data.name}.`);
+  },
+  seen: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const form = await superValidate(request, zod4(Seen), { id: 'seen' });
+    if (!form.valid) return fail(400, { form });
+    const { patch: patchId, stage, says, seenOn, note } = form.data;
+    return inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      const library = await libraryOf(db);
+      const patch = (await listPatches(db, id)).find((one) => one.id === patchId);
+      const taxon = patch && library.taxa.get(patch.taxon);
+      const problem = problemOf(taxon, { stage, seenOn }, viewer.today);
+      if (problem) return setError(form, problem.field, problem.message);
+      await addSighting(db, viewer, id, { taxon: taxon!.slug, stage, says, seenOn, note, patchId });
+      return message(form, `Noted: ${patch!.name}, ${stage}, ${says}. The forecast follows.`);
+    });
+  },
+  unsee: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const sighting = idFrom(String((await request.formData()).get('sighting')), 'sighting');
+    await inSchoolOf(viewer, async (db) => {
+      if (!(await removeSighting(db, id, sighting))) found(undefined, 'sighting');
+    });
+    return { unseen: true };
   },
   track: async ({ request, locals, params }) => {
     const viewer = leading(locals);

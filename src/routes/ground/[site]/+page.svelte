@@ -7,7 +7,7 @@
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
-  import { longDate } from '$lib/ui/dates';
+  import { dayAndMonth, longDate } from '$lib/ui/dates';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
 
@@ -18,6 +18,13 @@
   const patch = superForm(data.patch, { resetForm: true });
   const { form: detailsForm, errors: detailsErrors, message: detailsMessage } = details;
   const { form: patchForm, errors: patchErrors, message: patchMessage } = patch;
+  // svelte-ignore state_referenced_locally
+  const seen = superForm(data.seen, { resetForm: false });
+  const { form: seenForm, errors: seenErrors, message: seenMessage } = seen;
+  /** The stages that the chosen patch's plant has. */
+  const stagesOfPatch = $derived(
+    data.patches.find(({ id }) => id === $seenForm.patch)?.named ?? [$seenForm.stage]
+  );
   const metres = (n: number) => `${n < 20 ? Math.round(n) : Math.round(n / 10) * 10} m`;
   const abundance = ['dominant', 'abundant', 'frequent', 'occasional', 'rare'].map((value) => ({
     value,
@@ -66,7 +73,7 @@
           ><tr
             ><th scope="col">patch</th><th scope="col">taxon</th><th scope="col" class="max-sm:hidden"
               >how much</th
-            ><th scope="col">stage<span class="max-sm:sr-only">, by the reference windows</span></th></tr
+            ><th scope="col">stage<span class="max-sm:sr-only">, as forecast for this site</span></th></tr
           ></thead
         >
         <tbody>
@@ -89,11 +96,16 @@
                 >{#if one.danger}<RoleMark role="danger" />{/if}</td
               >
               <td class="max-sm:hidden">{one.abundance}</td>
-              <td class="text-ink-2"
-                >{one.stages
-                  .map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`)
-                  .join(', ') || 'not up'}</td
-              >
+              <td class="text-ink-2">
+                {#each one.stages as stage (stage.stage)}
+                  <span class="block"
+                    >{stage.stage}
+                    {#if stage.due}<span class="text-ochre">due {dayAndMonth(stage.due.expected)}</span>
+                      ({dayAndMonth(stage.due.low)} to {dayAndMonth(stage.due.high)})
+                    {:else}{Math.round(stage.probability * 100)} %{/if}</span
+                  >
+                {:else}not up{/each}
+              </td>
             </tr>
           {:else}
             <tr
@@ -105,6 +117,90 @@
         </tbody>
       </table>
     </WideTable>
+    <p class="fine mt-1 text-ink-2">
+      {#each data.shifts as { half, mean, low, high } (half)}
+        {half === 'spring' ? 'Spring' : 'Autumn'} here {mean === 0
+          ? 'as at the library’s reference place'
+          : `${Math.abs(mean)} ${Math.abs(mean) === 1 ? 'day' : 'days'} ${mean > 0 ? 'later' : 'earlier'} than at the library’s reference place`},
+        80 in 100 between {low} and {high} days.
+      {/each}
+      From the latitude and {data.sightings.length === 0
+        ? 'no sightings yet: note some, and the forecast of every plant moves.'
+        : `${data.sightings.length} ${data.sightings.length === 1 ? 'sighting' : 'sightings'}.`}
+    </p>
+
+    <section class="mt-6 border-t border-rule pt-4">
+      <h2>Seen here</h2>
+      {#if data.mayEdit && data.patches.length > 0}
+        <form
+          method="POST"
+          action="?/seen"
+          use:seen.enhance
+          class="mt-2 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-4"
+        >
+          {#if $seenMessage}<div class="col-span-full"><Notice kind="done">{$seenMessage}</Notice></div>{/if}
+          <div class="col-span-2">
+            <Field
+              label="Patch"
+              name="patch"
+              options={data.patches.map((one) => ({
+                value: one.id,
+                label: `${one.name} (${one.taxonName})`
+              }))}
+              bind:value={$seenForm.patch}
+              errors={$seenErrors.patch}
+            />
+          </div>
+          <Field
+            label="Stage"
+            name="stage"
+            options={stagesOfPatch.map((value) => ({ value, label: value }))}
+            bind:value={$seenForm.stage}
+            errors={$seenErrors.stage}
+          />
+          <Field
+            label="It is"
+            name="says"
+            options={['there', 'not yet', 'over'].map((value) => ({ value, label: value }))}
+            bind:value={$seenForm.says}
+            errors={$seenErrors.says}
+          />
+          <Field
+            label="On"
+            name="seenOn"
+            type="date"
+            bind:value={$seenForm.seenOn}
+            errors={$seenErrors.seenOn}
+          />
+          <div class="col-span-full sm:col-span-2">
+            <Field label="Note" name="note" bind:value={$seenForm.note} errors={$seenErrors.note} />
+          </div>
+          <button class="btn btn-line self-end">Note it</button>
+        </form>
+      {/if}
+      <ul class="m-0 mt-3 list-none p-0">
+        {#each data.sightings.slice(0, 12) as one (one.id)}
+          <li class="note flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1.5">
+            <span class="w-24 shrink-0 text-ink-2">{dayAndMonth(one.seenOn)}</span>
+            <span
+              ><strong>{one.patch ?? one.taxonName}</strong>: {one.stage}
+              {one.says === 'there' ? '' : one.says}</span
+            >
+            <span class="text-ink-2">{one.note ? `${one.note}, ` : ''}{one.seenBy}</span>
+            {#if data.mayEdit}<form method="POST" action="?/unsee" use:plainEnhance class="ml-auto">
+                <input type="hidden" name="sighting" value={one.id} /><button
+                  class="cursor-pointer underline underline-offset-2"
+                  aria-label="Take back: {one.patch ?? one.taxonName}, {one.stage} {one.says}, {dayAndMonth(
+                    one.seenOn
+                  )}">Take back</button
+                >
+              </form>{/if}
+          </li>
+        {:else}
+          <li class="note text-ink-2">Nothing yet this year.</li>
+        {/each}
+      </ul>
+    </section>
     {#if data.mayEdit}
       <form
         method="POST"

@@ -1,0 +1,175 @@
+import { describe, expect, it } from 'vitest';
+import { shippedLibrary } from '../../../tests/support/content';
+import type { Stage } from '../knowledge';
+import { createRandom } from '../random';
+import { type Sighted, SiteSeason, hopkinsShift } from './forecast';
+import { stageChance } from './phenology';
+
+const library = shippedLibrary();
+const reference = { latitude: 54, altitudeMetres: 50 };
+const stagesOf = (slug: string) => library.taxa.get(slug)?.stages;
+const season = (sightings: readonly Sighted[] = [], site = reference) =>
+  new SiteSeason(site, reference, sightings, stagesOf);
+const stageOf = (slug: string, stage: Stage) => stagesOf(slug)!.get(stage)!;
+const seen = (taxon: string, stage: Stage, day: number, says: Sighted['says'] = 'there'): Sighted => ({
+  taxon,
+  stage,
+  day,
+  says
+});
+const meanOf = (density: readonly { days: number; probability: number }[]) =>
+  density.reduce((sum, { days, probability }) => sum + days * probability, 0);
+const deviationOf = (density: readonly { days: number; probability: number }[]) => {
+  const mean = meanOf(density);
+  return Math.sqrt(density.reduce((sum, one) => sum + one.probability * (one.days - mean) ** 2, 0));
+};
+
+describe('the shift of a place (Hopkins 1918, 1938)', () => {
+  it('is four days for a degree of latitude and four for 400 feet', () => {
+    expect(hopkinsShift({ latitude: 55, altitudeMetres: 50 }, reference)).toBeCloseTo(4, 9);
+    expect(hopkinsShift({ latitude: 54, altitudeMetres: 50 + 121.92 }, reference)).toBeCloseTo(4, 9);
+  });
+
+  it('delays spring and hastens autumn', () => {
+    const north = season([], { latitude: 57, altitudeMetres: 50 });
+    expect([north.mean.spring, north.mean.autumn]).toEqual([12, -12]);
+  });
+
+  it('is half a year on the other side of the equator', () => {
+    const ramsons = stageOf('allium-ursinum', 'flower');
+    const here = season().curve('allium-ursinum', ramsons);
+    const there = season([], { latitude: -54, altitudeMetres: 50 }).curve('allium-ursinum', ramsons);
+    const peak = (curve: Float64Array) => curve.indexOf(Math.max(...curve));
+    const apart = Math.abs(peak(here) - peak(there));
+    expect(Math.min(apart, 365 - apart)).toBeGreaterThan(170);
+  });
+});
+
+describe('a forecast without sightings', () => {
+  it('follows the reference windows, softened by what is not known', () => {
+    const ramsons = stageOf('allium-ursinum', 'flower');
+    const curve = season().curve('allium-ursinum', ramsons);
+    for (let day = 1; day <= 365; day += 1) {
+      expect(curve[day - 1]).toBeGreaterThanOrEqual(0);
+      expect(curve[day - 1]).toBeLessThanOrEqual(1 + 1e-9);
+    }
+    const [start, peakFrom, peakTo] = ramsons.windows[0]!;
+    expect(curve[start - 1]).toBeGreaterThan(stageChance(ramsons, start));
+    expect(curve[Math.round((peakFrom + peakTo) / 2) - 1]).toBeLessThan(1);
+  });
+
+  it('has the stated uncertainty', () => {
+    expect(meanOf(season().density('spring'))).toBeCloseTo(0, 6);
+    expect(deviationOf(season().density('spring'))).toBeCloseTo(8, 1);
+  });
+});
+
+describe('a sighting', () => {
+  const [, peakFrom] = stageOf('prunus-spinosa', 'flower').windows[0]!;
+  it('of one plant moves the forecast of all, and its own more', () => {
+    const late = season([seen('prunus-spinosa', 'flower', peakFrom + 6, 'not yet')]);
+    expect(meanOf(late.density('spring'))).toBeGreaterThan(3);
+    const change = (slug: string, stage: Stage) => {
+      const description = stageOf(slug, stage);
+      const of = (one: SiteSeason) => one.stageOn(slug, description, peakFrom).half.expected;
+      return of(late) - of(season());
+    };
+    expect(change('allium-ursinum', 'flower')).toBeGreaterThan(2);
+    expect(change('prunus-spinosa', 'flower')).toBeGreaterThan(change('allium-ursinum', 'flower'));
+  });
+
+  it('repeated on one plant never tells more of the site than its own chance lets it; several plants do', () => {
+    /** Not yet begun a week late, open a week later. */
+    const bracket = (slug: string) => {
+      const [start, peak] = stageOf(slug, 'flower').windows[0]!;
+      return [seen(slug, 'flower', start + 7, 'not yet'), seen(slug, 'flower', peak + 7)];
+    };
+    const one = bracket('prunus-spinosa');
+    const again = season(Array.from({ length: 40 }, () => one).flat());
+    // What is left of 8 days when one plant with 5 days of its own is known for certain.
+    expect(deviationOf(again.density('spring'))).toBeGreaterThan((8 * 5) / Math.hypot(8, 5) - 0.2);
+    const several = season(
+      [
+        'prunus-spinosa',
+        'alliaria-petiolata',
+        'anthriscus-sylvestris',
+        'allium-ursinum',
+        'convallaria-majalis'
+      ].flatMap(bracket)
+    );
+    expect(deviationOf(several.density('spring'))).toBeLessThan(deviationOf(again.density('spring')));
+  });
+
+  it('in spring leaves autumn as it is', () => {
+    const early = season([seen('prunus-spinosa', 'flower', peakFrom - 20)]);
+    expect(meanOf(early.density('spring'))).toBeLessThan(-3);
+    expect(meanOf(early.density('autumn'))).toBeCloseTo(0, 6);
+  });
+
+  it('of a stage that is over, or of what is not described, is taken as what it says', () => {
+    const [, , , end] = stageOf('prunus-spinosa', 'flower').windows[0]!;
+    expect(
+      meanOf(season([seen('prunus-spinosa', 'flower', end - 15, 'over')]).density('spring'))
+    ).toBeLessThan(-2);
+    expect(meanOf(season([seen('no-such', 'flower', 100)]).density('spring'))).toBeCloseTo(0, 6);
+  });
+
+  it('far out of the season does not break the forecast', () => {
+    const odd = season([seen('prunus-spinosa', 'flower', 300)]);
+    const sum = odd.density('spring').reduce((total, { probability }) => total + probability, 0);
+    expect(sum).toBeCloseTo(1, 9);
+    expect(Math.abs(meanOf(odd.density('spring')))).toBeLessThan(10);
+  });
+});
+
+describe('simulated site-years', () => {
+  const flowers = [...library.taxa.values()].flatMap((taxon) => {
+    const stage = taxon.stages.get('flower');
+    return stage && stage.windows[0]![0] <= 180 && stage.windows[0]![0] > 30
+      ? [{ slug: taxon.slug, stage }]
+      : [];
+  });
+  /** A year with a shift of its own; plants are looked at weekly until they flower, some patches many times. */
+  function year(seed: number) {
+    const random = createRandom(`site-year ${seed}`);
+    const gauss = () => Math.sqrt(-2 * Math.log(1 - random.next())) * Math.cos(2 * Math.PI * random.next());
+    const shift = 8 * gauss();
+    const own = new Map(flowers.map(({ slug }) => [slug, 5 * gauss()]));
+    const whole = (slug: string) => shift + own.get(slug)!;
+    const asked = flowers[random.integer(0, flowers.length - 1)]!;
+    const sightings: Sighted[] = [];
+    for (let i = 0; i < 4; i += 1) {
+      const { slug, stage } = flowers[random.integer(0, flowers.length - 1)]!;
+      if (slug === asked.slug) continue;
+      const [start, peakFrom] = stage.windows[0]!;
+      const half = (start + peakFrom) / 2 + whole(slug);
+      const times = random.next() < 0.3 ? 8 : 2;
+      for (let k = 0; k < times; k += 1) {
+        const day = Math.round(half + random.between(-14, 14));
+        const share = Math.min(1, Math.max(0, (day - whole(slug) - start) / Math.max(1, peakFrom - start)));
+        sightings.push(seen(slug, 'flower', day, random.next() < share ? 'there' : 'not yet'));
+      }
+    }
+    const [start, peakFrom] = asked.stage.windows[0]!;
+    return { sightings, asked, truth: (start + peakFrom) / 2 + whole(asked.slug) };
+  }
+
+  it('are covered by the 80 % range at about that rate, and better than the calendar foretells', () => {
+    const years = 500;
+    let covered = 0;
+    let [error, calendarError] = [0, 0];
+    for (let seed = 1; seed <= years; seed += 1) {
+      const { sightings, asked, truth } = year(seed);
+      const [start, peakFrom] = asked.stage.windows[0]!;
+      const day = Math.round((start + peakFrom) / 2);
+      const { half } = season(sightings).stageOn(asked.slug, asked.stage, day);
+      if (truth >= day + half.low - 0.5 && truth <= day + half.high + 0.5) covered += 1;
+      error += Math.abs(truth - day - half.expected);
+      calendarError += Math.abs(truth - (start + peakFrom) / 2);
+    }
+    // Three deviations of the binomial, and a little for whole days.
+    expect(covered / years).toBeGreaterThan(0.8 - 0.06);
+    expect(covered / years).toBeLessThan(0.8 + 0.08);
+    expect(error).toBeLessThan(0.85 * calendarError);
+  });
+});

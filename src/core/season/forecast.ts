@@ -1,0 +1,275 @@
+import type { LibraryTaxon, Stage, StageDescription, Window } from '../knowledge';
+import { trapezoid } from './phenology';
+
+/**
+ * When stages come at one site in one year: the reference windows moved by the site's place, and by what was seen
+ * there. One sighting of one plant moves the forecast of all; many sightings of one plant do not pose as many plants.
+ */
+
+/** Where windows are to be moved to, or from. */
+export interface SeasonPlace {
+  readonly latitude: number;
+  readonly altitudeMetres: number;
+}
+
+/**
+ * Days by which spring comes later than at the reference place, by Hopkins's bioclimatic law: 4 days for each degree
+ * of latitude towards the pole and 4 days for each 400 ft (121.92 m) up. His 4 days for 5° of longitude hold for
+ * eastern North America and are left out here.
+ * Source: Hopkins 1918, 1938. A rough offset, which own sightings override.
+ */
+export const hopkinsShift = (site: SeasonPlace, reference: SeasonPlace): number =>
+  4 * (Math.abs(site.latitude) - Math.abs(reference.latitude)) +
+  (4 * (site.altitudeMetres - reference.altitudeMetres)) / 121.92;
+
+/** Spring comes later where autumn comes earlier; the two are moved by what is seen in each. */
+export type Half = 'spring' | 'autumn';
+export const halves: readonly Half[] = ['spring', 'autumn'];
+const lastOfJuly = 212;
+const halfOf = ([start]: Window): Half => (start > lastOfJuly ? 'autumn' : 'spring');
+
+/** What somebody saw of a plant on a day: a stage, or that it is not yet there, or over. */
+export interface Sighted {
+  readonly taxon: string;
+  readonly stage: Stage;
+  /** Day of the year, 1–366. */
+  readonly day: number;
+  readonly says: 'there' | 'not yet' | 'over';
+}
+
+const siteDeviation = 8;
+const taxonDeviation = 5;
+/** Grid of the site's shift around its mean, and of a taxon's own, in days. */
+const siteReach = 45;
+const taxonReach = 15;
+/** How often a sighting is wrong, or a plant out of step. */
+const slip = 0.02;
+const yearLength = 365;
+
+const normal = (reach: number, deviation: number): number[] => {
+  const raw = Array.from({ length: 2 * reach + 1 }, (_, i) =>
+    Math.exp(-(((i - reach) / deviation) ** 2) / 2)
+  );
+  const sum = raw.reduce((a, b) => a + b, 0);
+  return raw.map((p) => p / sum);
+};
+const ownWeights = normal(taxonReach, taxonDeviation);
+const priorWeights = normal(siteReach, siteDeviation);
+
+const modulo = (day: number) => ((day % yearLength) + yearLength) % yearLength;
+/** Days from one day to another, the shorter way round the year: −182 to 182. */
+const signed = (from: number, to: number) => {
+  const ahead = modulo(to - from);
+  return ahead > yearLength / 2 ? ahead - yearLength : ahead;
+};
+
+/** How far a stage has come (0–1) on a day: it rises to 1 and stays there for half a year. */
+function risen([start, peakFrom]: Window, day: number): number {
+  const after = signed(peakFrom, day);
+  const length = modulo(peakFrom - start);
+  return after >= 0 ? 1 : length === 0 ? 0 : Math.max(0, 1 + after / length);
+}
+/** How much of a stage is left (0–1) on a day: 1 in the half year before it begins to go. */
+function left([, , peakTo, end]: Window, day: number): number {
+  const after = signed(peakTo, day);
+  const length = modulo(end - peakTo);
+  return after <= 0 ? 1 : length === 0 ? 0 : Math.max(0, 1 - after / length);
+}
+
+function likelihood(windows: readonly Window[], says: Sighted['says'], day: number): number {
+  const of = (height: (window: Window) => number) => Math.max(...windows.map(height));
+  const share =
+    says === 'there'
+      ? of((window) => trapezoid(window, day))
+      : says === 'not yet'
+        ? 1 - of((window) => risen(window, day))
+        : 1 - of((window) => left(window, day));
+  return slip + (1 - slip) * share;
+}
+
+export interface StageForecast {
+  readonly stage: Stage;
+  /** P(stage) on the day. */
+  readonly probability: number;
+  /** When half of it has come, next or last: days from the asked day, with the 80 % range. */
+  readonly half: { readonly expected: number; readonly low: number; readonly high: number };
+  readonly state: 'ready now' | 'due soon' | 'later' | 'over';
+}
+
+/** From this probability on a stage is ready; it is due soon within this many days. */
+const ready = 0.5;
+const soon = 21;
+
+export class SiteSeason {
+  /** The site's mean shift of each half, in days. */
+  readonly mean: Readonly<Record<Half, number>>;
+  readonly #sightings: ReadonlyMap<string, readonly Sighted[]>;
+  /** log L_X(δ) on the grid, for each taxon with sightings in that half. */
+  readonly #evidence: Readonly<Record<Half, ReadonlyMap<string, readonly number[]>>>;
+  readonly #shifts = new Map<string, readonly number[]>();
+
+  /**
+   * @param stagesOf the described stages of a taxon; sightings of what is not described tell nothing
+   */
+  constructor(
+    site: SeasonPlace,
+    reference: SeasonPlace,
+    sightings: readonly Sighted[],
+    private readonly stagesOf: (taxon: string) => LibraryTaxon['stages'] | undefined
+  ) {
+    const spring = hopkinsShift(site, reference);
+    // Half a year apart on the two sides of the equator.
+    const across = site.latitude < 0 !== reference.latitude < 0 ? yearLength / 2 : 0;
+    this.mean = { spring: Math.round(across + spring), autumn: Math.round(across - spring) };
+    const byTaxon = new Map<string, Sighted[]>();
+    for (const one of sightings)
+      if (stagesOf(one.taxon)?.has(one.stage))
+        byTaxon.set(one.taxon, [...(byTaxon.get(one.taxon) ?? []), one]);
+    this.#sightings = byTaxon;
+    const of = (half: Half) =>
+      new Map(
+        [...byTaxon.keys()].flatMap((taxon) => {
+          const own = this.ownLikelihood(taxon, half);
+          if (!own) return [];
+          const logs = priorWeights.map((_, i) =>
+            Math.log(ownWeights.reduce((sum, w, j) => sum + w * own[i + j]!, 0))
+          );
+          return [[taxon, logs] as const];
+        })
+      );
+    this.#evidence = { spring: of('spring'), autumn: of('autumn') };
+  }
+
+  /** Π ℓ of a taxon's own sightings, on the grid of its whole shift; undefined where it has none in that half. */
+  private ownLikelihood(taxon: string, half: Half): number[] | undefined {
+    const stages = this.stagesOf(taxon);
+    const own = (this.#sightings.get(taxon) ?? []).flatMap((one) => {
+      const windows = stages!.get(one.stage)!.windows.filter((window) => halfOf(window) === half);
+      return windows.length > 0 ? [{ ...one, windows }] : [];
+    });
+    if (own.length === 0) return undefined;
+    const reach = siteReach + taxonReach;
+    return Array.from({ length: 2 * reach + 1 }, (_, i) =>
+      own.reduce(
+        (product, { windows, says, day }) =>
+          product * likelihood(windows, says, day - this.mean[half] - (i - reach)),
+        1
+      )
+    );
+  }
+
+  /** The posterior of the site's shift in a half, leaving out what was seen of one taxon. Sums to 1. */
+  private siteShift(half: Half, without?: string): number[] {
+    const logs = priorWeights.map((p, i) => {
+      let sum = Math.log(p);
+      for (const [taxon, evidence] of this.#evidence[half]) if (taxon !== without) sum += evidence[i]!;
+      return sum;
+    });
+    const most = Math.max(...logs);
+    const raw = logs.map((log) => Math.exp(log - most));
+    const sum = raw.reduce((a, b) => a + b, 0);
+    return raw.map((p) => p / sum);
+  }
+
+  /** How much later than at the reference place this half of the year is here: days with their probability. */
+  density(half: Half): { readonly days: number; readonly probability: number }[] {
+    return this.siteShift(half).map((probability, i) => ({
+      days: this.mean[half] + i - siteReach,
+      probability
+    }));
+  }
+
+  /** The same in three figures: the mean, and the range that holds 80 of 100. */
+  shift(half: Half): { readonly mean: number; readonly low: number; readonly high: number } {
+    let [sum, mean, low, high] = [0, 0, NaN, NaN];
+    for (const { days, probability } of this.density(half)) {
+      sum += probability;
+      mean += days * probability;
+      if (Number.isNaN(low) && sum >= 0.1) low = days;
+      if (Number.isNaN(high) && sum >= 0.9) high = days;
+    }
+    return { mean: Math.round(mean), low, high };
+  }
+
+  /** The shift of one taxon: the site's and its own together. */
+  private shiftOf(taxon: string, half: Half): readonly number[] {
+    const key = `${taxon} ${half}`;
+    const known = this.#shifts.get(key);
+    if (known) return known;
+    const site = this.siteShift(half, taxon);
+    const own = this.ownLikelihood(taxon, half);
+    const reach = siteReach + taxonReach;
+    const raw = Array.from({ length: 2 * reach + 1 }, (_, s) => {
+      let sum = 0;
+      for (let j = 0; j < ownWeights.length; j += 1) sum += (site[s - j] ?? 0) * ownWeights[j]!;
+      return sum * (own?.[s] ?? 1);
+    });
+    const sum = raw.reduce((a, b) => a + b, 0);
+    const shift = raw.map((p) => p / sum);
+    this.#shifts.set(key, shift);
+    return shift;
+  }
+
+  /** P(stage) for each day of the year, 1 to 365 at [0] to [364]. */
+  curve(taxon: string, { windows }: StageDescription): Float64Array {
+    const whole = new Float64Array(yearLength);
+    for (const window of windows) {
+      const half = halfOf(window);
+      const shift = this.shiftOf(taxon, half);
+      const reach = siteReach + taxonReach;
+      const heights = Float64Array.from({ length: yearLength }, (_, day) => trapezoid(window, day + 1));
+      for (let day = 0; day < yearLength; day += 1) {
+        let sum = 0;
+        let at = modulo(day - this.mean[half] + reach);
+        for (let s = 0; s < shift.length; s += 1) {
+          sum += shift[s]! * heights[at]!;
+          at = at === 0 ? yearLength - 1 : at - 1;
+        }
+        whole[day] = Math.max(whole[day]!, sum);
+      }
+    }
+    return whole;
+  }
+
+  /** What is to be expected of a stage on a day of the year. */
+  stageOn(taxon: string, description: StageDescription, day: number): StageForecast {
+    const probability = this.curve(taxon, description)[modulo(day - 1)]!;
+    const nearest = description.windows
+      .map((window) => this.halfDay(taxon, window, day))
+      .reduce((a, b) => (Math.abs(b.expected) < Math.abs(a.expected) ? b : a));
+    return {
+      stage: description.stage,
+      probability,
+      half: nearest,
+      state:
+        probability >= ready
+          ? 'ready now'
+          : nearest.expected > 0
+            ? nearest.expected <= soon
+              ? 'due soon'
+              : 'later'
+            : 'over'
+    };
+  }
+
+  /** When a window has half come, in days from a day of the year. */
+  private halfDay(taxon: string, window: Window, day: number): StageForecast['half'] {
+    const half = halfOf(window);
+    const [start, peakFrom] = window;
+    const reach = siteReach + taxonReach;
+    const shift = this.shiftOf(taxon, half);
+    const middle = signed(day, start + modulo(peakFrom - start) / 2 + this.mean[half]);
+    let [sum, low, high, mean] = [0, NaN, NaN, 0];
+    shift.forEach((p, s) => {
+      sum += p;
+      mean += p * (s - reach);
+      if (Number.isNaN(low) && sum >= 0.1) low = s - reach;
+      if (Number.isNaN(high) && sum >= 0.9) high = s - reach;
+    });
+    return {
+      expected: Math.round(middle + mean),
+      low: Math.round(middle + low),
+      high: Math.round(middle + high)
+    };
+  }
+}
