@@ -6,6 +6,7 @@ import { prepareTemplates } from '../scripts/setup/templates.js';
 import { coreFigures } from './core';
 import { drawingFigures } from './drawing';
 import { type Figure, printFigures } from './figure';
+import { groundFigures } from './ground';
 import { serverFigures } from './server';
 import { startFigures } from './start';
 
@@ -14,7 +15,11 @@ async function main(): Promise<number> {
   ensureNpmPackages();
   ensurePostgres();
   ensureBuild();
-  const figures: Figure[] = [...(await coreFigures()), ...(await drawingFigures())];
+  const figures: Figure[] = [
+    ...(await coreFigures()),
+    ...(await groundFigures()),
+    ...(await drawingFigures())
+  ];
   const cluster = await startCluster('test');
   try {
     Object.assign(process.env, await prepareTemplates(cluster));
