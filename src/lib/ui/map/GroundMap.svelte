@@ -2,6 +2,7 @@
   import type { LatLngExpression, Map as LeafletMap } from 'leaflet';
   import { mount, onMount, unmount } from 'svelte';
   import { type Ground, type GroundKind, groundKinds } from '$core/ground';
+  import { declutter } from './declutter';
   import { type Tick, frameTicks } from './graticule';
   import { above, areaOrLine, groundPatterns, pointIcons, warns } from './looks';
 
@@ -31,47 +32,6 @@
     element.textContent = content;
     return element;
   };
-
-  /** Where a name may go instead when its own place is taken, in pixels. */
-  const shifts = [
-    [0, 0],
-    [0, 22],
-    [0, -22],
-    [0, 40],
-    [50, 22],
-    [-50, 22],
-    [60, -22],
-    [-60, -22]
-  ] as const;
-
-  /** Stops come first, then dangers, points and names; a name moves aside, or is left out where all is taken. */
-  function declutter() {
-    const edge = frame.getBoundingClientRect();
-    const taken = [...frame.querySelectorAll('.map-stop, .map-point svg, .leaflet-control')].map((mark) =>
-      mark.getBoundingClientRect()
-    );
-    const isFree = (box: DOMRect) =>
-      box.left > edge.left &&
-      box.right < edge.right &&
-      box.top > edge.top &&
-      box.bottom < edge.bottom &&
-      taken.every(
-        (other) =>
-          box.right < other.left || box.left > other.right || box.bottom < other.top || box.top > other.bottom
-      );
-    const labels = [...frame.querySelectorAll<HTMLElement>('.map-label')];
-    const rank = (element: HTMLElement) =>
-      element.classList.contains('map-warning') ? 0 : element.closest('.map-point') ? 1 : 2;
-    for (const label of labels.sort((a, b) => rank(a) - rank(b))) {
-      const moves = label.classList.contains('map-centred') ? shifts : [shifts[0]];
-      const found = moves.some(([x, y]) => {
-        label.style.margin = `${y}px 0 0 ${x}px`;
-        return isFree(label.getBoundingClientRect());
-      });
-      label.style.visibility = found ? 'visible' : 'hidden';
-      if (found) taken.push(label.getBoundingClientRect());
-    }
-  }
 
   onMount(() => {
     let map: LeafletMap | undefined;
@@ -171,7 +131,7 @@
       };
       place = () => {
         draw();
-        declutter();
+        declutter(frame);
       };
       const bounds = L.geoJSON(ground).getBounds();
       if (bounds.isValid()) map.fitBounds(bounds, { padding: [24, 20] });
@@ -179,8 +139,8 @@
       // The drawing layer stands only once the map has a view.
       frame.querySelector('.leaflet-overlay-pane svg')?.prepend(defs);
       rule();
-      declutter();
-      map.on('zoomend', declutter);
+      declutter(frame);
+      map.on('zoomend', () => declutter(frame));
       map.on('moveend', rule);
       map.on('click', ({ latlng }) =>
         onpick?.({

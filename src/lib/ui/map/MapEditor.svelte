@@ -3,6 +3,7 @@
   import { onMount } from 'svelte';
   import type { TerraDraw } from 'terra-draw';
   import type { Shape } from '$core/ground';
+  import { declutter } from './declutter';
   import { areaOrLine } from './looks';
   import type { Drawn } from './drawing';
 
@@ -189,7 +190,9 @@
               icon: L.divIcon({ className: '', iconSize: [0, 0], html: word })
             }).addTo(names);
           }
+          declutter(frame);
         };
+        map.on('zoomend', () => declutter(frame));
         draw = started;
       }
     );
@@ -218,7 +221,7 @@
 <div class="plate p-[5px]">
   <div
     bind:this={frame}
-    class="isolate h-[min(62vh,560px)] min-h-[300px] w-full"
+    class="isolate h-[min(46vh,560px)] min-h-[300px] lg:h-[min(62vh,560px)] w-full"
     role="region"
     aria-label="The map to draw on; the list beside it does the same by keyboard"
   ></div>

@@ -50,7 +50,8 @@
     { value: 'Polygon', label: 'Area', icon: Pentagon }
   ] as const;
   const hints = {
-    choose: 'Tap a feature, then drag it or its corners; a right click takes a corner out.',
+    choose:
+      'Tap a feature, then drag it or its corners; a right click takes a corner out, and so do its figures.',
     Point: 'Tap where it is.',
     LineString: 'Tap along the line; tap the last place again to end it.',
     Polygon: 'Tap around the area; tap the first place again to close it.'
