@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { centreOf } from '$core/ground';
 import type { Library, LibraryTaxon, Stage } from '$core/knowledge';
-import { SiteSeason, dayOfYear } from '$core/season';
+import { SiteSeason, addDays, dayOfYear, stageIsUp } from '$core/season';
 import type { SchoolDb } from './school';
 import type { Viewer } from './sign-in';
 import type { Site } from './sites';
@@ -96,4 +96,28 @@ export function seasonOf(
       .map(({ taxon, stage, says, seenOn }) => ({ taxon, stage, says, day: dayOfYear(seenOn) })),
     (taxon) => library.taxa.get(taxon)?.stages
   );
+}
+
+export interface ForecastStage {
+  readonly stage: Stage;
+  readonly probability: number;
+  /** Dates, where the stage is due soon: when half of it has come, with the 80 % range. */
+  readonly due?: { readonly expected: string; readonly low: string; readonly high: string };
+}
+
+/** The stages of a taxon that are up on a date or due soon after it, the likeliest first. */
+export function forecastStages(season: SiteSeason, taxon: LibraryTaxon, isoDate: string): ForecastStage[] {
+  const day = dayOfYear(isoDate);
+  const date = (days: number) => addDays(isoDate, days);
+  return [...taxon.stages.values()]
+    .map((stage) => season.stageOn(taxon.slug, stage, day))
+    .filter(({ state, probability }) => state === 'due soon' || probability >= stageIsUp)
+    .sort((a, b) => b.probability - a.probability)
+    .map(({ stage, probability, state, half }) => ({
+      stage,
+      probability,
+      ...(state === 'due soon'
+        ? { due: { expected: date(half.expected), low: date(half.low), high: date(half.high) } }
+        : {})
+    }));
 }

@@ -6,13 +6,15 @@ import { abundances } from '$core/evidence';
 import { largestGpxBytes, readGpx } from '$core/formats';
 import { contaminationOf, wetHabitats, withPath } from '$core/ground';
 import { Stage, englishName } from '$core/knowledge';
-import { addDays, dayOfYear, halves, stageIsUp } from '$core/season';
+import { halves } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
+import { lightAt } from '$lib/server/light';
 import { readSettings } from '$lib/server/schools';
 import { leads } from '$lib/server/sign-in';
 import {
   addSighting,
+  forecastStages,
   listSightings,
   problemOf,
   removeSighting,
@@ -79,7 +81,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const { policy } = await readSettings(db);
     const sightings = await listSightings(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
-    const today = dayOfYear(viewer.today);
     const tooNear = contaminationOf(
       site.ground,
       patches.map(({ taxon, longitude, latitude }) => ({
@@ -99,25 +100,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           ...patch,
           taxonName: taxon ? englishName(taxon) : patch.taxon,
           scientific: taxon?.name ?? '',
-          stages: taxon
-            ? [...taxon.stages.values()]
-                .map((stage) => season.stageOn(taxon.slug, stage, today))
-                .filter(({ state, probability }) => state === 'due soon' || probability >= stageIsUp)
-                .sort((a, b) => b.probability - a.probability)
-                .map(({ stage, probability, state, half }) => ({
-                  stage,
-                  probability,
-                  ...(state === 'due soon'
-                    ? {
-                        due: {
-                          expected: addDays(viewer.today, half.expected),
-                          low: addDays(viewer.today, half.low),
-                          high: addDays(viewer.today, half.high)
-                        }
-                      }
-                    : {})
-                }))
-            : [],
+          stages: taxon ? forecastStages(season, taxon, viewer.today) : [],
           named: taxon ? [...taxon.stages.keys()] : [],
           tooNear: tooNear[i]!,
           danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
@@ -131,6 +114,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         const taxon = library.taxa.get(one.taxon);
         return { ...one, taxonName: taxon ? englishName(taxon) : one.taxon };
       }),
+      light: lightAt(site, viewer.today),
       shifts: halves.map((half) => ({ half, ...season.shift(half) })),
       seen: await superValidate(
         { patch: patches[0]?.id ?? '', stage: 'leaf' as const, says: 'there' as const, seenOn: viewer.today },

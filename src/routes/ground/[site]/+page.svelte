@@ -3,12 +3,14 @@
   import { superForm } from 'sveltekit-superforms';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Upload from '@lucide/svelte/icons/upload';
+  import Daylight from '$lib/ui/Daylight.svelte';
   import Field from '$lib/ui/Field.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { dayAndMonth, longDate } from '$lib/ui/dates';
   import RoleMark from '$lib/ui/RoleMark.svelte';
+  import StageForecasts from '$lib/ui/StageForecasts.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();
@@ -97,14 +99,7 @@
               >
               <td class="max-sm:hidden">{one.abundance}</td>
               <td class="text-ink-2">
-                {#each one.stages as stage (stage.stage)}
-                  <span class="block"
-                    >{stage.stage}
-                    {#if stage.due}<span class="text-ochre">due {dayAndMonth(stage.due.expected)}</span>
-                      ({dayAndMonth(stage.due.low)} to {dayAndMonth(stage.due.high)})
-                    {:else}{Math.round(stage.probability * 100)} %{/if}</span
-                  >
-                {:else}not up{/each}
+                <StageForecasts stages={one.stages} />
               </td>
             </tr>
           {:else}
@@ -268,6 +263,10 @@
         <button class="btn btn-line"><Upload size={17} aria-hidden="true" />Import this track</button>
       </form>
     {/if}
+    {#if data.light}<div>
+        <h2>Light on {dayAndMonth(data.today)}</h2>
+        <Daylight light={data.light} />
+      </div>{/if}
     <div>
       <h2>Permission</h2>
       <p class="text-ink-2">

@@ -2,9 +2,10 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { englishName } from '$core/knowledge';
-import { stagesUp } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { lightAt } from '$lib/server/light';
 import { readPlan } from '$lib/server/plan';
+import { forecastStages, listSightings, seasonOf } from '$lib/server/sightings';
 import { WalkDay, pastProblem, walkChoices } from '$lib/server/walk-form';
 import { removeWalk, saveWalkDay } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
@@ -17,8 +18,11 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   return inSchoolOf(viewer, async (db) => {
     const plan = found(await readPlan(db, viewer, id), 'walk');
     const { name, heldOn, startsAt, cohortId } = plan.walk;
+    const sightings = await listSightings(db, plan.site.id);
+    const season = seasonOf(plan.library, plan.site, sightings, heldOn);
     return {
       cohorts,
+      light: lightAt(plan.site, heldOn),
       today: viewer.today,
       patches: plan.patches.flatMap((patch) => {
         const taxon = plan.library.taxa.get(patch.taxon);
@@ -30,7 +34,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
                 slug: taxon.slug,
                 name: englishName(taxon),
                 scientific: taxon.name,
-                stages: stagesUp(taxon, heldOn)
+                stages: forecastStages(season, taxon, heldOn)
               }
             ]
           : [];

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { enhance as plainEnhance } from '$app/forms';
   import { superForm } from 'sveltekit-superforms';
+  import Daylight from '$lib/ui/Daylight.svelte';
+  import StageForecasts from '$lib/ui/StageForecasts.svelte';
   import WalkDayFields from '$lib/ui/WalkDayFields.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$lib/ui/dates';
@@ -14,18 +16,18 @@
 <div class="grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_320px]">
   <section>
     <h2>What is up at {data.walk.siteName} on {longDate(data.walk.heldOn)}</h2>
-    <p class="note text-ink-2">By the reference windows of the library, without sightings of this year.</p>
+    {#if data.light}<div class="note mt-1"><Daylight light={data.light} /></div>{/if}
+    <p class="note mt-1 text-ink-2">
+      Stages as forecast for this site, from what was seen there this year. The checks of the plan go by the
+      library’s reference windows.
+    </p>
     <table class="ruled mt-2">
       <thead><tr><th scope="col">taxon</th><th scope="col">patch</th><th scope="col">stage</th></tr></thead>
       <tbody>
         {#each data.patches as one (one.id)}
           <tr
             ><td><a href="/species/{one.slug}">{one.name}</a> <i class="text-ink-2">{one.scientific}</i></td
-            ><td>{one.patch}</td><td
-              >{one.stages
-                .map(({ stage, probability }) => `${stage} ${Math.round(probability * 100)} %`)
-                .join(', ') || 'not up'}</td
-            ></tr
+            ><td>{one.patch}</td><td><StageForecasts stages={one.stages} /></td></tr
           >
         {:else}
           <tr><td colspan="3" class="text-ink-2">No patches are recorded at this site.</td></tr>

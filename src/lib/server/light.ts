@@ -1,0 +1,20 @@
+import { centreOf } from '$core/ground';
+import { lightOf } from '$core/sky';
+import type { Site } from './sites';
+
+/** Daylight of a date at a site, by the clock there; undefined where the site's place is not known. */
+export function lightAt({ ground, timeZone }: Pick<Site, 'ground' | 'timeZone'>, isoDate: string) {
+  const centre = centreOf(ground);
+  if (!centre) return undefined;
+  const light = lightOf(isoDate, { longitude: centre[0]!, latitude: centre[1]! });
+  const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone });
+  const at = (instant: Date | undefined) => instant && clock.format(instant);
+  return {
+    dawn: at(light.dawn),
+    sunrise: at(light.sunrise),
+    sunset: at(light.sunset),
+    dusk: at(light.dusk),
+    isLightAllDay: light.isLightAllDay
+  };
+}
+export type LightByClock = NonNullable<ReturnType<typeof lightAt>>;
