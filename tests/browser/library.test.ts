@@ -200,7 +200,7 @@ describe.sequential('an instructor before a class', () => {
   it('spots a plant from afar: blurred until it is shown, hidden again for the next', async () => {
     const { driver } = site;
     await visit(site, '/species/wayside?plant=anthriscus-sylvestris~flower&distance=far&sight=blurred');
-    await seeText(driver, 'Where does cow parsley stand?');
+    await seeText(driver, 'Find cow parsley.');
     const picture = () => driver.findElement(By.css('main svg image'));
     expect(await (await picture()).getCssValue('filter')).toContain('blur');
     const frames = () => driver.findElements(By.css('main svg rect[stroke-dasharray]'));

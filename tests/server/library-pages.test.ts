@@ -249,7 +249,7 @@ describe('a plant spotted from afar', () => {
   it('takes what it cannot read for the usual, and says what to choose', async () => {
     const page = '/species/wayside';
     expect(await instructor.words(`${page}?${asked}&others=77&distance=moon&sight=none`)).toContain(
-      'Where does cow parsley stand?'
+      'Find cow parsley.'
     );
     for (const bad of ['plant=no-such~leaf', 'plant=chondrus-crispus~leaf', 'plant=allium-ursinum~autumn'])
       expect(await instructor.words(`${page}?${bad}`)).toMatch(/Choose a plant of the land|Choose the plant/);

@@ -113,12 +113,12 @@
       </table>
     </WideTable>
     <p class="fine mt-1 text-ink-2">
-      {#each data.shifts as { half, mean, low, high } (half)}
-        {half === 'spring' ? 'Spring' : 'Autumn'} here {mean === 0
-          ? 'as at the library’s reference place'
-          : `${Math.abs(mean)} ${Math.abs(mean) === 1 ? 'day' : 'days'} ${mean > 0 ? 'later' : 'earlier'} than at the library’s reference place`},
-        80 in 100 between {low} and {high} days.
-      {/each}
+      {#each data.shifts as { half, mean, low, high } (half)}<span class="mr-1"
+          >{half === 'spring' ? 'Spring' : 'Autumn'} here {mean === 0
+            ? 'as at the library’s reference place'
+            : `${Math.abs(mean)} ${Math.abs(mean) === 1 ? 'day' : 'days'} ${mean > 0 ? 'later' : 'earlier'} than at the library’s reference place`},
+          80 in 100 between {low} and {high} days.</span
+        >{/each}
       From the latitude and {data.sightings.length === 0
         ? 'no sightings yet: note some, and the forecast of every plant moves.'
         : `${data.sightings.length} ${data.sightings.length === 1 ? 'sighting' : 'sightings'}.`}

@@ -103,7 +103,7 @@
     toggle={() => (shown = isShown ? '' : drawing)}
   />
   <p class="mt-4 font-serif text-[19px] leading-snug">
-    Where does {wanted.name.toLowerCase()} stand?
+    Find {wanted.name.toLowerCase()}.
     <span class="note text-ink-2">Its stage: {stageWord(wanted.group, wanted.stage)}.</span>
   </p>
   <svg
