@@ -1,4 +1,7 @@
-import { By } from 'selenium-webdriver';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, until } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Site,
@@ -91,6 +94,42 @@ describe('drawing the map of a site', () => {
     expect(await driver.findElement(By.css('aside textarea')).getAttribute('value')).toBe(
       '54.302500, -8.702500'
     );
+  });
+
+  it('takes in what a file holds, says what is wrong with another, and asks before it is left unsaved', async () => {
+    const { driver } = site;
+    const before = await features();
+    const folder = mkdtempSync(join(tmpdir(), 'map-'));
+    const bring = async (name: string, text: string) => {
+      writeFileSync(join(folder, name), text);
+      await driver.findElement(By.css('main input[type=file]')).sendKeys(join(folder, name));
+    };
+    try {
+      const point = (at: number[]) => JSON.stringify({ type: 'Point', coordinates: at });
+      await bring('spring.geojson', point([-8.7, 54.3]));
+      await seeText(driver, 'One feature of spring.geojson was added.');
+      expect(await features()).toBe(before + 1);
+      await bring('wrong.geojson', point([54.3, -100]));
+      await seeText(driver, 'the two seem to be swapped. Nothing was changed.');
+      await driver.executeScript(
+        `const files = new DataTransfer();
+         files.items.add(new File([arguments[0]], 'way.gpx'));
+         document.querySelector('[role=region]').dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: files }))`,
+        '<gpx><trk><name>Way</name><trkseg><trkpt lat="54.3" lon="-8.7"/><trkpt lat="54.301" lon="-8.7"/></trkseg></trk></gpx>'
+      );
+      await seeText(driver, '2 points of way.gpx are the path now.');
+      expect(await features()).toBe(before + 1);
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+    await press(driver, 'Back to the site');
+    const question = await driver.wait(until.alertIsPresent(), 15_000);
+    expect(await question.getText()).toContain('not saved');
+    await question.dismiss();
+    expect(await driver.getCurrentUrl()).toContain('/map');
+    await press(driver, 'Undo');
+    await press(driver, 'Undo');
+    expect(await features()).toBe(before);
   });
 
   it('is usable on a phone and by those who hear it', async () => {

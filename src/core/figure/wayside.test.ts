@@ -8,8 +8,7 @@ import {
   growWayside,
   isDrawnAt,
   renderPlate,
-  standingPlants,
-  standsAt
+  standingPlants
 } from './index';
 
 const library = shippedLibrary();
@@ -55,27 +54,6 @@ describe('a hedge bank', () => {
     expect(heights[1]).toBeLessThan(heights[0]! * 0.9);
     expect(heights[2]).toBeLessThan(heights[1]! * 0.9);
     expect(renderPlate(grow(2, 'far')).length).toBeLessThan(renderPlate(grow(2, 'near')).length);
-  });
-
-  it('finds the plant under a tap, and nothing on path and sky', () => {
-    const wayside = grow(5);
-    for (const point of [
-      { x: 450, y: size.height - 4 },
-      { x: 450, y: 4 }
-    ])
-      expect(standsAt(wayside, point)).toBeUndefined();
-    for (const [i, figure] of wayside.figures.entries()) {
-      if (wayside.kinds[i]! < 0) continue;
-      const found = figure.scene.parts
-        .filter((part) => part.kind !== 'ground')
-        .map(({ anchor }) =>
-          standsAt(wayside, {
-            x: anchor.x * figure.scale + figure.dx,
-            y: anchor.y * figure.scale + figure.dy
-          })
-        );
-      expect(found).toContain(i);
-    }
   });
 
   it('puts a kind anywhere along the path: its place tells nothing of it', () => {

@@ -1,7 +1,7 @@
 import type { Library, StageDescription } from '../knowledge';
 import { type Random, createRandom } from '../random';
 import { growsWoody, hasFrondOrShell } from './form';
-import { clamp, ellipse, isInside, placed, smooth } from './geometry';
+import { clamp, ellipse, placed, smooth } from './geometry';
 import { drawGrass, grassBlade, grassGreens } from './grass';
 import type { Kind } from './handful';
 import { partOf } from './organs';
@@ -273,18 +273,6 @@ function placedBy(
       return stand(i, row, k - row * perRow, slots);
     })
   ];
-}
-
-/** The figure that stands under a point, the foremost first; undefined on hedge, grass and path. */
-export function standsAt({ figures, kinds }: Wayside, point: Point): number | undefined {
-  for (let i = figures.length - 1; i >= 0; i -= 1) {
-    if (kinds[i]! < 0) continue;
-    const { scene, scale, dx, dy } = figures[i]!;
-    const here = { x: (point.x - dx) / scale, y: (point.y - dy) / scale };
-    if (scene.parts.some(({ kind, hit }) => kind !== 'ground' && hit.some((ring) => isInside(here, ring))))
-      return i;
-  }
-  return undefined;
 }
 
 /** The frame of each plant on the picture, with its kind. */

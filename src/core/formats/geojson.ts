@@ -1,6 +1,6 @@
 import type { Position } from 'geojson';
 import { parseDocument } from 'yaml';
-import { Ground, type GroundKind, type Shape, crossingOf, groundKinds, kindsOf } from '../ground';
+import { Ground, type GroundKind, type Shape, crossingOf, groundKinds, kindsOf, plainKind } from '../ground';
 import { simplified } from './gpx';
 
 /** A site's own map as GeoJSON (RFC 7946), read from files of others and written for them. */
@@ -116,21 +116,15 @@ function geometries(value: unknown, member: string, reading: Reading): Geometry[
 /** How a file that is one geometry alone is called in messages. */
 const bare = 'the geometry';
 
-const unknownKind: Readonly<Record<Shape, GroundKind>> = {
-  Point: 'label',
-  LineString: 'line',
-  Polygon: 'area'
-};
-
 function kindFrom(properties: Json, shape: Shape, reading: Reading): GroundKind {
   const named = properties['kind'] ?? properties['type'];
   const kind = groundKinds.find((one) => one === String(named).trim().toLowerCase());
   if (kind && kindsOf(shape).includes(kind)) return kind;
   if (named !== undefined)
     reading.notes.add(
-      `“${String(named).slice(0, 40)}” is no kind of ${shape === 'Polygon' ? 'area' : shape === 'Point' ? 'point' : 'line'} that is known here: taken as “${unknownKind[shape]}”.`
+      `“${String(named).slice(0, 40)}” is no kind of ${shape === 'Polygon' ? 'area' : shape === 'Point' ? 'point' : 'line'} that is known here: taken as “${plainKind[shape]}”.`
     );
-  return unknownKind[shape];
+  return plainKind[shape];
 }
 
 /**

@@ -2,87 +2,54 @@ import bbox from '@turf/bbox';
 import type { Position } from 'geojson';
 import { z } from 'zod';
 
-/** What can stand on a site's map, in the order in which it is drawn. */
-export const groundKinds = [
-  'boundary',
-  'area',
-  'water',
-  'marsh',
-  'shingle',
-  'wood',
-  'heath',
-  'meadow',
-  'sprayed margin',
-  'stream',
-  'line',
-  'cliff',
-  'dog path',
-  'field lane',
-  'lane with traffic',
-  'main road',
-  'railway',
-  'path',
-  'car park',
-  'access point',
-  'toilets',
-  'shelter',
-  'phone signal',
-  'deep mud',
-  'overhead branches',
-  'outfall',
-  'mine drainage',
-  'waste or treated timber',
-  'livestock',
-  'label'
-] as const;
-export type GroundKind = (typeof groundKinds)[number];
-
 export type Shape = 'Point' | 'LineString' | 'Polygon';
 
-const byShape: Readonly<Record<Shape, readonly GroundKind[]>> = {
-  Polygon: [
-    'boundary',
-    'area',
-    'water',
-    'marsh',
-    'shingle',
-    'wood',
-    'heath',
-    'meadow',
-    'sprayed margin',
-    'livestock',
-    'waste or treated timber',
-    'deep mud'
-  ],
-  LineString: [
-    'path',
-    'stream',
-    'line',
-    'cliff',
-    'dog path',
-    'field lane',
-    'lane with traffic',
-    'main road',
-    'railway',
-    'sprayed margin'
-  ],
-  Point: [
-    'label',
-    'car park',
-    'access point',
-    'toilets',
-    'shelter',
-    'phone signal',
-    'deep mud',
-    'overhead branches',
-    'outfall',
-    'mine drainage',
-    'waste or treated timber',
-    'livestock'
-  ]
+/** What can stand on a site's map, in the order in which it is drawn, and as what. */
+const shapesOfKinds = {
+  boundary: ['Polygon'],
+  area: ['Polygon'],
+  water: ['Polygon'],
+  marsh: ['Polygon'],
+  shingle: ['Polygon'],
+  wood: ['Polygon'],
+  heath: ['Polygon'],
+  meadow: ['Polygon'],
+  'sprayed margin': ['LineString', 'Polygon'],
+  stream: ['LineString'],
+  line: ['LineString'],
+  cliff: ['LineString'],
+  'dog path': ['LineString'],
+  'field lane': ['LineString'],
+  'lane with traffic': ['LineString'],
+  'main road': ['LineString'],
+  railway: ['LineString'],
+  path: ['LineString'],
+  'car park': ['Point'],
+  'access point': ['Point'],
+  toilets: ['Point'],
+  shelter: ['Point'],
+  'phone signal': ['Point'],
+  'deep mud': ['Point', 'Polygon'],
+  'overhead branches': ['Point'],
+  outfall: ['Point'],
+  'mine drainage': ['Point'],
+  'waste or treated timber': ['Point', 'Polygon'],
+  livestock: ['Point', 'Polygon'],
+  label: ['Point']
+} as const satisfies Record<string, readonly Shape[]>;
+export type GroundKind = keyof typeof shapesOfKinds;
+export const groundKinds = Object.keys(shapesOfKinds) as GroundKind[];
+
+/** The kinds that a point, a line or an area can be. */
+export const kindsOf = (shape: Shape): GroundKind[] =>
+  groundKinds.filter((kind) => (shapesOfKinds[kind] as readonly Shape[]).includes(shape));
+
+/** What a point, a line or an area is of which nothing else is known. */
+export const plainKind: Readonly<Record<Shape, GroundKind>> = {
+  Point: 'label',
+  LineString: 'line',
+  Polygon: 'area'
 };
-/** The kinds that a point, a line or an area can be; the first but one is what an unknown one becomes. */
-export const kindsOf = (shape: Shape): readonly GroundKind[] => byShape[shape];
 
 const longitude = z.number().min(-180).max(180);
 const latitude = z.number().min(-90).max(90);

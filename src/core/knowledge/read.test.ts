@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { shippedFiles } from '../../../tests/support/content';
 import { readLibrary, useClaims } from './index';
+import { Recipe } from './schema';
 
 /** The shipped files with one text replaced in one file. */
 function readWith(path: string, from: string, to: string) {
@@ -62,5 +63,14 @@ describe('reading the content', () => {
     const [claim] = useClaims(taxon);
     const [other] = useClaims({ ...taxon, uses: [{ ...taxon.uses[0]!, preparation: 'Raw.' }] });
     expect(claim!.hash).not.toBe(other!.hash);
+  });
+});
+
+describe('the recipe of an earlier release', () => {
+  it('is read without the colours that described states give now', () => {
+    const colour = { upper: '#5F9A3F', stem: '#9BBC72', flower: { purple: '#C39AD0' } };
+    expect(Recipe.parse({ colour }).colour).toEqual({ flower: { purple: '#C39AD0' } });
+    expect(Recipe.parse({ colour: { upper: '#5F9A3F' } }).colour).toEqual({});
+    expect(Recipe.safeParse({ colour: { lower: '#5F9A3F' } }).success).toBe(false);
   });
 });

@@ -1,5 +1,5 @@
 import type { Position } from 'geojson';
-import { type Ground, type GroundKind, type Shape, kindsOf } from '$core/ground';
+import { type Ground, type GroundKind, type Shape, plainKind } from '$core/ground';
 
 /** A feature of a site's map while it is being drawn. */
 export interface Drawn {
@@ -26,11 +26,10 @@ export const groundOf = (drawn: readonly Drawn[]): Ground => ({
   }))
 });
 
-/** What a new point, line or area is until it is named: the first of its kinds, but one boundary and one path only. */
+/** What a new point, line or area is until it is named: the boundary and the path come first, once each. */
 export function newKind(shape: Shape, drawn: readonly Drawn[]): GroundKind {
-  const [first, second] = kindsOf(shape);
-  const isTaken = shape !== 'Point' && drawn.some(({ kind }) => kind === first);
-  return isTaken ? (shape === 'LineString' ? 'line' : second!) : first!;
+  const first = ({ Point: undefined, LineString: 'path', Polygon: 'boundary' } as const)[shape];
+  return first && !drawn.some(({ kind }) => kind === first) ? first : plainKind[shape];
 }
 
 const placesOf = ({ geometry }: Pick<Drawn, 'geometry'>): Position[] =>

@@ -62,11 +62,11 @@
 
   function onpick(event: MouseEvent & { currentTarget: SVGSVGElement }) {
     if (!question || feedback || !isNamed) return;
-    const box = event.currentTarget.getBoundingClientRect();
-    tap = {
-      x: Math.round(((event.clientX - box.left) / box.width) * question.plate.width),
-      y: Math.round(((event.clientY - box.top) / box.height) * question.plate.height)
-    };
+    // By the picture's own matrix: a photograph seldom fills the box that it is shown in.
+    const matrix = event.currentTarget.getScreenCTM();
+    if (!matrix) return;
+    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+    tap = { x: Math.round(at.x), y: Math.round(at.y) };
     part = undefined;
   }
 

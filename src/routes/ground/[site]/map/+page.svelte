@@ -168,9 +168,10 @@
       const result = readGeoJson(text);
       if ('problem' in result) return refuse(result.problem);
       step([...drawn, ...drawnOf(result.ground, newId)]);
+      const count = result.ground.features.length;
       said = {
         kind: 'done',
-        text: `${result.ground.features.length} features of ${file.name} were added. ${result.notes.join(' ')}`
+        text: `${count === 1 ? 'One feature' : `${count} features`} of ${file.name} ${count === 1 ? 'was' : 'were'} added. ${result.notes.join(' ')}`
       };
     }
   }
