@@ -135,7 +135,9 @@
 
   async function take(file: File | undefined) {
     if (!file) return;
-    const { largestGpxBytes, readGeoJson, readGpx } = await import('$core/formats');
+    // Not the whole of formats: reading tables needs what browsers do not have.
+    const { largestGpxBytes, readGpx } = await import('$core/formats/gpx');
+    const { readGeoJson } = await import('$core/formats/geojson');
     if (file.size > largestGpxBytes) {
       said = {
         kind: 'problem',
@@ -177,7 +179,7 @@
   }
 
   async function takeOut() {
-    const { writeGeoJson } = await import('$core/formats');
+    const { writeGeoJson } = await import('$core/formats/geojson');
     const link = document.createElement('a');
     link.href = URL.createObjectURL(
       new Blob([writeGeoJson(groundOf(drawn), [])], { type: 'application/geo+json' })
