@@ -1,4 +1,4 @@
-import { bent } from './blade';
+import { bent } from './flat-leaf';
 import { isAlongStem } from './along-stem';
 import { drawAtJoint, drawCluster, isAtJoints, standOf } from './cluster';
 import { type Model, hasFruit, hasLeaves, isAbsent } from './form';

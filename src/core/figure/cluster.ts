@@ -1,9 +1,10 @@
 import type { Random } from '../random';
 import { along, isAlongStem } from './along-stem';
-import { drawFlower, golden, goblet, hoodedClub } from './flower';
+import { drawFlower } from './flower';
+import { goblet, hoodedClub } from './from-ground';
+import { golden, type Spine, add, clamp, ellipse, growSpine, scale, towards } from './geometry';
 import { type Model, hasFruit, isAbsent } from './form';
 import { drawFruit } from './fruit';
-import { type Spine, add, clamp, ellipse, growSpine, scale, towards } from './geometry';
 import {
   type Drawn,
   around,

@@ -144,3 +144,11 @@ export function hull(points: Line): Point[] {
   };
   return [...half(sorted), ...half(sorted.reverse())];
 }
+
+/** Places on a golden-angle disc. */
+export const golden = (count: number, r: number): Point[] =>
+  Array.from({ length: count }, (_, i) => {
+    const at = r * Math.sqrt((i + 0.5) / count);
+    const a = i * Math.PI * (3 - Math.sqrt(5));
+    return { x: at * Math.cos(a), y: at * Math.sin(a) };
+  });

@@ -1,16 +1,8 @@
 import type { Random } from '../random';
-import {
-  type BladeLook,
-  type FlatLeaf,
-  type FlatShape,
-  type Lobes,
-  type Margin,
-  type Venation,
-  coatOf,
-  flatBlade,
-  undersideColour,
-  withTeeth
-} from './blade';
+import { flatBlade } from './blade';
+import { type BladeLook, type Lobes, type Margin, type Venation, withTeeth } from './blade-outline';
+import { coatOf, undersideColour } from './blade-surface';
+import { type FlatLeaf, type FlatShape } from './flat-leaf';
 import type { Model } from './form';
 import { add, clamp, growSpine, placed, scale, smooth, towards } from './geometry';
 import { edged, filled, inkColour, inkLine, lines, tone } from './paint';

@@ -1,6 +1,6 @@
 import type { Random } from '../random';
-import { type FlowerLook, drawFlower, golden } from './flower';
-import { add, ellipse, placed, scale, smooth, smoothRing, towards } from './geometry';
+import { type FlowerLook, drawFlower } from './flower';
+import { golden, add, ellipse, placed, scale, smooth, smoothRing, towards } from './geometry';
 import { blend, dots, edged, filled, inkLine, lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
 import { type Profile, Solid } from './solid';

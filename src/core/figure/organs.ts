@@ -1,5 +1,5 @@
 import type { Random } from '../random';
-import { type FlatLeaf, bent } from './blade';
+import { type FlatLeaf, bent } from './flat-leaf';
 import { type Model, isAbsent, isClimbing } from './form';
 import {
   type Spine,

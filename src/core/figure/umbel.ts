@@ -1,8 +1,7 @@
 import type { Random } from '../random';
-import { golden } from './flower';
+import { golden, add, clamp, ellipse, growSpine, mix, scale, smooth, towards } from './geometry';
 import { type Model, hasFruit } from './form';
 import { drawFruit } from './fruit';
-import { add, clamp, ellipse, growSpine, mix, scale, smooth, towards } from './geometry';
 import { type Drawn, around, drawItem, fruitLook, itemReach, stalkLine, strip } from './item';
 import { dots, edged, filled, lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
