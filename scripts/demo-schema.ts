@@ -50,6 +50,7 @@ export const Demo = z.strictObject({
       name: z.string(),
       origin: z.tuple([z.number(), z.number()]),
       habitats: z.array(z.string()),
+      altitude: z.number(),
       accessPoint: z.string(),
       permission: z.strictObject({
         from: z.string(),
@@ -92,6 +93,17 @@ export const Demo = z.strictObject({
         .default([])
     })
   ),
+  wishes: z.array(z.strictObject({ site: z.string(), taxon: z.string(), worth: z.number() })).default([]),
+  diary: z
+    .array(
+      z.strictObject({
+        from: z.iso.date(),
+        until: z.iso.date(),
+        what: z.string(),
+        bars: z.boolean().default(true)
+      })
+    )
+    .default([]),
   walks: z.array(
     z.strictObject({
       key: z.string(),

@@ -180,6 +180,7 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
       time_zone: school.timeZone,
       ground: groundOf(site),
       habitats,
+      altitude_metres: site.altitude,
       access_point: accessPoint,
       permission_from: permission.from,
       permission_since: permission.since,
@@ -215,6 +216,16 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
         effective_at: `${seen.on}T16:00:00Z`
       });
   }
+  for (const { site, taxon, worth } of demo.wishes)
+    await insert('wish', { site_id: idOf('site', site), taxon, worth });
+  for (const { from, until, what, bars } of demo.diary)
+    await insert('diary_entry', {
+      id: idOf('diary', `${from} ${what}`),
+      from_on: from,
+      until_on: until,
+      what,
+      bars
+    });
   for (const walk of demo.walks) {
     const site = demo.sites.find(({ key }) => key === walk.site)!;
     const walkId = idOf('walk', walk.key);

@@ -170,6 +170,8 @@ describe('the ground', () => {
         mayPick: true,
         mayDig: false,
         largestGroup: undefined,
+        altitudeMetres: 80,
+        habitats: ['woodland'],
         note: ''
       });
       await addPatch(db, id, {

@@ -1,6 +1,6 @@
 import type { CuratedPair, Library, LibraryTaxon, Stage, StageDescription } from '../knowledge';
 import { isDangerous, worstSeverity } from '../knowledge';
-import { stagesUp } from '../season';
+import { type Calendar, stagesUp } from '../season';
 import { curatedSimilarity, glanceSimilarity, looksAlike } from './glance';
 
 export interface Lookalike {
@@ -15,9 +15,16 @@ export interface Lookalike {
 /** What is known of the ground. Without stated habitats every habitat is plausible. */
 export interface Ground {
   readonly habitats: readonly string[];
+  /** The site's own season; without one the reference windows hold. */
+  readonly calendar?: Calendar;
 }
 
-function isPlausible(target: LibraryTaxon, other: LibraryTaxon, ground: Ground): boolean {
+/** Whether two plants can grow at one place: on the ground's habitats, or those of the target where none are stated. */
+export function isPlausible(
+  target: LibraryTaxon,
+  other: LibraryTaxon,
+  ground: Pick<Ground, 'habitats'>
+): boolean {
   const places = ground.habitats.length > 0 ? ground.habitats : target.habitats;
   return other.habitats.some((habitat) => places.includes(habitat));
 }
@@ -41,7 +48,7 @@ export function dangerousLookalikes(
       (pair) => pair.target === target.slug && pair.lookalike === taxon.slug
     );
     if (!curated && !isPlausible(target, taxon, ground)) continue;
-    const stages = stagesUp(taxon, isoDate).map(({ stage: name, probability }) => ({
+    const stages = stagesUp(taxon, isoDate, ground.calendar?.chanceOfHarmful).map(({ stage: name, probability }) => ({
       description: taxon.stages.get(name)!,
       probability
     }));

@@ -41,20 +41,47 @@ export type SeparationResult =
       readonly set: SeparatingSet;
     };
 
-/** Characters that may be used at all. Place never counts: the prior has it. */
+/** Place never counts: the prior has it. Nothing is touched while something may be about whose touch harms. */
+const isUsable = ({ organ, sense }: Character, rules: LookingRules, mayTouch: boolean): boolean => {
+  if (organ === 'place') return false;
+  if (sense === 'dig') return rules.mayDig;
+  if (sense === 'scent') return rules.scentCounts;
+  return mayTouch || (sense !== 'touch' && sense !== 'cut');
+};
+
+/** Characters that may be used at all. */
 export function usableCharacters(
   characters: readonly Character[],
   opponents: readonly Opponent[],
   rules: LookingRules
 ): Character[] {
   const mayTouch = opponents.every(({ contactSeverity }) => contactSeverity < 2);
-  return characters.filter(({ organ, sense }) => {
-    if (organ === 'place') return false;
-    if (sense === 'dig') return rules.mayDig;
-    if (sense === 'scent') return rules.scentCounts;
-    return mayTouch || (sense !== 'touch' && sense !== 'cut');
-  });
+  return characters.filter((character) => isUsable(character, rules, mayTouch));
 }
+
+/**
+ * Whether there are two independent characters that tell a target from one other stage. A separating set
+ * against several exists exactly where this holds for each of them.
+ * @param rules with whether anything may be touched, which depends on all that can be met
+ */
+export function canBeTold(
+  characters: readonly Character[],
+  target: StageDescription,
+  other: StageDescription,
+  rules: LookingRules & { readonly mayTouch: boolean }
+): boolean {
+  const telling = contrastsOf(characters, target, other).telling.filter(({ index }) =>
+    isUsable(characters[index]!, rules, rules.mayTouch)
+  );
+  return telling.some((a, i) =>
+    telling
+      .slice(i + 1)
+      .some((b) => sayDifferent(a, b) && areIndependent(characters[a.index]!, characters[b.index]!))
+  );
+}
+
+/** Two that tell only because the same plant lacks an organ say the same. */
+const sayDifferent = (a: Contrast, b: Contrast): boolean => !a.lacking || a.lacking !== b.lacking;
 
 export const inCheckingOrder = (a: Character, b: Character): number =>
   senses.indexOf(a.sense) - senses.indexOf(b.sense) || a.effort - b.effort || (a.slug < b.slug ? -1 : 1);
@@ -124,7 +151,7 @@ function duosOf(
     for (let j = i + 1; j < telling.length; j += 1) {
       const b = telling[j]!;
       const second = placeOf.get(b.index)!;
-      if (a.lacking && a.lacking === b.lacking) continue;
+      if (!sayDifferent(a, b)) continue;
       if (!areIndependent(candidates[first]!, candidates[second]!)) continue;
       duos.push({ first, second, smallest: Math.min(a.separability, b.separability) });
     }

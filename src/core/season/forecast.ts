@@ -1,5 +1,5 @@
 import type { LibraryTaxon, Stage, StageDescription, Window } from '../knowledge';
-import { trapezoid } from './phenology';
+import { type Calendar, trapezoid } from './phenology';
 
 /**
  * When stages come at one site in one year: the reference windows moved by the site's place, and by what was seen
@@ -107,13 +107,14 @@ export class SiteSeason {
   /** log L_X(δ) on the grid, for each taxon with sightings in that half. */
   readonly #evidence: Readonly<Record<Half, ReadonlyMap<string, readonly number[]>>>;
   readonly #shifts = new Map<string, readonly number[]>();
+  readonly #curves = new Map<StageDescription, Map<string, Float64Array>>();
 
   /**
    * @param stagesOf the described stages of a taxon; sightings of what is not described tell nothing
    */
   constructor(
-    site: SeasonPlace,
-    reference: SeasonPlace,
+    private readonly site: SeasonPlace,
+    private readonly reference: SeasonPlace,
     sightings: readonly Sighted[],
     private readonly stagesOf: (taxon: string) => LibraryTaxon['stages'] | undefined
   ) {
@@ -179,6 +180,17 @@ export class SiteSeason {
     }));
   }
 
+  /** By how many days what was seen of each plant has moved the mean of the site's shift: with it less without it. */
+  influences(half: Half): { readonly taxon: string; readonly days: number }[] {
+    const meanOf = (shift: readonly number[]) =>
+      shift.reduce((sum, probability, i) => sum + probability * (i - siteReach), 0);
+    const mean = meanOf(this.siteShift(half));
+    return [...this.#evidence[half].keys()].map((taxon) => ({
+      taxon,
+      days: mean - meanOf(this.siteShift(half, taxon))
+    }));
+  }
+
   /** The same in three figures: the mean, and the range that holds 80 of 100. */
   shift(half: Half): { readonly mean: number; readonly low: number; readonly high: number } {
     let [sum, mean, low, high] = [0, 0, NaN, NaN];
@@ -193,7 +205,7 @@ export class SiteSeason {
 
   /** The shift of one taxon: the site's and its own together. */
   private shiftOf(taxon: string, half: Half): readonly number[] {
-    const key = `${taxon} ${half}`;
+    const key = `${this.#evidence[half].has(taxon) ? taxon : 'any other'} ${half}`;
     const known = this.#shifts.get(key);
     if (known) return known;
     const site = this.siteShift(half, taxon);
@@ -211,7 +223,33 @@ export class SiteSeason {
   }
 
   /** P(stage) for each day of the year, 1 to 365 at [0] to [364]. */
-  curve(taxon: string, { windows }: StageDescription): Float64Array {
+  curve(taxon: string, description: StageDescription): Float64Array {
+    let known = this.#curves.get(description);
+    if (!known) this.#curves.set(description, (known = new Map()));
+    let curve = known.get(taxon);
+    if (!curve) known.set(taxon, (curve = this.workOut(taxon, description)));
+    return curve;
+  }
+
+  /** The same season as it was before anything was seen. */
+  private get unseen(): SiteSeason {
+    this.#unseen ??=
+      this.#sightings.size === 0 ? this : new SiteSeason(this.site, this.reference, [], this.stagesOf);
+    return this.#unseen;
+  }
+  #unseen: SiteSeason | undefined;
+
+  /** Its chances, for whoever asks for single days. */
+  readonly calendar: Calendar = {
+    chance: (taxon, stage, day) => this.curve(taxon.slug, stage)[modulo(day - 1)]!,
+    chanceOfHarmful: (taxon, stage, day) =>
+      Math.max(
+        this.calendar.chance(taxon, stage, day),
+        this.unseen === this ? 0 : this.unseen.calendar.chance(taxon, stage, day)
+      )
+  };
+
+  private workOut(taxon: string, { windows }: StageDescription): Float64Array {
     const whole = new Float64Array(yearLength);
     for (const window of windows) {
       const half = halfOf(window);

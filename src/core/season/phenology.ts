@@ -50,17 +50,40 @@ export interface StageChance {
 export const stageChance = ({ windows }: StageDescription, day: number): number =>
   windows.reduce((most, window) => Math.max(most, trapezoid(window, day)), 0);
 
-/**
- * P(stage on a date) for every described stage of a taxon, the likeliest first.
- * Reference windows only: no shift of site or year is applied.
- */
-export function stagesOn(taxon: LibraryTaxon, isoDate: string): StageChance[] {
+/** P(stage on a day of the year, 1–366), by the reference windows or by the season of a site. */
+export interface Calendar {
+  readonly chance: (taxon: LibraryTaxon, stage: StageDescription, day: number) => number;
+  /**
+   * The same for what can do harm: never less than it was before anything was seen, so that no sighting takes a
+   * dangerous plant out of question.
+   */
+  readonly chanceOfHarmful: Calendar['chance'];
+}
+
+/** The reference windows alone: no shift of site or year is applied. */
+export const referenceCalendar: Calendar = {
+  chance: (_, stage, day) => stageChance(stage, day),
+  chanceOfHarmful: (_, stage, day) => stageChance(stage, day)
+};
+
+/** P(stage on a date) for every described stage of a taxon, the likeliest first. */
+export function stagesOn(
+  taxon: LibraryTaxon,
+  isoDate: string,
+  chance: Calendar['chance'] = referenceCalendar.chance
+): StageChance[] {
   const day = dayOfYear(isoDate);
   return [...taxon.stages.values()]
-    .map((description) => ({ stage: description.stage, probability: stageChance(description, day) }))
+    .map((description) => ({
+      stage: description.stage,
+      probability: chance(taxon, description, day)
+    }))
     .sort((a, b) => b.probability - a.probability);
 }
 
 /** The stages of a taxon that are up on a date. */
-export const stagesUp = (taxon: LibraryTaxon, isoDate: string): StageChance[] =>
-  stagesOn(taxon, isoDate).filter(({ probability }) => probability >= stageIsUp);
+export const stagesUp = (
+  taxon: LibraryTaxon,
+  isoDate: string,
+  chance?: Calendar['chance']
+): StageChance[] => stagesOn(taxon, isoDate, chance).filter(({ probability }) => probability >= stageIsUp);

@@ -172,11 +172,15 @@ function plateOf(
 }
 
 /** A stage of the target that tells at once but is still to come: not to be quoted on this walk. */
-function notYet(target: LibraryTaxon, stage: StageDescription, isoDate: string): ContrastSheet['notYet'] {
+function notYet(
+  target: LibraryTaxon,
+  stage: StageDescription,
+  { isoDate, calendar }: Pick<Circumstances, 'isoDate' | 'calendar'>
+): ContrastSheet['notYet'] {
   if (stage.stage === 'flower' || !target.stages.has('flower')) return undefined;
   for (let days = 1; days <= 150; days += 1) {
     const from = addDays(isoDate, days);
-    const flower = stagesOn(target, from).find((one) => one.stage === 'flower');
+    const flower = stagesOn(target, from, calendar?.chance).find((one) => one.stage === 'flower');
     if (flower && flower.probability >= stageIsReady) return { stage: 'flower', from };
   }
   return undefined;
@@ -238,7 +242,7 @@ export function contrastSheet(
       : undefined,
     failingTest: curated?.failingTest,
     why: curated?.why,
-    notYet: notYet(target, stage!, at.isoDate),
+    notYet: notYet(target, stage!, at),
     plates: [
       plateOf(library, target, stage!, drawn, seed, 'right', drawings),
       plateOf(library, taxon, other, drawn, seed, 'left', drawings)

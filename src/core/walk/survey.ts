@@ -20,7 +20,7 @@ import {
   stageNames,
   worstSeverity
 } from '../knowledge';
-import { addDays, stageIsReady, stagesUp } from '../season';
+import { type Calendar, addDays, stageIsReady, stagesUp } from '../season';
 import type { Policy, Role } from './policy';
 
 /** What the date, the ground and the school say about looking at plants. */
@@ -29,6 +29,8 @@ export interface Circumstances {
   readonly habitats: readonly string[];
   readonly mayDig: boolean;
   readonly policy: Policy;
+  /** The site's own season; without one the reference windows hold. */
+  readonly calendar?: Calendar;
   /** Logged at the site, by taxon. */
   readonly abundance: ReadonlyMap<string, Abundance>;
   /** The group's recent answers to questions that showed the lookalike, by pair key. */
@@ -62,9 +64,10 @@ export interface Survey {
 export function stageOn(
   taxon: LibraryTaxon,
   isoDate: string,
-  role: Role
+  role: Role,
+  calendar?: Calendar
 ): { stage: StageDescription; probability: number } | undefined {
-  const up = stagesUp(taxon, isoDate);
+  const up = stagesUp(taxon, isoDate, calendar?.chance);
   const useStages = new Set(
     taxon.uses.filter(({ kind }) => kind !== 'history').flatMap(({ stages }) => stages)
   );
@@ -126,7 +129,7 @@ export function dayTeller(
 ): (isoDate: string) => Day | undefined {
   const known = new Map<string, boolean>();
   return (isoDate) => {
-    const met = stageOn(target, isoDate, role);
+    const met = stageOn(target, isoDate, role, at.calendar);
     if (!met) return undefined;
     const found = dangerousLookalikes(library, target, met.stage, isoDate, at);
     const key = [
@@ -175,7 +178,7 @@ export function yearBand(
  * separates them, how far that can be trusted, or when it first will.
  */
 export function surveyTaxon(library: Library, target: LibraryTaxon, role: Role, at: Circumstances): Survey {
-  const met = stageOn(target, at.isoDate, role);
+  const met = stageOn(target, at.isoDate, role, at.calendar);
   if (!met)
     return {
       target,

@@ -28,3 +28,9 @@ export const inSchoolOf = <T>(viewer: Viewer, work: (db: SchoolDb) => Promise<T>
 
 /** A value that must be there, or 404. */
 export const found = <T>(value: T | undefined, what: string): T => value ?? notHere(what);
+
+/** Owner, instructor or assistant: who sees the school's ground. */
+export function teaching(locals: App.Locals): Viewer {
+  const viewer = signedIn(locals);
+  return viewer.role === 'learner' ? error(403, 'Only those who teach see this.') : viewer;
+}

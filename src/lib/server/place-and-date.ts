@@ -2,7 +2,9 @@ import { z } from 'zod';
 import type { Abundance } from '$core/evidence';
 import type { Circumstances } from '$core/walk';
 import type { SchoolDb } from './school';
+import { libraryOf } from './library';
 import { readSettings } from './schools';
+import { listSightings, seasonOf } from './sightings';
 import type { Viewer } from './sign-in';
 import { listPatches, listSites } from './sites';
 
@@ -35,6 +37,11 @@ export async function placeAndDate(
     circumstances: {
       isoDate,
       habitats: site?.habitats ?? [],
+      ...(site
+        ? {
+            calendar: seasonOf(await libraryOf(db), site, await listSightings(db, site.id), isoDate).calendar
+          }
+        : {}),
       mayDig: site?.mayDig ?? false,
       policy,
       abundance: new Map<string, Abundance>(patches.map(({ taxon, abundance }) => [taxon, abundance])),

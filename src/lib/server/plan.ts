@@ -8,6 +8,7 @@ import { libraryOf } from './library';
 import { type Person, listCohorts, listPeople } from './people';
 import type { SchoolDb } from './school';
 import { type SchoolSettings, readSettings } from './schools';
+import { listSightings, seasonOf } from './sightings';
 import type { Viewer } from './sign-in';
 import { type Patch, type Site, listPatches, readSite } from './sites';
 import { type Stop, type StopTaxon, type Walk, listStops, readWalk } from './walks';
@@ -67,8 +68,10 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const cohort = (await listCohorts(db)).find(({ id }) => id === walk.cohortId);
   const people = await listPeople(db);
   const members = people.filter(({ id }) => cohort?.members.includes(id));
+  const season = seasonOf(library, site, await listSightings(db, site.id), walk.heldOn);
   const circumstances: Circumstances = {
     isoDate: walk.heldOn,
+    calendar: season.calendar,
     habitats: site.habitats,
     mayDig: site.mayDig,
     policy: settings.policy,

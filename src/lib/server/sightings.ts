@@ -82,14 +82,14 @@ export async function removeSighting(db: SchoolDb, siteId: string, id: string): 
 /** The season of a site in the year of a date, by its place and by what was seen there in that year. */
 export function seasonOf(
   library: Library,
-  site: Pick<Site, 'ground'>,
-  sightings: readonly Sighting[],
+  site: Pick<Site, 'ground' | 'altitudeMetres'>,
+  sightings: readonly Pick<Sighting, 'taxon' | 'stage' | 'says' | 'seenOn'>[],
   isoDate: string
 ): SiteSeason {
   const reference = library.referencePlace;
   const latitude = centreOf(site.ground)?.[1] ?? reference.latitude;
   return new SiteSeason(
-    { latitude, altitudeMetres: reference.altitudeMetres },
+    { latitude, altitudeMetres: site.altitudeMetres ?? reference.altitudeMetres },
     reference,
     sightings
       .filter(({ seenOn }) => seenOn <= isoDate && seenOn.slice(0, 4) === isoDate.slice(0, 4))

@@ -25,13 +25,16 @@ export interface Site {
   readonly mayPick: boolean;
   readonly mayDig: boolean;
   readonly largestGroup: number | undefined;
+  /** Above the sea; where it is not known, the library's reference height is taken. */
+  readonly altitudeMetres: number | undefined;
   readonly note: string;
   readonly revision: number;
 }
 
 const columns = `id, name, time_zone as "timeZone", ground, habitats, access_point as "accessPoint",
   permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
-  may_pick as "mayPick", may_dig as "mayDig", largest_group as "largestGroup", note, revision`;
+  may_pick as "mayPick", may_dig as "mayDig", largest_group as "largestGroup",
+  altitude_metres as "altitudeMetres", note, revision`;
 
 type SiteRow = {
   [K in keyof Site]: undefined extends Site[K] ? Exclude<Site[K], undefined> | null : Site[K];
@@ -44,7 +47,8 @@ const siteOf = (row: SiteRow): Site => ({
   permissionFrom: row.permissionFrom ?? undefined,
   permissionSince: row.permissionSince ?? undefined,
   permissionUntil: row.permissionUntil ?? undefined,
-  largestGroup: row.largestGroup ?? undefined
+  largestGroup: row.largestGroup ?? undefined,
+  altitudeMetres: row.altitudeMetres ?? undefined
 });
 
 export async function listSites(db: SchoolDb): Promise<Site[]> {
@@ -91,13 +95,16 @@ export type SiteDetails = Pick<
   | 'mayPick'
   | 'mayDig'
   | 'largestGroup'
+  | 'altitudeMetres'
+  | 'habitats'
   | 'note'
 >;
 
 export async function saveSiteDetails(db: SchoolDb, siteId: string, details: SiteDetails): Promise<void> {
   await db.query(
     `update site set name = $2, access_point = $3, permission_from = $4, permission_since = $5, permission_until = $6,
-            may_pick = $7, may_dig = $8, largest_group = $9, note = $10, revision = revision + 1
+            may_pick = $7, may_dig = $8, largest_group = $9, note = $10, altitude_metres = $11,
+            habitats = $12, revision = revision + 1
       where id = $1`,
     [
       siteId,
@@ -109,7 +116,9 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
       details.mayPick,
       details.mayDig,
       details.largestGroup ?? null,
-      details.note
+      details.note,
+      details.altitudeMetres ?? null,
+      details.habitats
     ]
   );
 }

@@ -15,3 +15,13 @@ export const dayAndMonth: (isoDate: string) => string = format({ day: 'numeric',
 /** An instant as a local date and time of a zone. */
 export const localMoment = (instant: Date, timeZone: string): string =>
   new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone }).format(instant);
+
+/** Sat 24 April */
+export const weekdayAndDay = (isoDate: string): string =>
+  format({ weekday: 'short', day: 'numeric', month: 'long' })(isoDate).replace(',', '');
+
+/** 6 to 26 June, or 28 May to 3 June. */
+export const dayRange = (from: string, to: string): string =>
+  from.slice(0, 7) === to.slice(0, 7)
+    ? `${Number(from.slice(8))} to ${dayAndMonth(to)}`
+    : `${dayAndMonth(from)} to ${dayAndMonth(to)}`;

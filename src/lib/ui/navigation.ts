@@ -1,3 +1,4 @@
+import CalendarRange from '@lucide/svelte/icons/calendar-range';
 import CalendarDays from '@lucide/svelte/icons/calendar-days';
 import Ellipsis from '@lucide/svelte/icons/ellipsis';
 import Footprints from '@lucide/svelte/icons/footprints';
@@ -21,6 +22,7 @@ export const armsFor = (role: string) =>
     : [
         today,
         { href: '/ground', label: 'Ground', icon: MapIcon, key: 'g' },
+        { href: '/season', label: 'Season', icon: CalendarRange, key: 'n' },
         walks,
         species,
         practice,

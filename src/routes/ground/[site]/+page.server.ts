@@ -45,6 +45,12 @@ const Details = z
     mayPick: z.boolean().default(false),
     mayDig: z.boolean().default(false),
     largestGroup: z.number().int().min(1, 'At least one person.').max(500).optional(),
+    altitudeMetres: z
+      .number()
+      .min(-100, 'Below any dry land.')
+      .max(3000, 'Above any ground of this library.')
+      .optional(),
+    habitats: z.array(z.string().max(60)).default([]),
     note: z.string().max(2000).default('')
   })
   .refine(
@@ -121,7 +127,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
         zod4(Seen),
         { id: 'seen', errors: false }
       ),
-      details: await superValidate({ ...site, largestGroup: site.largestGroup }, zod4(Details), {
+      habitats: [...new Set([...library.taxa.values()].flatMap((taxon) => taxon.habitats))].sort(),
+      details: await superValidate({ ...site, habitats: [...site.habitats] }, zod4(Details), {
         id: 'details'
       }),
       patch: await superValidate(
@@ -141,15 +148,15 @@ export const actions: Actions = {
     if (!form.valid) return fail(400, { form });
     await inSchoolOf(viewer, async (db) => {
       found(await readSite(db, id), 'site');
-      const { accessPoint, permissionFrom, permissionSince, permissionUntil, largestGroup, ...rest } =
-        form.data;
+      const { accessPoint, permissionFrom, permissionSince, permissionUntil, ...rest } = form.data;
       await saveSiteDetails(db, id, {
         ...rest,
         accessPoint,
         permissionFrom,
         permissionSince,
         permissionUntil,
-        largestGroup
+        largestGroup: rest.largestGroup,
+        altitudeMetres: rest.altitudeMetres
       });
     });
     return message(form, 'Saved.');

@@ -354,6 +354,32 @@
         bind:value={$detailsForm.largestGroup}
         errors={$detailsErrors.largestGroup}
       />
+      <Field
+        label="Height above the sea, m"
+        name="altitudeMetres"
+        type="number"
+        step="any"
+        hint="Moves its season: about four days for 120 m."
+        bind:value={$detailsForm.altitudeMetres}
+        errors={$detailsErrors.altitudeMetres}
+      />
+      <fieldset class="sm:col-span-2">
+        <legend class="note font-[650]">Habitats</legend>
+        <p class="fine text-ink-2">
+          Lookalikes of these are expected here; with none ticked, of every habitat.
+        </p>
+        <div class="mt-1 grid grid-cols-2 gap-x-4 sm:grid-cols-3">
+          {#each data.habitats as habitat (habitat)}<label class="note flex min-h-9 items-center gap-2"
+              ><input
+                type="checkbox"
+                class="checkbox"
+                name="habitats"
+                value={habitat}
+                bind:group={$detailsForm.habitats}
+              />{habitat}</label
+            >{/each}
+        </div>
+      </fieldset>
       <div class="sm:col-span-2">
         <Field
           label="Note"

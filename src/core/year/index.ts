@@ -1,0 +1,2 @@
+export * from './plant-year';
+export * from './standing';

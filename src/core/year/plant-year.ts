@@ -1,0 +1,198 @@
+import { canBeTold, glanceSimilarity, isPlausible, looksAlike } from '../evidence';
+import {
+  type Library,
+  type LibraryTaxon,
+  type Stage,
+  type StageDescription,
+  isDangerous,
+  worstSeverity
+} from '../knowledge';
+import { type Calendar, stageIsUp } from '../season';
+
+/**
+ * A plant through the year at one site: the chance of its stages on each day, the dangerous ones that it may be
+ * taken for, and when the two cannot be told apart. Plain data, so that it can be sent to a browser.
+ */
+export interface PlantYear {
+  readonly taxon: string;
+  readonly stages: readonly StageYear[];
+  /** The worst first, then the longest untold. */
+  readonly lookalikes: readonly LookalikeYear[];
+  /** By day, [0] for 1 January: index of the stage at which it is taught or met, or `notUp`. */
+  readonly met: Uint8Array;
+}
+export interface StageYear {
+  readonly stage: Stage;
+  /** Chance of the stage by day, in whole percent. */
+  readonly percent: Uint8Array;
+  /** It is gathered at this stage; or, where nothing of it is, the stage shows what it is known by. */
+  readonly isTaught: boolean;
+}
+export interface LookalikeYear {
+  readonly taxon: string;
+  readonly severity: number;
+  /** Chance that some stage of it is there by day, in whole percent. */
+  readonly percent: Uint8Array;
+  /** Stretches of days (1–365, both ends included) on which no separating set exists against it. */
+  readonly untold: readonly DayRange[];
+}
+export type DayRange = readonly [from: number, to: number];
+export const notUp = 255;
+export const daysOfYear = 365;
+
+/** Where and by which rules plants are looked at. */
+export interface Outlook {
+  readonly habitats: readonly string[];
+  readonly mayDig: boolean;
+  readonly scentCounts: boolean;
+  readonly calendar: Calendar;
+}
+
+const byDay = (of: (day: number) => number) => Float64Array.from({ length: daysOfYear }, (_, i) => of(i + 1));
+const percentOf = (chances: Float64Array) =>
+  Uint8Array.from(chances, (chance) => Math.round(100 * Math.min(1, chance)));
+
+/** Stages that a plant without any use is shown at: what it is known by is there. */
+const showing = new Set<Stage>(['first-year leaf', 'leaf', 'bud', 'flower', 'fruit']);
+
+/** The stages at which a plant is worth a stop: those of its uses, or where it has none, those that show it. */
+export function taughtStages(taxon: LibraryTaxon): Set<Stage> {
+  const used = taxon.uses.filter(({ kind }) => kind !== 'history').flatMap(({ stages }) => stages);
+  return new Set(used.length > 0 ? used : [...taxon.stages.keys()].filter((stage) => showing.has(stage)));
+}
+
+/** What can do harm, with a mask of its stages that are up on each day. */
+interface Harmful {
+  readonly taxon: LibraryTaxon;
+  readonly stages: readonly StageDescription[];
+  readonly masks: Uint8Array;
+  readonly percent: Uint8Array;
+}
+
+/** The plants of a library through one year at one site. */
+export class YearAtSite {
+  readonly #harmful: readonly Harmful[];
+
+  constructor(
+    private readonly library: Library,
+    private readonly outlook: Outlook
+  ) {
+    this.#harmful = [...library.taxa.values()].filter(isDangerous).map((taxon) => {
+      const stages = [...taxon.stages.values()];
+      const masks = new Uint8Array(daysOfYear);
+      const most = new Float64Array(daysOfYear);
+      stages.forEach((stage, s) =>
+        byDay((day) => outlook.calendar.chanceOfHarmful(taxon, stage, day)).forEach((chance, d) => {
+          if (chance >= stageIsUp) masks[d]! |= 1 << s;
+          most[d] = Math.max(most[d]!, chance);
+        })
+      );
+      return { taxon, stages, masks, percent: percentOf(most) };
+    });
+  }
+
+  of(target: LibraryTaxon): PlantYear {
+    const taught = taughtStages(target);
+    const descriptions = [...target.stages.values()];
+    const own = descriptions.map((description) => ({
+      chances: byDay((day) => this.outlook.calendar.chance(target, description, day)),
+      isTaught: taught.has(description.stage)
+    }));
+    const met = Uint8Array.from({ length: daysOfYear }, (_, d) => {
+      let best = notUp;
+      own.forEach(({ chances, isTaught }, s) => {
+        if (chances[d]! < stageIsUp) return;
+        const before = own[best];
+        if (
+          !before ||
+          (isTaught && !before.isTaught) ||
+          (isTaught === before.isTaught && chances[d]! >= before.chances[d]!)
+        )
+          best = s;
+      });
+      return best;
+    });
+    const stages = own.map(({ chances, isTaught }, s) => ({
+      stage: descriptions[s]!.stage,
+      percent: percentOf(chances),
+      isTaught
+    }));
+    // Whether touch may be used depends on all that can be met, so the days are gone through together.
+    const standings = this.#harmful
+      .filter(({ taxon }) => taxon !== target)
+      .map((other) => ({ ...other, ask: this.standing(target, descriptions, other) }));
+    const untold = standings.map(() => new Uint8Array(daysOfYear));
+    const isListed = standings.map(() => false);
+    for (let d = 0; d < daysOfYear; d += 1) {
+      const at = met[d]!;
+      if (at === notUp) continue;
+      const listed = standings.map(({ ask, masks }) => (masks[d] ? ask(at, masks[d]!) : notListed));
+      const mayTouch = standings.every(
+        ({ taxon }, i) => !(listed[i]! & listedBit) || taxon.contactSeverity < 2
+      );
+      listed.forEach((standing, i) => {
+        if (!(standing & listedBit)) return;
+        isListed[i] = true;
+        untold[i]![d] = standing & (mayTouch ? openBit : openUntouchedBit) ? 1 : 0;
+      });
+    }
+    const lookalikes = standings
+      .flatMap(({ taxon, percent }, i) =>
+        isListed[i]
+          ? [
+              {
+                taxon: taxon.slug,
+                severity: worstSeverity(taxon),
+                percent,
+                untold: rangesOf(untold[i]!),
+                days: untold[i]!.reduce((sum, one) => sum + one, 0)
+              }
+            ]
+          : []
+      )
+      .sort((a, b) => b.severity - a.severity || b.days - a.days || (a.taxon < b.taxon ? -1 : 1))
+      .map(({ days: _, ...rest }) => rest);
+    return { taxon: target.slug, stages, lookalikes, met };
+  }
+
+  /** How a target at a stage stands to another plant with some stages up: worked out once for each such mask. */
+  private standing(target: LibraryTaxon, own: readonly StageDescription[], { taxon, stages }: Harmful) {
+    const { characters, pairs } = this.library;
+    const { habitats, mayDig, scentCounts } = this.outlook;
+    const isCurated = pairs.some((pair) => pair.target === target.slug && pair.lookalike === taxon.slug);
+    const canMeet = isCurated || isPlausible(target, taxon, { habitats });
+    const known = new Map<number, number>();
+    return (at: number, mask: number): number => {
+      if (!canMeet) return notListed;
+      const key = at * 256 + mask;
+      const before = known.get(key);
+      if (before !== undefined) return before;
+      const stage = own[at]!;
+      const up = stages.filter((_, s) => mask & (1 << s));
+      const isAlike =
+        isCurated || up.some((other) => (glanceSimilarity(characters, stage, other) ?? 0) >= looksAlike);
+      const isOpen = (mayTouch: boolean) =>
+        up.some((other) => !canBeTold(characters, stage, other, { mayDig, scentCounts, mayTouch }));
+      const standing = isAlike
+        ? listedBit | (isOpen(true) ? openBit : 0) | (isOpen(false) ? openUntouchedBit : 0)
+        : notListed;
+      known.set(key, standing);
+      return standing;
+    };
+  }
+}
+const [notListed, listedBit, openBit, openUntouchedBit] = [0, 1, 2, 4] as const;
+
+function rangesOf(days: Uint8Array): DayRange[] {
+  const ranges: [number, number][] = [];
+  days.forEach((is, i) => {
+    if (!is) return;
+    const last = ranges.at(-1);
+    if (last && last[1] === i) last[1] = i + 1;
+    else ranges.push([i + 1, i + 1]);
+  });
+  return ranges;
+}
+
+export const isWithin = (ranges: readonly DayRange[], day: number): boolean =>
+  ranges.some(([from, to]) => day >= from && day <= to);

@@ -1,0 +1,22 @@
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
+import { leads } from '$lib/server/sign-in';
+import { listSites } from '$lib/server/sites';
+import type { LayoutServerLoad } from './$types';
+
+export const load: LayoutServerLoad = ({ locals, params }) => {
+  const viewer = teaching(locals);
+  const id = idFrom(params.site, 'site');
+  return inSchoolOf(viewer, async (db) => {
+    const sites = await listSites(db);
+    const site = found(
+      sites.find((one) => one.id === id),
+      'site'
+    );
+    return {
+      site: { id, name: site.name },
+      sites: sites.map(({ id: value, name }) => ({ id: value, name })),
+      mayEdit: leads(viewer),
+      today: viewer.today
+    };
+  });
+};

@@ -1,0 +1,91 @@
+import { z } from 'zod';
+import { fail } from '@sveltejs/kit';
+import { englishName } from '$core/knowledge';
+import { dayOfYear } from '$core/season';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { lastMoves, shiftsOf, stripRows, yearAtSite } from '$lib/server/season-strip';
+import { listSightings, seasonOf } from '$lib/server/sightings';
+import { listPatches, readSite } from '$lib/server/sites';
+import { listWalks } from '$lib/server/walks';
+import { listWishes, setWish } from '$lib/server/wishes';
+import type { Actions, PageServerLoad } from './$types';
+
+const shows = ['wishes', 'patches', 'danger'] as const;
+const Asked = z.object({ show: z.enum(shows).optional().catch(undefined) });
+
+export const load: PageServerLoad = ({ locals, params, url }) => {
+  const viewer = teaching(locals);
+  const id = idFrom(params.site, 'site');
+  return inSchoolOf(viewer, async (db) => {
+    const site = found(await readSite(db, id), 'site');
+    const library = await libraryOf(db);
+    const sightings = await listSightings(db, id);
+    const season = seasonOf(library, site, sightings, viewer.today);
+    const wishes = await listWishes(db, id);
+    const patches = [...new Set((await listPatches(db, id)).map(({ taxon }) => taxon))];
+    const isDanger = (slug: string) => {
+      const taxon = library.taxa.get(slug);
+      return Boolean(taxon && (taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2));
+    };
+    const sets = {
+      wishes: wishes.map(({ taxon }) => taxon),
+      patches: patches.filter((slug) => !isDanger(slug)),
+      danger: patches.filter(isDanger)
+    };
+    const asked = Asked.parse(Object.fromEntries(url.searchParams)).show;
+    const show = asked ?? (sets.wishes.length > 0 ? 'wishes' : 'patches');
+    const years = await yearAtSite(db, library, site, season);
+    const rows = stripRows(library, years, season, sightings, sets[show], viewer.today);
+    const ofYear = sightings.filter(({ seenOn }) => seenOn.slice(0, 4) === viewer.today.slice(0, 4));
+    const nameOf = (slug: string) => {
+      const taxon = library.taxa.get(slug);
+      return taxon ? englishName(taxon) : slug;
+    };
+    const moved = lastMoves(
+      library,
+      site,
+      sightings,
+      rows.map(({ slug }) => library.taxa.get(slug)!),
+      viewer.today
+    );
+    return {
+      show,
+      counts: { wishes: sets.wishes.length, patches: sets.patches.length, danger: sets.danger.length },
+      rows,
+      worth: Object.fromEntries(wishes.map(({ taxon, worth }) => [taxon, worth])),
+      shifts: shiftsOf(library, season, seasonOf(library, site, [], viewer.today)),
+      sightings: { count: ofYear.length, taxa: new Set(ofYear.map(({ taxon }) => taxon)).size },
+      moved: moved && { ...moved, seen: moved.seen.map((one) => ({ ...one, name: nameOf(one.taxon) })) },
+      walks: (await listWalks(db, viewer))
+        .filter(({ siteId, heldOn }) => siteId === id && heldOn.slice(0, 4) === viewer.today.slice(0, 4))
+        .map(({ id: walk, name, heldOn }) => ({ id: walk, name, day: dayOfYear(heldOn), heldOn })),
+      taxa: [...library.taxa.values()].map((taxon) => ({
+        slug: taxon.slug,
+        label: `${englishName(taxon)} (${taxon.name})`
+      }))
+    };
+  });
+};
+
+const Wished = z.object({
+  taxon: z.string().min(1, 'Choose a plant first.'),
+  worth: z.coerce.number().int().min(0).max(3)
+});
+
+export const actions: Actions = {
+  wish: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const form = Wished.safeParse(Object.fromEntries(await request.formData()));
+    if (!form.success) return fail(400, { problem: form.error.issues[0]!.message });
+    return inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      const { taxon, worth } = form.data;
+      if (worth > 0 && !(await libraryOf(db)).taxa.has(taxon))
+        return fail(400, { problem: 'The library has no such plant.' });
+      await setWish(db, id, taxon, worth);
+      return { wished: true };
+    });
+  }
+};
