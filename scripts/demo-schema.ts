@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { abundances } from '../src/core/evidence';
 import { groundKinds } from '../src/core/ground';
 import { Stage } from '../src/core/knowledge';
+import { TideRecord } from '../src/lib/server/tide';
 import { EmergencyNumber, levels, roles } from '../src/core/walk';
 
 /** What content/demo/demo.yaml holds. Places are in metres east and north of each site's origin. */
@@ -51,6 +52,7 @@ export const Demo = z.strictObject({
       origin: z.tuple([z.number(), z.number()]),
       habitats: z.array(z.string()),
       altitude: z.number(),
+      tide: TideRecord.optional(),
       accessPoint: z.string(),
       permission: z.strictObject({
         from: z.string(),

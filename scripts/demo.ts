@@ -181,6 +181,7 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
       ground: groundOf(site),
       habitats,
       altitude_metres: site.altitude,
+      tide: site.tide ? JSON.stringify(site.tide) : null,
       access_point: accessPoint,
       permission_from: permission.from,
       permission_since: permission.since,

@@ -48,10 +48,12 @@ export function dangerousLookalikes(
       (pair) => pair.target === target.slug && pair.lookalike === taxon.slug
     );
     if (!curated && !isPlausible(target, taxon, ground)) continue;
-    const stages = stagesUp(taxon, isoDate, ground.calendar?.chanceOfHarmful).map(({ stage: name, probability }) => ({
-      description: taxon.stages.get(name)!,
-      probability
-    }));
+    const stages = stagesUp(taxon, isoDate, ground.calendar?.chanceOfHarmful).map(
+      ({ stage: name, probability }) => ({
+        description: taxon.stages.get(name)!,
+        probability
+      })
+    );
     if (stages.length === 0) continue;
     const known = stages
       .map(({ description }) => glanceSimilarity(library.characters, stage, description))

@@ -4,3 +4,4 @@ export * from './library-tables';
 export * from './compare-tables';
 export * from './geojson';
 export * from './gpx-writer';
+export * from './tide-table';

@@ -82,8 +82,5 @@ export function stagesOn(
 }
 
 /** The stages of a taxon that are up on a date. */
-export const stagesUp = (
-  taxon: LibraryTaxon,
-  isoDate: string,
-  chance?: Calendar['chance']
-): StageChance[] => stagesOn(taxon, isoDate, chance).filter(({ probability }) => probability >= stageIsUp);
+export const stagesUp = (taxon: LibraryTaxon, isoDate: string, chance?: Calendar['chance']): StageChance[] =>
+  stagesOn(taxon, isoDate, chance).filter(({ probability }) => probability >= stageIsUp);

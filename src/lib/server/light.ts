@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon';
 import { centreOf } from '$core/ground';
 import { lightOf } from '$core/sky';
 import type { Site } from './sites';
@@ -18,3 +19,16 @@ export function lightAt({ ground, timeZone }: Pick<Site, 'ground' | 'timeZone'>,
   };
 }
 export type LightByClock = NonNullable<ReturnType<typeof lightAt>>;
+
+/** The same in minutes from local midnight, for drawing; undefined where the sun does not rise or set. */
+export function lightMinutes({ ground, timeZone }: Pick<Site, 'ground' | 'timeZone'>, isoDate: string) {
+  const centre = centreOf(ground);
+  if (!centre) return undefined;
+  const light = lightOf(isoDate, { longitude: centre[0]!, latitude: centre[1]! });
+  const midnight = DateTime.fromISO(isoDate, { zone: timeZone }).toMillis();
+  const minutes = (at: Date | undefined) => at && Math.round((at.getTime() - midnight) / 60_000);
+  const [sunrise, sunset] = [minutes(light.sunrise), minutes(light.sunset)];
+  return sunrise === undefined || sunset === undefined
+    ? undefined
+    : { sunrise, sunset, dawn: minutes(light.dawn), dusk: minutes(light.dusk) };
+}
