@@ -94,7 +94,10 @@ describe('heights of the tide', () => {
       offset: 0
     });
     const [first] = raw.getTimelinePrediction({ start, end: plus(1), timeFidelity: 3600 });
-    expect(first!.level).toBeCloseTo(-heightAt([{ name: 'M3', amplitudeMetres: 1, phaseDegrees: 30 }], start), 1);
+    expect(first!.level).toBeCloseTo(
+      -heightAt([{ name: 'M3', amplitudeMetres: 1, phaseDegrees: 30 }], start),
+      1
+    );
   });
 
   // Schureman 1958, Table 2: M2 goes 28.9841042° an hour, so its period is 12 h 25 min 14 s.

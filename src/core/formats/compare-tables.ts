@@ -1,4 +1,5 @@
 import {
+  AllowanceRule,
   Cell,
   type CellValue,
   type LibraryDocument,
@@ -13,7 +14,7 @@ import {
   weighCell
 } from '../knowledge';
 import { type ReadRow, type Row, readCsv } from './csv';
-import { type TableName, type Tables, tableColumns, tableNames } from './library-tables';
+import { type TableName, type Tables, allowanceField, tableColumns, tableNames } from './library-tables';
 
 const splitList = (text: string) =>
   text
@@ -121,7 +122,7 @@ export function compareTables(
         for (const part of name === 'matrix.csv'
           ? stageNames.map((stage) => `stages/${stage}/`)
           : name === 'facts.csv'
-            ? ['microhabitat', 'loads', 'harvest', 'note']
+            ? ['microhabitat', 'loads', 'harvest', 'allowance', 'note']
             : speaksOf[name](cells))
           own.whole.add(part);
     }
@@ -256,6 +257,8 @@ export function compareTables(
         tool: fields['harvestTool'] ?? '',
         basis: fields['harvestBasis'] ?? ''
       });
+    const allowance = allowanceFrom(fields);
+    if (Object.keys(allowance).length > 0) put('facts.csv', line, slug, 'allowance', allowance);
   }
 
   const changes: TableChange[] = [];
@@ -277,6 +280,16 @@ export function compareTables(
   const inOrder = (a: RowProblem, b: RowProblem) => a.file.localeCompare(b.file) || a.line - b.line;
   return { changes, problems: problems.sort(inOrder) };
 }
+
+/** The figures of an allowance rule among the facts of a taxon, numbers as numbers. */
+const allowanceFrom = (fields: Readonly<Record<string, string>>): Record<string, unknown> =>
+  Object.fromEntries(
+    Object.keys(AllowanceRule.shape).flatMap((field) => {
+      const value = fields[allowanceField(field)];
+      if (!value) return [];
+      return [[field, Number.isNaN(Number(value)) ? value : Number(value)]];
+    })
+  );
 
 /** Whether the tables say everything of a path. */
 const isCovered = (own: Said, path: string): boolean =>
@@ -327,12 +340,20 @@ function newTaxon(slug: string, own: Said, fields: Record<string, string>): Taxo
     family: own.accepted!['family'],
     group: fields['group'],
     ...Object.fromEntries(
-      ['synonyms', 'lifeForm', 'habitats', 'microhabitat', 'loads', 'harvest', 'note', 'basis'].flatMap(
-        (field) => {
-          const said = own.cells.get(field);
-          return said ? [[field, said.value]] : [];
-        }
-      )
+      [
+        'synonyms',
+        'lifeForm',
+        'habitats',
+        'microhabitat',
+        'loads',
+        'harvest',
+        'allowance',
+        'note',
+        'basis'
+      ].flatMap((field) => {
+        const said = own.cells.get(field);
+        return said ? [[field, said.value]] : [];
+      })
     ),
     names: at('names/'),
     uses: at('uses/'),

@@ -123,10 +123,17 @@ const rowsOf: Readonly<Record<TableName, (taxon: Taxon) => Row[]>> = {
       harvestRule: taxon.harvest?.rule ?? '',
       harvestTool: taxon.harvest?.tool ?? '',
       harvestBasis: taxon.harvest?.basis ?? '',
+      ...Object.fromEntries(
+        Object.entries(taxon.allowance ?? {}).map(([field, value]) => [allowanceField(field), String(value)])
+      ),
       note: taxon.note ?? '',
       basis: taxon.basis
     }).flatMap(([field, value]) => (value ? [{ taxonID: taxon.slug, field, value }] : []))
 };
+
+/** How a figure of the allowance rule is called among the facts: allowancePart, allowanceFraction … */
+export const allowanceField = (field: string): string =>
+  `allowance${field[0]!.toUpperCase()}${field.slice(1)}`;
 
 /** A library's taxa as CSV texts by file name. */
 export const libraryTables = ({ taxa }: LibraryDocument): Record<TableName, string> =>

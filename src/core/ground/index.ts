@@ -1,3 +1,5 @@
 export * from './contamination';
 export * from './crossing';
 export * from './ground';
+export * from './census';
+export * from './allowance';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { contentHash } from './hash';
 import {
+  AllowanceRule,
   Cell,
   type Hazard,
   type LibraryDocument,
@@ -22,7 +23,7 @@ import {
  *     hazards/eaten:whole plant  one hazard, by route and parts
  *     names/en:Hemlock           one name, by language
  *     legal/Ireland              one legal status, by region
- *     harvest, note, microhabitat, habitats, loads, synonyms, lifeForm, family, basis
+ *     harvest, allowance, note, microhabitat, habitats, loads, synonyms, lifeForm, family, basis
  */
 export interface Edit {
   readonly taxon: string;
@@ -60,6 +61,7 @@ export const listKeys = (taxon: Pick<Taxon, ListName>): Record<ListName, string[
 
 const plainFields = [
   'harvest',
+  'allowance',
   'note',
   'microhabitat',
   'habitats',
@@ -98,6 +100,7 @@ const shapes: Readonly<Record<ListName | PlainField, z.ZodType>> = {
   names: Taxon.shape.names.element,
   legal: Taxon.shape.legal.unwrap().element,
   harvest: Taxon.shape.harvest.unwrap(),
+  allowance: AllowanceRule,
   note: z.string().trim().min(1),
   microhabitat: z.string().trim().min(1),
   habitats: Taxon.shape.habitats,
@@ -201,6 +204,13 @@ export function stricter(path: string, own: CellValue, base: CellValue): CellVal
   if (head === 'harvest' && own !== undefined) {
     const [a, b] = [own as NonNullable<Taxon['harvest']>, base as NonNullable<Taxon['harvest']>];
     return { ...a, rule: joined(a.rule, b.rule) };
+  }
+  if (head === 'allowance') {
+    const share = (one: CellValue) => {
+      const rule = one as AllowanceRule | undefined;
+      return rule ? (rule.fraction === 'to need' ? Infinity : rule.fraction * rule.pieces) : 0;
+    };
+    return share(own) <= share(base) ? own : base;
   }
   return own;
 }

@@ -192,6 +192,28 @@ export const Hazard = z.strictObject({
 });
 export type Hazard = z.infer<typeof Hazard>;
 
+/** How much of a patch may be taken in a calendar year, in figures. */
+export const AllowanceRule = z.strictObject({
+  part: text,
+  /** What is counted on the spot: plants, shoots, clusters. */
+  unit: text,
+  /** Share of what is surely there; 'to need' for abundant weeds, which need no census, with the ledger kept. */
+  fraction: z.union([z.number().gt(0).max(1), z.literal('to need')]),
+  /** Pieces that one of what is counted may give. */
+  pieces: z.number().int().min(1).max(200),
+  /** Which are left alone whatever there is: single-leaf plants, first-year plants, undersized animals. */
+  exempt: text.optional(),
+  /** A patch that is smaller gives nothing. */
+  leastSquareMetres: z.number().positive().optional(),
+  /** Years of rest after a year in which something was taken. */
+  restYears: z.number().int().min(1).max(20).optional(),
+  /** How what is taken is spread over the patch. */
+  spacing: text.optional(),
+  /** A source, or 'common practice'. */
+  basis: text
+});
+export type AllowanceRule = z.infer<typeof AllowanceRule>;
+
 /** What adds up over a day of tasting, whatever plant it comes from. */
 export const Load = z.enum([
   'oxalate',
@@ -264,6 +286,8 @@ export const Taxon = z.strictObject({
   hazards: z.array(Hazard).default([]),
   loads: z.array(Load).default([]),
   harvest: z.strictObject({ rule: text, tool: text, basis: text }).optional(),
+  /** Without one no allowance can be worked out, and none is given. */
+  allowance: AllowanceRule.optional(),
   legal: z.array(z.strictObject({ region: text, status: text })).default([]),
   stages: z.partialRecord(Stage, StageEntry),
   /** Without one the taxon is not drawn. */

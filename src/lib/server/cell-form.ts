@@ -114,6 +114,25 @@ export function cellFrom(library: Library, data: FormData): CellForm | { problem
     return text('rule')
       ? { path, value: { rule: text('rule'), tool: text('tool'), basis: text('basis') } }
       : { path, value: undefined };
+  if (path === 'allowance') {
+    const number = (name: string) => (text(name) ? { [name]: Number(text(name)) } : {});
+    return text('part')
+      ? {
+          path,
+          value: {
+            part: text('part'),
+            unit: text('unit'),
+            fraction: text('fraction') === 'to need' ? 'to need' : Number(text('fraction') || NaN),
+            pieces: Number(text('pieces') || NaN),
+            ...optional('exempt'),
+            ...number('leastSquareMetres'),
+            ...number('restYears'),
+            ...optional('spacing'),
+            basis: text('basis')
+          }
+        }
+      : { path, value: undefined };
+  }
   if (path === 'habitats' || path === 'loads') return { path, value: data.getAll(path).map(String) };
   if (path === 'synonyms') return { path, value: splitList(text('text')) };
   return { path, value: text('text') || undefined };

@@ -7,7 +7,7 @@ import {
   severityWords,
   weighCell
 } from '$core/knowledge';
-import type { Cell, Hazard, Taxon, Use } from '$core/knowledge';
+import type { AllowanceRule, Cell, Hazard, Taxon, Use } from '$core/knowledge';
 
 /** Day of the year (1–366) as "5 Mar", in a year that is no leap year. */
 const dayInWords = (day: number): string =>
@@ -38,6 +38,31 @@ export function pathInWords(library: Library, path: string): string {
   return rest ? `${words[head!] ?? head} (${rest.replaceAll(':', ', ')})` : (words[head!] ?? head!);
 }
 
+/** An allowance rule: "a tenth …" in figures. */
+export const allowanceInWords = ({
+  part,
+  unit,
+  fraction,
+  pieces,
+  exempt,
+  leastSquareMetres,
+  restYears,
+  spacing,
+  basis
+}: AllowanceRule): string =>
+  [
+    fraction === 'to need'
+      ? `${part}: to need, ${pieces} from one of the ${unit}`
+      : `${part}: ${pieces} from each of ${Math.round(fraction * 1000) / 10} % of the ${unit}`,
+    exempt && `never ${exempt}`,
+    leastSquareMetres && `no patch under ${leastSquareMetres} m²`,
+    restYears && `then ${restYears === 1 ? 'a year' : `${restYears} years`} of rest`,
+    spacing,
+    basis
+  ]
+    .filter(Boolean)
+    .join('; ');
+
 /** A cell's value in words. */
 export function valueInWords(library: Library, path: string, value: CellValue): string {
   if (value === undefined || value === null) return path.startsWith('stages/') ? 'not known' : 'none';
@@ -58,6 +83,7 @@ export function valueInWords(library: Library, path: string, value: CellValue): 
     const { stages, preparation, conditions } = value as Use;
     return `in ${stages.join(', ')}. ${preparation} ${conditions}`;
   }
+  if (path === 'allowance') return allowanceInWords(value as AllowanceRule);
   if (Array.isArray(value)) return value.join(', ') || 'none';
   return Object.values(value as Record<string, unknown>).join('; ');
 }

@@ -1,3 +1,4 @@
+import { allowanceInWords } from '$lib/server/cell-words';
 import { lookalikesOfTheYear } from '$core/evidence';
 import { bbchOf, claimsOf, englishName, isDangerous, useClaims, worstSeverity } from '$core/knowledge';
 import { dayOfYear, stagesUp } from '$core/season';
@@ -53,6 +54,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       isDangerous: isDangerous(taxon),
       hazards: taxon.hazards,
       harvest: taxon.harvest,
+      allowance: taxon.allowance && allowanceInWords(taxon.allowance),
       loads: taxon.loads,
       legal: taxon.legal,
       microhabitat: taxon.microhabitat,

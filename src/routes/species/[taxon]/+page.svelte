@@ -194,6 +194,7 @@
       {#if data.harvest}<p class="mt-1 text-ink-2">
           Harvest: {data.harvest.rule} ({data.harvest.tool}; {data.harvest.basis})
         </p>{/if}
+      {#if data.allowance}<p class="mt-1 text-ink-2">In figures: {data.allowance}.</p>{/if}
     </div>
     {#if data.legal.length > 0}
       <div>

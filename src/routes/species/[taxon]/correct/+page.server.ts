@@ -13,7 +13,7 @@ import {
   stageNames
 } from '$core/knowledge';
 import { cellFrom, windowsText } from '$lib/server/cell-form';
-import { pathInWords, valueInWords } from '$lib/server/cell-words';
+import { allowanceInWords, pathInWords, valueInWords } from '$lib/server/cell-words';
 import { editCell, listChanges, withdrawEdit } from '$lib/server/corrections';
 import { found, inSchoolOf, leading } from '$lib/server/guard';
 import { schoolLibrary } from '$lib/server/library';
@@ -86,6 +86,11 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
           }))
       })),
       harvest: { ...cell('harvest'), value: taxon.harvest },
+      allowance: {
+        ...cell('allowance'),
+        value: taxon.allowance,
+        words: taxon.allowance ? allowanceInWords(taxon.allowance) : 'none: no allowance can be worked out'
+      },
       texts: texts.map((path) => ({
         ...cell(path),
         text: path === 'synonyms' ? taxon.synonyms.join(', ') : (taxon[path] ?? '')

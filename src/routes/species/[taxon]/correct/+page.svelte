@@ -156,6 +156,32 @@
       {@render text('tool', 'Tool', data.harvest.value?.tool)}
       {@render text('basis', 'Basis', data.harvest.value?.basis)}
     </CellForm>
+    <CellForm
+      title="Allowance in figures"
+      words={data.allowance.words}
+      path="allowance"
+      seen={data.allowance.seen}
+      isOwn={data.allowance.isOwn}
+      {result}
+    >
+      {@render text('part', 'Part', data.allowance.value?.part)}
+      {@render text('unit', 'What is counted: plants, shoots, clusters', data.allowance.value?.unit)}
+      {@render text(
+        'fraction',
+        'Share of what is surely there, such as 0.1; or: to need',
+        String(data.allowance.value?.fraction ?? '')
+      )}
+      {@render text('pieces', 'Pieces that one of them may give', String(data.allowance.value?.pieces ?? ''))}
+      {@render text('exempt', 'Left alone, if any', data.allowance.value?.exempt)}
+      {@render text(
+        'leastSquareMetres',
+        'Smallest patch in m², if any',
+        String(data.allowance.value?.leastSquareMetres ?? '')
+      )}
+      {@render text('restYears', 'Years of rest, if any', String(data.allowance.value?.restYears ?? ''))}
+      {@render text('spacing', 'How it is spread, if any', data.allowance.value?.spacing)}
+      {@render text('basis', 'Source, or common practice', data.allowance.value?.basis)}
+    </CellForm>
     <h2 class="mt-5">About it</h2>
     {#each data.texts as one (one.path)}
       <CellForm
