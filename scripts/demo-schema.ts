@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { abundances } from '../src/core/evidence';
 import { groundKinds } from '../src/core/ground';
 import { Stage } from '../src/core/knowledge';
+import { eventKinds } from '../src/lib/server/ground-events';
+import { CensusBody } from '../src/lib/server/takings';
 import { TideRecord } from '../src/lib/server/tide';
 import { EmergencyNumber, levels, roles } from '../src/core/walk';
 
@@ -78,9 +80,50 @@ export const Demo = z.strictObject({
           name: z.string(),
           taxon: z.string(),
           at: metres,
-          abundance: z.enum(abundances)
+          abundance: z.enum(abundances),
+          microhabitat: z.string().default(''),
+          only: z.boolean().default(false),
+          outline: z.array(metres).optional()
         })
       ),
+      censuses: z
+        .array(
+          z.strictObject({
+            patch: z.string(),
+            on: z.iso.date(),
+            by: z.string(),
+            body: CensusBody,
+            exempt: z.number().optional()
+          })
+        )
+        .default([]),
+      gatherings: z
+        .array(
+          z.strictObject({
+            patch: z.string(),
+            on: z.iso.date(),
+            by: z.string(),
+            part: z.string(),
+            pieces: z.number(),
+            people: z.number().optional(),
+            minutes: z.number().optional(),
+            note: z.string().default('')
+          })
+        )
+        .default([]),
+      events: z
+        .array(
+          z.strictObject({
+            patch: z.string().optional(),
+            kind: z.enum(eventKinds),
+            on: z.iso.date(),
+            closedUntil: z.iso.date().optional(),
+            setsBack: z.number().optional(),
+            by: z.string(),
+            note: z.string().default('')
+          })
+        )
+        .default([]),
       sightings: z
         .array(
           z.strictObject({
@@ -129,7 +172,8 @@ export const Demo = z.strictObject({
                 taxon: z.string(),
                 role: z.enum(roles),
                 part: z.string().default(''),
-                portion: z.string().default('')
+                portion: z.string().default(''),
+                pieces_each: z.number().nullable().default(null)
               })
             )
             .default([])

@@ -200,15 +200,57 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
         taxon: patch.taxon,
         longitude,
         latitude,
-        abundance: patch.abundance
+        abundance: patch.abundance,
+        microhabitat: patch.microhabitat,
+        is_only: patch.only,
+        outline: patch.outline
+          ? JSON.stringify({
+              type: 'Polygon',
+              coordinates: [closedRing(rounded(patch.outline, true)).map((at) => place(site.origin, at))]
+            })
+          : null
       });
     }
+    const taxonOf = (patch: string) => site.patches.find((one) => one.key === patch)!.taxon;
+    for (const { patch, on, by, body, exempt } of site.censuses)
+      await insert('census', {
+        id: idOf('census', `${patch} ${on}`),
+        patch_id: idOf('patch', patch),
+        counted_on: on,
+        body: JSON.stringify(body),
+        exempt_share: exempt ?? null,
+        counted_by: idOf('person', by),
+        effective_at: `${on}T16:00:00Z`
+      });
+    for (const { patch, on, by, ...taken } of site.gatherings)
+      await insert('gathering', {
+        id: idOf('gathering', `${patch} ${on}`),
+        patch_id: idOf('patch', patch),
+        taxon: taxonOf(patch),
+        ...taken,
+        gathered_on: on,
+        recorded_by: idOf('person', by),
+        effective_at: `${on}T16:00:00Z`
+      });
+    for (const { patch, kind, on, closedUntil, setsBack, by, note } of site.events)
+      await insert('ground_event', {
+        id: idOf('event', `${key} ${kind} ${on}`),
+        site_id: idOf('site', key),
+        patch_id: patch ? idOf('patch', patch) : null,
+        kind,
+        happened_on: on,
+        closed_until: closedUntil ?? null,
+        sets_back_days: setsBack ?? null,
+        note,
+        noted_by: idOf('person', by),
+        effective_at: `${on}T16:00:00Z`
+      });
     for (const [i, seen] of site.sightings.entries())
       await insert('sighting', {
         id: idOf('sighting', `${key} ${i}`),
         site_id: idOf('site', key),
         patch_id: idOf('patch', seen.patch),
-        taxon: site.patches.find((patch) => patch.key === seen.patch)!.taxon,
+        taxon: taxonOf(seen.patch),
         stage: seen.stage,
         says: seen.says,
         seen_on: seen.on,

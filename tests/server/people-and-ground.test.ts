@@ -18,15 +18,8 @@ import { memoryOf, pairTallies } from '../../src/lib/server/progress';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { setDemoDate } from '../../src/lib/server/schools';
 import { type Viewer, createAccount, signIn } from '../../src/lib/server/sign-in';
-import {
-  addPatch,
-  addSite,
-  listPatches,
-  listSites,
-  readSite,
-  saveGround,
-  saveSiteDetails
-} from '../../src/lib/server/sites';
+import { addPatch, listPatches } from '../../src/lib/server/patches';
+import { addSite, listSites, readSite, saveGround, saveSiteDetails } from '../../src/lib/server/sites';
 import {
   addStop,
   addTaxon,

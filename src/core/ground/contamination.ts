@@ -6,6 +6,7 @@ import nearestPointOnLine from '@turf/nearest-point-on-line';
 import pointToLineDistance from '@turf/point-to-line-distance';
 import type { Position } from 'geojson';
 import type { Ground, GroundKind } from './ground';
+import type { Outline } from './outline';
 
 /** What makes plants near it unfit to gather, and how far it reaches. */
 
@@ -89,7 +90,7 @@ function alongStream(stream: Feature, at: Position): number | undefined {
  */
 export function contaminationOf(
   ground: Ground,
-  places: readonly (Place & { readonly ofWetGround: boolean })[],
+  places: readonly (Place & { readonly ofWetGround: boolean; readonly outline?: Outline | undefined })[],
   buffers: Buffers = {}
 ): Contamination[][] {
   const sources = ground.features.flatMap((feature) => {
@@ -116,9 +117,10 @@ export function contaminationOf(
     }))
     .filter(({ carried }) => carried.length > 0);
   return places.map((place) => {
-    const at: Position = [place.longitude, place.latitude];
     const found = new Map<Feature, Contamination>();
+    // Of an area its nearest corner counts.
     const add = (feature: Feature, buffer: number, metres: number, isUpstream: boolean) =>
+      (found.get(feature)?.metres ?? Infinity) > metres &&
       found.set(feature, {
         kind: feature.properties.kind,
         name: feature.properties.name,
@@ -127,17 +129,22 @@ export function contaminationOf(
         why: contaminants[feature.properties.kind]!.why,
         isUpstream
       });
-    if (place.ofWetGround)
-      for (const { stream, carried } of streams) {
-        const here = alongStream(stream, at);
-        if (here === undefined) continue;
-        for (const { feature, buffer, along } of carried)
-          if (along < here) add(feature, buffer, here - along, true);
+    for (const at of [
+      [place.longitude, place.latitude],
+      ...(place.outline?.coordinates[0] ?? [])
+    ] as Position[]) {
+      if (place.ofWetGround)
+        for (const { stream, carried } of streams) {
+          const here = alongStream(stream, at);
+          if (here === undefined) continue;
+          for (const { feature, buffer, along } of carried)
+            if (along < here) add(feature, buffer, here - along, true);
+        }
+      for (const { feature, buffer, box } of sources) {
+        if (at[0]! < box[0] || at[0]! > box[2] || at[1]! < box[1] || at[1]! > box[3]) continue;
+        const metres = metresTo(feature, at);
+        if (metres <= buffer) add(feature, buffer, metres, false);
       }
-    for (const { feature, buffer, box } of sources) {
-      if (at[0]! < box[0] || at[0]! > box[2] || at[1]! < box[1] || at[1]! > box[3]) continue;
-      const metres = metresTo(feature, at);
-      if (metres <= buffer) add(feature, buffer, metres, false);
     }
     return [...found.values()].sort((a, b) => a.metres - b.metres);
   });

@@ -1,6 +1,6 @@
 import { check } from '@placemarkio/check-geojson';
 import { describe, expect, it } from 'vitest';
-import { Ground, centreOf, emptyGround, pathOf, withPath } from './index';
+import { Ground, Outline, centreOf, emptyGround, middleOf, pathOf, squareMetresOf, withPath } from './index';
 
 const square = [
   [-8.7, 54.3],
@@ -61,5 +61,29 @@ describe('a site’s own map', () => {
     expect(centreOf(ground)).toEqual([expect.closeTo(-8.7), expect.closeTo(54.3)]);
     expect(centreOf(emptyGround)).toBeUndefined();
     expect(pathOf(emptyGround)).toBeUndefined();
+  });
+});
+
+describe('a patch as an area', () => {
+  // 0.001° of latitude is 111.2 m on a sphere of 6,371 km; of longitude at 54.3° N 64.9 m.
+  const outline = Outline.parse({
+    type: 'Polygon',
+    coordinates: [
+      [
+        [-8.7, 54.3],
+        [-8.699, 54.3],
+        [-8.699, 54.301],
+        [-8.7, 54.301],
+        [-8.7, 54.3]
+      ]
+    ]
+  });
+  it('has its square metres', () => {
+    expect(Math.abs(squareMetresOf(outline) - 111.2 * 64.9)).toBeLessThan(40);
+  });
+  it('has its middle inside', () => {
+    const [longitude, latitude] = middleOf(outline);
+    expect(longitude).toBeCloseTo(-8.6995, 5);
+    expect(latitude).toBeCloseTo(54.3005, 5);
   });
 });

@@ -53,7 +53,7 @@ export const plainKind: Readonly<Record<Shape, GroundKind>> = {
 
 const longitude = z.number().min(-180).max(180);
 const latitude = z.number().min(-90).max(90);
-const At = z.union([z.tuple([longitude, latitude]), z.tuple([longitude, latitude, z.number()])]);
+export const At = z.union([z.tuple([longitude, latitude]), z.tuple([longitude, latitude, z.number()])]);
 
 const Geometry = z.discriminatedUnion('type', [
   z.object({ type: z.literal('Point'), coordinates: At }),

@@ -3,3 +3,4 @@ export * from './crossing';
 export * from './ground';
 export * from './census';
 export * from './allowance';
+export * from './outline';

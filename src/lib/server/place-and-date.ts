@@ -6,7 +6,8 @@ import { libraryOf } from './library';
 import { readSettings } from './schools';
 import { listSightings, seasonOf } from './sightings';
 import type { Viewer } from './sign-in';
-import { listPatches, listSites } from './sites';
+import { listPatches } from './patches';
+import { listSites } from './sites';
 
 /** The site and date that a page of the library is asked for, with those to choose from. */
 export interface PlaceAndDate {

@@ -10,7 +10,8 @@ import type { SchoolDb } from './school';
 import { type SchoolSettings, readSettings } from './schools';
 import { listSightings, seasonOf } from './sightings';
 import type { Viewer } from './sign-in';
-import { type Patch, type Site, listPatches, readSite } from './sites';
+import { type Patch, listPatches } from './patches';
+import { type Site, readSite } from './sites';
 import { type Stop, type StopTaxon, type Walk, listStops, readWalk } from './walks';
 
 export interface PlannedTaxon extends StopTaxon {

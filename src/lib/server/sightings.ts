@@ -105,9 +105,17 @@ export interface ForecastStage {
   readonly due?: { readonly expected: string; readonly low: string; readonly high: string };
 }
 
-/** The stages of a taxon that are up on a date or due soon after it, the likeliest first. */
-export function forecastStages(season: SiteSeason, taxon: LibraryTaxon, isoDate: string): ForecastStage[] {
-  const day = dayOfYear(isoDate);
+/**
+ * The stages of a taxon that are up on a date or due soon after it, the likeliest first.
+ * @param setBack days by which growth in the patch is behind the season, after mowing or flood
+ */
+export function forecastStages(
+  season: SiteSeason,
+  taxon: LibraryTaxon,
+  isoDate: string,
+  setBack = 0
+): ForecastStage[] {
+  const day = dayOfYear(addDays(isoDate, -setBack));
   const date = (days: number) => addDays(isoDate, days);
   return [...taxon.stages.values()]
     .map((stage) => season.stageOn(taxon.slug, stage, day))

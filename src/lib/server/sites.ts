@@ -1,16 +1,6 @@
 import { v7 as uuid } from 'uuid';
-import type { Abundance } from '$core/evidence';
 import { Ground, emptyGround } from '$core/ground';
 import type { SchoolDb } from './school';
-
-export interface Patch {
-  readonly id: string;
-  readonly name: string;
-  readonly taxon: string;
-  readonly longitude: number;
-  readonly latitude: number;
-  readonly abundance: Abundance;
-}
 
 export interface Site {
   readonly id: string;
@@ -59,14 +49,6 @@ export async function listSites(db: SchoolDb): Promise<Site[]> {
 export async function readSite(db: SchoolDb, id: string): Promise<Site | undefined> {
   const { rows } = await db.query<SiteRow>(`select ${columns} from site where id = $1`, [id]);
   return rows[0] && siteOf(rows[0]);
-}
-
-export async function listPatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
-  const { rows } = await db.query<Patch>(
-    'select id, name, taxon, longitude, latitude, abundance from patch where site_id = $1 order by name',
-    [siteId]
-  );
-  return rows;
 }
 
 export async function addSite(db: SchoolDb, name: string, timeZone: string): Promise<string> {
@@ -121,14 +103,4 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
       details.habitats
     ]
   );
-}
-
-export async function addPatch(db: SchoolDb, siteId: string, patch: Omit<Patch, 'id'>): Promise<string> {
-  const id = uuid();
-  await db.query(
-    `insert into patch (school_id, id, site_id, name, taxon, longitude, latitude, abundance)
-     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [db.schoolId, id, siteId, patch.name, patch.taxon, patch.longitude, patch.latitude, patch.abundance]
-  );
-  return id;
 }

@@ -25,6 +25,8 @@ export interface StopTaxon {
   readonly role: TaxonRole;
   readonly part: string;
   readonly portion: string;
+  /** Reserved of the patch for each person; null where no number was set. */
+  readonly piecesEach?: number | null;
   readonly reason: string;
 }
 
@@ -136,7 +138,7 @@ export async function listStops(db: SchoolDb, walkId: string): Promise<Stop[]> {
     Omit<Stop, 'patchId' | 'taxa'> & { patchId: string | null; taxa: StopTaxon[] | null }
   >(
     `select stop.id, position, name, patch_id as "patchId", longitude, latitude, minutes, talking_points as "talkingPoints",
-            (select json_agg(json_build_object('taxon', taxon, 'role', role, 'part', part, 'portion', portion, 'reason', reason) order by role, taxon)
+            (select json_agg(json_build_object('taxon', taxon, 'role', role, 'part', part, 'portion', portion, 'piecesEach', pieces_each, 'reason', reason) order by role, taxon)
                from walk_taxon t where t.school_id = stop.school_id and t.stop_id = stop.id) as taxa
        from stop where walk_id = $1 order by position`,
     [walkId]
@@ -207,9 +209,19 @@ export async function addTaxon(
   taxon: StopTaxon
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into walk_taxon (school_id, walk_id, stop_id, taxon, role, part, portion, reason)
-     values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict do nothing`,
-    [db.schoolId, walkId, stopId, taxon.taxon, taxon.role, taxon.part, taxon.portion, taxon.reason]
+    `insert into walk_taxon (school_id, walk_id, stop_id, taxon, role, part, portion, reason, pieces_each)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict do nothing`,
+    [
+      db.schoolId,
+      walkId,
+      stopId,
+      taxon.taxon,
+      taxon.role,
+      taxon.part,
+      taxon.portion,
+      taxon.reason,
+      taxon.piecesEach ?? null
+    ]
   );
   return Boolean(rowCount);
 }

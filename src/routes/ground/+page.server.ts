@@ -5,7 +5,8 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { leads } from '$lib/server/sign-in';
-import { addSite, listPatches, listSites } from '$lib/server/sites';
+import { listPatches } from '$lib/server/patches';
+import { addSite, listSites } from '$lib/server/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({ name: z.string().trim().min(1, 'Name the site.').max(120) });

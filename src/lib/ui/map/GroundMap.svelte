@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { LatLngExpression, Map as LeafletMap } from 'leaflet';
   import { mount, onMount, unmount } from 'svelte';
-  import { type Ground, type GroundKind, groundKinds } from '$core/ground';
+  import { type Ground, type GroundKind, type Outline, groundKinds } from '$core/ground';
   import { declutter } from './declutter';
   import { type Tick, frameTicks } from './graticule';
   import { above, areaOrLine, groundPatterns, pointIcons, warns } from './looks';
@@ -12,6 +12,8 @@
     label: string;
     number?: number;
     danger?: boolean;
+    /** The area that the place stands for. */
+    outline?: Outline | undefined;
   }
   interface Props {
     ground: Ground;
@@ -92,10 +94,16 @@
         marks.clearLayers();
         for (const marker of markers) {
           const at: [number, number] = [marker.latitude, marker.longitude];
+          const color = marker.danger ? '#A11D2B' : '#35602F';
+          if (marker.outline)
+            L.geoJSON(marker.outline, {
+              interactive: false,
+              style: { color, weight: 1.5, dashArray: '4 3', fillColor: color, fillOpacity: 0.12 }
+            }).addTo(marks);
           if (marker.number === undefined)
             L.circleMarker(at, {
               radius: 5,
-              color: marker.danger ? '#A11D2B' : '#35602F',
+              color,
               weight: 2,
               fillColor: '#FCFAF3',
               fillOpacity: 1

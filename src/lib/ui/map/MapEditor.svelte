@@ -2,7 +2,7 @@
   import type { Map as LeafletMap } from 'leaflet';
   import { onMount } from 'svelte';
   import type { TerraDraw } from 'terra-draw';
-  import type { Shape } from '$core/ground';
+  import type { Ground, GroundKind, Shape } from '$core/ground';
   import { declutter } from './declutter';
   import { areaOrLine } from './looks';
   import type { Drawn } from './drawing';
@@ -15,8 +15,19 @@
     /** Something was drawn, moved or bent. */
     onchange: (feature: Pick<Drawn, 'id' | 'geometry'>) => void;
     onchoose: (id: string | undefined) => void;
+    /** Ground that lies beneath and is not drawn on. */
+    background?: Ground;
+    height?: string;
   }
-  let { drawn, chosen, tool, onchange, onchoose }: Props = $props();
+  let {
+    drawn,
+    chosen,
+    tool,
+    onchange,
+    onchoose,
+    background,
+    height = 'h-[min(46vh,560px)] min-h-[300px] lg:h-[min(62vh,560px)]'
+  }: Props = $props();
   let frame: HTMLDivElement;
   let draw = $state.raw<TerraDraw>();
   let write = $state.raw<(() => void) | undefined>();
@@ -78,10 +89,19 @@
         if (isGone) return;
         map = L.map(frame, { attributionControl: false, zoomSnap: 0.25, maxZoom: 21 });
         L.control.scale({ imperial: false, position: 'bottomright' }).addTo(map);
+        if (background)
+          L.geoJSON(background, {
+            interactive: false,
+            filter: ({ geometry }) => geometry.type !== 'Point',
+            style: (feature) => areaOrLine[feature?.properties.kind as GroundKind] ?? {}
+          }).addTo(map);
         const all = L.featureGroup(
           drawn.map(({ geometry }) => L.geoJSON(geometry, { pointToLayer: (_, at) => L.circleMarker(at) }))
         ).getBounds();
-        if (all.isValid()) map.fitBounds(all, { padding: [30, 30] });
+        const around = background ? L.geoJSON(background).getBounds() : undefined;
+        if (all.isValid() && background) map.fitBounds(all.pad(0.5), { padding: [40, 40], maxZoom: 18 });
+        else if (all.isValid()) map.fitBounds(all, { padding: [30, 30] });
+        else if (around?.isValid()) map.fitBounds(around, { padding: [20, 20] });
         else map.setView([54.3, -8.7], 14);
         const adapter = new TerraDrawLeafletAdapter({ lib: L, map, coordinatePrecision: 7 });
         // Its own way writes a style sheet into the page, which the page's policy refuses.
@@ -221,7 +241,7 @@
 <div class="plate p-[5px]">
   <div
     bind:this={frame}
-    class="isolate h-[min(46vh,560px)] min-h-[300px] lg:h-[min(62vh,560px)] w-full"
+    class="isolate w-full {height}"
     role="region"
     aria-label="The map to draw on; the list beside it does the same by keyboard"
   ></div>

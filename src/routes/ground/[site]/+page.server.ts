@@ -8,6 +8,15 @@ import { contaminationOf, wetHabitats, withPath } from '$core/ground';
 import { Stage, englishName } from '$core/knowledge';
 import { halves } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import {
+  NewGroundEvent,
+  addGroundEvent,
+  closureOf,
+  eventKinds,
+  listGroundEvents,
+  removeGroundEvent,
+  setBackOf
+} from '$lib/server/ground-events';
 import { libraryOf } from '$lib/server/library';
 import { lightAt } from '$lib/server/light';
 import { readSettings } from '$lib/server/schools';
@@ -21,7 +30,8 @@ import {
   sayings,
   seasonOf
 } from '$lib/server/sightings';
-import { addPatch, listPatches, readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
+import { addPatch, listGonePatches, listPatches } from '$lib/server/patches';
+import { readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 const optionalText = z
@@ -86,12 +96,14 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const patches = await listPatches(db, id);
     const { policy } = await readSettings(db);
     const sightings = await listSightings(db, id);
+    const events = await listGroundEvents(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
     const tooNear = contaminationOf(
       site.ground,
-      patches.map(({ taxon, longitude, latitude }) => ({
+      patches.map(({ taxon, longitude, latitude, outline }) => ({
         longitude,
         latitude,
+        outline,
         ofWetGround: library.taxa.get(taxon)?.habitats.some((habitat) => wetHabitats.has(habitat)) ?? true
       })),
       policy.buffers
@@ -106,7 +118,11 @@ export const load: PageServerLoad = ({ locals, params }) => {
           ...patch,
           taxonName: taxon ? englishName(taxon) : patch.taxon,
           scientific: taxon?.name ?? '',
-          stages: taxon ? forecastStages(season, taxon, viewer.today) : [],
+          stages: taxon
+            ? forecastStages(season, taxon, viewer.today, setBackOf(events, patch.id, viewer.today))
+            : [],
+          closed: closureOf(events, patch.id, viewer.today),
+          setBack: setBackOf(events, patch.id, viewer.today),
           named: taxon ? [...taxon.stages.keys()] : [],
           tooNear: tooNear[i]!,
           danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
@@ -120,6 +136,14 @@ export const load: PageServerLoad = ({ locals, params }) => {
         const taxon = library.taxa.get(one.taxon);
         return { ...one, taxonName: taxon ? englishName(taxon) : one.taxon };
       }),
+      events,
+      gone: (await listGonePatches(db, id)).map(({ id: patch, name }) => ({ id: patch, name })),
+      eventKinds,
+      happened: await superValidate(
+        { kind: 'mown' as const, happenedOn: viewer.today, patch: '' },
+        zod4(NewGroundEvent),
+        { id: 'happened', errors: false }
+      ),
       light: lightAt(site, viewer.today),
       shifts: halves.map((half) => ({ half, ...season.shift(half) })),
       seen: await superValidate(
@@ -200,6 +224,31 @@ export const actions: Actions = {
       if (!(await removeSighting(db, id, sighting))) found(undefined, 'sighting');
     });
     return { unseen: true };
+  },
+  happened: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const form = await superValidate(request, zod4(NewGroundEvent), { id: 'happened' });
+    if (!form.valid) return fail(400, { form });
+    if (form.data.happenedOn > viewer.today)
+      return setError(form, 'happenedOn', `That day is still to come; today is ${viewer.today}.`);
+    return inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      const { patch } = form.data;
+      if (patch && !(await listPatches(db, id)).some((one) => one.id === patch))
+        return setError(form, 'patch', 'Choose a patch of this site, or the whole of it.');
+      await addGroundEvent(db, viewer, id, form.data);
+      return message(form, 'Noted.');
+    });
+  },
+  unhappened: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const event = idFrom(String((await request.formData()).get('id')), 'event');
+    await inSchoolOf(viewer, async (db) => {
+      if (!(await removeGroundEvent(db, id, event))) found(undefined, 'event');
+    });
+    return {};
   },
   track: async ({ request, locals, params }) => {
     const viewer = leading(locals);

@@ -23,6 +23,9 @@
   // svelte-ignore state_referenced_locally
   const seen = superForm(data.seen, { resetForm: false });
   const { form: seenForm, errors: seenErrors, message: seenMessage } = seen;
+  // svelte-ignore state_referenced_locally
+  const happened = superForm(data.happened, { resetForm: true });
+  const { form: happenedForm, errors: happenedErrors, message: happenedMessage } = happened;
   /** The stages that the chosen patch's plant has. */
   const stagesOfPatch = $derived(
     data.patches.find(({ id }) => id === $seenForm.patch)?.named ?? [$seenForm.stage]
@@ -51,6 +54,7 @@
           longitude: one.longitude,
           latitude: one.latitude,
           label: `${one.name}: ${one.taxonName}`,
+          outline: one.outline,
           danger: one.danger
         }))}
         onpick={({ longitude, latitude }) => {
@@ -82,7 +86,16 @@
           {#each data.patches as one (one.id)}
             <tr>
               <td
-                ><strong>{one.name}</strong>{#each one.tooNear as source, i (i)}<span
+                ><a
+                  href="/ground/{data.site.id}/patches/{one.id}"
+                  class="font-[650] underline decoration-rule underline-offset-4">{one.name}</a
+                >{#if one.closed}<span class="note flex items-baseline gap-1 text-ochre"
+                    ><TriangleAlert size={14} class="shrink-0 self-center" aria-hidden="true" /><span
+                      >{one.closed}</span
+                    ></span
+                  >{/if}{#if one.setBack > 0}<span class="note block text-ink-2"
+                    >Growth is {one.setBack} days behind after what happened here.</span
+                  >{/if}{#each one.tooNear as source, i (i)}<span
                     class="note flex items-baseline gap-1 text-ochre"
                     ><TriangleAlert size={14} class="shrink-0 self-center" aria-hidden="true" /><span
                       >{source.name ?? source.kind}{source.isUpstream
@@ -195,6 +208,93 @@
           <li class="note text-ink-2">Nothing yet this year.</li>
         {/each}
       </ul>
+    </section>
+    <section class="mt-6 border-t border-rule pt-4">
+      <h2>What happened to the ground</h2>
+      <ul class="m-0 mt-1 list-none p-0">
+        {#each data.events as one (one.id)}
+          <li class="note flex flex-wrap items-baseline gap-x-2 border-b border-rule py-1">
+            <span
+              ><strong>{one.kind}</strong> on {longDate(one.happenedOn)}, {one.patch ??
+                'the whole site'}{one.closedUntil
+                ? `; nothing is picked until ${longDate(one.closedUntil)}`
+                : ''}{one.setsBackDays ? `; growth set back by ${one.setsBackDays} days` : ''}{one.note
+                ? `; ${one.note}`
+                : ''}
+              <span class="text-ink-2">{one.notedBy}</span></span
+            >
+            {#if data.mayEdit}<form method="POST" action="?/unhappened" use:plainEnhance class="ml-auto">
+                <input type="hidden" name="id" value={one.id} /><button
+                  class="cursor-pointer underline underline-offset-2">take back</button
+                >
+              </form>{/if}
+          </li>
+        {:else}<li class="note text-ink-2">
+            Nothing is noted. Spraying, mowing or a flood close a patch for a time, or set its growth back.
+          </li>{/each}
+      </ul>
+      {#if data.mayEdit}
+        <details class="mt-2" open={Object.keys($happenedErrors).length > 0 || undefined}>
+          <summary class="note cursor-pointer font-[650]">Note something</summary>
+          <form
+            method="POST"
+            action="?/happened"
+            use:happened.enhance
+            class="mt-2 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-3"
+          >
+            {#if $happenedMessage}<div class="col-span-full">
+                <Notice kind="done">{$happenedMessage}</Notice>
+              </div>{/if}
+            <Field
+              label="What"
+              name="kind"
+              options={data.eventKinds.map((value) => ({ value, label: value }))}
+              bind:value={$happenedForm.kind}
+              errors={$happenedErrors.kind}
+            />
+            <Field
+              label="Where"
+              name="patch"
+              options={[
+                { value: '', label: 'the whole site' },
+                ...data.patches.map((one) => ({ value: one.id, label: one.name }))
+              ]}
+              bind:value={$happenedForm.patch}
+              errors={$happenedErrors.patch}
+            />
+            <Field
+              label="On"
+              name="happenedOn"
+              type="date"
+              max={data.today}
+              bind:value={$happenedForm.happenedOn}
+              errors={$happenedErrors.happenedOn}
+            />
+            <Field
+              label="Nothing picked until"
+              name="closedUntil"
+              type="date"
+              bind:value={$happenedForm.closedUntil}
+              errors={$happenedErrors.closedUntil}
+            />
+            <Field
+              label="Growth set back, days"
+              name="setsBackDays"
+              type="number"
+              min="1"
+              bind:value={$happenedForm.setsBackDays}
+              errors={$happenedErrors.setsBackDays}
+            />
+            <Field label="Note" name="note" bind:value={$happenedForm.note} errors={$happenedErrors.note} />
+            <button class="btn btn-line justify-self-start">Note it</button>
+          </form>
+        </details>
+      {/if}
+      {#if data.gone.length > 0}<p class="note mt-2 text-ink-2">
+          Not there any more: {#each data.gone as one, i (one.id)}{i > 0 ? ', ' : ''}<a
+              href="/ground/{data.site.id}/patches/{one.id}">{one.name}</a
+            >{/each}.
+        </p>{/if}
     </section>
     {#if data.mayEdit}
       <form

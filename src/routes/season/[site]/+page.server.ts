@@ -6,7 +6,8 @@ import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard'
 import { libraryOf } from '$lib/server/library';
 import { lastMoves, shiftsOf, stripRows, yearAtSite } from '$lib/server/season-strip';
 import { listSightings, seasonOf } from '$lib/server/sightings';
-import { listPatches, readSite } from '$lib/server/sites';
+import { listPatches } from '$lib/server/patches';
+import { readSite } from '$lib/server/sites';
 import { listWalks } from '$lib/server/walks';
 import { listWishes, setWish } from '$lib/server/wishes';
 import type { Actions, PageServerLoad } from './$types';

@@ -33,6 +33,7 @@ const TaxonForm = z.object({
   role: z.enum(roles),
   part: z.string().max(60).default(''),
   portion: z.string().max(60).default(''),
+  piecesEach: z.number().int().min(1, 'At least one.').max(1000).optional(),
   reason: z.string().trim().max(300).default('')
 });
 
@@ -76,6 +77,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         role: planned.role,
         part: planned.part,
         portion: planned.portion,
+        piecesEach: planned.piecesEach,
         reason: planned.reason,
         sources: planned.sources,
         stage: planned.survey.stage?.stage,
@@ -187,7 +189,11 @@ export const actions: Actions = {
         return setError(form, 'stopId', 'Choose a stop of this walk.');
       if (role === 'leave out' && !reason) return setError(form, 'reason', leaveOutProblem);
       const part = form.data.part || (role === 'gather' ? usedPart(entry) : '');
-      const isNew = await addTaxon(db, plan.walk.id, stopId, { ...form.data, part });
+      const isNew = await addTaxon(db, plan.walk.id, stopId, {
+        ...form.data,
+        part,
+        piecesEach: role === 'gather' ? (form.data.piecesEach ?? null) : null
+      });
       if (!isNew) {
         const there = plan.taxa.find((planned) => planned.taxon === taxon)!;
         return setError(

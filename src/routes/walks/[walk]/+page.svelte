@@ -162,6 +162,15 @@
                   bind:value={$taxonForm.portion}
                   errors={$taxonErrors.portion}
                 />
+                <Field
+                  label="Pieces for each person"
+                  name="piecesEach"
+                  type="number"
+                  min="1"
+                  hint="Reserved of the patch’s allowance."
+                  bind:value={$taxonForm.piecesEach}
+                  errors={$taxonErrors.piecesEach}
+                />
               {:else}
                 <Field
                   label={$taxonForm.role === 'leave out' ? 'Why it is left out' : 'Remark'}

@@ -23,6 +23,7 @@
     [
       one.stage ? `${one.stage}, ${Math.round(one.chance * 100)} % likely` : 'not up on this date',
       [one.part, one.portion].filter(Boolean).join(', '),
+      one.piecesEach ? `${one.piecesEach} each reserved` : '',
       isTaught
         ? `${one.sources} ${one.sources === 1 ? 'source' : 'sources'}${one.sources < 2 ? ': a draft' : ''}`
         : '',

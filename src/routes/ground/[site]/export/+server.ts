@@ -4,7 +4,8 @@ import { pathOf } from '$core/ground';
 import { englishName } from '$core/knowledge';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
-import { listPatches, readSite } from '$lib/server/sites';
+import { listPatches } from '$lib/server/patches';
+import { readSite } from '$lib/server/sites';
 import type { RequestHandler } from './$types';
 
 const kinds = {

@@ -1,0 +1,233 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { message, setError, superValidate } from 'sveltekit-superforms';
+import { zod4 } from 'sveltekit-superforms/adapters';
+import { z } from 'zod';
+import { abundances } from '$core/evidence';
+import { censusResult, crossingOf, moreQuadrats } from '$core/ground';
+import { englishName, isDangerous } from '$core/knowledge';
+import { allowanceInWords } from '$lib/server/cell-words';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
+import { closureOf, listGroundEvents } from '$lib/server/ground-events';
+import { libraryOf } from '$lib/server/library';
+import {
+  type Patch,
+  PatchDetails,
+  PatchShape,
+  areaOf,
+  listRenamings,
+  readPatch,
+  reliesOn,
+  removePatch,
+  renamePlant,
+  savePatchDetails,
+  savePatchShape,
+  setGone
+} from '$lib/server/patches';
+import type { SchoolDb } from '$lib/server/school';
+import { listSightings } from '$lib/server/sightings';
+import { leads, type Viewer } from '$lib/server/sign-in';
+import { type Site, readSite } from '$lib/server/sites';
+import {
+  CensusBody,
+  NewGathering,
+  addCensus,
+  addGathering,
+  listCensuses,
+  patchYear,
+  removeCensus,
+  takeBack
+} from '$lib/server/takings';
+import type { Actions, PageServerLoad, RequestEvent } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const viewer = teaching(locals);
+  const siteId = idFrom(params.site, 'site');
+  const id = idFrom(params.patch, 'patch');
+  return inSchoolOf(viewer, async (db) => {
+    const site = found(await readSite(db, siteId), 'site');
+    const patch = found(await readPatch(db, siteId, id), 'patch');
+    const library = await libraryOf(db);
+    const taxon = library.taxa.get(patch.taxon);
+    const nameOf = (slug: string) => {
+      const one = library.taxa.get(slug);
+      return one ? englishName(one) : slug;
+    };
+    const year = await patchYear(db, site, patch, taxon, viewer.today);
+    const renamings = await listRenamings(db, id);
+    return {
+      site: { id: site.id, name: site.name, ground: site.ground },
+      patch,
+      squareMetres: areaOf(patch),
+      taxonName: nameOf(patch.taxon),
+      scientific: taxon?.name ?? '',
+      isDanger: taxon ? isDangerous(taxon) : false,
+      rule: taxon?.allowance,
+      ruleWords: taxon?.allowance && allowanceInWords(taxon.allowance),
+      harvest: taxon?.harvest?.rule,
+      today: viewer.today,
+      mayEdit: leads(viewer),
+      year: { ...year, result: year.census && censusResult(year.census.body) },
+      more: year.census ? moreQuadrats(year.census.body) : [],
+      closed: closureOf(await listGroundEvents(db, siteId), id, viewer.today),
+      censuses: (await listCensuses(db, id)).map((one) => ({ ...one, result: censusResult(one.body) })),
+      sightings: (await listSightings(db, siteId)).filter(({ patchId }) => patchId === id),
+      relied: await reliesOn(db, id, patch.taxon),
+      renamings: await Promise.all(
+        renamings.map(async (one) => ({
+          ...one,
+          oldName: nameOf(one.oldTaxon),
+          newName: nameOf(one.newTaxon),
+          relied: await reliesOn(db, id, one.oldTaxon)
+        }))
+      ),
+      taxa: [...library.taxa.values()].map((one) => ({
+        value: one.slug,
+        label: `${englishName(one)} (${one.name})`
+      })),
+      abundances,
+      details: await superValidate(patch, zod4(PatchDetails), { id: 'details' }),
+      taken: await superValidate(
+        { gatheredOn: viewer.today, part: taxon?.allowance?.part ?? '', pieces: 1 },
+        zod4(NewGathering),
+        { id: 'taken', errors: false }
+      )
+    };
+  });
+};
+
+/** Work on a patch that the viewer's school has. */
+function onPatch<T>(
+  event: RequestEvent,
+  viewer: Viewer,
+  work: (db: SchoolDb, patch: Patch, site: Site) => Promise<T>
+): Promise<T> {
+  const siteId = idFrom(event.params.site, 'site');
+  const id = idFrom(event.params.patch, 'patch');
+  return inSchoolOf(viewer, async (db) =>
+    work(db, found(await readPatch(db, siteId, id), 'patch'), found(await readSite(db, siteId), 'site'))
+  );
+}
+
+const Counted = z.object({
+  countedOn: z.iso.date('This is no date.'),
+  exemptPercent: z
+    .union([z.literal(''), z.coerce.number().min(0).max(100)])
+    .transform((value) => (value === '' ? undefined : value / 100)),
+  body: z.string().max(20_000)
+});
+const Renamed = z.object({
+  taxon: z.string().min(1),
+  reason: z.string().trim().min(1, 'Say what showed it to be another.').max(300)
+});
+
+/** JSON from a field; undefined where it is none. */
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+export const actions: Actions = {
+  details: async (event) => {
+    const form = await superValidate(event.request, zod4(PatchDetails), { id: 'details' });
+    if (!form.valid) return fail(400, { form });
+    return onPatch(event, leading(event.locals), async (db, patch) => {
+      await savePatchDetails(db, patch.id, form.data);
+      return message(form, 'Saved.');
+    });
+  },
+  shape: async (event) => {
+    const sent = PatchShape.safeParse(jsonOf(String((await event.request.formData()).get('shape'))));
+    if (!sent.success)
+      return fail(400, { shape: { problem: 'The drawing did not arrive whole. Draw it again.' } });
+    if (sent.data.type === 'Polygon') {
+      const crossing = crossingOf(sent.data.coordinates);
+      if (crossing)
+        return fail(400, {
+          shape: {
+            problem: `The edge crosses itself near ${crossing[1]!.toFixed(5)}, ${crossing[0]!.toFixed(5)}. Nothing was saved.`
+          }
+        });
+    }
+    return onPatch(event, leading(event.locals), async (db, patch) => {
+      await savePatchShape(db, patch.id, sent.data);
+      return { shape: { done: 'The place is saved.' } };
+    });
+  },
+  census: async (event) => {
+    const viewer = teaching(event.locals);
+    const refuse = (problem: string) => fail(400, { census: { problem: `${problem} Nothing was kept.` } });
+    const form = Counted.safeParse(Object.fromEntries(await event.request.formData()));
+    if (!form.success) return refuse(form.error.issues[0]!.message);
+    const body = CensusBody.safeParse(jsonOf(form.data.body));
+    if (!body.success) return refuse('Every count should be a number.');
+    return onPatch(event, viewer, async (db, patch) => {
+      const problem = await addCensus(db, viewer, patch.id, {
+        countedOn: form.data.countedOn,
+        body: body.data,
+        exemptShare: form.data.exemptPercent
+      });
+      return problem ? refuse(problem) : { census: { done: 'The census is kept.' } };
+    });
+  },
+  uncount: async (event) => {
+    const id = idFrom(String((await event.request.formData()).get('id')), 'census');
+    return onPatch(event, leading(event.locals), async (db, patch) => {
+      if (!(await removeCensus(db, patch.id, id))) found(undefined, 'census');
+      return {};
+    });
+  },
+  taken: async (event) => {
+    const viewer = teaching(event.locals);
+    const form = await superValidate(event.request, zod4(NewGathering), { id: 'taken' });
+    if (!form.valid) return fail(400, { form });
+    if (form.data.gatheredOn > viewer.today)
+      return setError(form, 'gatheredOn', `That day is still to come; today is ${viewer.today}.`);
+    return onPatch(event, viewer, async (db, patch) => {
+      await addGathering(db, viewer, patch, form.data);
+      return message(form, `${form.data.pieces} entered in the ledger.`);
+    });
+  },
+  takeBack: async (event) => {
+    const viewer = leading(event.locals);
+    const id = idFrom(String((await event.request.formData()).get('id')), 'entry');
+    return onPatch(event, viewer, async (db, patch) => {
+      if (!(await takeBack(db, viewer, patch.id, id))) found(undefined, 'entry');
+      return {};
+    });
+  },
+  rename: async (event) => {
+    const viewer = leading(event.locals);
+    const form = Renamed.safeParse(Object.fromEntries(await event.request.formData()));
+    const refuse = (problem: string) => fail(400, { rename: { problem } });
+    if (!form.success) return refuse(form.error.issues[0]!.message);
+    return onPatch(event, viewer, async (db, patch) => {
+      const taxon = (await libraryOf(db)).taxa.get(form.data.taxon);
+      if (!taxon) return refuse('Choose a plant of the library.');
+      if (taxon.slug === patch.taxon) return refuse('That is its name already.');
+      await renamePlant(db, viewer, patch, taxon.slug, form.data.reason);
+      return { rename: { done: `It is ${englishName(taxon)} now. What relied on the old name is listed.` } };
+    });
+  },
+  gone: async (event) => {
+    const isBack = (await event.request.formData()).get('back') === 'yes';
+    const viewer = leading(event.locals);
+    return onPatch(event, viewer, async (db, patch) => {
+      await setGone(db, patch.id, isBack ? undefined : viewer.today);
+      return {};
+    });
+  },
+  remove: async (event) => {
+    const siteId = idFrom(event.params.site, 'site');
+    const isRemoved = await onPatch(event, leading(event.locals), (db, patch) => removePatch(db, patch.id));
+    if (isRemoved) redirect(303, `/ground/${siteId}`);
+    return fail(400, {
+      remove: {
+        problem:
+          'Walks stop here, or something was seen or taken here: the patch stays for its history. Say that it is gone instead.'
+      }
+    });
+  }
+};
