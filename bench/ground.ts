@@ -1,5 +1,8 @@
 import { Ground, type GroundKind, contaminantKinds, contaminationOf } from '../src/core/ground';
-import { type Sighted, SiteSeason } from '../src/core/season';
+import { englishName, isDangerous } from '../src/core/knowledge';
+import { type Sighted, SiteSeason, referenceCalendar } from '../src/core/season';
+import { harmonicTide } from '../src/core/sky';
+import { type WishedPlant, YearAtSite, bestDays, dayRules, scoreDays } from '../src/core/year';
 import { createRandom } from '../src/core/random';
 import { shippedLibrary } from '../tests/support/content';
 import { type Figure, medianMs } from './figure';
@@ -50,7 +53,82 @@ export async function groundFigures(): Promise<Figure[]> {
     },
     { warmUp: 3, runs: 9 }
   );
+  const year = new YearAtSite(library, {
+    habitats: ['woodland', 'hedge-bank', 'grassland', 'waterside', 'coast'],
+    mayDig: false,
+    scentCounts: true,
+    calendar: referenceCalendar
+  });
+  const wishes = taxa.map((taxon): WishedPlant => {
+    const own = year.of(taxon);
+    return {
+      taxon: taxon.slug,
+      name: englishName(taxon),
+      worth: 2,
+      isDanger: isDangerous(taxon),
+      years: { 2027: own, 2028: own }
+    };
+  });
+  const choose = await medianMs(
+    () => {
+      const rules = dayRules(
+        {
+          timeZone: 'Europe/Dublin',
+          place: { longitude: -8.7, latitude: 54.3 },
+          minutes: 150,
+          hours: { from: 540, until: 1080 },
+          weekdays: [0, 1, 2, 3, 4, 5, 6],
+          diary: [{ from: '2027-07-19', until: '2027-07-30', what: 'closed' }],
+          shoreBelowMetres: undefined
+        },
+        undefined,
+        '2027-04-24',
+        365
+      );
+      bestDays([...scoreDays(wishes, rules, '2027-04-24', 365)], 3);
+    },
+    { warmUp: 2, runs: 9 }
+  );
+  const names = [
+    'M2',
+    'S2',
+    'N2',
+    'K2',
+    'K1',
+    'O1',
+    'P1',
+    'Q1',
+    'M4',
+    'MS4',
+    'MN4',
+    'M6',
+    '2N2',
+    'MU2',
+    'NU2'
+  ];
+  const tide = harmonicTide(
+    names.map((name, i) => ({ name, amplitudeMetres: 1.2 / (i + 1), phaseDegrees: 30 * i })),
+    2
+  );
+  const extremes = await medianMs(
+    () => tide.extremes(new Date('2027-01-01T00:00:00Z'), new Date('2028-01-01T00:00:00Z')),
+    { warmUp: 2, runs: 9 }
+  );
   return [
+    {
+      name: 'choosing the day',
+      unit: 'ms',
+      goal: 300,
+      value: choose,
+      how: '365 days × 60 taxa, with daylight, in the core'
+    },
+    {
+      name: 'high and low waters of a year',
+      unit: 'ms',
+      goal: 600,
+      value: extremes,
+      how: `${names.length} constituents`
+    },
     {
       name: 'what contaminates 500 patches',
       unit: 'ms',

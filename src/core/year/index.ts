@@ -1,2 +1,4 @@
 export * from './plant-year';
 export * from './standing';
+export * from './choose-day';
+export * from './day-rules';

@@ -9,10 +9,27 @@ import type { Actions, PageServerLoad } from './$types';
 
 const Form = WalkDay.extend({ siteId: z.uuid('Choose a site.'), leaderId: z.uuid('Choose who leads.') });
 
-export const load: PageServerLoad = async ({ locals }) => {
+/** What another page proposes: a site, a date and an hour. A wrong value counts as none. */
+const Proposed = z.object({
+  site: z.uuid().catch(''),
+  date: z.iso.date().catch(''),
+  start: WalkDay.shape.startsAt.catch('10:00')
+});
+
+export const load: PageServerLoad = async ({ locals, url }) => {
   const viewer = leading(locals);
   const choices = await walkChoices(viewer);
-  const defaults = { siteId: choices.sites[0]?.value ?? '', leaderId: viewer.personId, heldOn: '' };
+  const { site, date, start } = Proposed.parse({
+    site: '',
+    date: '',
+    ...Object.fromEntries(url.searchParams)
+  });
+  const defaults = {
+    siteId: choices.sites.find(({ value }) => value === site)?.value ?? choices.sites[0]?.value ?? '',
+    leaderId: viewer.personId,
+    heldOn: date,
+    startsAt: start
+  };
   return {
     ...choices,
     today: viewer.today,
