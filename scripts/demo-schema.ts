@@ -55,6 +55,18 @@ export const Demo = z.strictObject({
       habitats: z.array(z.string()),
       altitude: z.number(),
       tide: TideRecord.optional(),
+      finds: z
+        .array(
+          z.strictObject({
+            name: z.string(),
+            at: metres,
+            on: z.iso.date(),
+            by: z.string(),
+            note: z.string().default(''),
+            seen: z.array(z.string())
+          })
+        )
+        .default([]),
       accessPoint: z.string(),
       permission: z.strictObject({
         from: z.string(),

@@ -232,6 +232,21 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
         recorded_by: idOf('person', by),
         effective_at: `${on}T16:00:00Z`
       });
+    for (const find of site.finds) {
+      const [longitude, latitude] = place(site.origin, find.at);
+      await insert('open_find', {
+        id: idOf('find', `${key} ${find.name}`),
+        site_id: idOf('site', key),
+        name: find.name,
+        longitude,
+        latitude,
+        seen_on: find.on,
+        note: find.note,
+        seen: find.seen,
+        found_by: idOf('person', find.by),
+        effective_at: `${find.on}T16:00:00Z`
+      });
+    }
     for (const { patch, kind, on, closedUntil, setsBack, by, note } of site.events)
       await insert('ground_event', {
         id: idOf('event', `${key} ${kind} ${on}`),

@@ -2,3 +2,4 @@ export * from './plant-year';
 export * from './standing';
 export * from './choose-day';
 export * from './day-rules';
+export * from './come-back';

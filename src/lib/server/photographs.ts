@@ -1,3 +1,4 @@
+import exifr from 'exifr';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
@@ -72,6 +73,35 @@ export async function readPicture(file: File, crop?: Crop): Promise<Picture | { 
     return { jpeg: data, width: info.width, height: info.height };
   } catch {
     return { problem: `“${file.name}” is no picture, or a damaged one.` };
+  }
+}
+
+/** What a camera wrote into a picture of when and where it was taken. */
+export interface CameraNote {
+  /** Local time of the camera, YYYY-MM-DDTHH:MM:SS. */
+  readonly at: string | undefined;
+  readonly place: { readonly longitude: number; readonly latitude: number } | undefined;
+}
+
+/** Reads the camera's note; a picture without one, or with a damaged one, has none. */
+export async function cameraNote(file: File): Promise<CameraNote> {
+  try {
+    const bytes = Buffer.from(await file.arrayBuffer());
+    const [tags, gps] = await Promise.all([
+      exifr.parse(bytes, { pick: ['DateTimeOriginal'], reviveValues: false }) as Promise<
+        { DateTimeOriginal?: string } | undefined
+      >,
+      exifr.gps(bytes) as Promise<{ longitude: number; latitude: number } | undefined>
+    ]);
+    const [, date, time] =
+      /^(\d{4}:\d{2}:\d{2})[ T](\d{2}:\d{2}:\d{2})/.exec(tags?.DateTimeOriginal ?? '') ?? [];
+    const isPlace = gps && Math.abs(gps.longitude) <= 180 && Math.abs(gps.latitude) <= 90;
+    return {
+      at: date && time ? `${date.replaceAll(':', '-')}T${time}` : undefined,
+      place: isPlace ? { longitude: gps.longitude, latitude: gps.latitude } : undefined
+    };
+  } catch {
+    return { at: undefined, place: undefined };
   }
 }
 

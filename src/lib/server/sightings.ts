@@ -1,7 +1,11 @@
-import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import { type Abundance, abundances } from '$core/evidence';
 import { centreOf } from '$core/ground';
-import type { Library, LibraryTaxon, Stage } from '$core/knowledge';
+import { type Library, type LibraryTaxon, Stage } from '$core/knowledge';
 import { SiteSeason, addDays, dayOfYear, stageIsUp } from '$core/season';
+import { libraryOf } from './library';
+import { readPatch } from './patches';
+import type { CameraNote, Picture } from './photographs';
 import type { SchoolDb } from './school';
 import type { Viewer } from './sign-in';
 import type { Site } from './sites';
@@ -19,48 +23,135 @@ export interface Sighting {
   readonly stage: Stage;
   readonly says: Saying;
   readonly seenOn: string;
+  readonly amount: Abundance | undefined;
   readonly note: string;
   readonly seenBy: string;
+  readonly hasPicture: boolean;
 }
 
-export type NewSighting = Pick<Sighting, 'taxon' | 'stage' | 'says' | 'seenOn' | 'note'> & {
-  readonly patchId: string;
-};
+/** A sighting as it comes from the field, with an id of its own making. */
+export const SightingEvent = z.strictObject({
+  id: z.uuid(),
+  kind: z.literal('sighting'),
+  siteId: z.uuid(),
+  patchId: z.uuid(),
+  stage: Stage,
+  says: z.enum(sayings),
+  seenOn: z.iso.date(),
+  amount: z.enum(abundances).optional(),
+  note: z.string().trim().max(500, 'At most 500 letters.').default('')
+});
+export type SightingEvent = z.infer<typeof SightingEvent>;
 
 /** @returns what is wrong with it, or undefined where it can be kept */
-export function problemOf(
+function problemOf(
   taxon: LibraryTaxon | undefined,
-  { stage, seenOn }: Pick<NewSighting, 'stage' | 'seenOn'>,
+  { stage, seenOn }: Pick<SightingEvent, 'stage' | 'seenOn'>,
   today: string
-): { readonly field: 'patch' | 'stage' | 'seenOn'; readonly message: string } | undefined {
-  if (!taxon) return { field: 'patch', message: 'Choose a patch of this site.' };
+): string | undefined {
+  if (!taxon) return 'The library has no such plant any more.';
   if (!taxon.stages.has(stage))
-    return {
-      field: 'stage',
-      message: `${taxon.name} has no such stage in the library. It has ${[...taxon.stages.keys()].join(', ')}.`
-    };
-  if (seenOn > today) return { field: 'seenOn', message: `That day is still to come; today is ${today}.` };
+    return `${taxon.name} has no such stage in the library. It has ${[...taxon.stages.keys()].join(', ')}.`;
+  if (seenOn > today) return `That day is still to come; today is ${today}.`;
   return undefined;
 }
 
-export async function addSighting(
+export type SightingResult =
+  { readonly noted: true } | { readonly status: 400 | 403 | 404 | 409; readonly problem: string };
+
+/** Stores a sighting once: the same again is taken silently, another one under its id is refused. */
+export async function recordSighting(
   db: SchoolDb,
   viewer: Viewer,
-  siteId: string,
-  { taxon, stage, says, seenOn, note, patchId }: NewSighting
-): Promise<void> {
-  await db.query(
-    `insert into sighting (school_id, id, site_id, patch_id, taxon, stage, says, seen_on, note, seen_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-    [db.schoolId, uuid(), siteId, patchId, taxon, stage, says, seenOn, note, viewer.personId, db.now]
+  event: SightingEvent
+): Promise<SightingResult> {
+  if (viewer.role === 'learner') return { status: 403, problem: 'Only those who teach note sightings.' };
+  const patch = await readPatch(db, event.siteId, event.patchId);
+  if (!patch) return { status: 404, problem: 'There is no such patch at this site.' };
+  const { rows } = await db.query<Pick<SightingEvent, 'patchId' | 'stage' | 'says' | 'seenOn' | 'note'>>(
+    `select patch_id as "patchId", stage, says, to_char(seen_on, 'YYYY-MM-DD') as "seenOn", note
+       from sighting where id = $1`,
+    [event.id]
   );
+  const [before] = rows;
+  if (before) {
+    const isSame = (Object.keys(before) as (keyof typeof before)[]).every(
+      (key) => before[key] === event[key]
+    );
+    return isSame ? { noted: true } : { status: 409, problem: 'Another sighting has this id already.' };
+  }
+  const taxon = (await libraryOf(db)).taxa.get(patch.taxon);
+  const problem = problemOf(taxon, event, viewer.today);
+  if (problem) return { status: 400, problem };
+  await db.query(
+    `insert into sighting (school_id, id, site_id, patch_id, taxon, stage, says, seen_on, amount, note, seen_by, effective_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
+    [
+      db.schoolId,
+      event.id,
+      event.siteId,
+      event.patchId,
+      patch.taxon,
+      event.stage,
+      event.says,
+      event.seenOn,
+      event.amount ?? null,
+      event.note,
+      viewer.personId,
+      db.now
+    ]
+  );
+  // What was seen last of how much there is holds for the patch.
+  if (event.amount) await db.query('update patch set abundance = $2 where id = $1', [patch.id, event.amount]);
+  return { noted: true };
+}
+
+/** @returns false where there is no such sighting at the site, or it has a picture already */
+export async function addSightingPicture(
+  db: SchoolDb,
+  siteId: string,
+  sightingId: string,
+  { jpeg, width, height }: Picture,
+  taken: CameraNote
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `insert into sighting_picture (school_id, sighting_id, jpeg, width, height, taken_at, longitude, latitude)
+     select school_id, id, $3, $4, $5, $6, $7, $8 from sighting where site_id = $1 and id = $2
+     on conflict do nothing`,
+    [
+      siteId,
+      sightingId,
+      jpeg,
+      width,
+      height,
+      taken.at ?? null,
+      taken.place?.longitude ?? null,
+      taken.place?.latitude ?? null
+    ]
+  );
+  return rowCount === 1;
+}
+
+export async function readSightingPicture(
+  db: SchoolDb,
+  siteId: string,
+  sightingId: string
+): Promise<Buffer | undefined> {
+  const { rows } = await db.query<{ jpeg: Buffer }>(
+    `select jpeg from sighting_picture join sighting using (school_id)
+      where sighting.id = sighting_id and site_id = $1 and sighting_id = $2`,
+    [siteId, sightingId]
+  );
+  return rows[0]?.jpeg;
 }
 
 /** What was seen at a site up to now, the latest first. */
 export async function listSightings(db: SchoolDb, siteId: string): Promise<Sighting[]> {
   const { rows } = await db.query<{ [K in keyof Sighting]: Exclude<Sighting[K], undefined> | null }>(
     `select sighting.id, patch_id as "patchId", patch.name as patch, sighting.taxon, stage, says,
-            to_char(seen_on, 'YYYY-MM-DD') as "seenOn", sighting.note, person.name as "seenBy"
+            to_char(seen_on, 'YYYY-MM-DD') as "seenOn", amount, sighting.note, person.name as "seenBy",
+            exists (select 1 from sighting_picture p
+                     where p.school_id = sighting.school_id and p.sighting_id = sighting.id) as "hasPicture"
        from sighting join person on person.school_id = sighting.school_id and person.id = seen_by
             left join patch on patch.school_id = sighting.school_id and patch.id = patch_id
       where sighting.site_id = $1 and effective_at <= $2
@@ -70,7 +161,8 @@ export async function listSightings(db: SchoolDb, siteId: string): Promise<Sight
   return rows.map((row) => ({
     ...(row as Sighting),
     patchId: row.patchId ?? undefined,
-    patch: row.patch ?? undefined
+    patch: row.patch ?? undefined,
+    amount: row.amount ?? undefined
   }));
 }
 

@@ -1,9 +1,11 @@
 import { inSchoolOf, signedIn } from '$lib/server/guard';
 import { leads } from '$lib/server/sign-in';
 import { pairsOfWalk } from '$lib/server/drills';
+import { findsToSeeAgain } from '$lib/server/finds';
 import { libraryOf } from '$lib/server/library';
 import { readPlan } from '$lib/server/plan';
 import { memoryOf } from '$lib/server/progress';
+import { listSites } from '$lib/server/sites';
 import { listWalks } from '$lib/server/walks';
 import { englishName } from '$core/knowledge';
 import { pairKey, unitKey } from '$core/learning';
@@ -29,6 +31,10 @@ export const load: PageServerLoad = ({ locals }) => {
           minutes: stop.minutes,
           arrive: plan.clock[i]!.arrive
         })) ?? [],
+      finds:
+        viewer.role === 'learner'
+          ? []
+          : await findsToSeeAgain(db, library, await listSites(db), viewer.today),
       checks: plan?.checks.filter(({ state }) => state !== 'pass') ?? [],
       pairs: pairs.map((pair) => {
         const units = [pair.targetStage, pair.lookalikeStage].map((stage) =>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { clockTime } from '$core/route';
-  import { longDate } from '$lib/ui/dates';
+  import { dayAndMonth, longDate } from '$lib/ui/dates';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
 
   let { data } = $props();
@@ -90,6 +90,18 @@
               {check.title}
             </p>{:else}<p class="text-ink-2">Nothing: every check has passed.</p>{/each}
           <p class="mt-2"><a href="/walks/{next.id}">Open the plan</a></p>
+        </div>
+      {/if}
+      {#if data.finds.length > 0}
+        <div>
+          <h2>Worth going back to</h2>
+          {#each data.finds as find (find.id)}<p class="mt-2">
+              <a href="/ground/{find.siteId}/finds/{find.id}">{find.name}</a><br /><span class="text-ink-2"
+                >{find.site}, {find.on <= data.today
+                  ? 'can be told apart now'
+                  : `can be told apart about ${dayAndMonth(find.on)}`}</span
+              >
+            </p>{/each}
         </div>
       {/if}
       {#if data.coming.length > 1}

@@ -6,7 +6,8 @@
 
   /** A chart in the colours of the theme. What it shows is said in words beside it, or in its label. */
   interface Props {
-    option: (inks: Inks) => EChartsCoreOption;
+    /** @param width of the chart in px, for what has no room on a phone */
+    option: (inks: Inks, width: number) => EChartsCoreOption;
     /** What the chart shows, in words, for those who do not see it. */
     label: string;
     /** A class that gives the height. */
@@ -15,6 +16,7 @@
   let { option, label, height = 'h-[170px]' }: Props = $props();
   let frame: HTMLDivElement;
   let chart = $state.raw<EChartsType>();
+  let width = $state(0);
   let inks = $state.raw<Inks>();
 
   onMount(() => {
@@ -26,7 +28,10 @@
       if (isGone) return;
       recolour();
       chart = init(frame);
-      watch = new ResizeObserver(() => chart?.resize());
+      watch = new ResizeObserver(() => {
+        width = frame.clientWidth;
+        chart?.resize();
+      });
       watch.observe(frame);
       themes.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
     });
@@ -38,7 +43,7 @@
     };
   });
   $effect(() => {
-    if (chart && inks) chart.setOption(option(inks), { notMerge: true });
+    if (chart && inks) chart.setOption(option(inks, width || frame.clientWidth), { notMerge: true });
   });
 </script>
 

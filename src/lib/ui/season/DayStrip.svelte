@@ -12,9 +12,9 @@
   }
   let { days, best, most, chosen, onchoose }: Props = $props();
   let width = $state(770);
-  const height = 150;
-  const top = 26;
-  const base = 126;
+  const height = 190;
+  const top = 66;
+  const base = 166;
   const step = $derived(width / days.length);
   const tall = (score: number) => (most > 0 ? ((base - top) * score) / most : 0);
   const months = $derived(
@@ -32,7 +32,18 @@
     )
   );
   const at = $derived(days.findIndex(({ isoDate }) => isoDate === chosen));
-  const rank = $derived(new Map(best.map(({ isoDate }, i) => [isoDate, i + 1])));
+  /** The numbers of the best days; where two would lie on each other, the lower ranked is lifted. */
+  const marks = $derived(
+    best.reduce<{ isoDate: string; number: number; x: number; y: number }[]>((placed, day, i) => {
+      const x = (days.findIndex(({ isoDate }) => isoDate === day.isoDate) + 0.5) * step;
+      let y = base - tall(day.score) - 14;
+      while (placed.some((one) => Math.abs(one.x - x) < 23 && Math.abs(one.y - y) < 23)) y -= 24;
+      return [
+        ...placed,
+        { isoDate: day.isoDate, number: i + 1, x: Math.min(width - 11, Math.max(11, x)), y }
+      ];
+    }, [])
+  );
 
   function onkeydown(event: KeyboardEvent) {
     const by = { ArrowLeft: -1, ArrowRight: 1, PageUp: -7, PageDown: 7 }[event.key];
@@ -91,18 +102,9 @@
         stroke="currentColor"
         stroke-width="2"
       />{/if}
-    {#each days as day, i (day.isoDate)}
-      {#if rank.has(day.isoDate)}
-        <circle
-          cx={(i + 0.5) * step}
-          cy={base - tall(day.score) - 14}
-          r="11"
-          fill="var(--color-base-content)"
-        />
-        <text x={(i + 0.5) * step} y={base - tall(day.score) - 9.5} text-anchor="middle" class="number"
-          >{rank.get(day.isoDate)}</text
-        >
-      {/if}
+    {#each marks as mark (mark.isoDate)}
+      <circle cx={mark.x} cy={mark.y} r="11" fill="var(--color-base-content)" />
+      <text x={mark.x} y={mark.y + 4.5} text-anchor="middle" class="number">{mark.number}</text>
     {/each}
   </svg>
 </div>

@@ -15,10 +15,12 @@
   }
   let { day, step, shoreBelowMetres, light, words }: Props = $props();
   const end = $derived((day.heights.length - 1) * step);
-  const option = (inks: Inks): EChartsCoreOption => ({
+  /** Where there is no room for them, the table alone names the windows. */
+  const roomy = 560;
+  const option = (inks: Inks, width: number): EChartsCoreOption => ({
     animation: false,
     textStyle: { fontFamily: inks.font, fontSize: 13, color: inks.ink },
-    grid: { left: 46, right: 14, top: 26, bottom: 30 },
+    grid: { left: 48, right: width < roomy ? 26 : 14, top: 26, bottom: 30 },
     xAxis: {
       type: 'value',
       min: 0,
@@ -67,7 +69,7 @@
               {
                 xAxis: fromMinutes,
                 itemStyle: { color: inks.tide, opacity: 0.16 },
-                name: `${from} to ${until}`,
+                name: width < roomy ? '' : `${from} to ${until}`,
                 label: { color: inks.ink, fontSize: 13, position: 'insideTop', distance: 4 }
               },
               { xAxis: untilMinutes }

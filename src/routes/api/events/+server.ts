@@ -2,9 +2,15 @@ import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { AnswerEvent, type RecordResult, recordAnswer } from '$lib/server/drills';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
+import { SightingEvent, type SightingResult, recordSighting } from '$lib/server/sightings';
 import type { RequestHandler } from './$types';
 
-const Batch = z.strictObject({ events: z.array(AnswerEvent).min(1).max(200) });
+const Batch = z.strictObject({
+  events: z
+    .array(z.discriminatedUnion('kind', [AnswerEvent, SightingEvent]))
+    .min(1)
+    .max(200)
+});
 
 /**
  * Takes events in batches, each stored once. Each event gets its own result; the response has the status of
@@ -21,9 +27,14 @@ export const POST: RequestHandler = async ({ request, locals }) => {
       },
       { status: 400 }
     );
-  const results: (RecordResult & { id: string })[] = [];
+  const results: ((RecordResult | SightingResult) & { id: string })[] = [];
   for (const event of batch.data.events)
-    results.push({ id: event.id, ...(await inSchoolOf(viewer, (db) => recordAnswer(db, viewer, event))) });
+    results.push({
+      id: event.id,
+      ...(await inSchoolOf(viewer, (db): Promise<RecordResult | SightingResult> =>
+        event.kind === 'answer' ? recordAnswer(db, viewer, event) : recordSighting(db, viewer, event)
+      ))
+    });
   const refused = results.find((result) => 'status' in result);
   return json({ results }, { status: refused && 'status' in refused ? refused.status : 200 });
 };

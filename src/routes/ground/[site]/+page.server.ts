@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { largestGpxBytes, readGpx } from '$core/formats';
 import { contaminationOf, wetHabitats, withPath } from '$core/ground';
-import { Stage, englishName } from '$core/knowledge';
+import { englishName } from '$core/knowledge';
 import { halves } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import {
@@ -21,15 +21,7 @@ import { libraryOf } from '$lib/server/library';
 import { lightAt } from '$lib/server/light';
 import { readSettings } from '$lib/server/schools';
 import { leads } from '$lib/server/sign-in';
-import {
-  addSighting,
-  forecastStages,
-  listSightings,
-  problemOf,
-  removeSighting,
-  sayings,
-  seasonOf
-} from '$lib/server/sightings';
+import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/sightings';
 import { addPatch, listGonePatches, listPatches } from '$lib/server/patches';
 import { readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
 import type { Actions, PageServerLoad } from './$types';
@@ -79,14 +71,6 @@ const Patch = z.object({
   latitude: z.number().min(-90).max(90).optional()
 });
 
-const Seen = z.object({
-  patch: z.string().min(1, 'Choose a patch.'),
-  stage: Stage,
-  says: z.enum(sayings),
-  seenOn: z.iso.date('This is no date.'),
-  note: z.string().trim().max(500, 'At most 500 letters.').default('')
-});
-
 export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = signedIn(locals);
   const id = idFrom(params.site, 'site');
@@ -111,6 +95,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     return {
       site,
       mayEdit: leads(viewer),
+      mayScout: viewer.role !== 'learner',
       today: viewer.today,
       patches: patches.map((patch, i) => {
         const taxon = library.taxa.get(patch.taxon);
@@ -123,7 +108,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
             : [],
           closed: closureOf(events, patch.id, viewer.today),
           setBack: setBackOf(events, patch.id, viewer.today),
-          named: taxon ? [...taxon.stages.keys()] : [],
           tooNear: tooNear[i]!,
           danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
         };
@@ -146,11 +130,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
       ),
       light: lightAt(site, viewer.today),
       shifts: halves.map((half) => ({ half, ...season.shift(half) })),
-      seen: await superValidate(
-        { patch: patches[0]?.id ?? '', stage: 'leaf' as const, says: 'there' as const, seenOn: viewer.today },
-        zod4(Seen),
-        { id: 'seen', errors: false }
-      ),
       habitats: [...new Set([...library.taxa.values()].flatMap((taxon) => taxon.habitats))].sort(),
       details: await superValidate({ ...site, habitats: [...site.habitats] }, zod4(Details), {
         id: 'details'
@@ -198,23 +177,6 @@ export const actions: Actions = {
       await addPatch(db, id, { ...rest, longitude, latitude });
     });
     return message(form, `Added ${form.data.name}.`);
-  },
-  seen: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.site, 'site');
-    const form = await superValidate(request, zod4(Seen), { id: 'seen' });
-    if (!form.valid) return fail(400, { form });
-    const { patch: patchId, stage, says, seenOn, note } = form.data;
-    return inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
-      const library = await libraryOf(db);
-      const patch = (await listPatches(db, id)).find((one) => one.id === patchId);
-      const taxon = patch && library.taxa.get(patch.taxon);
-      const problem = problemOf(taxon, { stage, seenOn }, viewer.today);
-      if (problem) return setError(form, problem.field, problem.message);
-      await addSighting(db, viewer, id, { taxon: taxon!.slug, stage, says, seenOn, note, patchId });
-      return message(form, `Noted: ${patch!.name}, ${stage}, ${says}. The forecast follows.`);
-    });
   },
   unsee: async ({ request, locals, params }) => {
     const viewer = leading(locals);

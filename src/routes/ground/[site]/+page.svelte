@@ -1,6 +1,7 @@
 <script lang="ts">
   import { enhance as plainEnhance } from '$app/forms';
   import { superForm } from 'sveltekit-superforms';
+  import Binoculars from '@lucide/svelte/icons/binoculars';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Upload from '@lucide/svelte/icons/upload';
   import Daylight from '$lib/ui/Daylight.svelte';
@@ -21,15 +22,8 @@
   const { form: detailsForm, errors: detailsErrors, message: detailsMessage } = details;
   const { form: patchForm, errors: patchErrors, message: patchMessage } = patch;
   // svelte-ignore state_referenced_locally
-  const seen = superForm(data.seen, { resetForm: false });
-  const { form: seenForm, errors: seenErrors, message: seenMessage } = seen;
-  // svelte-ignore state_referenced_locally
   const happened = superForm(data.happened, { resetForm: true });
   const { form: happenedForm, errors: happenedErrors, message: happenedMessage } = happened;
-  /** The stages that the chosen patch's plant has. */
-  const stagesOfPatch = $derived(
-    data.patches.find(({ id }) => id === $seenForm.patch)?.named ?? [$seenForm.stage]
-  );
   const metres = (n: number) => `${n < 20 ? Math.round(n) : Math.round(n / 10) * 10} m`;
   const abundance = ['dominant', 'abundant', 'frequent', 'occasional', 'rare'].map((value) => ({
     value,
@@ -139,53 +133,11 @@
 
     <section class="mt-6 border-t border-rule pt-4">
       <h2>Seen here</h2>
-      {#if data.mayEdit && data.patches.length > 0}
-        <form
-          method="POST"
-          action="?/seen"
-          use:seen.enhance
-          class="mt-2 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-4"
-        >
-          {#if $seenMessage}<div class="col-span-full"><Notice kind="done">{$seenMessage}</Notice></div>{/if}
-          <div class="col-span-2">
-            <Field
-              label="Patch"
-              name="patch"
-              options={data.patches.map((one) => ({
-                value: one.id,
-                label: `${one.name} (${one.taxonName})`
-              }))}
-              bind:value={$seenForm.patch}
-              errors={$seenErrors.patch}
-            />
-          </div>
-          <Field
-            label="Stage"
-            name="stage"
-            options={stagesOfPatch.map((value) => ({ value, label: value }))}
-            bind:value={$seenForm.stage}
-            errors={$seenErrors.stage}
-          />
-          <Field
-            label="It is"
-            name="says"
-            options={['there', 'not yet', 'over'].map((value) => ({ value, label: value }))}
-            bind:value={$seenForm.says}
-            errors={$seenErrors.says}
-          />
-          <Field
-            label="On"
-            name="seenOn"
-            type="date"
-            bind:value={$seenForm.seenOn}
-            errors={$seenErrors.seenOn}
-          />
-          <div class="col-span-full sm:col-span-2">
-            <Field label="Note" name="note" bind:value={$seenForm.note} errors={$seenErrors.note} />
-          </div>
-          <button class="btn btn-line self-end">Note it</button>
-        </form>
-      {/if}
+      {#if data.mayScout}<p class="mt-1">
+          <a class="btn btn-line" href="/ground/{data.site.id}/scout"
+            ><Binoculars size={17} aria-hidden="true" />Scout: note what you see</a
+          >
+        </p>{/if}
       <ul class="m-0 mt-3 list-none p-0">
         {#each data.sightings.slice(0, 12) as one (one.id)}
           <li class="note flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1.5">
@@ -194,7 +146,11 @@
               ><strong>{one.patch ?? one.taxonName}</strong>: {one.stage}
               {one.says === 'there' ? '' : one.says}</span
             >
-            <span class="text-ink-2">{one.note ? `${one.note}, ` : ''}{one.seenBy}</span>
+            <span class="text-ink-2"
+              >{one.amount ? `${one.amount}, ` : ''}{one.note ? `${one.note}, ` : ''}{one.seenBy}</span
+            >
+            {#if one.hasPicture}<a href="/ground/{data.site.id}/sightings/{one.id}" target="_blank">picture</a
+              >{/if}
             {#if data.mayEdit}<form method="POST" action="?/unsee" use:plainEnhance class="ml-auto">
                 <input type="hidden" name="sighting" value={one.id} /><button
                   class="cursor-pointer underline underline-offset-2"

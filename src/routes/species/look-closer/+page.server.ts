@@ -1,7 +1,6 @@
-import { type Observation, lookCloser } from '$core/evidence';
+import { lookCloser } from '$core/evidence';
 import {
   type Character,
-  type Library,
   cellInWords,
   englishName,
   isDangerous,
@@ -12,30 +11,13 @@ import {
 } from '$core/knowledge';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
+import { entryOf, observationsFrom, stateKey } from '$lib/server/observations';
 import { placeAndDate } from '$lib/server/place-and-date';
 import type { PageServerLoad } from './$types';
 
-/** A state's name in an address: its slug, or the number of its class. */
-const keyOf = (character: Character, state: number): string =>
-  character.kind === 'states' ? character.states[state]!.slug : String(state);
-
-/** What was seen, from an address; what the glossary does not have is left out, the last word on a character counts. */
-function seenIn(library: Library, url: URL): Observation[] {
-  const seen = new Map<string, Observation>();
-  for (const entry of url.searchParams.getAll('see')) {
-    const [slug, key] = entry.split('~');
-    const character = library.character.get(slug!);
-    if (!character) continue;
-    const states = Array.from({ length: stateCount(character) }, (_, state) => keyOf(character, state));
-    const state = states.indexOf(key ?? '');
-    if (state >= 0) seen.set(character.slug, { character, state });
-  }
-  return [...seen.values()];
-}
-
 const statesOf = (character: Character) =>
   Array.from({ length: stateCount(character) }, (_, state) => ({
-    key: keyOf(character, state),
+    key: stateKey(character, state),
     label: stateLabel(character, state),
     definition: character.kind === 'states' ? character.states[state]!.definition : ''
   }));
@@ -58,9 +40,10 @@ export const load: PageServerLoad = ({ locals, url }) => {
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
     const { where, circumstances } = await placeAndDate(db, viewer, url);
-    const seen = seenIn(library, url);
-    const unseen = [...new Set(url.searchParams.getAll('cannot'))].filter(
-      (slug) => library.character.has(slug) && !seen.some(({ character }) => character.slug === slug)
+    const { seen, unseen } = observationsFrom(
+      library,
+      url.searchParams.getAll('see'),
+      url.searchParams.getAll('cannot')
     );
     const question = url.searchParams.get('ask') ?? undefined;
     const rules = { mayDig: circumstances.mayDig, scentCounts: circumstances.policy.scentCounts };
@@ -77,10 +60,10 @@ export const load: PageServerLoad = ({ locals, url }) => {
       .slice(0, 3);
     return {
       where,
-      seen: seen.map(({ character, state }) => ({
-        entry: `${character.slug}~${keyOf(character, state)}`,
-        name: character.name,
-        label: stateLabel(character, state)
+      seen: seen.map((one) => ({
+        entry: entryOf(one),
+        name: one.character.name,
+        label: stateLabel(one.character, one.state)
       })),
       unseen: unseen.map((slug) => ({ slug, name: library.character.get(slug)!.name })),
       question: question && library.taxa.has(question) ? question : undefined,

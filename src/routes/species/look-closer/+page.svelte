@@ -16,6 +16,13 @@
 
   type Change = { see?: string; unsee?: string; cannot?: string; can?: string; look?: string; ask?: string };
 
+  /** The find without a name that is looked at, where one is. */
+  const find = $derived(page.url.searchParams.get('find') ?? '');
+  const description = $derived([
+    ...data.seen.map(({ entry }) => ['see', entry] as const),
+    ...data.unseen.map(({ slug }) => ['cannot', slug] as const)
+  ]);
+
   /** The address of this page after one change. */
   function to({ see, unsee, cannot, can, look, ask }: Change): string {
     const changed = (see ?? unsee)?.split('~')[0];
@@ -24,6 +31,7 @@
     return addressOf('/species/look-closer', [
       ['site', data.where.site],
       ['date', page.url.searchParams.has('date') ? data.where.isoDate : ''],
+      ['find', find],
       ...kept.map(({ entry }) => ['see', entry] as const),
       ['see', see ?? ''],
       ...unseen.map(({ slug }) => ['cannot', slug] as const),
@@ -109,6 +117,7 @@
   {#each data.seen as { entry } (entry)}<input type="hidden" name="see" value={entry} />{/each}
   {#each data.unseen as { slug } (slug)}<input type="hidden" name="cannot" value={slug} />{/each}
   {#if data.question}<input type="hidden" name="ask" value={data.question} />{/if}
+  {#if find}<input type="hidden" name="find" value={find} />{/if}
   <noscript><button class="btn btn-line">Set</button></noscript>
 </form>
 
@@ -237,6 +246,21 @@
     class="max-lg:row-start-1 lg:col-start-2 lg:border-l lg:border-rule lg:pb-5 lg:pl-6"
     aria-live="polite"
   >
+    {#if data.where.site && !isEmpty && data.viewer?.role !== 'learner'}
+      <p class="note mb-3">
+        {#if find}<a
+            class="btn btn-line"
+            href={addressOf(`/ground/${data.where.site}/finds/${find}`, description)}
+            >Back to the find, with this description</a
+          >{:else}<a
+            class="btn btn-line"
+            href={addressOf(`/ground/${data.where.site}/finds/new`, [
+              ['date', data.where.isoDate],
+              ...description
+            ])}>Keep as a find without a name</a
+          >{/if}
+      </p>
+    {/if}
     <section
       aria-label="Verdict"
       class={[

@@ -1,0 +1,104 @@
+import { fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { abundances } from '$core/evidence';
+import { englishName, isDangerous } from '$core/knowledge';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
+import { listFinds } from '$lib/server/finds';
+import { libraryOf } from '$lib/server/library';
+import { addPatch, listPatches } from '$lib/server/patches';
+import { cameraNote, readPicture } from '$lib/server/photographs';
+import { addSightingPicture, forecastStages, listSightings, seasonOf } from '$lib/server/sightings';
+import { readSite } from '$lib/server/sites';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const viewer = teaching(locals);
+  const id = idFrom(params.site, 'site');
+  return inSchoolOf(viewer, async (db) => {
+    const site = found(await readSite(db, id), 'site');
+    const library = await libraryOf(db);
+    const sightings = await listSightings(db, id);
+    const season = seasonOf(library, site, sightings, viewer.today);
+    return {
+      site: { id, name: site.name, ground: site.ground },
+      today: viewer.today,
+      patches: (await listPatches(db, id)).map((patch) => {
+        const taxon = library.taxa.get(patch.taxon);
+        const last = sightings.find(({ patchId }) => patchId === patch.id);
+        return {
+          id: patch.id,
+          name: patch.name,
+          longitude: patch.longitude,
+          latitude: patch.latitude,
+          abundance: patch.abundance,
+          taxonName: taxon ? englishName(taxon) : patch.taxon,
+          danger: taxon ? isDangerous(taxon) : false,
+          /** Those that may be seen now first. */
+          stages: taxon
+            ? [
+                ...new Set([
+                  ...forecastStages(season, taxon, viewer.today).map(({ stage }) => stage),
+                  ...taxon.stages.keys()
+                ])
+              ]
+            : [],
+          last: last && { on: last.seenOn, stage: last.stage, says: last.says }
+        };
+      }),
+      finds: (await listFinds(db, id))
+        .filter(({ taxon }) => taxon === undefined)
+        .map(({ id: find, name, seenOn }) => ({ id: find, name, seenOn })),
+      abundances,
+      taxa: [...library.taxa.values()].map((taxon) => ({
+        value: taxon.slug,
+        label: `${englishName(taxon)} (${taxon.name})`
+      }))
+    };
+  });
+};
+
+const NewFind = z.object({
+  taxon: z.string().min(1, 'Choose a plant, or leave it without a name.'),
+  name: z.string().trim().max(120).default(''),
+  abundance: z.enum(abundances),
+  longitude: z.coerce.number('Point at the map, or use where you are.').min(-180).max(180),
+  latitude: z.coerce.number('Point at the map, or use where you are.').min(-90).max(90)
+});
+
+export const actions: Actions = {
+  find: async ({ request, locals, params }) => {
+    const viewer = teaching(locals);
+    const id = idFrom(params.site, 'site');
+    const sent = Object.fromEntries(await request.formData());
+    const refuse = (problem: string) => fail(400, { find: { problem } });
+    if (!sent['longitude'] || !sent['latitude']) return refuse('Point at the map, or use where you are.');
+    const form = NewFind.safeParse(sent);
+    if (!form.success) return refuse(form.error.issues[0]!.message);
+    return inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      const taxon = (await libraryOf(db)).taxa.get(form.data.taxon);
+      if (!taxon) return refuse('Choose a plant of the library, or leave it without a name.');
+      const name = form.data.name || englishName(taxon);
+      const patch = await addPatch(db, id, { ...form.data, name });
+      return { find: { patch, name } };
+    });
+  },
+  picture: async ({ request, locals, params }) => {
+    const viewer = teaching(locals);
+    const id = idFrom(params.site, 'site');
+    const sent = await request.formData();
+    const sighting = idFrom(String(sent.get('sighting')), 'sighting');
+    const file = sent.get('picture');
+    const refuse = (problem: string) => fail(400, { picture: { problem } });
+    if (!(file instanceof File) || file.size === 0) return refuse('Choose a picture first.');
+    const note = await cameraNote(file);
+    const picture = await readPicture(file);
+    if ('problem' in picture) return refuse(picture.problem);
+    return inSchoolOf(viewer, async (db) => {
+      const isKept = await addSightingPicture(db, id, sighting, picture, note);
+      return isKept
+        ? { picture: { takenOn: note.at?.slice(0, 10), place: note.place } }
+        : refuse('That sighting has a picture already, or is gone.');
+    });
+  }
+};

@@ -1,0 +1,404 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { deserialize, enhance } from '$app/forms';
+  import { invalidateAll } from '$app/navigation';
+  import Check from '@lucide/svelte/icons/check';
+  import CloudOff from '@lucide/svelte/icons/cloud-off';
+  import LocateFixed from '@lucide/svelte/icons/locate-fixed';
+  import Skull from '@lucide/svelte/icons/skull';
+  import { v4 as newId } from 'uuid';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { dayAndMonth } from '$lib/ui/dates';
+  import { EventQueue } from '$lib/ui/field/event-queue';
+  import GroundMap from '$lib/ui/map/GroundMap.svelte';
+
+  let { data, form } = $props();
+
+  interface Sighting {
+    id: string;
+    kind: 'sighting';
+    siteId: string;
+    patchId: string;
+    stage: string;
+    says: 'there' | 'not yet' | 'over';
+    seenOn: string;
+    amount?: string;
+    note: string;
+  }
+  let queue: EventQueue<Sighting> | undefined;
+  let waiting = $state(0);
+  let isOffline = $state(false);
+  let refusals = $state<{ id: string; text: string }[]>([]);
+  let said = $state('');
+  /** What was noted in this visit, by patch. */
+  let noted = $state<Record<string, string>>({});
+
+  let open = $state<string>();
+  let stage = $state('');
+  let says = $state<Sighting['says']>('there');
+  let amount = $state('');
+  let note = $state('');
+  // svelte-ignore state_referenced_locally
+  let seenOn = $state(data.today);
+  let picture = $state<FileList>();
+  let pictureProblem = $state<{ sighting: string; file: File; text: string }>();
+
+  let here = $state<{ longitude: number; latitude: number }>();
+  let hereProblem = $state('');
+  let place = $state<{ longitude: number; latitude: number }>();
+
+  const sayings = [
+    { value: 'there', label: 'is there' },
+    { value: 'not yet', label: 'not yet' },
+    { value: 'over', label: 'over' }
+  ] as const;
+
+  const metres = (a: { longitude: number; latitude: number }, b: { longitude: number; latitude: number }) =>
+    Math.hypot(
+      (a.latitude - b.latitude) * 111_195,
+      (a.longitude - b.longitude) * 111_195 * Math.cos((a.latitude * Math.PI) / 180)
+    );
+  const patches = $derived(
+    here
+      ? [...data.patches]
+          .map((one) => ({ ...one, metres: metres(here!, one) }))
+          .sort((a, b) => a.metres - b.metres)
+      : data.patches.map((one) => ({ ...one, metres: undefined }))
+  );
+
+  async function flush() {
+    if (!queue) return;
+    const refused = await queue.flush();
+    isOffline = refused === undefined;
+    waiting = queue.waiting.length;
+    for (const { id, problem } of refused ?? []) refusals.push({ id, text: problem });
+  }
+  onMount(() => {
+    queue = new EventQueue<Sighting>(`sightings ${data.site.id}`, {
+      store: localStorage,
+      send: (events) =>
+        fetch('/api/events', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ events })
+        })
+    });
+    waiting = queue.waiting.length;
+    void flush();
+    const online = () => void flush();
+    addEventListener('online', online);
+    return () => removeEventListener('online', online);
+  });
+
+  function choose(patch: (typeof patches)[number]) {
+    open = open === patch.id ? undefined : patch.id;
+    stage = patch.stages[0] ?? '';
+    says = 'there';
+    amount = '';
+    note = '';
+    picture = undefined;
+  }
+
+  async function sendPicture(sighting: string, file: File) {
+    pictureProblem = undefined;
+    const body = new FormData();
+    body.set('sighting', sighting);
+    body.set('picture', file);
+    const failed = (text: string) => (pictureProblem = { sighting, file, text });
+    try {
+      const response = await fetch('?/picture', {
+        method: 'POST',
+        body,
+        headers: { 'x-sveltekit-action': 'true' }
+      });
+      const result = deserialize(await response.text());
+      if (result.type === 'success') {
+        const taken = (result.data?.['picture'] as { takenOn?: string } | undefined)?.takenOn;
+        if (taken && taken !== seenOn)
+          said = `The picture is kept. Its camera says that it was taken on ${dayAndMonth(taken)}, the sighting says ${dayAndMonth(seenOn)}.`;
+      } else if (result.type === 'failure')
+        failed((result.data?.['picture'] as { problem: string } | undefined)?.problem ?? 'It was refused.');
+      else failed('It did not arrive.');
+    } catch {
+      failed(
+        'There is no connection. The sighting itself is kept; send the picture again when there is one.'
+      );
+    }
+  }
+
+  async function keep(patch: (typeof patches)[number]) {
+    const id = newId();
+    const file = picture?.[0];
+    queue?.add({
+      id,
+      kind: 'sighting',
+      siteId: data.site.id,
+      patchId: patch.id,
+      stage,
+      says,
+      seenOn,
+      ...(amount ? { amount } : {}),
+      note: note.trim()
+    });
+    noted[patch.id] = `${stage} ${says === 'there' ? 'is there' : says}`;
+    const next = patches[patches.findIndex((one) => one.id === patch.id) + 1];
+    said = `Noted: ${patch.name}, ${noted[patch.id]}.`;
+    waiting = queue?.waiting.length ?? 0;
+    // On to the next one, as the walk goes on.
+    if (next && !noted[next.id]) {
+      choose(next);
+      requestAnimationFrame(() =>
+        document.getElementById(`patch-${next.id}`)?.scrollIntoView({ block: 'start' })
+      );
+    } else open = undefined;
+    await flush();
+    if (file) await sendPicture(id, file);
+  }
+
+  function locate(then: (at: { longitude: number; latitude: number }) => void) {
+    hereProblem = '';
+    if (!('geolocation' in navigator)) {
+      hereProblem = 'This device does not tell where it is.';
+      return;
+    }
+    navigator.geolocation.getCurrentPosition(
+      ({ coords }) =>
+        then({
+          longitude: Math.round(coords.longitude * 1e6) / 1e6,
+          latitude: Math.round(coords.latitude * 1e6) / 1e6
+        }),
+      () => (hereProblem = 'Where you are cannot be told here: allow it, or point at the map.'),
+      { enableHighAccuracy: true, timeout: 10_000 }
+    );
+  }
+</script>
+
+<svelte:head><title>Scout {data.site.name} · Good Trail</title></svelte:head>
+<p class="note"><a href="/ground/{data.site.id}">{data.site.name}</a></p>
+<div class="flex flex-wrap items-baseline gap-x-4">
+  <h1>Scout</h1>
+  <p class="text-ink-2">Tap a patch, say what stage it is at, and the next one opens.</p>
+</div>
+<div class="mt-2 grid gap-2" aria-live="polite">
+  {#if isOffline || waiting > 0}<p
+      class="note flex items-center gap-2 border-l-4 border-ochre bg-ochre-tint px-3 py-2"
+    >
+      <CloudOff size={17} class="shrink-0" aria-hidden="true" /><span
+        >{waiting}
+        {waiting === 1 ? 'sighting waits' : 'sightings wait'} on this device for a connection.
+        <button type="button" class="cursor-pointer underline underline-offset-2" onclick={flush}
+          >Send now</button
+        ></span
+      >
+    </p>{/if}
+  {#each refusals as one (one.id)}<Notice kind="problem">A sighting was not taken: {one.text}</Notice>{/each}
+  {#if pictureProblem}<Notice kind="problem"
+      >The picture was not taken: {pictureProblem.text}
+      <button
+        type="button"
+        class="cursor-pointer underline underline-offset-2"
+        onclick={() => pictureProblem && sendPicture(pictureProblem.sighting, pictureProblem.file)}
+        >Send it again</button
+      ></Notice
+    >{/if}
+  {#if said}<Notice kind="done">{said}</Notice>{/if}
+</div>
+
+<div class="mt-2 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,560px)_minmax(0,1fr)]">
+  <section>
+    <div class="flex flex-wrap items-end gap-3">
+      <label class="note"
+        ><span class="block font-[650]">Seen on</span><input
+          type="date"
+          class="input !w-[170px]"
+          max={data.today}
+          bind:value={seenOn}
+        /></label
+      >
+      <button type="button" class="btn btn-line" onclick={() => locate((at) => (here = at))}
+        ><LocateFixed size={17} aria-hidden="true" />Nearest first</button
+      >
+    </div>
+    {#if hereProblem}<p class="note mt-1 text-ochre">{hereProblem}</p>{/if}
+    <ul class="m-0 mt-2 list-none border-t border-ink p-0">
+      {#each patches as patch (patch.id)}
+        <li id="patch-{patch.id}" class="scroll-mt-2 border-b border-rule">
+          <button
+            type="button"
+            class="flex min-h-14 w-full cursor-pointer items-center gap-3 py-2 text-left"
+            aria-expanded={open === patch.id}
+            onclick={() => choose(patch)}
+          >
+            <span class="min-w-0 flex-1 leading-tight"
+              ><strong class="block">{patch.name}</strong><span class="note text-ink-2"
+                >{patch.taxonName}{#if patch.danger}<Skull
+                    size={14}
+                    class="ml-1 inline text-rosehip"
+                    aria-label="danger"
+                  />{/if}{patch.metres === undefined
+                  ? ''
+                  : `, ${patch.metres < 950 ? `${Math.round(patch.metres / 5) * 5} m` : `${(patch.metres / 1000).toFixed(1)} km`}`}</span
+              ></span
+            >
+            <span class="fine text-right text-ink-2"
+              >{#if noted[patch.id]}<span class="flex items-center gap-1 font-[650] text-moss"
+                  ><Check size={15} aria-hidden="true" />{noted[patch.id]}</span
+                >{:else if patch.last}{dayAndMonth(patch.last.on)}: {patch.last.stage}{patch.last.says ===
+                'there'
+                  ? ''
+                  : ` ${patch.last.says}`}{:else}never noted{/if}</span
+            >
+          </button>
+          {#if open === patch.id}
+            <div class="grid gap-3 pb-4">
+              <fieldset>
+                <legend class="sr-only">Stage</legend>
+                <div class="flex flex-wrap gap-2">
+                  {#each patch.stages as one (one)}<label
+                      class={['btn btn-line h-12', stage === one ? '!bg-ink !text-base-200' : '']}
+                      ><input
+                        type="radio"
+                        class="sr-only"
+                        name="stage-{patch.id}"
+                        value={one}
+                        bind:group={stage}
+                      />{one}</label
+                    >{/each}
+                </div>
+              </fieldset>
+              <fieldset>
+                <legend class="sr-only">It is</legend>
+                <div class="grid grid-cols-3 gap-2">
+                  {#each sayings as one (one.value)}<label
+                      class={['btn btn-line h-12', says === one.value ? '!bg-ink !text-base-200' : '']}
+                      ><input
+                        type="radio"
+                        class="sr-only"
+                        name="says-{patch.id}"
+                        value={one.value}
+                        bind:group={says}
+                      />{one.label}</label
+                    >{/each}
+                </div>
+              </fieldset>
+              <div class="grid grid-cols-2 gap-3">
+                <label class="note"
+                  ><span class="font-[650]">How much</span><select class="select" bind:value={amount}
+                    ><option value="">as before: {patch.abundance}</option
+                    >{#each data.abundances as one (one)}<option>{one}</option>{/each}</select
+                  ></label
+                >
+                <label class="note"
+                  ><span class="font-[650]">Picture</span><input
+                    type="file"
+                    accept="image/*"
+                    class="file-input w-full border-rule-strong bg-plate text-[14px]"
+                    bind:files={picture}
+                  /></label
+                >
+              </div>
+              <label class="note"
+                ><span class="font-[650]">Note</span><input
+                  class="input"
+                  maxlength="500"
+                  bind:value={note}
+                /></label
+              >
+              <button type="button" class="btn btn-primary h-14" disabled={!stage} onclick={() => keep(patch)}
+                >Keep, and on to the next</button
+              >
+            </div>
+          {/if}
+        </li>
+      {:else}
+        <li class="py-3 text-ink-2">No patches here yet: note the first find beside.</li>
+      {/each}
+    </ul>
+  </section>
+
+  <section>
+    <h2>Something new</h2>
+    {#if form && 'find' in form && form.find && 'problem' in form.find}<Notice kind="problem"
+        >{form.find.problem}</Notice
+      >{/if}
+    {#if form && 'find' in form && form.find && 'name' in form.find}<Notice kind="done"
+        >{form.find.name} is a patch now: note its stage in the list.</Notice
+      >{/if}
+    <GroundMap
+      ground={data.site.ground}
+      label="Map of {data.site.name}: point where it grows"
+      height="h-[260px]"
+      markers={[
+        ...data.patches.map((one) => ({ ...one, label: `${one.name}: ${one.taxonName}` })),
+        ...(place ? [{ ...place, label: 'the new find', number: 1 }] : [])
+      ]}
+      onpick={(at) => (place = at)}
+    />
+    <form
+      method="POST"
+      action="?/find"
+      class="mt-3 grid gap-3"
+      use:enhance={() =>
+        async ({ result, update }) => {
+          await update({ reset: result.type === 'success' });
+          if (result.type === 'success') {
+            place = undefined;
+            await invalidateAll();
+          }
+        }}
+    >
+      <div class="flex flex-wrap items-center gap-3">
+        <button type="button" class="btn btn-line" onclick={() => locate((at) => (place = at))}
+          ><LocateFixed size={17} aria-hidden="true" />Where I am</button
+        >
+        <span class="note text-ink-2"
+          >{place ? `${place.latitude}, ${place.longitude}` : 'Or point at the map.'}</span
+        >
+      </div>
+      <input type="hidden" name="longitude" value={place?.longitude ?? ''} />
+      <input type="hidden" name="latitude" value={place?.latitude ?? ''} />
+      <div class="grid gap-3 sm:grid-cols-2">
+        <label class="note"
+          ><span class="font-[650]">Plant</span><select name="taxon" class="select">
+            <option value="">Choose a plant</option>
+            {#each data.taxa as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
+          </select></label
+        >
+        <label class="note"
+          ><span class="font-[650]">How much</span><select name="abundance" class="select">
+            {#each data.abundances as one (one)}<option selected={one === 'occasional'}>{one}</option>{/each}
+          </select></label
+        >
+      </div>
+      <label class="note"
+        ><span class="font-[650]">What to call the patch</span><input
+          class="input"
+          name="name"
+          maxlength="120"
+          placeholder="Nettles by the barn"
+        /></label
+      >
+      <div class="flex flex-wrap items-center gap-3">
+        <button class="btn btn-line">Add this patch</button>
+        <a
+          class="btn btn-line"
+          href="/ground/{data.site.id}/finds/new{place
+            ? `?longitude=${place.longitude}&latitude=${place.latitude}`
+            : ''}">No name yet</a
+        >
+      </div>
+    </form>
+    {#if data.finds.length > 0}
+      <h2 class="mt-6">Finds without a name</h2>
+      <ul class="note m-0 mt-1 list-none p-0">
+        {#each data.finds as one (one.id)}<li class="border-b border-rule py-1.5">
+            <a href="/ground/{data.site.id}/finds/{one.id}">{one.name}</a>
+            <span class="text-ink-2">seen {dayAndMonth(one.seenOn)}</span>
+          </li>{/each}
+      </ul>
+    {/if}
+    <p class="note mt-6">
+      From a GPS device or its file: <a href="/ground/{data.site.id}/waypoints">bring in waypoints</a>.
+    </p>
+  </section>
+</div>

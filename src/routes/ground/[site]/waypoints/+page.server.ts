@@ -1,0 +1,85 @@
+import { fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { englishName } from '$core/knowledge';
+import { addFind } from '$lib/server/finds';
+import { listTours } from '$lib/server/gps-device';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { addPatch, listPatches } from '$lib/server/patches';
+import { readSite } from '$lib/server/sites';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const viewer = teaching(locals);
+  const id = idFrom(params.site, 'site');
+  return inSchoolOf(viewer, async (db) => {
+    const site = found(await readSite(db, id), 'site');
+    const library = await libraryOf(db);
+    return {
+      site: { id, name: site.name, ground: site.ground },
+      today: viewer.today,
+      tours: listTours(),
+      patches: (await listPatches(db, id)).map(({ name, taxon, longitude, latitude }) => ({
+        name,
+        taxon,
+        longitude,
+        latitude
+      })),
+      plants: [...library.taxa.values()].map((taxon) => ({
+        value: taxon.slug,
+        label: `${englishName(taxon)} (${taxon.name})`,
+        names: [taxon.name, ...taxon.names.map(({ name }) => name)]
+      }))
+    };
+  });
+};
+
+const Waypoint = z.object({
+  name: z.string().trim().min(1, 'Every waypoint needs a name.').max(120),
+  note: z.string().max(1000),
+  taxon: z.string().max(80),
+  longitude: z.number().min(-180).max(180),
+  latitude: z.number().min(-90).max(90),
+  seenOn: z.union([z.iso.date(), z.literal('')])
+});
+const Sent = z.array(Waypoint).min(1, 'Tick at least one waypoint.').max(500, '500 at a time are the most.');
+
+export const actions: Actions = {
+  default: async ({ request, locals, params }) => {
+    const viewer = teaching(locals);
+    const id = idFrom(params.site, 'site');
+    let json: unknown;
+    try {
+      json = JSON.parse(String((await request.formData()).get('waypoints')));
+    } catch {
+      return fail(400, { problem: 'The list did not arrive whole. Send it again.' });
+    }
+    const sent = Sent.safeParse(json);
+    if (!sent.success)
+      return fail(400, { problem: `${sent.error.issues[0]!.message} Nothing was brought in.` });
+    return inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      const library = await libraryOf(db);
+      let [patches, finds] = [0, 0];
+      for (const { name, note, taxon, longitude, latitude, seenOn } of sent.data)
+        if (library.taxa.has(taxon)) {
+          await addPatch(db, id, { name, taxon, longitude, latitude, abundance: 'occasional' });
+          patches += 1;
+        } else {
+          // A clock that runs ahead does not move a find into the future.
+          const on = seenOn && seenOn <= viewer.today ? seenOn : viewer.today;
+          await addFind(db, viewer, id, {
+            name,
+            note,
+            longitude,
+            latitude,
+            seenOn: on,
+            seen: [],
+            cannot: []
+          });
+          finds += 1;
+        }
+      return { patches, finds };
+    });
+  }
+};

@@ -1,0 +1,245 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { invalidateAll } from '$app/navigation';
+  import Satellite from '@lucide/svelte/icons/satellite-dish';
+  import Upload from '@lucide/svelte/icons/upload';
+  import { plantIn } from '$lib/ui/field/name-in';
+  import GroundMap from '$lib/ui/map/GroundMap.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import WideTable from '$lib/ui/WideTable.svelte';
+
+  let { data, form } = $props();
+
+  interface Row {
+    isTaken: boolean;
+    name: string;
+    note: string;
+    taxon: string;
+    longitude: number;
+    latitude: number;
+    seenOn: string;
+    near: { name: string; taxon: string; metres: number } | undefined;
+  }
+  let rows = $state<Row[]>([]);
+  let from = $state('');
+  let problem = $state('');
+  let isDraggedOver = $state(false);
+
+  /** A waypoint this near to a patch of the same plant is taken for it. */
+  const samePlace = 15;
+  /** Waypoints further off than this most likely belong to another site. */
+  const farOff = 3000;
+  const metres = (a: { longitude: number; latitude: number }, b: { longitude: number; latitude: number }) =>
+    Math.hypot(
+      (a.latitude - b.latitude) * 111_195,
+      (a.longitude - b.longitude) * 111_195 * Math.cos((a.latitude * Math.PI) / 180)
+    );
+
+  async function take(text: string, name: string) {
+    // Not the whole of formats: reading tables needs what browsers do not have.
+    const { readGpxFile } = await import('$core/formats/gpx');
+    rows = [];
+    problem = '';
+    from = name;
+    const file = readGpxFile(text);
+    if ('problem' in file) {
+      problem = `${name}: ${file.problem} Nothing was brought in.`;
+      return;
+    }
+    if (file.waypoints.length === 0) {
+      problem = `${name} holds no waypoints${file.lines.length > 0 ? ', only a track: bring that in on the map of the site' : ''}.`;
+      return;
+    }
+    rows = file.waypoints.map((point, i): Row => {
+      const nearest = data.patches
+        .map((patch) => ({ name: patch.name, taxon: patch.taxon, metres: metres(point, patch) }))
+        .sort((a, b) => a.metres - b.metres)[0];
+      const taxon = plantIn(`${point.name} ${point.note}`, data.plants) ?? '';
+      const isThere = nearest && nearest.taxon === taxon && nearest.metres <= samePlace;
+      return {
+        isTaken: !isThere && !(nearest && nearest.metres > farOff),
+        name: point.name || `Waypoint ${i + 1}`,
+        note: point.note,
+        taxon,
+        longitude: point.longitude,
+        latitude: point.latitude,
+        seenOn: point.time?.slice(0, 10) ?? '',
+        near: nearest
+      };
+    });
+  }
+  async function takeFile(file: File | undefined) {
+    if (!file) return;
+    const { largestGpxBytes } = await import('$core/formats/gpx');
+    if (file.size > largestGpxBytes) {
+      problem = `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most. Nothing was brought in.`;
+      return;
+    }
+    await take(await file.text(), file.name);
+  }
+  async function takeTour(id: string, name: string) {
+    try {
+      const response = await fetch(`/ground/${data.site.id}/waypoints/device/${id}`);
+      if (!response.ok) throw new Error();
+      await take(await response.text(), name);
+    } catch {
+      problem = 'The device does not answer. Try again.';
+    }
+  }
+  const ticked = $derived(rows.filter(({ isTaken }) => isTaken));
+  const unnamed = $derived(ticked.filter(({ taxon }) => !taxon).length);
+</script>
+
+<svelte:head><title>Waypoints for {data.site.name} · Good Trail</title></svelte:head>
+<p class="note">
+  <a href="/ground/{data.site.id}">{data.site.name}</a>, <a href="/ground/{data.site.id}/scout">Scout</a>
+</p>
+<h1>Bring in waypoints</h1>
+<div aria-live="polite">
+  {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
+  {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
+  {#if form && 'patches' in form && rows.length === 0}<Notice kind="done"
+      >{form.patches}
+      {form.patches === 1 ? 'patch' : 'patches'} and {form.finds}
+      {form.finds === 1 ? 'find' : 'finds'} without a name came in.
+      <a href="/ground/{data.site.id}/scout">Note their stages</a>.</Notice
+    >{/if}
+</div>
+<!-- Files may be dropped here; the button does the same. -->
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<div
+  class={['mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-2', isDraggedOver ? 'outline-[3px] outline-moss' : '']}
+  ondragover={(event) => {
+    event.preventDefault();
+    isDraggedOver = true;
+  }}
+  ondragleave={() => (isDraggedOver = false)}
+  ondrop={(event) => {
+    event.preventDefault();
+    isDraggedOver = false;
+    void takeFile(event.dataTransfer?.files[0]);
+  }}
+>
+  <section>
+    <h2>From a file</h2>
+    <p class="note mt-1 text-ink-2">GPX 1.1, by choice or dropped here.</p>
+    <label class="btn btn-line mt-2 cursor-pointer"
+      ><Upload size={17} aria-hidden="true" />Choose a file<input
+        type="file"
+        class="sr-only"
+        accept=".gpx,application/gpx+xml"
+        onchange={(event) => {
+          void takeFile(event.currentTarget.files?.[0]);
+          event.currentTarget.value = '';
+        }}
+      /></label
+    >
+  </section>
+  <section>
+    <h2>From the device</h2>
+    <p class="note mt-1 text-ink-2">
+      A simulated GPS device with three invented tours; a real one shows its memory as files.
+    </p>
+    <ul class="m-0 mt-1 list-none p-0">
+      {#each data.tours as tour (tour.id)}<li class="border-b border-rule py-1">
+          <button
+            type="button"
+            class="flex min-h-10 w-full cursor-pointer items-center gap-2 text-left"
+            onclick={() => takeTour(tour.id, tour.name)}
+            ><Satellite size={17} aria-hidden="true" /><strong>{tour.name}</strong><span
+              class="note text-ink-2">{tour.waypoints} waypoints, {tour.points} points of a track</span
+            ></button
+          >
+        </li>{/each}
+    </ul>
+  </section>
+</div>
+
+{#if rows.length > 0}
+  <section class="mt-6 border-t border-rule pt-4">
+    <h2>{rows.length} waypoints of {from}</h2>
+    <p class="note text-ink-2">
+      Tick what is to come in. With a plant it becomes a patch; without one a find that waits for its name.
+    </p>
+    <div class="mt-2">
+      {#key rows}
+        <GroundMap
+          ground={data.site.ground}
+          label="Where the waypoints lie"
+          height="h-[260px]"
+          markers={rows.map((row, i) => ({ ...row, label: row.name, number: i + 1 }))}
+        />
+      {/key}
+    </div>
+    <WideTable label="Waypoints">
+      <table class="ruled mt-3">
+        <thead
+          ><tr
+            ><th scope="col"><span class="sr-only">Bring in</span></th><th scope="col">name</th><th
+              scope="col">plant</th
+            ><th scope="col">nearest patch</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each rows as row, i (i)}
+            <tr>
+              <td
+                ><label class="flex min-h-9 items-center gap-2"
+                  ><input type="checkbox" class="checkbox" bind:checked={row.isTaken} /><span class="disc"
+                    >{i + 1}</span
+                  ><span class="sr-only">Bring in {row.name}</span></label
+                ></td
+              >
+              <td class="min-w-44"
+                ><label
+                  ><span class="sr-only">Name of waypoint {i + 1}</span><input
+                    class="input"
+                    maxlength="120"
+                    bind:value={row.name}
+                  /></label
+                >{#if row.note}<span class="note text-ink-2">{row.note}</span>{/if}</td
+              >
+              <td class="min-w-52"
+                ><label
+                  ><span class="sr-only">Plant of waypoint {i + 1}</span><select
+                    class="select"
+                    bind:value={row.taxon}
+                    ><option value="">no name yet</option>{#each data.plants as one (one.value)}<option
+                        value={one.value}>{one.label}</option
+                      >{/each}</select
+                  ></label
+                ></td
+              >
+              <td class="note text-ink-2"
+                >{#if row.near}{row.near.name}, {row.near.metres < 950
+                    ? `${Math.round(row.near.metres)} m`
+                    : `${(row.near.metres / 1000).toFixed(1)} km`}{#if row.near.metres > farOff}<strong
+                      class="block text-ochre">Another site?</strong
+                    >{:else if row.near.taxon === row.taxon && row.near.metres <= samePlace}<strong
+                      class="block text-ochre">There already</strong
+                    >{/if}{:else}none yet{/if}</td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </WideTable>
+    <form
+      method="POST"
+      class="mt-3 flex flex-wrap items-center gap-3"
+      use:enhance={({ formData }) => {
+        formData.set('waypoints', JSON.stringify(ticked.map(({ isTaken: _, near: __, ...row }) => row)));
+        return async ({ result, update }) => {
+          if (result.type === 'success') rows = [];
+          await update({ reset: false });
+          await invalidateAll();
+        };
+      }}
+    >
+      <button class="btn btn-primary" disabled={ticked.length === 0}
+        >Bring in {ticked.length} {ticked.length === 1 ? 'waypoint' : 'waypoints'}</button
+      >
+      {#if unnamed > 0}<span class="note text-ink-2">{unnamed} of them without a name</span>{/if}
+    </form>
+  </section>
+{/if}
