@@ -12,6 +12,8 @@ import {
 } from '../src/core/knowledge';
 import { composeRound, judge, pairKey } from '../src/core/learning';
 import { createRandom } from '../src/core/random';
+import { keepWarmth } from '../src/lib/server/warmth';
+import { readStation, stationName } from '../src/lib/server/weather-station';
 import { closePool } from '../src/lib/server/pool';
 import { publishBrief } from '../src/lib/server/briefs';
 import { pairsOfWalk } from '../src/lib/server/drills';
@@ -81,6 +83,7 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
         await loadSchool(db, demo, libraryHash, idOf);
         await loadWalks(db, demo, idOf);
         await loadResults(db, demo, idOf);
+        await keepWarmth(db, idOf('site', 'wood'), readStation('2027-12-31'), stationName);
         await db.query('update school set demo_date = $1', [demo.school.demoDate]);
       });
     }

@@ -1,3 +1,5 @@
+import sharp from 'sharp';
+import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listSites } from '../../src/lib/server/sites';
 import { closePool } from '../../src/lib/server/pool';
@@ -24,7 +26,7 @@ beforeAll(async () => {
   instructor = await signedIn(server.origin, 'instructor');
   const sites = await withSchool(demo.schoolId, listSites);
   site = `/ground/${sites.find(({ name }) => name === 'Crannoge Wood')!.id}`;
-  ramsons = /<option value="([0-9a-f-]{36})"[^>]*>Ramsons carpet/.exec(await instructor.text(site))![1]!;
+  ramsons = /patches\/([0-9a-f-]{36})"[^>]*>Ramsons carpet/.exec(await instructor.text(site))![1]!;
 });
 afterAll(async () => {
   await server.stop();
@@ -32,15 +34,19 @@ afterAll(async () => {
   await database.drop();
 });
 
-const note = (fields: Record<string, string>, by = instructor) =>
-  by.post(`${site}?/seen`, {
-    patch: ramsons,
-    stage: 'flower',
-    says: 'not yet',
-    seenOn: '2027-04-24',
-    note: '',
-    ...fields
-  });
+const sighting = (fields: Record<string, unknown> = {}) => ({
+  id: uuid(),
+  kind: 'sighting',
+  siteId: site.split('/')[2],
+  patchId: ramsons,
+  stage: 'flower',
+  says: 'not yet',
+  seenOn: '2027-04-24',
+  note: '',
+  ...fields
+});
+const note = (fields: Record<string, unknown>, by = instructor) =>
+  by.json('/api/events', { events: [sighting(fields)] });
 /** How much later spring is said to be, in days. */
 const springShift = async (by = instructor): Promise<number> => {
   const [, days, way] = /Spring here (?:(\d+) days? (later|earlier)|as at)/.exec(await by.words(site))!;
@@ -63,16 +69,11 @@ describe('a sighting', () => {
 
   it.each([
     ['in the future', { seenOn: '2027-05-01' }, 'That day is still to come; today is 2027-04-24.'],
-    ['on no date', { seenOn: 'yesterday' }, 'This is no date.'],
+    ['on no date', { seenOn: 'yesterday' }, 'Not understood: events.0.seenOn'],
     [
       'of a stage that the plant does not have',
       { stage: 'seed' },
       'Allium ursinum has no such stage in the library.'
-    ],
-    [
-      'of a patch of another site',
-      { patch: '01890000-0000-7000-8000-000000000000' },
-      'Choose a patch of this site.'
     ],
     ['with a very long note', { note: 'x'.repeat(501) }, 'At most 500 letters.']
   ])('%s is refused with its reason, and nothing is kept', async (_, fields, reason) => {
@@ -83,7 +84,67 @@ describe('a sighting', () => {
     expect((await instructor.text(site)).split('name="sighting"')).toHaveLength(before);
   });
 
-  it('is noted and taken back by those who lead', async () => {
+  it('at a patch of another site is none of this one', async () => {
+    const response = await note({ patchId: '01890000-0000-7000-8000-000000000000' });
+    expect(response.status).toBe(404);
+    expect(await response.text()).toContain('There is no such patch at this site.');
+  });
+
+  it('sent twice is kept once; another one under its id is refused', async () => {
+    const event = sighting({ note: 'Sent from a bad connection' });
+    const send = (one: object) => instructor.json('/api/events', { events: [one] });
+    expect((await send(event)).status).toBe(200);
+    expect((await send(event)).status).toBe(200);
+    expect((await instructor.words(site)).split('Sent from a bad connection')).toHaveLength(2);
+    expect((await send({ ...event, stage: 'leaf' })).status).toBe(409);
+    await instructor.post(`${site}?/unsee`, { sighting: event.id });
+  });
+
+  it('says how much there is, and the patch goes by it', async () => {
+    const event = sighting({ amount: 'dominant' });
+    expect((await instructor.json('/api/events', { events: [event] })).status).toBe(200);
+    expect(await instructor.words(`${site}/patches/${ramsons}`)).toContain('dominant, damp bank');
+    await instructor.post(`${site}?/unsee`, { sighting: event.id });
+  });
+
+  it('keeps a picture without what the camera wrote into it, and says what that was', async () => {
+    const event = sighting({ note: 'With a picture' });
+    await instructor.json('/api/events', { events: [event] });
+    const jpeg = await sharp({ create: { width: 900, height: 600, channels: 3, background: '#557744' } })
+      .withExif({
+        IFD0: { Copyright: 'nobody' },
+        IFD2: { DateTimeOriginal: '2027:04:20 10:11:12' },
+        IFD3: {
+          GPSLatitudeRef: 'N',
+          GPSLatitude: '54/1 18/1 7/1',
+          GPSLongitudeRef: 'W',
+          GPSLongitude: '8/1 42/1 4/1'
+        }
+      })
+      .jpeg()
+      .toBuffer();
+    const send = async (file: Blob, id = event.id) => {
+      const form = new FormData();
+      form.set('sighting', id);
+      form.set('picture', file, 'P1010.jpg');
+      return instructor.fetch(`${site}/scout?/picture`, {
+        method: 'POST',
+        body: form,
+        headers: { 'x-sveltekit-action': 'true', accept: 'application/json' }
+      });
+    };
+    expect(await (await send(new Blob([new Uint8Array(jpeg)]))).text()).toContain('2027-04-20');
+    const kept = await instructor.fetch(`${site}/sightings/${event.id}`);
+    const metadata = await sharp(Buffer.from(await kept.arrayBuffer())).metadata();
+    expect([metadata.format, metadata.exif]).toEqual(['jpeg', undefined]);
+    expect((await learner.fetch(`${site}/sightings/${event.id}`)).status).toBe(403);
+    expect(await (await send(new Blob(['no picture at all']))).text()).toContain('is no picture');
+    expect(await (await send(new Blob([new Uint8Array(jpeg)]))).text()).toContain('has a picture already');
+    await instructor.post(`${site}?/unsee`, { sighting: event.id });
+    expect((await instructor.fetch(`${site}/sightings/${event.id}`)).status).toBe(404);
+  });
+
+  it('is noted by those who teach, and taken back by those who lead', async () => {
     expect((await note({}, learner)).status).toBe(403);
     const [id] = (await instructor.text(site)).match(/(?<=name="sighting" value=")[0-9a-f-]{36}/)!;
     expect((await learner.post(`${site}?/unsee`, { sighting: id })).status).toBe(403);

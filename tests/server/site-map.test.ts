@@ -93,23 +93,25 @@ describe('the map of a site', () => {
 describe('what lies too near to a patch', () => {
   it('stands beside it, by the usual distances or those of the school', async () => {
     const patches = JSON.parse(await (await instructor.fetch(`${site}/export?as=geojson`)).text());
-    const ramsons = patches.features.find(
-      (one: { properties: { name: string } }) => one.properties.name === 'Ramsons carpet by the burn'
-    ).geometry.coordinates as [number, number];
+    const named = (name: string) =>
+      patches.features.find((one: { properties: { name: string } }) => one.properties.name === name).geometry;
+    // An area goes out as one.
+    expect(named('Ramsons carpet by the burn').type).toBe('Polygon');
+    const lily = named('Lily under the hazels').coordinates as [number, number];
     // A road some 33 m to the north of it.
     const road = feature(
       'main road',
       'LineString',
       [
-        [ramsons[0] - 0.01, ramsons[1] + 0.0003],
-        [ramsons[0] + 0.01, ramsons[1] + 0.0003]
+        [lily[0] - 0.01, lily[1] + 0.0003],
+        [lily[0] + 0.01, lily[1] + 0.0003]
       ],
       'High road'
     );
     expect((await save(map([path, road], revision))).status).toBe(200);
     const words = () => instructor.words(site);
     expect(await words()).toContain(
-      'Ramsons carpet by the burn High road, 30 m off, keep 50 m: dust and metals of traffic'
+      'Lily under the hazels High road, 30 m off, keep 50 m: dust and metals of traffic'
     );
 
     const settings = {
@@ -126,7 +128,7 @@ describe('what lies too near to a patch', () => {
     expect(await words()).toContain('High road');
     const taken = await instructor.post('/school?/save', { ...settings, buffers: 'Main road: 20 m' });
     expect(taken.status).toBe(200);
-    expect(await words()).not.toContain('Ramsons carpet by the burn High road');
+    expect(await words()).not.toContain('Lily under the hazels High road');
     expect(await instructor.words('/school')).toContain('main road: 20');
   });
 });

@@ -1,6 +1,15 @@
 import type { Position } from 'geojson';
 import { parseDocument } from 'yaml';
-import { Ground, type GroundKind, type Shape, crossingOf, groundKinds, kindsOf, plainKind } from '../ground';
+import {
+  Ground,
+  type GroundKind,
+  type Outline,
+  type Shape,
+  crossingOf,
+  groundKinds,
+  kindsOf,
+  plainKind
+} from '../ground';
 import { simplified } from './gpx';
 
 /** A site's own map as GeoJSON (RFC 7946), read from files of others and written for them. */
@@ -180,16 +189,22 @@ export function readGeoJson(text: string): GeoJsonResult {
 /** The ground with its patches, for other programs. */
 export const writeGeoJson = (
   ground: Ground,
-  patches: readonly { name: string; taxon: string; longitude: number; latitude: number }[]
+  patches: readonly {
+    name: string;
+    taxon: string;
+    longitude: number;
+    latitude: number;
+    outline?: Outline | undefined;
+  }[]
 ): string =>
   JSON.stringify(
     {
       type: 'FeatureCollection',
       features: [
         ...ground.features,
-        ...patches.map(({ name, taxon, longitude, latitude }) => ({
+        ...patches.map(({ name, taxon, longitude, latitude, outline }) => ({
           type: 'Feature',
-          geometry: { type: 'Point', coordinates: [longitude, latitude] },
+          geometry: outline ?? { type: 'Point', coordinates: [longitude, latitude] },
           properties: { kind: 'patch', name, taxon }
         }))
       ]

@@ -5,3 +5,4 @@ export * from './compare-tables';
 export * from './geojson';
 export * from './gpx-writer';
 export * from './tide-table';
+export * from './warmth-table';

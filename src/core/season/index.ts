@@ -1,2 +1,3 @@
 export * from './phenology';
 export * from './forecast';
+export * from './degree-days';

@@ -197,14 +197,14 @@ export async function renamedUnder(
 > {
   const { rows } = await db.query(
     `select distinct on (stop.id, old_taxon) stop.name as stop, patch.name as patch, old_taxon as "oldTaxon",
-            patch.taxon as "newTaxon", reason, to_char(effective_at, 'YYYY-MM-DD') as on
+            patch.taxon as "newTaxon", renaming.reason, to_char(renaming.effective_at, 'YYYY-MM-DD') as on
        from stop
        join walk_taxon t on t.school_id = stop.school_id and t.stop_id = stop.id
        join patch on patch.school_id = stop.school_id and patch.id = stop.patch_id
        join renaming on renaming.school_id = patch.school_id and renaming.patch_id = patch.id
-            and old_taxon = t.taxon and effective_at <= domain_now()
+            and old_taxon = t.taxon and renaming.effective_at <= domain_now()
       where stop.walk_id = $1 and patch.taxon <> t.taxon
-      order by stop.id, old_taxon, effective_at desc`,
+      order by stop.id, old_taxon, renaming.effective_at desc`,
     [walkId]
   );
   return rows;

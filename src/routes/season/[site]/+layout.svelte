@@ -5,7 +5,8 @@
   const parts = [
     { path: '', label: 'Through the year' },
     { path: '/days', label: 'Choose the day' },
-    { path: '/tide', label: 'Tide and light' }
+    { path: '/tide', label: 'Tide and light' },
+    { path: '/warmth', label: 'Warmth' }
   ];
   /** The part that is open, to stay in it when the site changes. */
   const here = $derived(page.url.pathname.split('/')[3] ?? '');

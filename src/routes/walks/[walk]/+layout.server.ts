@@ -1,3 +1,4 @@
+import { englishName } from '$core/knowledge';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { readPlan } from '$lib/server/plan';
 import { leads } from '$lib/server/sign-in';
@@ -5,6 +6,7 @@ import { isStale, readBrief } from '$lib/server/briefs';
 import { libraryOf } from '$lib/server/library';
 import { pairsOf } from '$lib/server/drills';
 import { readSite } from '$lib/server/sites';
+import { renamedUnder } from '$lib/server/patches';
 import { pairTallies } from '$lib/server/progress';
 import { readWalk } from '$lib/server/walks';
 import type { TrailPart } from '$lib/ui/TrailLine.svelte';
@@ -17,14 +19,25 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
   return inSchoolOf(viewer, async (db) => {
     const walk = found(await readWalk(db, viewer, id), 'walk');
     const brief = await readBrief(db, id);
-    const pairs = pairsOf(await libraryOf(db), brief);
+    const library = await libraryOf(db);
+    const pairs = pairsOf(library, brief);
+    const nameOf = (slug: string) => {
+      const taxon = library.taxa.get(slug);
+      return taxon ? englishName(taxon) : slug;
+    };
+    // Learners, too, must not go by a name that was wrong.
+    const renamed = (await renamedUnder(db, id)).map((one) => ({
+      ...one,
+      oldName: nameOf(one.oldTaxon),
+      newName: nameOf(one.newTaxon)
+    }));
     const at = (part: string) => `/walks/${id}${part}`;
     if (viewer.role === 'learner') {
       const parts: TrailPart[] = [
         { label: 'Brief', href: at('/brief'), state: walk.briefVersion ? 'done' : 'open' },
         { label: 'Practise', href: at('/practise'), state: 'open' }
       ];
-      return { walk, parts, leads: false };
+      return { walk, parts, renamed, leads: false };
     }
     const plan = found(await readPlan(db, viewer, id), 'walk');
     const site = found(await readSite(db, walk.siteId), 'site');
@@ -50,6 +63,6 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
       { label: 'Brief', href: at('/brief'), state: !brief ? 'open' : isStale(brief, plan) ? 'look' : 'done' },
       { label: 'Practise', href: at('/practise'), state: drilled ? 'done' : 'open' }
     ];
-    return { walk, parts, leads: leads(viewer) };
+    return { walk, parts, renamed, leads: leads(viewer) };
   });
 };

@@ -1,6 +1,7 @@
 <script lang="ts">
   import TrailLine from '$lib/ui/TrailLine.svelte';
-  import { longDate } from '$lib/ui/dates';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { dayAndMonth, longDate } from '$lib/ui/dates';
 
   let { data, children } = $props();
 </script>
@@ -13,4 +14,11 @@
   </p>
 </header>
 <TrailLine parts={data.parts} />
+{#each data.renamed as one (one.stop + one.oldTaxon)}
+  <Notice kind="problem"
+    ><strong>{one.patch}</strong> at the stop {one.stop} was taken for <strong>{one.oldName}</strong> when
+    this was planned. Since {dayAndMonth(one.on)} it is <strong>{one.newName}</strong>: {one.reason}. Mend the
+    plan and publish the brief again.</Notice
+  >
+{/each}
 {@render children()}

@@ -37,14 +37,13 @@
     data.year.reservations.reduce((sum, { people, piecesEach }) => sum + people * piecesEach, 0)
   );
 
-  // What is drawn stays while it is saved.
-  // svelte-ignore state_referenced_locally
   const shapeOf = (patch: typeof data.patch): Drawn => ({
     id: patch.id,
     kind: patch.outline ? 'area' : 'label',
     name: '',
     geometry: patch.outline ?? { type: 'Point', coordinates: [patch.longitude, patch.latitude] }
   });
+  // What is drawn stays while it is saved.
   // svelte-ignore state_referenced_locally
   let drawn = $state.raw<readonly Drawn[]>([shapeOf(data.patch)]);
   let tool = $state<'choose' | 'Point' | 'Polygon'>('choose');

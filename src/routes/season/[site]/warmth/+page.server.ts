@@ -1,0 +1,90 @@
+import { fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { readWarmth } from '$core/formats';
+import { daysAhead, degreeDayMethods, meanOfYears, warmthYear } from '$core/season';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { listSightings, seasonOf } from '$lib/server/sightings';
+import { readSite } from '$lib/server/sites';
+import { forgetWarmth, keepWarmth, readWarmthDays } from '$lib/server/warmth';
+import { readStation, stationName } from '$lib/server/weather-station';
+import type { Actions, PageServerLoad } from './$types';
+
+const Asked = z.object({
+  base: z.coerce.number().min(0).max(20).catch(5),
+  method: z.enum(degreeDayMethods).catch('single sine')
+});
+
+export const load: PageServerLoad = ({ locals, params, url }) => {
+  const viewer = teaching(locals);
+  const id = idFrom(params.site, 'site');
+  const { base, method } = Asked.parse({ base: 5, method: '', ...Object.fromEntries(url.searchParams) });
+  return inSchoolOf(viewer, async (db) => {
+    const site = found(await readSite(db, id), 'site');
+    const { days, sources } = await readWarmthDays(db, id, viewer.today);
+    const years = [...new Set([...days.keys()].map((on) => on.slice(0, 4)))].map((year) =>
+      warmthYear(days, year, base, method)
+    );
+    const thisYear = years.find(({ year }) => year === viewer.today.slice(0, 4));
+    const others = years.filter((one) => one !== thisYear);
+    const mean = meanOfYears(others);
+    const season = seasonOf(await libraryOf(db), site, await listSightings(db, id), viewer.today);
+    return {
+      base,
+      method,
+      methods: degreeDayMethods,
+      stationName,
+      sources,
+      count: days.size,
+      thisYear,
+      others: others.map(({ year, sums, stopsAt }) => ({ year, sums, stopsAt })),
+      mean,
+      ahead: thisYear && daysAhead(thisYear, mean, viewer.today),
+      spring: season.shift('spring')
+    };
+  });
+};
+
+const largestFile = 2_000_000;
+
+export const actions: Actions = {
+  file: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    const file = (await request.formData()).get('file');
+    const refuse = (problem: string) => fail(400, { problem: `${problem} Nothing was changed.` });
+    if (!(file instanceof File) || file.size === 0) return refuse('Choose a file first.');
+    if (file.size > largestFile) return refuse(`${file.name} is larger than 2 MB.`);
+    const read = readWarmth(await file.text());
+    if ('problem' in read) return refuse(`${file.name}: ${read.problem}`);
+    const { days } = read;
+    return inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      await keepWarmth(db, id, days, file.name);
+      const span = Math.round((Date.parse(days.at(-1)!.on) - Date.parse(days[0]!.on)) / 86_400_000) + 1;
+      const missing = span - days.length;
+      return {
+        done: `${days.length} days of ${file.name} are kept${missing > 0 ? `; ${missing === 1 ? 'one day between the first and the last is' : `${missing} days between the first and the last are`} missing` : ''}.`
+      };
+    });
+  },
+  station: async ({ locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    return inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      const days = readStation(viewer.today);
+      await keepWarmth(db, id, days, stationName);
+      return { done: `${days.length} days were read from ${stationName}.` };
+    });
+  },
+  forget: async ({ locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    await inSchoolOf(viewer, async (db) => {
+      found(await readSite(db, id), 'site');
+      await forgetWarmth(db, id);
+    });
+    return { done: 'The temperatures of this site are forgotten.' };
+  }
+};

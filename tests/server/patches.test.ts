@@ -1,0 +1,232 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { closePool } from '../../src/lib/server/pool';
+import { withSchool } from '../../src/lib/server/school';
+import { listSites } from '../../src/lib/server/sites';
+import { tryPort } from '../../scripts/setup/ports.js';
+import { serve } from '../../scripts/setup/server.js';
+import { type Client, signedIn } from '../support/client';
+import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+
+/** A patch: what was counted, what may be taken, what was, and what relies on its name. */
+
+let database: TestDatabase;
+let server: Awaited<ReturnType<typeof serve>>;
+let learner: Client;
+let assistant: Client;
+let instructor: Client;
+let site: string;
+let ramsons: string;
+const patchNamed = async (name: string) =>
+  `${site}/patches/${new RegExp(`patches/([0-9a-f-]{36})"[^>]*>${name}`).exec(await instructor.text(site))![1]!}`;
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  process.env['DATABASE_URL'] = database.app;
+  server = await serve({ port: (await tryPort(0))!, app: database.app });
+  [learner, assistant, instructor] = (await Promise.all(
+    ['learner', 'assistant', 'instructor'].map((role) => signedIn(server.origin, role))
+  )) as [Client, Client, Client];
+  const sites = await withSchool(demo.schoolId, listSites);
+  site = `/ground/${sites.find(({ name }) => name === 'Crannoge Wood')!.id}`;
+  ramsons = await patchNamed('Ramsons carpet');
+});
+afterAll(async () => {
+  await server.stop();
+  await closePool();
+  await database.drop();
+});
+
+const left = async (patch = ramsons) =>
+  Number(/(\d+) leaves left/.exec(await instructor.words(patch))?.[1] ?? NaN);
+const take = (fields: Record<string, string> = {}, by = instructor, patch = ramsons) =>
+  by.post(`${patch}?/taken`, {
+    pieces: '10',
+    part: 'leaf',
+    gatheredOn: '2027-04-24',
+    note: '',
+    ...fields
+  });
+
+describe('the ledger of a patch', () => {
+  it('takes what was gathered off the allowance, and gives it back where an entry is taken back', async () => {
+    const before = await left();
+    expect((await take({ pieces: '25', note: 'Tasting & cooking' }, assistant)).status).toBe(200);
+    expect(await left()).toBe(before - 25);
+    const page = await instructor.text(ramsons);
+    expect(page).toContain('Tasting &amp; cooking');
+    const id = /action="\?\/takeBack"[\s\S]*?name="id" value="([0-9a-f-]{36})"/.exec(page)![1]!;
+    expect((await instructor.post(`${ramsons}?/takeBack`, { id })).status).toBe(200);
+    expect(await left()).toBe(before);
+    expect((await instructor.post(`${ramsons}?/takeBack`, { id })).status).toBe(404);
+  });
+
+  it('charges a plant that was lifted to show its root', async () => {
+    const before = await left();
+    await take({ pieces: '1', isLifted: 'on' });
+    expect(await left()).toBe(before - 1);
+    expect(await instructor.words(ramsons)).toContain('lifted whole');
+  });
+
+  it.each([
+    ['nothing', { pieces: '0' }, 'At least one piece.'],
+    ['in the future', { gatheredOn: '2027-05-01' }, 'That day is still to come; today is 2027-04-24.'],
+    ['on no date', { gatheredOn: 'once' }, 'This is no date.'],
+    ['of no part', { part: '' }, 'Name the part.']
+  ])('refuses %s with the reason', async (_, fields, reason) => {
+    const before = await left();
+    const response = await take(fields);
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain(reason);
+    expect(await left()).toBe(before);
+  });
+
+  it('is closed to learners', async () => {
+    expect((await learner.fetch(ramsons)).status).toBe(403);
+    expect((await take({}, learner)).status).toBe(403);
+  });
+});
+
+const count = (body: unknown, fields: Record<string, string> = {}, patch = ramsons) =>
+  instructor.post(`${patch}?/census`, {
+    countedOn: '2027-04-24',
+    exemptPercent: '',
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+    ...fields
+  });
+const quadrats = (counts: number[], patch = 600) => ({
+  method: 'quadrats',
+  quadratSquareMetres: 0.25,
+  patchSquareMetres: patch,
+  counts
+});
+
+describe('a census', () => {
+  it('of today counts in place of an older one', async () => {
+    const before = await left();
+    expect((await count(quadrats([2, 3, 2, 1, 3, 2, 2, 3]), { exemptPercent: '35' })).status).toBe(200);
+    expect(await left()).toBeLessThan(before);
+  });
+
+  it('without the share that the rule leaves alone gives no allowance, and says what is missing', async () => {
+    await count(quadrats([2, 3, 2, 1, 3, 2, 2, 3]));
+    expect(await instructor.words(ramsons)).toContain('plants with a single leaf');
+    expect(await instructor.words(ramsons)).toContain('Not known yet.');
+  });
+
+  it.each([
+    ['a negative count', quadrats([3, -2]), 'Quadrat 2 should have a whole number'],
+    ['quadrats beyond the patch', quadrats([3, 2, 3], 0.5), 'cover more than the patch'],
+    ['no numbers', '{"method":"quadrats","counts":["many"]}', 'Every count should be a number.'],
+    ['no JSON', 'counts: 3', 'Every count should be a number.'],
+    ['bounds the wrong way round', { method: 'estimate', low: 90, high: 20 }, 'the lower one first']
+  ])('with %s is refused, and nothing is kept', async (_, body, reason) => {
+    const before = (await instructor.text(ramsons)).split('?/uncount').length;
+    const response = await count(body);
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain(reason);
+    expect((await instructor.text(ramsons)).split('?/uncount')).toHaveLength(before);
+  });
+
+  it('of a single quadrat is kept, and gives no range', async () => {
+    const sorrel = await patchNamed('Sorrel in the gate');
+    expect((await count(quadrats([7], 40), {}, sorrel)).status).toBe(200);
+    expect(await instructor.words(sorrel)).toContain('no range');
+  });
+});
+
+describe('what closes a patch', () => {
+  const note = (fields: Record<string, string>) =>
+    instructor.post(`${site}?/happened`, {
+      patch: '',
+      kind: 'flooded',
+      happenedOn: '2027-04-20',
+      closedUntil: '2027-05-20',
+      note: '',
+      ...fields
+    });
+
+  it('is told with its end, and blocks taking until then', async () => {
+    expect((await note({})).status).toBe(200);
+    expect(await instructor.words(ramsons)).toContain(
+      'It was flooded on 2027-04-20: nothing is picked until 2027-05-20.'
+    );
+    const id = /action="\?\/unhappened"[\s\S]*?name="id" value="([0-9a-f-]{36})"/.exec(
+      await instructor.text(site)
+    )![1]!;
+    await instructor.post(`${site}?/unhappened`, { id });
+    expect(await instructor.words(ramsons)).not.toContain('It was flooded');
+  });
+
+  it.each([
+    [{ closedUntil: '' }, 'Say until when nothing is picked'],
+    [{ kind: 'sprayed', closedUntil: '', setsBackDays: '10' }, 'what was sprayed is on the leaves'],
+    [{ closedUntil: '2027-04-01' }, 'This is before it happened.'],
+    [{ happenedOn: '2027-06-01', closedUntil: '2027-07-01' }, 'That day is still to come']
+  ])('is refused where it does not add up: %j', async (fields, reason) => {
+    const response = await note(fields);
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain(reason);
+  });
+
+  it('may be that it is the only patch', async () => {
+    await instructor.post(`${ramsons}?/details`, {
+      name: 'Ramsons carpet by the burn',
+      abundance: 'abundant',
+      microhabitat: '',
+      isOnly: 'on'
+    });
+    expect(await instructor.words(ramsons)).toContain('It is the only patch of it on the site.');
+  });
+});
+
+describe('a patch', () => {
+  const draw = (shape: unknown) => instructor.post(`${ramsons}?/shape`, { shape: JSON.stringify(shape) });
+
+  it('is moved, or drawn as an area; an edge that crosses itself is refused', async () => {
+    expect((await draw({ type: 'Point', coordinates: [-8.697, 54.304] })).status).toBe(200);
+    const at = (east: number, north: number) => [-8.697 + east * 1e-4, 54.304 + north * 1e-4];
+    const square = [at(0, 0), at(3, 0), at(3, 3), at(0, 3), at(0, 0)];
+    expect((await draw({ type: 'Polygon', coordinates: [square] })).status).toBe(200);
+    expect(await instructor.words(ramsons)).toContain('650 m²');
+    const crossed = [at(0, 0), at(3, 3), at(3, 0), at(0, 3), at(0, 0)];
+    const response = await draw({ type: 'Polygon', coordinates: [crossed] });
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain('crosses itself');
+    expect((await draw({ type: 'Point', coordinates: [-8.697, 154] })).status).toBe(400);
+    expect(await instructor.words(ramsons)).toContain('650 m²');
+  });
+
+  it('that turns out to be another plant lists what relied on the old name, and takes its sightings along', async () => {
+    const rename = (fields: Record<string, string>) => instructor.post(`${ramsons}?/rename`, fields);
+    expect((await rename({ taxon: 'convallaria-majalis', reason: '' })).status).toBe(400);
+    expect((await rename({ taxon: 'no-such', reason: 'x' })).status).toBe(400);
+    expect((await rename({ taxon: 'allium-ursinum', reason: 'x' })).status).toBe(400);
+    expect((await rename({ taxon: 'convallaria-majalis', reason: 'Two leaves on one stem' })).status).toBe(
+      200
+    );
+    const words = await instructor.words(ramsons);
+    expect(words).toContain('it was taken for Ramsons ; it is Lily of the valley : Two leaves on one stem');
+    expect(words).toMatch(/On that name rely: the plan of Wood in leaf/);
+    expect(words).toMatch(/brief \d of Wood in leaf/);
+    expect(words).toMatch(/entries in the ledger/);
+    const walk = /\/walks\/[0-9a-f-]{36}/.exec(await instructor.text(ramsons))![0];
+    expect(await instructor.words(walk)).toContain('was taken for Ramsons when this was planned');
+  });
+
+  it('that walks stop at stays for its history, and may be gone', async () => {
+    const response = await instructor.post(`${ramsons}?/remove`);
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain('stays for its history');
+    await instructor.post(`${ramsons}?/gone`, { back: '' });
+    expect(await instructor.words(site)).toContain('Not there any more: Ramsons carpet by the burn');
+    await instructor.post(`${ramsons}?/gone`, { back: 'yes' });
+    expect(await instructor.words(site)).not.toContain('Not there any more');
+  });
+
+  it('that nothing relies on is removed', async () => {
+    const blackthorn = await patchNamed('Blackthorn along');
+    const response = await instructor.post(`${blackthorn}?/remove`);
+    expect(response.headers.get('location')).toBe(site);
+    expect(await instructor.words(site)).not.toContain('Blackthorn along the lane');
+  });
+});
