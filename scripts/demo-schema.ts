@@ -74,6 +74,10 @@ export const Demo = z.strictObject({
         until: z.iso.date(),
         pick: z.boolean(),
         dig: z.boolean(),
+        fire: z.boolean().default(false),
+        fee: z.boolean().default(false),
+        designation: z.string().default(''),
+        rules: z.string().default(''),
         group: z.number()
       }),
       note: z.string(),

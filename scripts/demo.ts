@@ -191,6 +191,10 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
       permission_until: permission.until,
       may_pick: permission.pick,
       may_dig: permission.dig,
+      may_fire: permission.fire,
+      may_charge: permission.fee,
+      designation: permission.designation,
+      local_rules: permission.rules,
       largest_group: permission.group,
       note
     });

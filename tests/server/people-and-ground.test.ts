@@ -165,6 +165,10 @@ describe('the ground', () => {
         largestGroup: undefined,
         altitudeMetres: 80,
         habitats: ['woodland'],
+        mayFire: false,
+        mayCharge: true,
+        designation: '',
+        localRules: '',
         note: ''
       });
       await addPatch(db, id, {

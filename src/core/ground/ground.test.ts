@@ -1,6 +1,16 @@
 import { check } from '@placemarkio/check-geojson';
 import { describe, expect, it } from 'vitest';
-import { Ground, Outline, centreOf, emptyGround, middleOf, pathOf, squareMetresOf, withPath } from './index';
+import {
+  Ground,
+  Outline,
+  centreOf,
+  emptyGround,
+  isOutside,
+  middleOf,
+  pathOf,
+  squareMetresOf,
+  withPath
+} from './index';
 
 const square = [
   [-8.7, 54.3],
@@ -61,6 +71,33 @@ describe('a site’s own map', () => {
     expect(centreOf(ground)).toEqual([expect.closeTo(-8.7), expect.closeTo(54.3)]);
     expect(centreOf(emptyGround)).toBeUndefined();
     expect(pathOf(emptyGround)).toBeUndefined();
+  });
+});
+
+describe('the boundary', () => {
+  const square = (east: number) => [
+    [east, 54.3],
+    [east + 0.002, 54.3],
+    [east + 0.002, 54.302],
+    [east, 54.302],
+    [east, 54.3]
+  ];
+  const bounded = Ground.parse({
+    type: 'FeatureCollection',
+    features: [-8.7, -8.69].map((east) => ({
+      type: 'Feature',
+      properties: { kind: 'boundary' },
+      geometry: { type: 'Polygon', coordinates: [square(east)] }
+    }))
+  });
+  it('tells what lies beyond all of its parts; without one nothing does', () => {
+    const at = (longitude: number) => ({ longitude, latitude: 54.301 });
+    expect([-8.699, -8.689, -8.695].map((east) => isOutside(bounded, at(east)))).toEqual([
+      false,
+      false,
+      true
+    ]);
+    expect(isOutside(emptyGround, at(0))).toBe(false);
   });
 });
 

@@ -1,4 +1,5 @@
 import bbox from '@turf/bbox';
+import booleanPointInPolygon from '@turf/boolean-point-in-polygon';
 import type { Position } from 'geojson';
 import { z } from 'zod';
 
@@ -103,4 +104,17 @@ export function centreOf(ground: Ground): Position | undefined {
   if (ground.features.length === 0) return undefined;
   const [west, south, east, north] = bbox(ground);
   return [(west! + east!) / 2, (south! + north!) / 2];
+}
+
+/** Whether a place lies beyond the boundary of the ground; without a boundary nothing does. */
+export function isOutside(
+  ground: Ground,
+  { longitude, latitude }: { longitude: number; latitude: number }
+): boolean {
+  const bounds = ground.features.flatMap(({ geometry, properties }) =>
+    properties.kind === 'boundary' && geometry.type === 'Polygon' ? [geometry] : []
+  );
+  return (
+    bounds.length > 0 && !bounds.some((polygon) => booleanPointInPolygon([longitude, latitude], polygon))
+  );
 }

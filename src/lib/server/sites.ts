@@ -14,6 +14,13 @@ export interface Site {
   readonly permissionUntil: string | undefined;
   readonly mayPick: boolean;
   readonly mayDig: boolean;
+  readonly mayFire: boolean;
+  /** Teaching for a fee is allowed. */
+  readonly mayCharge: boolean;
+  /** How the ground is protected, as the school knows it. */
+  readonly designation: string;
+  /** By-laws and local custom, in words. */
+  readonly localRules: string;
   readonly largestGroup: number | undefined;
   /** Above the sea; where it is not known, the library's reference height is taken. */
   readonly altitudeMetres: number | undefined;
@@ -23,7 +30,8 @@ export interface Site {
 
 const columns = `id, name, time_zone as "timeZone", ground, habitats, access_point as "accessPoint",
   permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
-  may_pick as "mayPick", may_dig as "mayDig", largest_group as "largestGroup",
+  may_pick as "mayPick", may_dig as "mayDig", may_fire as "mayFire", may_charge as "mayCharge", designation,
+  local_rules as "localRules", largest_group as "largestGroup",
   altitude_metres as "altitudeMetres", note, revision`;
 
 type SiteRow = {
@@ -76,6 +84,10 @@ export type SiteDetails = Pick<
   | 'permissionUntil'
   | 'mayPick'
   | 'mayDig'
+  | 'mayFire'
+  | 'mayCharge'
+  | 'designation'
+  | 'localRules'
   | 'largestGroup'
   | 'altitudeMetres'
   | 'habitats'
@@ -86,7 +98,7 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
   await db.query(
     `update site set name = $2, access_point = $3, permission_from = $4, permission_since = $5, permission_until = $6,
             may_pick = $7, may_dig = $8, largest_group = $9, note = $10, altitude_metres = $11,
-            habitats = $12, revision = revision + 1
+            habitats = $12, may_fire = $13, may_charge = $14, designation = $15, local_rules = $16, revision = revision + 1
       where id = $1`,
     [
       siteId,
@@ -100,7 +112,11 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
       details.largestGroup ?? null,
       details.note,
       details.altitudeMetres ?? null,
-      details.habitats
+      details.habitats,
+      details.mayFire,
+      details.mayCharge,
+      details.designation,
+      details.localRules
     ]
   );
 }

@@ -9,11 +9,11 @@ export const stationName = 'Station Carr Field (simulated)';
 const firstYear = 2021;
 
 /** How much warmer than the climate each invented spring is, in °C. */
-const yearOffset = (year: number) => createRandom(`station year ${year}`).between(-0.9, 0.9);
+const yearOffset = (year: number) => createRandom(`Carr Field ${year}`).between(-0.9, 0.9);
 
 /** The station's memory, from its first year up to a date. */
 export function readStation(until: string): DayOfWarmth[] {
-  const random = createRandom('Station Carr Field');
+  const random = createRandom('Carr Field');
   const days: DayOfWarmth[] = [];
   let spell = 0;
   for (let on = `${firstYear}-01-01`; on <= until; on = addDays(on, 1)) {

@@ -17,6 +17,8 @@
     onchoose: (id: string | undefined) => void;
     /** Ground that lies beneath and is not drawn on. */
     background?: Ground;
+    /** Places that are shown and not drawn on, such as patches. */
+    marks?: readonly { readonly longitude: number; readonly latitude: number; readonly label: string }[];
     height?: string;
   }
   let {
@@ -26,6 +28,7 @@
     onchange,
     onchoose,
     background,
+    marks = [],
     height = 'h-[min(46vh,560px)] min-h-[300px] lg:h-[min(62vh,560px)]'
   }: Props = $props();
   let frame: HTMLDivElement;
@@ -95,6 +98,19 @@
             filter: ({ geometry }) => geometry.type !== 'Point',
             style: (feature) => areaOrLine[feature?.properties.kind as GroundKind] ?? {}
           }).addTo(map);
+        for (const { longitude, latitude, label } of marks) {
+          const word = document.createElement('span');
+          word.textContent = label;
+          L.circleMarker([latitude, longitude], {
+            radius: 5,
+            color: '#35602F',
+            weight: 2,
+            fillColor: '#FCFAF3',
+            fillOpacity: 1
+          })
+            .bindTooltip(word)
+            .addTo(map);
+        }
         const all = L.featureGroup(
           drawn.map(({ geometry }) => L.geoJSON(geometry, { pointToLayer: (_, at) => L.circleMarker(at) }))
         ).getBounds();

@@ -4,7 +4,7 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { largestGpxBytes, readGpx } from '$core/formats';
-import { contaminationOf, wetHabitats, withPath } from '$core/ground';
+import { contaminationOf, isOutside, wetHabitats, withPath } from '$core/ground';
 import { englishName } from '$core/knowledge';
 import { halves } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
@@ -46,6 +46,10 @@ const Details = z
     permissionUntil: optionalDate,
     mayPick: z.boolean().default(false),
     mayDig: z.boolean().default(false),
+    mayFire: z.boolean().default(false),
+    mayCharge: z.boolean().default(false),
+    designation: z.string().trim().max(300, 'At most 300 letters.').default(''),
+    localRules: z.string().trim().max(2000, 'At most 2,000 letters.').default(''),
     largestGroup: z.number().int().min(1, 'At least one person.').max(500).optional(),
     altitudeMetres: z
       .number()
@@ -109,6 +113,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           closed: closureOf(events, patch.id, viewer.today),
           setBack: setBackOf(events, patch.id, viewer.today),
           tooNear: tooNear[i]!,
+          isOutside: isOutside(site.ground, patch),
           danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
         };
       }),

@@ -87,6 +87,10 @@
                     ><TriangleAlert size={14} class="shrink-0 self-center" aria-hidden="true" /><span
                       >{one.closed}</span
                     ></span
+                  >{/if}{#if one.isOutside}<span class="note flex items-baseline gap-1 text-ochre"
+                    ><TriangleAlert size={14} class="shrink-0 self-center" aria-hidden="true" /><span
+                      >outside the boundary: whose ground is it?</span
+                    ></span
                   >{/if}{#if one.setBack > 0}<span class="note block text-ink-2"
                     >Growth is {one.setBack} days behind after what happened here.</span
                   >{/if}{#each one.tooNear as source, i (i)}<span
@@ -332,7 +336,11 @@
             : ''}.{data.site.permissionUntil ? ` Until ${longDate(data.site.permissionUntil)}.` : ''}{:else}No
           leave to pick is recorded.{/if}
         {data.site.largestGroup ? `Groups of at most ${data.site.largestGroup}.` : ''}
+        {data.site.mayFire ? 'A fire is allowed.' : 'No fire.'}
+        {data.site.mayCharge ? 'Teaching for a fee is allowed.' : 'No leave to teach for a fee is recorded.'}
       </p>
+      {#if data.site.designation}<p class="mt-1">Protected: {data.site.designation}.</p>{/if}
+      {#if data.site.localRules}<p class="mt-1 whitespace-pre-line">{data.site.localRules}</p>{/if}
     </div>
     <div>
       <h2>Access point</h2>
@@ -401,6 +409,11 @@
           name="mayDig"
           bind:checked={$detailsForm.mayDig}
         />
+        <Tick label="A fire is allowed" name="mayFire" bind:checked={$detailsForm.mayFire} /><Tick
+          label="Teaching for a fee is allowed"
+          name="mayCharge"
+          bind:checked={$detailsForm.mayCharge}
+        />
       </div>
       <Field
         label="Largest group"
@@ -436,6 +449,20 @@
             >{/each}
         </div>
       </fieldset>
+      <Field
+        label="Protected as"
+        name="designation"
+        placeholder="Nature reserve, foreshore, commonage"
+        bind:value={$detailsForm.designation}
+        errors={$detailsErrors.designation}
+      />
+      <Field
+        label="By-laws and local custom"
+        name="localRules"
+        rows={3}
+        bind:value={$detailsForm.localRules}
+        errors={$detailsErrors.localRules}
+      />
       <div class="sm:col-span-2">
         <Field
           label="Note"

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Ground, crossingOf } from '$core/ground';
 import { found, idFrom, inSchoolOf, leading } from '$lib/server/guard';
+import { listPatches } from '$lib/server/patches';
 import { readSite, saveGround } from '$lib/server/sites';
 import { fail } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
@@ -10,7 +11,11 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
     const { name, ground, revision } = found(await readSite(db, id), 'site');
-    return { site: { id, name, ground, revision } };
+    const patches = await listPatches(db, id);
+    return {
+      site: { id, name, ground, revision },
+      patches: patches.map(({ name: label, longitude, latitude }) => ({ label, longitude, latitude }))
+    };
   });
 };
 

@@ -277,7 +277,7 @@
       void take(event.dataTransfer?.files[0]);
     }}
   >
-    <MapEditor {drawn} {chosen} {tool} {onchange} onchoose={(id) => (chosen = id)} />
+    <MapEditor {drawn} {chosen} {tool} {onchange} onchoose={(id) => (chosen = id)} marks={data.patches} />
     <div class="mt-2 flex flex-wrap items-center gap-3">
       <label class="btn btn-line cursor-pointer"
         ><Upload size={17} aria-hidden="true" />Bring in a file<input
@@ -294,8 +294,8 @@
         ><Download size={17} aria-hidden="true" />Take out as GeoJSON</button
       >
       <span class="fine text-ink-2"
-        >GPX: its longest track becomes the path. GeoJSON: its features are added. Or drop the file on the
-        map.</span
+        >Rings are patches: they are moved on their own pages. GPX: its longest track becomes the path.
+        GeoJSON: its features are added. Or drop the file on the map.</span
       >
     </div>
   </div>
