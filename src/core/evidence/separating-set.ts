@@ -1,5 +1,5 @@
 import { type Character, type Stage, type StageDescription, senses } from '../knowledge';
-import { type Contrast, areIndependent, contrastsOf } from './separability';
+import { type Contrast, type Contrasts, areIndependent, contrastsOf } from './separability';
 
 /** A dangerous lookalike at one of its stages that can be met on the date. */
 export interface Opponent {
@@ -70,15 +70,27 @@ export function canBeTold(
   other: StageDescription,
   rules: LookingRules & { readonly mayTouch: boolean }
 ): boolean {
-  const telling = contrastsOf(characters, target, other).telling.filter(({ index }) =>
-    isUsable(characters[index]!, rules, rules.mayTouch)
-  );
-  return telling.some((a, i) =>
-    telling
-      .slice(i + 1)
-      .some((b) => sayDifferent(a, b) && areIndependent(characters[a.index]!, characters[b.index]!))
-  );
+  const contrasts = contrastsOf(characters, target, other);
+  let byRules = told.get(contrasts);
+  if (!byRules) told.set(contrasts, (byRules = new Map()));
+  const key = `${rules.mayDig} ${rules.scentCounts} ${rules.mayTouch}`;
+  let isTold = byRules.get(key);
+  if (isTold === undefined) {
+    const telling = contrasts.telling.filter(({ index }) =>
+      isUsable(characters[index]!, rules, rules.mayTouch)
+    );
+    isTold = telling.some((a, i) =>
+      telling
+        .slice(i + 1)
+        .some((b) => sayDifferent(a, b) && areIndependent(characters[a.index]!, characters[b.index]!))
+    );
+    byRules.set(key, isTold);
+  }
+  return isTold;
 }
+
+/** Contrasts never change, so what they tell is worked out once for each set of rules. */
+const told = new WeakMap<Contrasts, Map<string, boolean>>();
 
 /** Two that tell only because the same plant lacks an organ say the same. */
 const sayDifferent = (a: Contrast, b: Contrast): boolean => !a.lacking || a.lacking !== b.lacking;

@@ -45,6 +45,8 @@ const taxonReach = 15;
 /** How often a sighting is wrong, or a plant out of step. */
 const slip = 0.02;
 const yearLength = 365;
+/** Shifts less likely than this change no figure that is shown. */
+const negligible = 1e-7;
 
 const normal = (reach: number, deviation: number): number[] => {
   const raw = Array.from({ length: 2 * reach + 1 }, (_, i) =>
@@ -111,12 +113,14 @@ export class SiteSeason {
 
   /**
    * @param stagesOf the described stages of a taxon; sightings of what is not described tell nothing
+   * @param before the season of the same place without sightings, where somebody has it already
    */
   constructor(
     private readonly site: SeasonPlace,
     private readonly reference: SeasonPlace,
     sightings: readonly Sighted[],
-    private readonly stagesOf: (taxon: string) => LibraryTaxon['stages'] | undefined
+    private readonly stagesOf: (taxon: string) => LibraryTaxon['stages'] | undefined,
+    private readonly before?: SiteSeason
   ) {
     const spring = hopkinsShift(site, reference);
     // Half a year apart on the two sides of the equator.
@@ -224,17 +228,23 @@ export class SiteSeason {
 
   /** P(stage) for each day of the year, 1 to 365 at [0] to [364]. */
   curve(taxon: string, description: StageDescription): Float64Array {
+    // Whoever asks day by day asks for the same stage again.
+    if (this.#last?.description === description && this.#last.taxon === taxon) return this.#last.curve;
     let known = this.#curves.get(description);
     if (!known) this.#curves.set(description, (known = new Map()));
     let curve = known.get(taxon);
     if (!curve) known.set(taxon, (curve = this.workOut(taxon, description)));
+    this.#last = { taxon, description, curve };
     return curve;
   }
+  #last: { taxon: string; description: StageDescription; curve: Float64Array } | undefined;
 
   /** The same season as it was before anything was seen. */
   private get unseen(): SiteSeason {
     this.#unseen ??=
-      this.#sightings.size === 0 ? this : new SiteSeason(this.site, this.reference, [], this.stagesOf);
+      this.#sightings.size === 0
+        ? this
+        : (this.before ?? new SiteSeason(this.site, this.reference, [], this.stagesOf));
     return this.#unseen;
   }
   #unseen: SiteSeason | undefined;
@@ -255,16 +265,20 @@ export class SiteSeason {
       const half = halfOf(window);
       const shift = this.shiftOf(taxon, half);
       const reach = siteReach + taxonReach;
-      const heights = Float64Array.from({ length: yearLength }, (_, day) => trapezoid(window, day + 1));
-      for (let day = 0; day < yearLength; day += 1) {
-        let sum = 0;
-        let at = modulo(day - this.mean[half] + reach);
-        for (let s = 0; s < shift.length; s += 1) {
-          sum += shift[s]! * heights[at]!;
-          at = at === 0 ? yearLength - 1 : at - 1;
-        }
-        whole[day] = Math.max(whole[day]!, sum);
+      // Only days on which the window stands and shifts that can be are gone through; the year is folded at the end.
+      const first = shift.findIndex((probability) => probability > negligible);
+      const last = shift.findLastIndex((probability) => probability > negligible);
+      const likely = Float64Array.from(shift.slice(first, last + 1));
+      const unfolded = new Float64Array(yearLength + likely.length);
+      for (let from = 0; from < yearLength; from += 1) {
+        const height = trapezoid(window, from + 1);
+        if (height === 0) continue;
+        for (let s = 0; s < likely.length; s += 1) unfolded[from + s]! += likely[s]! * height;
       }
+      const own = new Float64Array(yearLength);
+      const moved = this.mean[half] - reach + first;
+      unfolded.forEach((chance, i) => (own[modulo(i + moved)]! += chance));
+      for (let day = 0; day < yearLength; day += 1) whole[day] = Math.max(whole[day]!, own[day]!);
     }
     return whole;
   }
@@ -272,9 +286,7 @@ export class SiteSeason {
   /** What is to be expected of a stage on a day of the year. */
   stageOn(taxon: string, description: StageDescription, day: number): StageForecast {
     const probability = this.curve(taxon, description)[modulo(day - 1)]!;
-    const nearest = description.windows
-      .map((window) => this.halfDay(taxon, window, day))
-      .reduce((a, b) => (Math.abs(b.expected) < Math.abs(a.expected) ? b : a));
+    const nearest = this.comingOf(taxon, description, day);
     return {
       stage: description.stage,
       probability,
@@ -288,6 +300,13 @@ export class SiteSeason {
               : 'later'
             : 'over'
     };
+  }
+
+  /** When half of a stage has come, next or last: days from a day of the year, with the 80 % range. */
+  comingOf(taxon: string, { windows }: StageDescription, day: number): StageForecast['half'] {
+    return windows
+      .map((window) => this.halfDay(taxon, window, day))
+      .reduce((a, b) => (Math.abs(b.expected) < Math.abs(a.expected) ? b : a));
   }
 
   /** When a window has half come, in days from a day of the year. */

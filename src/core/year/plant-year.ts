@@ -48,9 +48,16 @@ export interface Outlook {
   readonly calendar: Calendar;
 }
 
-const byDay = (of: (day: number) => number) => Float64Array.from({ length: daysOfYear }, (_, i) => of(i + 1));
-const percentOf = (chances: Float64Array) =>
-  Uint8Array.from(chances, (chance) => Math.round(100 * Math.min(1, chance)));
+function byDay(of: (day: number) => number): Float64Array {
+  const chances = new Float64Array(daysOfYear);
+  for (let d = 0; d < daysOfYear; d += 1) chances[d] = of(d + 1);
+  return chances;
+}
+function percentOf(chances: Float64Array): Uint8Array {
+  const percent = new Uint8Array(daysOfYear);
+  for (let d = 0; d < daysOfYear; d += 1) percent[d] = Math.round(100 * Math.min(1, chances[d]!));
+  return percent;
+}
 
 /** Stages that a plant without any use is shown at: what it is known by is there. */
 const showing = new Set<Stage>(['first-year leaf', 'leaf', 'bud', 'flower', 'fruit']);

@@ -150,7 +150,7 @@ export function lastMoves(
     .flatMap((taxon) =>
       [...taxon.stages.values()].map((stage) => {
         const [now, then] = [after!, before!].map(
-          (season) => season.stageOn(taxon.slug, stage, day).half.expected
+          (season) => season.comingOf(taxon.slug, stage, day).expected
         );
         return { name: englishName(taxon), stage: stage.stage, days: now! - then!, ahead: now! };
       })

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type Abundance, abundances } from '$core/evidence';
 import { centreOf } from '$core/ground';
 import { type Library, type LibraryTaxon, Stage } from '$core/knowledge';
-import { SiteSeason, addDays, dayOfYear, stageIsUp } from '$core/season';
+import { type SeasonPlace, SiteSeason, addDays, dayOfYear, stageIsUp } from '$core/season';
 import { libraryOf } from './library';
 import { readPatch } from './patches';
 import type { CameraNote, Picture } from './photographs';
@@ -171,6 +171,21 @@ export async function removeSighting(db: SchoolDb, siteId: string, id: string): 
   return rowCount === 1;
 }
 
+/** Seasons before anything was seen: they follow from the library and the place alone. */
+const unseenSeasons = new WeakMap<Library, Map<string, SiteSeason>>();
+
+function unseenSeason(library: Library, place: SeasonPlace): SiteSeason {
+  let known = unseenSeasons.get(library);
+  if (!known) unseenSeasons.set(library, (known = new Map()));
+  const key = `${place.latitude} ${place.altitudeMetres}`;
+  let season = known.get(key);
+  if (!season) {
+    season = new SiteSeason(place, library.referencePlace, [], (taxon) => library.taxa.get(taxon)?.stages);
+    known.set(key, season);
+  }
+  return season;
+}
+
 /** The season of a site in the year of a date, by its place and by what was seen there in that year. */
 export function seasonOf(
   library: Library,
@@ -180,14 +195,14 @@ export function seasonOf(
 ): SiteSeason {
   const reference = library.referencePlace;
   const latitude = centreOf(site.ground)?.[1] ?? reference.latitude;
-  return new SiteSeason(
-    { latitude, altitudeMetres: site.altitudeMetres ?? reference.altitudeMetres },
-    reference,
-    sightings
-      .filter(({ seenOn }) => seenOn <= isoDate && seenOn.slice(0, 4) === isoDate.slice(0, 4))
-      .map(({ taxon, stage, says, seenOn }) => ({ taxon, stage, says, day: dayOfYear(seenOn) })),
-    (taxon) => library.taxa.get(taxon)?.stages
-  );
+  const place = { latitude, altitudeMetres: site.altitudeMetres ?? reference.altitudeMetres };
+  const before = unseenSeason(library, place);
+  const sighted = sightings
+    .filter(({ seenOn }) => seenOn <= isoDate && seenOn.slice(0, 4) === isoDate.slice(0, 4))
+    .map(({ taxon, stage, says, seenOn }) => ({ taxon, stage, says, day: dayOfYear(seenOn) }));
+  return sighted.length === 0
+    ? before
+    : new SiteSeason(place, reference, sighted, (taxon) => library.taxa.get(taxon)?.stages, before);
 }
 
 export interface ForecastStage {

@@ -15,7 +15,8 @@ import type { Actions, PageServerLoad } from './$types';
 const shows = ['wishes', 'patches', 'danger'] as const;
 const Asked = z.object({ show: z.enum(shows).optional().catch(undefined) });
 
-export const load: PageServerLoad = ({ locals, params, url }) => {
+export const load: PageServerLoad = ({ locals, params, url, depends }) => {
+  depends('season:strip');
   const viewer = teaching(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
@@ -24,7 +25,8 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const sightings = await listSightings(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
     const wishes = await listWishes(db, id);
-    const patches = [...new Set((await listPatches(db, id)).map(({ taxon }) => taxon))];
+    const recorded = await listPatches(db, id);
+    const patches = [...new Set(recorded.map(({ taxon }) => taxon))];
     const isDanger = (slug: string) => {
       const taxon = library.taxa.get(slug);
       return Boolean(taxon && (taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2));
@@ -61,6 +63,10 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       walks: (await listWalks(db, viewer))
         .filter(({ siteId, heldOn }) => siteId === id && heldOn.slice(0, 4) === viewer.today.slice(0, 4))
         .map(({ id: walk, name, heldOn }) => ({ id: walk, name, day: dayOfYear(heldOn), heldOn })),
+      patches: recorded.flatMap(({ id: patch, name, taxon }) => {
+        const entry = library.taxa.get(taxon);
+        return entry ? [{ id: patch, name, stages: [...entry.stages.keys()] }] : [];
+      }),
       taxa: [...library.taxa.values()].map((taxon) => ({
         slug: taxon.slug,
         label: `${englishName(taxon)} (${taxon.name})`

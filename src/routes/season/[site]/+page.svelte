@@ -3,6 +3,7 @@
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth, longDate } from '$lib/ui/dates';
   import Legend from '$lib/ui/season/Legend.svelte';
+  import QuickSighting from '$lib/ui/season/QuickSighting.svelte';
   import SeasonStrip from '$lib/ui/season/SeasonStrip.svelte';
   import ShiftChart from '$lib/ui/season/ShiftChart.svelte';
 
@@ -119,44 +120,61 @@
       {/if}
     {/each}
   </section>
-  <section>
-    <h2>Wish list for {data.site.name}</h2>
-    {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
-    <ul class="m-0 mt-1 list-none p-0">
-      {#each Object.entries(data.worth) as [slug, worth] (slug)}
-        <li class="note flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
-          <a class="link-line" href="/species/{slug}"
-            >{data.taxa.find((taxon) => taxon.slug === slug)?.label ?? slug}</a
-          ><span class="text-ink-2">{worths[worth]}</span>
-          {#if data.mayEdit}
-            <form method="POST" action="?/wish" use:enhance class="ml-auto">
-              <input type="hidden" name="taxon" value={slug} /><input type="hidden" name="worth" value="0" />
-              <button
-                class="cursor-pointer underline underline-offset-2"
-                aria-label="Take {slug} off the list">take off</button
-              >
-            </form>
-          {/if}
-        </li>
-      {:else}<li class="note text-ink-2">Empty so far.</li>{/each}
-    </ul>
-    {#if data.mayEdit}
-      <form method="POST" action="?/wish" use:enhance class="mt-3 grid gap-3 sm:grid-cols-[1fr_170px_auto]">
-        <label class="note"
-          ><span class="font-[650]">Plant</span><select name="taxon" class="select" required>
-            <option value="">Choose a plant</option>
-            {#each data.taxa as taxon (taxon.slug)}<option value={taxon.slug}>{taxon.label}</option>{/each}
-          </select></label
-        >
-        <label class="note"
-          ><span class="font-[650]">How much</span><select name="worth" class="select">
-            {#each worths.slice(1) as label, i (label)}<option value={i + 1} selected={i === 1}
-                >{label}</option
-              >{/each}
-          </select></label
-        >
-        <button class="btn btn-line self-end">Wish for it</button>
-      </form>
-    {/if}
-  </section>
+  <div class="grid content-start gap-6">
+    <section id="note">
+      <h2>Note what was seen</h2>
+      {#if data.patches.length > 0}
+        {#key data.site.id}
+          <QuickSighting siteId={data.site.id} today={data.today} patches={data.patches} />
+        {/key}
+      {/if}
+      <p class="note mt-1 text-ink-2">
+        On the ground itself, patch after patch: <a href="/ground/{data.site.id}/scout">Scout</a>.
+      </p>
+    </section>
+    <section>
+      <h2>Wish list for {data.site.name}</h2>
+      {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
+      <ul class="m-0 mt-1 list-none p-0">
+        {#each Object.entries(data.worth) as [slug, worth] (slug)}
+          <li class="note flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
+            <a class="link-line" href="/species/{slug}"
+              >{data.taxa.find((taxon) => taxon.slug === slug)?.label ?? slug}</a
+            ><span class="text-ink-2">{worths[worth]}</span>
+            {#if data.mayEdit}
+              <form method="POST" action="?/wish" use:enhance class="ml-auto">
+                <input type="hidden" name="taxon" value={slug} /><input
+                  type="hidden"
+                  name="worth"
+                  value="0"
+                />
+                <button
+                  class="cursor-pointer underline underline-offset-2"
+                  aria-label="Take {slug} off the list">take off</button
+                >
+              </form>
+            {/if}
+          </li>
+        {:else}<li class="note text-ink-2">Empty so far.</li>{/each}
+      </ul>
+      {#if data.mayEdit}
+        <form method="POST" action="?/wish" use:enhance class="mt-3 grid gap-3 sm:grid-cols-[1fr_170px_auto]">
+          <label class="note"
+            ><span class="font-[650]">Plant</span><select name="taxon" class="select" required>
+              <option value="">Choose a plant</option>
+              {#each data.taxa as taxon (taxon.slug)}<option value={taxon.slug}>{taxon.label}</option>{/each}
+            </select></label
+          >
+          <label class="note"
+            ><span class="font-[650]">How much</span><select name="worth" class="select">
+              {#each worths.slice(1) as label, i (label)}<option value={i + 1} selected={i === 1}
+                  >{label}</option
+                >{/each}
+            </select></label
+          >
+          <button class="btn btn-line self-end">Wish for it</button>
+        </form>
+      {/if}
+    </section>
+  </div>
 </div>

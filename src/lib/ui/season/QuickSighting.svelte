@@ -1,0 +1,91 @@
+<script lang="ts">
+  import { invalidate } from '$app/navigation';
+  import { v4 as newId } from 'uuid';
+  import Notice from '$lib/ui/Notice.svelte';
+
+  /** Notes what was seen of a patch in one line; the strip follows at once. */
+  interface Props {
+    siteId: string;
+    today: string;
+    patches: readonly {
+      readonly id: string;
+      readonly name: string;
+      readonly stages: readonly string[];
+    }[];
+  }
+  let { siteId, today, patches }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  let patchId = $state(patches[0]?.id ?? '');
+  let says = $state('there');
+  // svelte-ignore state_referenced_locally
+  let seenOn = $state(today);
+  let problem = $state('');
+  let done = $state('');
+  let isSending = $state(false);
+  const stages = $derived(patches.find(({ id }) => id === patchId)?.stages ?? []);
+  let wanted = $state('');
+  const stage = $derived(stages.includes(wanted) ? wanted : (stages[0] ?? ''));
+
+  async function send(event: SubmitEvent) {
+    event.preventDefault();
+    isSending = true;
+    problem = done = '';
+    try {
+      const response = await fetch('/api/events', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          events: [{ id: newId(), kind: 'sighting', siteId, patchId, stage, says, seenOn, note: '' }]
+        })
+      });
+      const answer = (await response.json()) as { problem?: string; results?: { problem?: string }[] };
+      const refused = answer.problem ?? answer.results?.[0]?.problem;
+      if (refused) problem = refused;
+      else {
+        await invalidate('season:strip');
+        done = `Noted: ${stage} ${says === 'there' ? 'is there' : says}. The strip above has followed.`;
+      }
+    } catch {
+      problem = 'There is no connection; nothing was noted. Scout keeps sightings until there is one.';
+    } finally {
+      isSending = false;
+    }
+  }
+</script>
+
+<form class="mt-2 grid gap-3 sm:grid-cols-2" onsubmit={send}>
+  <label class="note sm:col-span-2"
+    ><span class="font-[650]">Patch</span><select class="select" bind:value={patchId}>
+      {#each patches as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+    </select></label
+  >
+  <label class="note"
+    ><span class="font-[650]">Stage</span><select
+      class="select"
+      value={stage}
+      onchange={(event) => (wanted = event.currentTarget.value)}
+    >
+      {#each stages as one (one)}<option>{one}</option>{/each}
+    </select></label
+  >
+  <label class="note"
+    ><span class="font-[650]">It is</span><select class="select" bind:value={says}>
+      <option value="there">there</option><option value="not yet">not yet</option><option value="over"
+        >over</option
+      >
+    </select></label
+  >
+  <label class="note"
+    ><span class="font-[650]">Seen on</span><input
+      class="input"
+      type="date"
+      max={today}
+      bind:value={seenOn}
+    /></label
+  >
+  <button class="btn btn-line self-end" disabled={isSending}>Note it</button>
+  <div class="sm:col-span-2" aria-live="polite">
+    {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
+    {#if done}<Notice kind="done">{done}</Notice>{/if}
+  </div>
+</form>
