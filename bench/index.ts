@@ -1,8 +1,9 @@
 import { ensureBuild } from '../scripts/setup/build.js';
 import { startCluster } from '../scripts/setup/cluster.js';
-import { ensureNpmPackages, ensurePostgres } from '../scripts/setup/packages.js';
+import { ensureChromium, ensureNpmPackages, ensurePostgres } from '../scripts/setup/packages.js';
 import { runMain } from '../scripts/setup/say.js';
 import { prepareTemplates } from '../scripts/setup/templates.js';
+import { browserFigures } from './browser';
 import { coreFigures } from './core';
 import { drawingFigures } from './drawing';
 import { type Figure, printFigures } from './figure';
@@ -14,6 +15,7 @@ import { startFigures } from './start';
 async function main(): Promise<number> {
   ensureNpmPackages();
   ensurePostgres();
+  ensureChromium();
   ensureBuild();
   const figures: Figure[] = [
     ...(await coreFigures()),
@@ -24,6 +26,7 @@ async function main(): Promise<number> {
   try {
     Object.assign(process.env, await prepareTemplates(cluster));
     figures.push(...(await serverFigures()));
+    figures.push(...(await browserFigures()));
   } finally {
     await cluster.stop();
   }

@@ -33,6 +33,13 @@ const walk =
     await visit(site, path + part);
   };
 
+/** The id of one of the demo's sites. */
+async function siteId(site: Site, name: string): Promise<string> {
+  await visit(site, '/ground');
+  const link = await site.driver.findElement(By.xpath(`//main//a[contains(., "${name}")]`));
+  return ((await link.getAttribute('href')) ?? '').split('/').at(-1)!;
+}
+
 const scrollTo = (site: Site, selector: string) =>
   site.driver.executeScript('document.querySelector(arguments[0])?.scrollIntoView()', selector);
 
@@ -61,6 +68,37 @@ const views: readonly View[] = [
       await seeText(site.driver, 'Patches on');
     }
   },
+  {
+    name: 'season',
+    role: 'Instructor',
+    size: desk,
+    open: async (site) => visit(site, `/season/${await siteId(site, 'Ossmer Strand')}`)
+  },
+  {
+    name: 'choose-the-day',
+    role: 'Instructor',
+    size: desk,
+    open: async (site) => {
+      await visit(site, `/season/${await siteId(site, 'Ossmer Strand')}/days`);
+      await seeText(site.driver, 'The best days');
+    }
+  },
+  {
+    name: 'tide-and-light',
+    role: 'Instructor',
+    size: desk,
+    open: async (site) => visit(site, `/season/${await siteId(site, 'Ossmer Strand')}/tide`)
+  },
+  {
+    name: 'patch',
+    role: 'Instructor',
+    size: desk,
+    open: async (site) => {
+      await visit(site, `/ground/${await siteId(site, 'Crannoge Wood')}`);
+      await press(site.driver, 'Ramsons carpet by the burn');
+      await seeText(site.driver, 'leaves left');
+    }
+  },
   { name: 'walk-plan', role: 'Instructor', size: desk, open: walk('') },
   {
     name: 'brief-contrast-sheet',
@@ -80,43 +118,28 @@ const views: readonly View[] = [
   },
   { name: 'library', role: 'Instructor', size: desk, open: (site) => visit(site, '/species') },
   {
-    name: 'compare',
-    role: 'Instructor',
-    size: desk,
-    open: (site) => visit(site, '/species/compare?plant=daucus-carota~flower&plant=conium-maculatum~flower')
-  },
-  {
     name: 'plates-dusk',
     role: 'Instructor',
     size: desk,
     theme: 'dusk',
     open: (site) => visit(site, '/species/plates?family=Apiaceae&stage=flower')
   },
-  {
-    name: 'from-afar',
-    role: 'Instructor',
-    size: desk,
-    open: (site) =>
-      visit(site, '/species/wayside?plant=anthriscus-sylvestris~flower&others=4&distance=across&specimen=9')
-  },
   { name: 'look-closer', role: 'Learner', size: desk, open: whiteUmbelsInJune },
-  {
-    name: 'what-separates',
-    role: 'Instructor',
-    size: desk,
-    open: (site) => visit(site, '/species/anthriscus-sylvestris/apart?date=2027-05-20')
-  },
-  {
-    name: 'confirm',
-    role: 'Instructor',
-    size: desk,
-    open: (site) => visit(site, '/species/confirm/arum-maculatum')
-  },
   { name: 'drill', role: 'Learner', size: desk, open: firstQuestion },
   { name: 'progress-of-a-learner', role: 'Learner', size: desk, open: (site) => visit(site, '/progress') },
   { name: 'phone-today', role: 'Learner', size: phone, open: (site) => visit(site, '/today') },
+  {
+    name: 'phone-scout',
+    role: 'Instructor',
+    size: phone,
+    open: async (site) => {
+      await visit(site, `/ground/${await siteId(site, 'Crannoge Wood')}/scout`);
+      await site.driver.executeScript(
+        'document.querySelectorAll("main li > button[aria-expanded]")[3].click()'
+      );
+    }
+  },
   { name: 'phone-drill', role: 'Learner', size: phone, open: firstQuestion },
-  { name: 'phone-look-closer', role: 'Learner', size: phone, open: whiteUmbelsInJune },
   {
     name: 'phone-brief-sun',
     role: 'Learner',

@@ -48,8 +48,8 @@ describe.sequential('on a phone', () => {
     expect(await Promise.all(bar.map((arm) => arm.getText()))).toEqual([
       'Today',
       'Ground',
+      'Season',
       'Walks',
-      'Species',
       'More'
     ]);
     await bar[4]!.click();

@@ -49,7 +49,7 @@
     const by = { ArrowLeft: -1, ArrowRight: 1, PageUp: -7, PageDown: 7 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
-    const next = Math.min(days.length - 1, Math.max(0, (at < 0 ? 0 : at) + by));
+    const next = Math.min(days.length - 1, Math.max(0, at + by));
     onchoose(days[next]!.isoDate);
   }
   function onclick(event: MouseEvent & { currentTarget: SVGSVGElement }) {
