@@ -130,9 +130,10 @@
             : `${Math.abs(mean)} ${Math.abs(mean) === 1 ? 'day' : 'days'} ${mean > 0 ? 'later' : 'earlier'} than at the library’s reference place`},
           80 in 100 between {low} and {high} days.</span
         >{/each}
-      From the latitude and {data.sightings.length === 0
+      From its place and {data.sightings.length === 0
         ? 'no sightings yet: note some, and the forecast of every plant moves.'
         : `${data.sightings.length} ${data.sightings.length === 1 ? 'sighting' : 'sightings'}.`}
+      {#if data.mayScout}<a href="/season/{data.site.id}?show=patches">The year of its plants</a>{/if}
     </p>
 
     <section class="mt-6 border-t border-rule pt-4">

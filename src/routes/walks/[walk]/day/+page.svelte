@@ -18,8 +18,8 @@
     <h2>What is up at {data.walk.siteName} on {longDate(data.walk.heldOn)}</h2>
     {#if data.light}<div class="note mt-1"><Daylight light={data.light} /></div>{/if}
     <p class="note mt-1 text-ink-2">
-      Stages as forecast for this site, from what was seen there this year. The checks of the plan go by the
-      library’s reference windows.
+      Stages as forecast for this site, from its place and what was seen there this year; the plan and its
+      checks go by the same. <a href="/season/{data.walk.siteId}/days">Choose another day</a>
     </p>
     <table class="ruled mt-2">
       <thead><tr><th scope="col">taxon</th><th scope="col">patch</th><th scope="col">stage</th></tr></thead>
