@@ -173,7 +173,7 @@
     </div>
     <WideTable label="Waypoints">
       <table class="ruled mt-3">
-        <thead
+        <thead class="max-sm:hidden"
           ><tr
             ><th scope="col"><span class="sr-only">Bring in</span></th><th scope="col">name</th><th
               scope="col">plant</th
@@ -182,15 +182,15 @@
         >
         <tbody>
           {#each rows as row, i (i)}
-            <tr>
-              <td
+            <tr class="max-sm:grid max-sm:grid-cols-[76px_minmax(0,1fr)]">
+              <td class="max-sm:row-span-3"
                 ><label class="flex min-h-9 items-center gap-2"
                   ><input type="checkbox" class="checkbox" bind:checked={row.isTaken} /><span class="disc"
                     >{i + 1}</span
                   ><span class="sr-only">Bring in {row.name}</span></label
                 ></td
               >
-              <td class="min-w-44"
+              <td class="min-w-44 max-sm:col-start-2 max-sm:border-0"
                 ><label
                   ><span class="sr-only">Name of waypoint {i + 1}</span><input
                     class="input"
@@ -199,7 +199,7 @@
                   /></label
                 >{#if row.note}<span class="note text-ink-2">{row.note}</span>{/if}</td
               >
-              <td class="min-w-52"
+              <td class="min-w-44 max-sm:col-start-2 max-sm:border-0"
                 ><label
                   ><span class="sr-only">Plant of waypoint {i + 1}</span><select
                     class="select"
@@ -210,7 +210,7 @@
                   ></label
                 ></td
               >
-              <td class="note text-ink-2"
+              <td class="note text-ink-2 max-sm:col-start-2"
                 >{#if row.near}{row.near.name}, {row.near.metres < 950
                     ? `${Math.round(row.near.metres)} m`
                     : `${(row.near.metres / 1000).toFixed(1)} km`}{#if row.near.metres > farOff}<strong

@@ -90,7 +90,8 @@
                     class="ml-2 inline text-rosehip"
                     aria-label="danger"
                   />{/if}</td
-              ><td class="text-ink-2">{one.stage}</td><td class="text-right">{percent(one.probability)}</td
+              ><td class="text-ink-2">{one.stage}</td><td class="whitespace-nowrap text-right"
+                >{percent(one.probability)}</td
               ></tr
             >
           {:else}<tr><td class="text-ink-2">Nothing of this library fits well.</td></tr>{/each}
