@@ -34,7 +34,9 @@
   const likely = (percent: number) => (percent > 99 ? 'over 99' : String(percent));
   const heightOf = (row: StripRow) => 46 + 19 * drawnOf(row).length;
   /** The label of the date stands left of its rule where there is no room at its right. */
-  const isLate = $derived(x(day) > width - 110);
+  const label = $derived(weekdayAndDay(today));
+  const labelWidth = $derived(7.4 * label.length + 16);
+  const isLate = $derived(x(day) > width - labelWidth - 4);
   const flags = $derived(
     walks.map((walk, i) => ({
       ...walk,
@@ -63,8 +65,10 @@
           >{/if}
       {/each}
       <g transform="translate({x(day)} 0)">
-        <rect x={isLate ? -100 : 0} width="100" height="19" class="ink" />
-        <text x={isLate ? -50 : 50} y="14" text-anchor="middle" class="word day">{weekdayAndDay(today)}</text>
+        <rect x={isLate ? -labelWidth : 0} width={labelWidth} height="19" class="ink" />
+        <text x={((isLate ? -1 : 1) * labelWidth) / 2} y="14" text-anchor="middle" class="word day"
+          >{label}</text
+        >
         <path d="M0 0V58" class="today" />
       </g>
       <path d="M0 57.5H{width}" class="rule" />

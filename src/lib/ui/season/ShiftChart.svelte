@@ -16,8 +16,13 @@
   let { density, unseen, low, high, words }: Props = $props();
   const reach = 28;
   const shown = (some: Density) => some.filter(({ days }) => Math.abs(days) <= reach);
+  /** The ends would run into their neighbours. */
   const tick = (days: number) =>
-    days === 0 ? 'usual' : `${Math.abs(days)} d ${days < 0 ? 'early' : 'late'}`;
+    Math.abs(days) === reach
+      ? ''
+      : days === 0
+        ? 'usual'
+        : `${Math.abs(days)} d ${days < 0 ? 'early' : 'late'}`;
   const option = (inks: Inks): EChartsCoreOption => ({
     animation: false,
     textStyle: { fontFamily: inks.font, fontSize: 13, color: inks.ink },
@@ -30,9 +35,7 @@
       axisLabel: {
         formatter: tick,
         color: inks.second,
-        fontSize: 13,
-        alignMinLabel: 'left',
-        alignMaxLabel: 'right'
+        fontSize: 13
       },
       axisLine: { onZero: false, lineStyle: { color: inks.ink } },
       axisTick: { show: true },
