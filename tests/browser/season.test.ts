@@ -94,7 +94,12 @@ describe.sequential('the season in the browser', () => {
       By.xpath('//main//section[h2[normalize-space(.)="The best days"]]//article//h3')
     );
     const isoDate = new Date(`${await day.getText()} 12:00 UTC`).toISOString().slice(0, 10);
-    await press(driver, 'Plan a walk on this day');
+    const link = await driver.findElement(
+      By.xpath(
+        '//main//section[h2[normalize-space(.)="The best days"]]//article[1]//a[contains(., "Plan a walk")]'
+      )
+    );
+    await driver.executeScript('arguments[0].click()', link);
     await driver.wait(until.urlContains('/walks/new'), 15_000);
     const field = await driver.findElement(By.css('main input[name=heldOn]'));
     expect(await field.getAttribute('value')).toBe(isoDate);
@@ -112,7 +117,8 @@ describe.sequential('the season in the browser', () => {
     await visit(site, `/ground/${strand}/waypoints`);
     await press(driver, 'Strand at low water');
     await seeText(driver, '5 waypoints of Strand at low water');
-    await press(driver, 'Bring in 3 waypoints');
+    const bring = await driver.findElement(By.xpath('//main//form//button[contains(., "Bring in")]'));
+    await driver.executeScript('arguments[0].click()', bring);
     await seeText(driver, 'came in.');
   });
 });
