@@ -33,6 +33,15 @@ afterAll(async () => {
   await database.drop();
 });
 
+describe('the school’s clock', () => {
+  it('gives an instant the date that it has at the school: an hour after midnight in summer is today', async () => {
+    const { rows } = await withSchool(demo.schoolId, (db) =>
+      db.query<{ on: string }>(`select to_char('2027-04-23T23:05:00Z'::timestamptz, 'YYYY-MM-DD') as on`)
+    );
+    expect(rows[0]!.on).toBe('2027-04-24');
+  });
+});
+
 describe('the season of a site', () => {
   it('shows how each wish stands today, and says what moved it', async () => {
     const words = await instructor.words(`/season/${id.wood}`);

@@ -35,8 +35,8 @@ const patchOf = (row: PatchRow): Patch => ({
 /** The patches of a site that are there. */
 export async function listPatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
   const { rows } = await db.query<PatchRow>(
-    `${select} where site_id = $1 and (gone_on is null or gone_on > $2) order by name`,
-    [siteId, db.now]
+    `${select} where site_id = $1 and (gone_on is null or gone_on > domain_now()::date) order by name`,
+    [siteId]
   );
   return rows.map(patchOf);
 }
@@ -44,8 +44,8 @@ export async function listPatches(db: SchoolDb, siteId: string): Promise<Patch[]
 /** Those that are not there any more, the latest first. */
 export async function listGonePatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
   const { rows } = await db.query<PatchRow>(
-    `${select} where site_id = $1 and gone_on <= $2 order by gone_on desc, name`,
-    [siteId, db.now]
+    `${select} where site_id = $1 and gone_on <= domain_now()::date order by gone_on desc, name`,
+    [siteId]
   );
   return rows.map(patchOf);
 }

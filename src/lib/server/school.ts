@@ -4,14 +4,15 @@ import { pool } from './pool';
 /** A connection inside a transaction of one school: row-level security shows and takes that school's rows only. */
 export type SchoolDb = PoolClient & { readonly schoolId: string; readonly now: Date };
 
-/** The school's own clock: its demo date at this time of day, or the wall clock. */
-async function domainNow(client: PoolClient): Promise<Date> {
-  const { rows } = await client.query<{ now: Date }>(
+/** The school's own clock, its demo date at this time of day or the wall clock; and the zone that it goes by. */
+async function domainClock(client: PoolClient): Promise<{ now: Date; zone: string }> {
+  const { rows } = await client.query<{ now: Date; zone: string }>(
     `select case when demo_date is null then now()
-                 else (demo_date + (now() at time zone time_zone)::time) at time zone time_zone end as now
+                 else (demo_date + (now() at time zone time_zone)::time) at time zone time_zone end as now,
+            time_zone as zone
        from school`
   );
-  return rows[0]?.now ?? new Date();
+  return rows[0] ?? { now: new Date(), zone: 'UTC' };
 }
 
 /**
@@ -24,8 +25,12 @@ export async function withSchool<T>(schoolId: string, work: (db: SchoolDb) => Pr
   try {
     await client.query('begin');
     await client.query("select set_config('app.school', $1, true)", [schoolId]);
-    const now = await domainNow(client);
-    await client.query("select set_config('app.now', $1, true)", [now.toISOString()]);
+    const { now, zone } = await domainClock(client);
+    // An instant's date is the school's, in the hour after midnight too.
+    await client.query("select set_config('app.now', $1, true), set_config('TimeZone', $2, true)", [
+      now.toISOString(),
+      zone
+    ]);
     const result = await work(Object.assign(client, { schoolId, now }));
     await client.query('commit');
     return result;
