@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { v5 as uuidFrom } from 'uuid';
 import { parse } from 'yaml';
-import { Ground } from '../src/core/ground';
 import {
   type Claim,
   LibraryDocument,
@@ -19,54 +18,12 @@ import { publishBrief } from '../src/lib/server/briefs';
 import { pairsOfWalk } from '../src/lib/server/drills';
 import { readPlan } from '../src/lib/server/plan';
 import { type SchoolDb, withSchool } from '../src/lib/server/school';
+import { type IdOf, place } from './demo-place';
 import { Demo } from './demo-schema';
+import { loadSites } from './demo-sites';
 import { type Viewer, createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/sign-in';
 
 /** The invented demo school. Its ids follow from its keys, so that an interrupted load can be taken up again. */
-
-const metresPerDegree = 111_320;
-
-/** @param at metres east and north of an origin */
-function place(
-  [longitude, latitude]: readonly [number, number],
-  [east, north]: readonly [number, number]
-): [number, number] {
-  const round = (degrees: number) => Math.round(degrees * 1e6) / 1e6;
-  const perDegreeEast = metresPerDegree * Math.cos((latitude * Math.PI) / 180);
-  return [round(longitude + east / perDegreeEast), round(latitude + north / metresPerDegree)];
-}
-
-type Metres = readonly [number, number];
-
-/** Rounds the corners of a hand-drawn line (Chaikin's corner cutting), so that the demo looks surveyed. */
-function rounded(points: readonly Metres[], closed: boolean, times = 3): Metres[] {
-  if (times === 0) return [...points];
-  const ends = closed ? [...points, points[0]!] : points;
-  const cut = ends.slice(1).flatMap((b, i): Metres[] => {
-    const a = ends[i]!;
-    const at = (t: number): Metres => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
-    return [at(0.25), at(0.75)];
-  });
-  return rounded(closed ? cut : [points[0]!, ...cut, points.at(-1)!], closed, times - 1);
-}
-
-const closedRing = (points: readonly Metres[]): Metres[] => [...points, points[0]!];
-
-function groundOf(site: Demo['sites'][number]): Ground {
-  const at = (point: readonly [number, number]) => place(site.origin, point);
-  return Ground.parse({
-    type: 'FeatureCollection',
-    features: site.ground.map(({ kind, name, polygon, line, point }) => ({
-      type: 'Feature',
-      properties: { kind, name },
-      geometry: polygon
-        ? { type: 'Polygon', coordinates: [closedRing(rounded(polygon, true)).map(at)] }
-        : line
-          ? { type: 'LineString', coordinates: rounded(line, false).map(at) }
-          : { type: 'Point', coordinates: at(point!) }
-    }))
-  });
-}
 
 export async function loadDemo(libraryHash: string, path: string): Promise<void> {
   const demo = Demo.parse(parse(readFileSync(path, 'utf8')));
@@ -94,8 +51,6 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
     await closePool();
   }
 }
-
-type IdOf = (kind: string, key: string) => string;
 
 async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: IdOf): Promise<void> {
   const { schoolId } = db;
@@ -175,122 +130,7 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
       edited_by: idOf('person', 'instructor'),
       effective_at: '2027-03-20T12:00:00Z'
     });
-  for (const site of demo.sites) {
-    const { key, name, habitats, accessPoint, permission, note } = site;
-    await insert('site', {
-      id: idOf('site', key),
-      name,
-      time_zone: school.timeZone,
-      ground: groundOf(site),
-      habitats,
-      altitude_metres: site.altitude,
-      tide: site.tide ? JSON.stringify(site.tide) : null,
-      access_point: accessPoint,
-      permission_from: permission.from,
-      permission_since: permission.since,
-      permission_until: permission.until,
-      may_pick: permission.pick,
-      may_dig: permission.dig,
-      may_fire: permission.fire,
-      may_charge: permission.fee,
-      designation: permission.designation,
-      local_rules: permission.rules,
-      largest_group: permission.group,
-      note
-    });
-    for (const patch of site.patches) {
-      const [longitude, latitude] = place(site.origin, patch.at);
-      await insert('patch', {
-        id: idOf('patch', patch.key),
-        site_id: idOf('site', key),
-        name: patch.name,
-        taxon: patch.taxon,
-        longitude,
-        latitude,
-        abundance: patch.abundance,
-        microhabitat: patch.microhabitat,
-        is_only: patch.only,
-        outline: patch.outline
-          ? JSON.stringify({
-              type: 'Polygon',
-              coordinates: [closedRing(rounded(patch.outline, true)).map((at) => place(site.origin, at))]
-            })
-          : null
-      });
-    }
-    const taxonOf = (patch: string) => site.patches.find((one) => one.key === patch)!.taxon;
-    for (const { patch, on, by, body, exempt } of site.censuses)
-      await insert('census', {
-        id: idOf('census', `${patch} ${on}`),
-        patch_id: idOf('patch', patch),
-        counted_on: on,
-        body: JSON.stringify(body),
-        exempt_share: exempt ?? null,
-        counted_by: idOf('person', by),
-        effective_at: `${on}T16:00:00Z`
-      });
-    for (const { patch, on, by, ...taken } of site.gatherings)
-      await insert('gathering', {
-        id: idOf('gathering', `${patch} ${on}`),
-        patch_id: idOf('patch', patch),
-        taxon: taxonOf(patch),
-        ...taken,
-        gathered_on: on,
-        recorded_by: idOf('person', by),
-        effective_at: `${on}T16:00:00Z`
-      });
-    for (const find of site.finds) {
-      const [longitude, latitude] = place(site.origin, find.at);
-      await insert('open_find', {
-        id: idOf('find', `${key} ${find.name}`),
-        site_id: idOf('site', key),
-        name: find.name,
-        longitude,
-        latitude,
-        seen_on: find.on,
-        note: find.note,
-        seen: find.seen,
-        found_by: idOf('person', find.by),
-        effective_at: `${find.on}T16:00:00Z`
-      });
-    }
-    for (const { patch, kind, on, closedUntil, setsBack, by, note } of site.events)
-      await insert('ground_event', {
-        id: idOf('event', `${key} ${kind} ${on}`),
-        site_id: idOf('site', key),
-        patch_id: patch ? idOf('patch', patch) : null,
-        kind,
-        happened_on: on,
-        closed_until: closedUntil ?? null,
-        sets_back_days: setsBack ?? null,
-        note,
-        noted_by: idOf('person', by),
-        effective_at: `${on}T16:00:00Z`
-      });
-    for (const [i, seen] of site.sightings.entries())
-      await insert('sighting', {
-        id: idOf('sighting', `${key} ${i}`),
-        site_id: idOf('site', key),
-        patch_id: idOf('patch', seen.patch),
-        taxon: taxonOf(seen.patch),
-        stage: seen.stage,
-        says: seen.says,
-        seen_on: seen.on,
-        note: seen.note,
-        seen_by: idOf('person', seen.by),
-        effective_at: `${seen.on}T16:00:00Z`
-      });
-  }
-  for (const { site, taxon, worth } of demo.wishes)
-    await insert('wish', { site_id: idOf('site', site), taxon, worth });
-  for (const { from, until, what, bars } of demo.diary)
-    await insert('diary_entry', {
-      id: idOf('diary', `${from} ${what}`),
-      from_on: from,
-      until_on: until,
-      what,
-      bars
-    });
+  await loadSites(demo, idOf, insert);
   for (const walk of demo.walks) {
     const site = demo.sites.find(({ key }) => key === walk.site)!;
     const walkId = idOf('walk', walk.key);

@@ -60,6 +60,10 @@ const units = { units: 'meters' } as const;
 /** A place belongs to a stream within this many metres of it. */
 const besideStream = 40;
 
+/** Metres from one place to another, on a great circle of a sphere. */
+export const metresBetween = (a: Place, b: Place): number =>
+  distance([a.longitude, a.latitude], [b.longitude, b.latitude], units);
+
 type Feature = Ground['features'][number];
 
 /** Metres from a place to a feature, 0 within an area. Great circles on a sphere. */

@@ -148,4 +148,27 @@ describe('an upgrade of the release', () => {
     expect(stricter('uses/food:leaf', use(['flower'], 'Ours.'), use(['leaf'], 'Theirs.'))).toBeUndefined();
     expect(stricter('uses/food:leaf', undefined, use(['leaf'], 'Theirs.'))).toBeUndefined();
   });
+
+  it('of two allowances takes the smaller share, and all that either leaves alone', () => {
+    const rule = {
+      part: 'leaf',
+      unit: 'plants',
+      fraction: 0.1,
+      pieces: 1,
+      basis: 'common practice'
+    } as const;
+    const more = { ...rule, fraction: 0.3, exempt: 'plants with a single leaf', restYears: 2 };
+    for (const [own, base] of [
+      [rule, more],
+      [more, rule]
+    ])
+      expect(stricter('allowance', own, base)).toEqual({
+        ...rule,
+        exempt: 'plants with a single leaf',
+        restYears: 2
+      });
+    const weed = { ...rule, fraction: 'to need' } as const;
+    expect(stricter('allowance', weed, rule)).toEqual(rule);
+    expect(stricter('allowance', undefined, rule)).toBeUndefined();
+  });
 });

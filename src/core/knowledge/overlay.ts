@@ -210,7 +210,17 @@ export function stricter(path: string, own: CellValue, base: CellValue): CellVal
       const rule = one as AllowanceRule | undefined;
       return rule ? (rule.fraction === 'to need' ? Infinity : rule.fraction * rule.pieces) : 0;
     };
-    return share(own) <= share(base) ? own : base;
+    if (own === undefined) return undefined;
+    const [a, b] = [own as AllowanceRule, base as AllowanceRule];
+    const exempt = a.exempt && b.exempt ? joined(a.exempt, b.exempt) : (a.exempt ?? b.exempt);
+    const greater = (of: 'leastSquareMetres' | 'restYears') =>
+      a[of] === undefined && b[of] === undefined ? {} : { [of]: Math.max(a[of] ?? 0, b[of] ?? 0) };
+    return {
+      ...(share(a) <= share(b) ? a : b),
+      ...(exempt ? { exempt } : {}),
+      ...greater('leastSquareMetres'),
+      ...greater('restYears')
+    };
   }
   return own;
 }

@@ -45,6 +45,14 @@ export const isConstituent = (name: string): boolean => known.has(name);
 const phaseFor = ({ name, phaseDegrees }: TideConstituent) =>
   name === 'M3' ? phaseDegrees + 180 : phaseDegrees;
 
+/** What is known of a port's tide: its constituents around a mean level above chart datum, or a table. */
+export type TideSource =
+  | { readonly constituents: readonly TideConstituent[]; readonly meanLevelMetres: number }
+  | { readonly table: readonly Extreme[] };
+
+export const tideFrom = (source: TideSource): Tide =>
+  'table' in source ? tabulatedTide(source.table) : harmonicTide(source.constituents, source.meanLevelMetres);
+
 /** A tide as a sum of its constituents around a mean level above chart datum, with Schureman's nodal factors. */
 export function harmonicTide(constituents: readonly TideConstituent[], meanLevelMetres: number): Tide {
   const predictor = createTidePredictor(
@@ -123,7 +131,7 @@ export function shoreWindows(tide: Tide, from: Date, until: Date, belowMetres: n
     const isBelow = height !== undefined && height < belowMetres;
     if (isBelow && start === undefined)
       start = i === 0 || heights[i - 1] === undefined ? from.getTime() + i * step : crossing(i);
-    // Where a table ends while the sea is out, nobody knows when it comes back: no window.
+    // Where a table ends while the sea is out, nobody knows when it comes back, so it is not offered.
     if (height === undefined) start = undefined;
     if (!isBelow && start !== undefined) {
       const back = crossing(i);

@@ -41,7 +41,17 @@ describe('when to come back', () => {
   });
 
   it('asks nobody to touch what harms by touch, or to dig', () => {
-    const when = back(['heracleum-sphondylium', 'heracleum-mantegazzianum'], '2027-03-01');
-    for (const { sense } of when?.characters ?? []) expect(['touch', 'cut', 'dig']).not.toContain(sense);
+    const pairs = [
+      ['heracleum-sphondylium', 'heracleum-mantegazzianum'],
+      ['pastinaca-sativa', 'conium-maculatum'],
+      ['anthriscus-sylvestris', 'chaerophyllum-temulum']
+    ];
+    const asked = pairs.flatMap((slugs) => {
+      const harms = slugs.some((slug) => taxon(slug).contactSeverity >= 2);
+      return (back(slugs, '2027-03-01')?.characters ?? []).map(({ sense }) => ({ sense, harms }));
+    });
+    expect(asked.some(({ harms }) => harms)).toBe(true);
+    for (const { sense, harms } of asked)
+      expect(harms ? ['touch', 'cut', 'dig'] : ['dig']).not.toContain(sense);
   });
 });

@@ -33,14 +33,14 @@ export function dayRules(
   const shore = new Map<string, Span[]>();
   if (tide && shoreBelowMetres !== undefined) {
     const start = midnight(from);
-    for (const window of shoreWindows(
+    for (const { lowest, ...open } of shoreWindows(
       tide,
       start.toJSDate(),
       start.plus({ days }).toJSDate(),
       shoreBelowMetres
     )) {
-      const isoDate = DateTime.fromJSDate(window.lowest.at, { zone: timeZone }).toISODate()!;
-      const span = { from: minutesOn(isoDate, window.from), until: minutesOn(isoDate, window.until) };
+      const isoDate = DateTime.fromJSDate(lowest.at, { zone: timeZone }).toISODate()!;
+      const span = { from: minutesOn(isoDate, open.from), until: minutesOn(isoDate, open.until) };
       shore.set(isoDate, [...(shore.get(isoDate) ?? []), span]);
     }
   }

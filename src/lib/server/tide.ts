@@ -1,7 +1,6 @@
 import { DateTime } from 'luxon';
 import { z } from 'zod';
-import { type Tide, harmonicTide, shoreWindows, tabulatedTide } from '$core/sky';
-import { lightOf } from '$core/sky';
+import { lightOf, shoreWindows, tideFrom } from '$core/sky';
 import { centreOf } from '$core/ground';
 import type { SchoolDb } from './school';
 import type { Site } from './sites';
@@ -29,9 +28,6 @@ export const TideRecord = z.union([
   })
 ]);
 export type TideRecord = z.infer<typeof TideRecord>;
-
-export const tideFrom = (record: TideRecord): Tide =>
-  'table' in record ? tabulatedTide(record.table) : harmonicTide(record.constituents, record.meanLevelMetres);
 
 export async function readTide(db: SchoolDb, siteId: string): Promise<TideRecord | undefined> {
   const { rows } = await db.query<{ tide: unknown }>('select tide from site where id = $1', [siteId]);

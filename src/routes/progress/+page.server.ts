@@ -2,6 +2,7 @@ import { englishName } from '$core/knowledge';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { memoryOf, pairTallies } from '$lib/server/progress';
+import { dateIn } from '$lib/server/school-date';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
@@ -24,7 +25,7 @@ export const load: PageServerLoad = ({ locals }) => {
           units: units.map(([unit, state]) => ({
             stage: unit.split('@')[1]!,
             firmness: state.firmness,
-            due: state.due.toISOString().slice(0, 10)
+            due: dateIn(viewer.school.timeZone, state.due)
           }))
         };
       })

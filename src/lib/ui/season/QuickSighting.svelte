@@ -1,6 +1,8 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
   import { v4 as newId } from 'uuid';
+  import type { Stage } from '$core/knowledge';
+  import { type SightingOnTheWay, sightingsOf } from '$lib/ui/field/sightings';
   import Notice from '$lib/ui/Notice.svelte';
 
   /** Notes what was seen of a patch in one line; the strip follows at once. */
@@ -10,46 +12,39 @@
     patches: readonly {
       readonly id: string;
       readonly name: string;
-      readonly stages: readonly string[];
+      readonly stages: readonly Stage[];
     }[];
   }
   let { siteId, today, patches }: Props = $props();
   // svelte-ignore state_referenced_locally
   let patchId = $state(patches[0]?.id ?? '');
-  let says = $state('there');
+  let says = $state<SightingOnTheWay['says']>('there');
   // svelte-ignore state_referenced_locally
   let seenOn = $state(today);
   let problem = $state('');
   let done = $state('');
   let isSending = $state(false);
   const stages = $derived(patches.find(({ id }) => id === patchId)?.stages ?? []);
-  let wanted = $state('');
-  const stage = $derived(stages.includes(wanted) ? wanted : (stages[0] ?? ''));
+  let wanted = $state<Stage>();
+  const stage = $derived(wanted && stages.includes(wanted) ? wanted : stages[0]);
 
   async function send(event: SubmitEvent) {
     event.preventDefault();
+    if (!stage) return;
     isSending = true;
     problem = done = '';
-    try {
-      const response = await fetch('/api/events', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
-          events: [{ id: newId(), kind: 'sighting', siteId, patchId, stage, says, seenOn, note: '' }]
-        })
-      });
-      const answer = (await response.json()) as { problem?: string; results?: { problem?: string }[] };
-      const refused = answer.problem ?? answer.results?.[0]?.problem;
-      if (refused) problem = refused;
-      else {
-        await invalidate('season:strip');
-        done = `Noted: ${stage} ${says === 'there' ? 'is there' : says}. The strip above has followed.`;
-      }
-    } catch {
-      problem = 'There is no connection; nothing was noted. Scout keeps sightings until there is one.';
-    } finally {
-      isSending = false;
+    const queue = sightingsOf(siteId);
+    queue.add({ id: newId(), kind: 'sighting', siteId, patchId, stage, says, seenOn, note: '' });
+    const refused = await queue.flush();
+    if (!refused)
+      problem =
+        'There is no connection: the sighting waits on this device, and Scout sends it when there is one.';
+    else if (refused.length > 0) problem = refused.map((one) => one.problem).join(' ');
+    else {
+      await invalidate('season:strip');
+      done = `Noted: ${stage} ${says === 'there' ? 'is there' : says}. The strip above has followed.`;
     }
+    isSending = false;
   }
 </script>
 
@@ -63,7 +58,7 @@
     ><span class="font-[650]">Stage</span><select
       class="select"
       value={stage}
-      onchange={(event) => (wanted = event.currentTarget.value)}
+      onchange={(event) => (wanted = event.currentTarget.value as Stage)}
     >
       {#each stages as one (one)}<option>{one}</option>{/each}
     </select></label

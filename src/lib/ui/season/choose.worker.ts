@@ -1,12 +1,11 @@
-import { harmonicTide, tabulatedTide } from '$core/sky';
+import { type TideSource, tideFrom } from '$core/sky';
 import { type DayCircumstances, type ScoredDay, type WishedPlant, dayRules, scoreDays } from '$core/year';
-import type { TideRecord } from '$lib/server/tide';
 
 /** Scores the days of a period beside the page, and tells how far it is. */
 export interface Question {
   readonly wishes: readonly WishedPlant[];
   readonly circumstances: DayCircumstances;
-  readonly tide: TideRecord | undefined;
+  readonly tide: TideSource | undefined;
   readonly from: string;
   readonly days: number;
 }
@@ -18,12 +17,8 @@ export type Answer =
 const reportEvery = 20;
 
 addEventListener('message', ({ data }: MessageEvent<Question>) => {
-  const { wishes, circumstances, tide: record, from, days } = data;
-  const tide =
-    record &&
-    ('table' in record
-      ? tabulatedTide(record.table)
-      : harmonicTide(record.constituents, record.meanLevelMetres));
+  const { wishes, circumstances, tide: source, from, days } = data;
+  const tide = source && tideFrom(source);
   const say = (answer: Answer) => postMessage(answer);
   const scored: ScoredDay[] = [];
   for (const day of scoreDays(wishes, dayRules(circumstances, tide, from, days), from, days)) {

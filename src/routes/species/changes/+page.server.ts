@@ -2,6 +2,7 @@ import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { englishName } from '$core/knowledge';
 import { pathInWords, valueInWords } from '$lib/server/cell-words';
+import { dateIn } from '$lib/server/school-date';
 import { keepEdit, listChanges, undoChange, withdrawEdit } from '$lib/server/corrections';
 import { idFrom, inSchoolOf, leading } from '$lib/server/guard';
 import { newerRelease, schoolLibrary, useRelease } from '$lib/server/library';
@@ -43,7 +44,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
         after: words(change.path, change.kind, change.value),
         reason: change.reason,
         by: change.by,
-        on: change.at.toISOString().slice(0, 10),
+        on: dateIn(viewer.school.timeZone, change.at),
         isLatest: change.isLatest
       }))
     };

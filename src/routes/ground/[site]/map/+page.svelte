@@ -22,6 +22,7 @@
     placesFromText,
     withHeights
   } from '$lib/ui/map/drawing';
+  import FileDrop from '$lib/ui/FileDrop.svelte';
   import Notice from '$lib/ui/Notice.svelte';
 
   let { data, form } = $props();
@@ -37,7 +38,6 @@
   let tool = $state<'choose' | Shape>('choose');
   let chosen = $state<string>();
   let said = $state<{ kind: 'done' | 'problem'; text: string }>();
-  let isDraggedOver = $state(false);
   let isSaving = $state(false);
 
   const isChanged = $derived(drawn !== saved);
@@ -262,21 +262,7 @@
 </div>
 
 <div class="mt-2 grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_280px]">
-  <!-- Files may be dropped on the sheet; the button below it does the same. -->
-  <!-- svelte-ignore a11y_no_static_element_interactions -->
-  <div
-    class={isDraggedOver ? 'outline-[3px] outline-moss' : ''}
-    ondragover={(event) => {
-      event.preventDefault();
-      isDraggedOver = true;
-    }}
-    ondragleave={() => (isDraggedOver = false)}
-    ondrop={(event) => {
-      event.preventDefault();
-      isDraggedOver = false;
-      void take(event.dataTransfer?.files[0]);
-    }}
-  >
+  <FileDrop ondrop={(file) => void take(file)}>
     <MapEditor {drawn} {chosen} {tool} {onchange} onchoose={(id) => (chosen = id)} marks={data.patches} />
     <div class="mt-2 flex flex-wrap items-center gap-3">
       <label class="btn btn-line cursor-pointer"
@@ -298,7 +284,7 @@
         GeoJSON: its features are added. Or drop the file on the map.</span
       >
     </div>
-  </div>
+  </FileDrop>
 
   <aside class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-6">
     {#if current}

@@ -7,25 +7,17 @@
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
   import Skull from '@lucide/svelte/icons/skull';
   import { v4 as newId } from 'uuid';
+  import { metresBetween } from '$core/ground';
+  import type { Stage } from '$core/knowledge';
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
-  import { EventQueue } from '$lib/ui/field/event-queue';
+  import type { EventQueue } from '$lib/ui/field/event-queue';
+  import { type SightingOnTheWay, sightingsOf } from '$lib/ui/field/sightings';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
 
   let { data, form } = $props();
 
-  interface Sighting {
-    id: string;
-    kind: 'sighting';
-    siteId: string;
-    patchId: string;
-    stage: string;
-    says: 'there' | 'not yet' | 'over';
-    seenOn: string;
-    amount?: string;
-    note: string;
-  }
-  let queue: EventQueue<Sighting> | undefined;
+  let queue: EventQueue<SightingOnTheWay> | undefined;
   let waiting = $state(0);
   let isOffline = $state(false);
   let refusals = $state<{ id: string; text: string }[]>([]);
@@ -34,8 +26,8 @@
   let noted = $state<Record<string, string>>({});
 
   let open = $state<string>();
-  let stage = $state('');
-  let says = $state<Sighting['says']>('there');
+  let stage = $state<Stage>();
+  let says = $state<SightingOnTheWay['says']>('there');
   let amount = $state('');
   let note = $state('');
   // svelte-ignore state_referenced_locally
@@ -53,15 +45,10 @@
     { value: 'over', label: 'over' }
   ] as const;
 
-  const metres = (a: { longitude: number; latitude: number }, b: { longitude: number; latitude: number }) =>
-    Math.hypot(
-      (a.latitude - b.latitude) * 111_195,
-      (a.longitude - b.longitude) * 111_195 * Math.cos((a.latitude * Math.PI) / 180)
-    );
   const patches = $derived(
     here
       ? [...data.patches]
-          .map((one) => ({ ...one, metres: metres(here!, one) }))
+          .map((one) => ({ ...one, metres: metresBetween(here!, one) }))
           .sort((a, b) => a.metres - b.metres)
       : data.patches.map((one) => ({ ...one, metres: undefined }))
   );
@@ -74,15 +61,7 @@
     for (const { id, problem } of refused ?? []) refusals.push({ id, text: problem });
   }
   onMount(() => {
-    queue = new EventQueue<Sighting>(`sightings ${data.site.id}`, {
-      store: localStorage,
-      send: (events) =>
-        fetch('/api/events', {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ events })
-        })
-    });
+    queue = sightingsOf(data.site.id);
     waiting = queue.waiting.length;
     void flush();
     const online = () => void flush();
@@ -92,7 +71,7 @@
 
   function choose(patch: (typeof patches)[number]) {
     open = open === patch.id ? undefined : patch.id;
-    stage = patch.stages[0] ?? '';
+    stage = patch.stages[0];
     says = 'there';
     amount = '';
     note = '';
@@ -127,6 +106,7 @@
   }
 
   async function keep(patch: (typeof patches)[number]) {
+    if (!stage) return;
     const id = newId();
     const file = picture?.[0];
     queue?.add({

@@ -5,6 +5,8 @@
   import Upload from '@lucide/svelte/icons/upload';
   import { plantIn } from '$lib/ui/field/name-in';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
+  import { metresBetween } from '$core/ground';
+  import FileDrop from '$lib/ui/FileDrop.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
 
@@ -23,18 +25,11 @@
   let rows = $state<Row[]>([]);
   let from = $state('');
   let problem = $state('');
-  let isDraggedOver = $state(false);
 
   /** A waypoint this near to a patch of the same plant is taken for it. */
   const samePlace = 15;
   /** Waypoints further off than this most likely belong to another site. */
   const farOff = 3000;
-  const metres = (a: { longitude: number; latitude: number }, b: { longitude: number; latitude: number }) =>
-    Math.hypot(
-      (a.latitude - b.latitude) * 111_195,
-      (a.longitude - b.longitude) * 111_195 * Math.cos((a.latitude * Math.PI) / 180)
-    );
-
   async function take(text: string, name: string) {
     // Not the whole of formats: reading tables needs what browsers do not have.
     const { readGpxFile } = await import('$core/formats/gpx');
@@ -52,7 +47,7 @@
     }
     rows = file.waypoints.map((point, i): Row => {
       const nearest = data.patches
-        .map((patch) => ({ name: patch.name, taxon: patch.taxon, metres: metres(point, patch) }))
+        .map((patch) => ({ name: patch.name, taxon: patch.taxon, metres: metresBetween(point, patch) }))
         .sort((a, b) => a.metres - b.metres)[0];
       const taxon = plantIn(`${point.name} ${point.note}`, data.plants) ?? '';
       const isThere = nearest && nearest.taxon === taxon && nearest.metres <= samePlace;
@@ -105,21 +100,7 @@
       <a href="/ground/{data.site.id}/scout">Note their stages</a>.</Notice
     >{/if}
 </div>
-<!-- Files may be dropped here; the button does the same. -->
-<!-- svelte-ignore a11y_no_static_element_interactions -->
-<div
-  class={['mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-2', isDraggedOver ? 'outline-[3px] outline-moss' : '']}
-  ondragover={(event) => {
-    event.preventDefault();
-    isDraggedOver = true;
-  }}
-  ondragleave={() => (isDraggedOver = false)}
-  ondrop={(event) => {
-    event.preventDefault();
-    isDraggedOver = false;
-    void takeFile(event.dataTransfer?.files[0]);
-  }}
->
+<FileDrop ondrop={(file) => void takeFile(file)} class="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-2">
   <section>
     <h2>From a file</h2>
     <p class="note mt-1 text-ink-2">GPX 1.1, by choice or dropped here.</p>
@@ -153,7 +134,7 @@
         </li>{/each}
     </ul>
   </section>
-</div>
+</FileDrop>
 
 {#if rows.length > 0}
   <section class="mt-6 border-t border-rule pt-4">
