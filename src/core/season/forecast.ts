@@ -78,6 +78,17 @@ function left([, , peakTo, end]: Window, day: number): number {
   return after <= 0 ? 1 : length === 0 ? 0 : Math.max(0, 1 - after / length);
 }
 
+/** Windows never change, so their heights are worked out once: 1 January at [0]. */
+const knownHeights = new WeakMap<Window, Float64Array>();
+function heightsOf(window: Window): Float64Array {
+  let heights = knownHeights.get(window);
+  if (!heights) {
+    heights = Float64Array.from({ length: yearLength }, (_, day) => trapezoid(window, day + 1));
+    knownHeights.set(window, heights);
+  }
+  return heights;
+}
+
 function likelihood(windows: readonly Window[], says: Sighted['says'], day: number): number {
   const of = (height: (window: Window) => number) => Math.max(...windows.map(height));
   const share =
@@ -269,9 +280,10 @@ export class SiteSeason {
       const first = shift.findIndex((probability) => probability > negligible);
       const last = shift.findLastIndex((probability) => probability > negligible);
       const likely = Float64Array.from(shift.slice(first, last + 1));
+      const heights = heightsOf(window);
       const unfolded = new Float64Array(yearLength + likely.length);
       for (let from = 0; from < yearLength; from += 1) {
-        const height = trapezoid(window, from + 1);
+        const height = heights[from]!;
         if (height === 0) continue;
         for (let s = 0; s < likely.length; s += 1) unfolded[from + s]! += likely[s]! * height;
       }

@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import { type SkyPlace, type Tide, lightOf, shoreWindows } from '../sky';
+import { type SkyPlace, type Tide, sunOf, shoreWindows } from '../sky';
 import type { DayRules, Span } from './choose-day';
 
 /** What a school asks of a day, and what its sites and diary say: plain data. */
@@ -50,7 +50,7 @@ export function dayRules(
     weekdays,
     daylight: (isoDate) => {
       if (!place) return undefined;
-      const { sunrise, sunset, isLightAllDay } = lightOf(isoDate, place);
+      const { sunrise, sunset, isLightAllDay } = sunOf(isoDate, place);
       if (sunrise && sunset) return { from: minutesOn(isoDate, sunrise), until: minutesOn(isoDate, sunset) };
       return isLightAllDay ? { from: 0, until: 1440 } : { from: 720, until: 720 };
     },
