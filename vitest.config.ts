@@ -26,6 +26,7 @@ export default defineConfig({
       project('server', ['tests/server/**/*.test.ts'], {
         testTimeout: 30_000,
         hookTimeout: 60_000,
+        server: { deps: { inline: ['mgrs'] } },
         pool: 'forks'
       }),
       // One Chromium, one file after the other.

@@ -18,7 +18,8 @@ export function place(
   return [round(longitude + east / perDegreeEast), round(latitude + north / metresPerDegree)];
 }
 
-type Metres = readonly [number, number];
+/** East and north, and for a path perhaps its height above the sea. */
+type Metres = readonly [number, number] | readonly [number, number, number];
 
 /** Rounds the corners of a hand-drawn line (Chaikin's corner cutting), so that the demo looks surveyed. */
 export function rounded(points: readonly Metres[], closed: boolean, times = 3): Metres[] {
@@ -26,7 +27,12 @@ export function rounded(points: readonly Metres[], closed: boolean, times = 3): 
   const ends = closed ? [...points, points[0]!] : points;
   const cut = ends.slice(1).flatMap((b, i): Metres[] => {
     const a = ends[i]!;
-    const at = (t: number): Metres => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
+    const at = (t: number): Metres => {
+      const [east, north] = [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
+      return a[2] === undefined || b[2] === undefined
+        ? [east, north]
+        : [east, north, Math.round((a[2] + (b[2] - a[2]) * t) * 10) / 10];
+    };
     return [at(0.25), at(0.75)];
   });
   return rounded(closed ? cut : [points[0]!, ...cut, points.at(-1)!], closed, times - 1);
@@ -35,7 +41,10 @@ export function rounded(points: readonly Metres[], closed: boolean, times = 3): 
 export const closedRing = (points: readonly Metres[]): Metres[] => [...points, points[0]!];
 
 export function groundOf(site: Demo['sites'][number]): Ground {
-  const at = (point: readonly [number, number]) => place(site.origin, point);
+  const at = ([east, north, height]: Metres) => {
+    const position = place(site.origin, [east, north]);
+    return height === undefined ? position : [...position, height];
+  };
   return Ground.parse({
     type: 'FeatureCollection',
     features: site.ground.map(({ kind, name, polygon, line, point }) => ({

@@ -5,18 +5,31 @@ import { Stage } from '../src/core/knowledge';
 import { eventKinds } from '../src/lib/server/ground-events';
 import { CensusBody } from '../src/lib/server/takings';
 import { TideRecord } from '../src/lib/server/tide';
-import { EmergencyNumber, levels, roles } from '../src/core/walk';
+import { paceRules } from '../src/core/route';
+import {
+  Activity,
+  EmergencyNumber,
+  WeatherLimit,
+  concernKeys,
+  handlings,
+  levels,
+  roles,
+  walkKinds
+} from '../src/core/walk';
 
 /** What content/demo/demo.yaml holds. Places are in metres east and north of each site's origin. */
 
 const metres = z.tuple([z.number(), z.number()]);
+/** A bend of a line, perhaps with its height above the sea. */
+const bend = z.union([metres, z.tuple([z.number(), z.number(), z.number()])]);
 export const Demo = z.strictObject({
   school: z.strictObject({
     id: z.uuid(),
     name: z.string(),
     timeZone: z.string(),
     demoDate: z.iso.date(),
-    emergencyNumbers: z.array(EmergencyNumber)
+    emergencyNumbers: z.array(EmergencyNumber),
+    insuranceUntil: z.iso.date()
   }),
   password: z.string(),
   people: z.array(
@@ -27,7 +40,8 @@ export const Demo = z.strictObject({
       email: z.email().optional(),
       skill: z.number().optional(),
       minor: z.boolean().default(false),
-      guardian: z.string().optional()
+      guardian: z.string().optional(),
+      firstAid: z.iso.date().optional()
     })
   ),
   cohorts: z.array(
@@ -68,6 +82,9 @@ export const Demo = z.strictObject({
         )
         .default([]),
       accessPoint: z.string(),
+      nearestRoad: z.string(),
+      phoneSignal: z.string(),
+      toilets: z.string(),
       permission: z.strictObject({
         from: z.string(),
         since: z.iso.date(),
@@ -86,7 +103,7 @@ export const Demo = z.strictObject({
           kind: z.enum(groundKinds),
           name: z.string(),
           polygon: z.array(metres).optional(),
-          line: z.array(metres).optional(),
+          line: z.array(bend).optional(),
           point: metres.optional()
         })
       ),
@@ -99,7 +116,7 @@ export const Demo = z.strictObject({
           abundance: z.enum(abundances),
           microhabitat: z.string().default(''),
           only: z.boolean().default(false),
-          outline: z.array(metres).optional()
+          outline: z.array(bend).optional()
         })
       ),
       censuses: z
@@ -165,16 +182,38 @@ export const Demo = z.strictObject({
       })
     )
     .default([]),
+  /** Invented notes, as learners might tell them; kept until two weeks after the walk. */
+  health: z
+    .array(
+      z.strictObject({
+        person: z.string(),
+        concern: z.enum(concernKeys),
+        words: z.string(),
+        keepUntil: z.iso.date(),
+        by: z.string()
+      })
+    )
+    .default([]),
   walks: z.array(
     z.strictObject({
       key: z.string(),
+      kind: z.enum(walkKinds).default('walk'),
       name: z.string(),
       site: z.string(),
+      venue: z.string().default(''),
       cohort: z.string(),
+      level: z.enum(levels).optional(),
       leader: z.string(),
+      along: z.array(z.string()).default([]),
       on: z.iso.date(),
       at: z.string(),
+      due: z.string().optional(),
+      pace: z.enum(paceRules).default('Naismith'),
       published: z.iso.date().optional(),
+      weather: z.array(WeatherLimit).default([]),
+      packed: z.array(z.string()).default([]),
+      /** Stops of the ledger that an instructor lifted. */
+      lifted: z.array(z.strictObject({ key: z.string(), reason: z.string(), on: z.iso.date() })).default([]),
       stops: z.array(
         z.strictObject({
           name: z.string(),
@@ -182,6 +221,8 @@ export const Demo = z.strictObject({
           at: metres.optional(),
           minutes: z.number(),
           points: z.string().default(''),
+          shore: z.boolean().default(false),
+          activity: Activity.optional(),
           taxa: z
             .array(
               z.strictObject({
@@ -189,7 +230,10 @@ export const Demo = z.strictObject({
                 role: z.enum(roles),
                 part: z.string().default(''),
                 portion: z.string().default(''),
-                pieces_each: z.number().nullable().default(null)
+                pieces_each: z.number().nullable().default(null),
+                specimens: z.number().nullable().default(null),
+                handling: z.enum(handlings).default('open'),
+                reason: z.string().default('')
               })
             )
             .default([])

@@ -18,6 +18,9 @@ export async function loadSites(
       altitude_metres: site.altitude,
       tide: site.tide ? JSON.stringify(site.tide) : null,
       access_point: accessPoint,
+      nearest_road: site.nearestRoad,
+      phone_signal: site.phoneSignal,
+      toilets: site.toilets,
       permission_from: permission.from,
       permission_since: permission.since,
       permission_until: permission.until,
@@ -45,7 +48,11 @@ export async function loadSites(
         outline: patch.outline
           ? JSON.stringify({
               type: 'Polygon',
-              coordinates: [closedRing(rounded(patch.outline, true)).map((at) => place(site.origin, at))]
+              coordinates: [
+                closedRing(rounded(patch.outline, true)).map(([east, north]) =>
+                  place(site.origin, [east, north])
+                )
+              ]
             })
           : null
       });

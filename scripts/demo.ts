@@ -14,14 +14,13 @@ import { createRandom } from '../src/core/random';
 import { keepWarmth } from '../src/lib/server/warmth';
 import { readStation, stationName } from '../src/lib/server/weather-station';
 import { closePool } from '../src/lib/server/pool';
-import { publishBrief } from '../src/lib/server/briefs';
 import { pairsOfWalk } from '../src/lib/server/drills';
-import { readPlan } from '../src/lib/server/plan';
 import { type SchoolDb, withSchool } from '../src/lib/server/school';
-import { type IdOf, place } from './demo-place';
+import type { IdOf } from './demo-place';
 import { Demo } from './demo-schema';
 import { loadSites } from './demo-sites';
-import { type Viewer, createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/sign-in';
+import { insertWalks, liftStops, publishWalks } from './demo-walks';
+import { createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/sign-in';
 
 /** The invented demo school. Its ids follow from its keys, so that an interrupted load can be taken up again. */
 
@@ -38,7 +37,8 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
       if (await hasAccounts()) return;
       await withSchool(schoolId, async (db) => {
         await loadSchool(db, demo, libraryHash, idOf);
-        await loadWalks(db, demo, idOf);
+        await liftStops(db, demo, idOf);
+        await publishWalks(db, demo, idOf);
         await loadResults(db, demo, idOf);
         await keepWarmth(db, idOf('site', 'wood'), readStation('2027-12-31'), stationName);
         await db.query('update school set demo_date = $1', [demo.school.demoDate]);
@@ -73,16 +73,18 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
     time_zone: school.timeZone,
     library_hash: libraryHash,
     is_demo: true,
-    emergency_numbers: JSON.stringify(school.emergencyNumbers)
+    emergency_numbers: JSON.stringify(school.emergencyNumbers),
+    insurance_until: school.insuranceUntil
   });
-  for (const { key, name, role, minor, guardian } of demo.people)
+  for (const { key, name, role, minor, guardian, firstAid } of demo.people)
     await insert('person', {
       id: idOf('person', key),
       name,
       role,
       is_minor: minor,
       guardian_name: guardian ?? null,
-      guardian_consent_on: guardian ? '2027-03-20' : null
+      guardian_consent_on: guardian ? '2027-03-20' : null,
+      first_aid_until: firstAid ?? null
     });
   for (const { key, name, level, members } of demo.cohorts) {
     await insert('cohort', { id: idOf('cohort', key), name, level });
@@ -131,62 +133,7 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
       effective_at: '2027-03-20T12:00:00Z'
     });
   await loadSites(demo, idOf, insert);
-  for (const walk of demo.walks) {
-    const site = demo.sites.find(({ key }) => key === walk.site)!;
-    const walkId = idOf('walk', walk.key);
-    await insert('walk', {
-      id: walkId,
-      site_id: idOf('site', walk.site),
-      cohort_id: idOf('cohort', walk.cohort),
-      name: walk.name,
-      held_on: walk.on,
-      starts_at: walk.at,
-      leader_id: idOf('person', walk.leader)
-    });
-    for (const [i, stop] of walk.stops.entries()) {
-      const id = idOf('stop', `${walk.key} ${i}`);
-      const [longitude, latitude] = place(
-        site.origin,
-        stop.at ?? site.patches.find(({ key }) => key === stop.patch)!.at
-      );
-      await insert('stop', {
-        id,
-        walk_id: walkId,
-        position: i + 1,
-        name: stop.name,
-        patch_id: stop.patch ? idOf('patch', stop.patch) : null,
-        longitude,
-        latitude,
-        minutes: stop.minutes,
-        talking_points: stop.points
-      });
-      for (const taxon of stop.taxa) await insert('walk_taxon', { walk_id: walkId, stop_id: id, ...taxon });
-    }
-  }
-}
-
-/** Publishes the demo's briefs as their leader did, on the day on which that was. */
-async function loadWalks(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
-  for (const walk of demo.walks) {
-    if (!walk.published) continue;
-    const leader = demo.people.find(({ key }) => key === walk.leader)!;
-    const viewer: Viewer = {
-      accountId: idOf('person', leader.key),
-      schoolId: db.schoolId,
-      personId: idOf('person', leader.key),
-      name: leader.name,
-      role: 'instructor',
-      school: { name: demo.school.name, demoDate: walk.published, timeZone: demo.school.timeZone },
-      today: walk.published
-    };
-    const now = new Date(`${walk.published}T09:00:00Z`);
-    await db.query("select set_config('app.now', $1, true)", [now.toISOString()]);
-    const at = Object.assign(db, { now });
-    const plan = await readPlan(at, viewer, idOf('walk', walk.key));
-    const published = await publishBrief(at, viewer, plan!);
-    if ('problem' in published)
-      throw new Error(`The demo walk '${walk.name}' cannot be published. ${published.problem}`);
-  }
+  await insertWalks(demo, idOf, insert);
 }
 
 /** Invented answers: each learner is right with the chance that is called skill. */

@@ -9,8 +9,9 @@ import { closePool } from '../../src/lib/server/pool';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { readSettings, saveSettings } from '../../src/lib/server/schools';
 import type { Viewer } from '../../src/lib/server/sign-in';
-import { changeRole, listWalks } from '../../src/lib/server/walks';
-import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+import { changeTaxon } from '../../src/lib/server/stops';
+import { listWalks } from '../../src/lib/server/walks';
+import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -73,9 +74,11 @@ describe('two independent sources', () => {
   it('lift the stop of a plan that gathers that part, not of one that gathers another', async () => {
     const stops = async (part: string) =>
       inDemo(async (db) => {
-        await changeRole(db, walkId, 'nasturtium-officinale', { role: 'gather', part, reason: '' });
+        await changeTaxon(db, walkId, planned('nasturtium-officinale', 'gather', { part }));
         const { checks } = (await readPlan(db, instructor, walkId))!;
-        return checks.filter(({ state }) => state === 'stop').map(({ key }) => key);
+        return checks
+          .filter(({ key, state }) => state === 'stop' && /^(sources|use) /.test(key))
+          .map(({ key }) => key);
       });
     expect(await stops('leafy shoot')).toEqual([]);
     expect((await stops('root')).sort()).toEqual([

@@ -140,14 +140,27 @@ describe('a change', () => {
   });
 
   it('of a plan is refused to assistants and learners, and 404 where the walk is not', async () => {
-    for (const action of ['addStop', 'removeStop', 'moveStop', 'changeStop', 'changeRole', 'removeTaxon']) {
+    for (const action of [
+      'addStop',
+      'addPatch',
+      'removeStop',
+      'order',
+      'setMinutes',
+      'changeStop',
+      'changeTaxon',
+      'removeTaxon',
+      'lift',
+      'takeLiftBack'
+    ]) {
       const fields = {
         id: nowhere,
         taxon: 'allium-ursinum',
         role: 'gather',
         name: 'x',
         minutes: '5',
-        step: '1'
+        talkingPoints: '{"type":"doc"}',
+        key: 'group',
+        reason: 'A reason that is long enough.'
       };
       for (const role of ['assistant', 'learner'] as const)
         expect((await clients[role].post(`${walk}?/${action}`, fields)).status).toBe(403);
@@ -172,7 +185,7 @@ describe('a change', () => {
 
   it('to leave a taxon out needs its reason', async () => {
     const role = (fields: Record<string, string>) =>
-      clients.instructor.post(`${walk}?/changeRole`, { taxon: 'nasturtium-officinale', ...fields });
+      clients.instructor.post(`${walk}?/changeTaxon`, { taxon: 'nasturtium-officinale', ...fields });
     const refused = await role({ role: 'leave out', reason: ' ' });
     expect(refused.status).toBe(400);
     expect(await refused.text()).toContain('Write down why it is left out.');
@@ -187,12 +200,12 @@ describe('a change', () => {
     [{ name: ' ' }, 'Name the stop.']
   ])('of a stop to %j is refused with a message', async (change, message) => {
     const html = await clients.instructor.text(walk);
-    const [, id] = /name="id" value="([0-9a-f-]{36})"/.exec(html)!;
+    const [, id] = /id="at-([0-9a-f-]{36})"/.exec(html)!;
     const response = await clients.instructor.post(`${walk}?/changeStop`, {
       id: id!,
       name: 'Gate meadow',
       minutes: '25',
-      talkingPoints: '',
+      talkingPoints: '{"type":"doc","content":[]}',
       ...change
     });
     expect(response.status).toBe(400);

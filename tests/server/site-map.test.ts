@@ -117,7 +117,12 @@ describe('what lies too near to a patch', () => {
     const settings = {
       name: 'Tarn Hollow Field School',
       numbers: 'Emergency call: 112',
-      cautiousFamiliesFrom: 'experienced'
+      cautiousFamiliesFrom: 'experienced',
+      dangerousSpecimens: 'shown in place; bagged for a class',
+      childrenTaste: 'not at all',
+      adultsPerLeader: '10',
+      withChildrenPerLeader: '6',
+      healthDays: '14'
     };
     const refused = await instructor.post('/school?/save', {
       ...settings,

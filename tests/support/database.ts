@@ -1,3 +1,4 @@
+import type { StopTaxon } from '../../src/lib/server/stops';
 import pg from 'pg';
 import { addresses } from '../../scripts/setup/cluster.js';
 import { type Viewer, signIn, viewerOf } from '../../src/lib/server/sign-in';
@@ -38,3 +39,20 @@ export async function demoViewer(role: string): Promise<Viewer> {
   if ('problem' in result) throw new Error(`the demo's ${role} cannot sign in`);
   return (await viewerOf(result.token))!;
 }
+
+/** A taxon on a plan as tests put it there. */
+export const planned = (
+  taxon: string,
+  role: StopTaxon['role'],
+  change: Partial<StopTaxon> = {}
+): StopTaxon => ({
+  taxon,
+  role,
+  part: '',
+  portion: '',
+  piecesEach: null,
+  specimens: null,
+  handling: 'open',
+  reason: '',
+  ...change
+});

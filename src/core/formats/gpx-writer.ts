@@ -4,12 +4,19 @@ import type { Position } from 'geojson';
 export interface GpxContent {
   readonly name: string;
   readonly path?: readonly Position[];
+  /** Points to be gone to in this order: a route, which devices lead along. */
+  readonly route?: readonly { name: string; note: string; longitude: number; latitude: number }[];
   readonly waypoints: readonly { name: string; note: string; longitude: number; latitude: number }[];
 }
 
-/** A GPX 1.1 file with waypoints and a track, in the order that its schema asks for. */
-export function writeGpx({ name, path, waypoints }: GpxContent): string {
+/** A GPX 1.1 file with waypoints, a route and a track, in the order that its schema asks for. */
+export function writeGpx({ name, path, route, waypoints }: GpxContent): string {
   const place = (longitude: number, latitude: number) => ({ '@lat': latitude, '@lon': longitude });
+  const point = (one: GpxContent['waypoints'][number]) => ({
+    ...place(one.longitude, one.latitude),
+    name: one.name,
+    ...(one.note ? { desc: one.note } : {})
+  });
   return new XMLBuilder({
     ignoreAttributes: false,
     attributeNamePrefix: '@',
@@ -22,11 +29,8 @@ export function writeGpx({ name, path, waypoints }: GpxContent): string {
       '@creator': 'Good Trail',
       '@xmlns': 'http://www.topografix.com/GPX/1/1',
       metadata: { name },
-      wpt: waypoints.map((one) => ({
-        ...place(one.longitude, one.latitude),
-        name: one.name,
-        ...(one.note ? { desc: one.note } : {})
-      })),
+      wpt: waypoints.map(point),
+      ...(route ? { rte: { name, rtept: route.map(point) } } : {}),
       ...(path
         ? {
             trk: {

@@ -1,3 +1,4 @@
 export * from './walking-time';
 export * from './legs';
 export * from './timetable';
+export * from './turning-back';

@@ -3,16 +3,21 @@ import { lineString, point } from '@turf/helpers';
 import nearestPointOnLine from '@turf/nearest-point-on-line';
 import type { Position } from 'geojson';
 
-/** The way from one stop to the next. */
+/** The way from one place to another. */
 export interface Leg {
   readonly metres: number;
-  /** Sum of the climbs; 0 where the path has no elevation. */
+  /** Sum of the climbs, and of the drops; 0 where the path has no elevation. */
   readonly ascentMetres: number;
+  readonly descentMetres: number;
+  /** Metres walked and height above the sea, in walking direction; empty where heights are not known. */
+  readonly profile: readonly (readonly [walked: number, height: number])[];
+  /** Longitude and latitude of every bend, both ends included. */
+  readonly line: readonly Position[];
 }
 
 /** A stop further than this from the path is reached straight, not along it. */
 const nearPathMetres = 150;
-/** A path whose ends lie this close is a loop, and can be walked on past its end. */
+/** An end of a path that lies this close to another stretch of it meets it there. */
 const loopMetres = 40;
 /** A receiver's elevation jumps by some metres: it is averaged over this way to either side. */
 const smoothingMetres = 40;
@@ -43,56 +48,122 @@ function smoothElevations(path: readonly Position[], along: readonly number[]): 
   });
 }
 
-/** Sum of the climbs along a profile between two places on it, in walking direction. */
-function ascentBetween(
-  along: readonly number[],
-  heights: readonly number[],
-  from: number,
-  to: number
-): number {
-  const heightAt = (at: number) => {
-    const next = along.findIndex((metres) => metres >= at);
-    if (next <= 0) return heights[next === 0 ? 0 : heights.length - 1]!;
-    const span = along[next]! - along[next - 1]!;
-    const share = span > 0 ? (at - along[next - 1]!) / span : 0;
-    return heights[next - 1]! + share * (heights[next]! - heights[next - 1]!);
-  };
-  const [low, high] = [Math.min(from, to), Math.max(from, to)];
-  const between = along.flatMap((at, i) => (at > low && at < high ? [heights[i]!] : []));
-  const profile = [heightAt(low), ...between, heightAt(high)];
-  if (from > to) profile.reverse();
-  return profile.slice(1).reduce((sum, height, i) => sum + Math.max(0, height - profile[i]!), 0);
+/** A place on the path: metres from its start, and what lies there. */
+interface Spot {
+  readonly along: number;
+  readonly at: Position;
+  readonly height: number | undefined;
 }
+
+const between = (a: number, b: number, share: number) => a + share * (b - a);
+
+function straightLeg(from: Position, to: Position): Leg {
+  const line = [from.slice(0, 2), to.slice(0, 2)];
+  return { metres: straightMetres(from, to), ascentMetres: 0, descentMetres: 0, profile: [], line };
+}
+
+/** The leg over spots in walking direction; the ends lie off the path by some metres of level ground. */
+function legOver(
+  spots: readonly Spot[],
+  from: Position,
+  to: Position,
+  offStart: number,
+  offEnd: number
+): Leg {
+  let walked = offStart;
+  let [ascentMetres, descentMetres] = [0, 0];
+  const profile: [number, number][] = [];
+  spots.forEach((spot, i) => {
+    const before = spots[i - 1];
+    if (before) walked += Math.abs(spot.along - before.along);
+    if (spot.height === undefined) return;
+    const rise = before?.height === undefined ? 0 : spot.height - before.height;
+    ascentMetres += Math.max(0, rise);
+    descentMetres += Math.max(0, -rise);
+    profile.push([walked, spot.height]);
+  });
+  const metres = Math.max(straightMetres(from, to), walked + offEnd);
+  const line = [from, ...spots.map(({ at }) => at), to].map((position) => position.slice(0, 2));
+  return { metres, ascentMetres, descentMetres, profile, line };
+}
+
+/** What lies nearer to an end than this along the path is the end's own stretch. */
+const endsApartMetres = 3 * loopMetres;
 
 /**
  * Prepares a path for asking the way between places: along it where both lie near it, otherwise straight.
- * On a loop the shorter way round is taken.
+ * Where an end of the path meets it again, as on a loop or a loop on a stalk, the shorter way round is taken.
+ * Where a place lies on the path is looked up once.
  * @param path longitude, latitude and perhaps metres above the sea
  */
 export function wayAlong(path: readonly Position[] | undefined): (from: Position, to: Position) => Leg {
-  if (!path || path.length < 2) return (from, to) => ({ metres: straightMetres(from, to), ascentMetres: 0 });
+  if (!path || path.length < 2) return straightLeg;
   const line = lineString(path as Position[]);
   const along = distancesAlong(path);
   const heights = smoothElevations(path, along);
-  const total = along.at(-1)!;
-  const isLoop = straightMetres(path[0]!, path.at(-1)!) <= loopMetres;
-  const onPath = (place: Position) => {
-    const { dist, location } = nearestPointOnLine(line, point(place), { units: 'meters' }).properties;
-    return { off: dist ?? Infinity, at: location ?? 0 };
+  const bends: Spot[] = path.map((at, i) => ({ along: along[i]!, at, height: heights?.[i] }));
+  const known = new Map<string, { off: number; spot: Spot }>();
+  const spotAt = (metres: number): Spot => {
+    const next = along.findIndex((one) => one >= metres);
+    if (next <= 0) return bends[next === 0 ? 0 : bends.length - 1]!;
+    const [a, b] = [bends[next - 1]!, bends[next]!];
+    const span = b.along - a.along;
+    const share = span > 0 ? (metres - a.along) / span : 0;
+    return {
+      along: metres,
+      at: [between(a.at[0]!, b.at[0]!, share), between(a.at[1]!, b.at[1]!, share)],
+      height:
+        a.height === undefined || b.height === undefined ? undefined : between(a.height, b.height, share)
+    };
   };
+  const onPath = (place: Position) => {
+    const key = `${place[0]} ${place[1]}`;
+    const found = known.get(key);
+    if (found) return found;
+    const { dist, location } = nearestPointOnLine(line, point(place), { units: 'meters' }).properties;
+    const entry = { off: dist ?? Infinity, spot: spotAt(location ?? 0) };
+    known.set(key, entry);
+    return entry;
+  };
+  /** Where an end of the path meets a stretch of it that is farther along. */
+  const meeting = (end: Spot): [Spot, Spot][] => {
+    const others = bends.filter(({ along: at }) => Math.abs(at - end.along) > endsApartMetres);
+    if (others.length < 2) return [];
+    const found = nearestPointOnLine(lineString(others.map(({ at }) => at)), point(end.at), {
+      units: 'meters'
+    }).properties;
+    if ((found.dist ?? Infinity) > loopMetres) return [];
+    return [[end, spotAt(others[0]!.along + (found.location ?? 0))]];
+  };
+  const links = [...meeting(bends[0]!), ...meeting(bends.at(-1)!)];
+  /** The spots from one to another along the path, in walking direction. */
+  const stretch = (from: Spot, to: Spot): Spot[] => {
+    const [low, high] = [Math.min(from.along, to.along), Math.max(from.along, to.along)];
+    const inner = bends.filter((bend) => bend.along > low && bend.along < high);
+    return [from, ...(from.along > to.along ? inner.reverse() : inner), to];
+  };
+  const gap = (a: Spot, b: Spot) => Math.abs(a.along - b.along);
   return (from, to) => {
-    const straight = straightMetres(from, to);
     const [a, b] = [onPath(from), onPath(to)];
-    if (a.off > nearPathMetres || b.off > nearPathMetres) return { metres: straight, ascentMetres: 0 };
-    const direct = Math.abs(b.at - a.at);
-    const goesRound = isLoop && total - direct < direct;
-    const climb = (start: number, end: number) => (heights ? ascentBetween(along, heights, start, end) : 0);
-    const ascentMetres = !goesRound
-      ? climb(a.at, b.at)
-      : b.at < a.at
-        ? climb(a.at, total) + climb(0, b.at)
-        : climb(a.at, 0) + climb(total, b.at);
-    const metres = (goesRound ? total - direct : direct) + a.off + b.off;
-    return { metres: Math.max(straight, metres), ascentMetres };
+    if (a.off > nearPathMetres || b.off > nearPathMetres) return straightLeg(from, to);
+    // Over a meeting of the path with itself: to one side of it, and on from the other. The gap is no way.
+    const over = links
+      .flatMap(([p, q]) => [[p, q] as const, [q, p] as const])
+      .map(([p, q]) => ({ p, q, metres: gap(a.spot, p) + gap(q, b.spot) }))
+      .sort((one, other) => one.metres - other.metres)[0];
+    if (!over || over.metres >= gap(a.spot, b.spot))
+      return legOver(stretch(a.spot, b.spot), from, to, a.off, b.off);
+    const out = legOver(stretch(a.spot, over.p), from, over.p.at, a.off, 0);
+    const rest = legOver(stretch(over.q, b.spot), over.q.at, to, 0, b.off);
+    return {
+      metres: Math.max(straightMetres(from, to), out.metres + rest.metres),
+      ascentMetres: out.ascentMetres + rest.ascentMetres,
+      descentMetres: out.descentMetres + rest.descentMetres,
+      profile: [
+        ...out.profile,
+        ...rest.profile.map(([walked, height]) => [out.metres + walked, height] as const)
+      ],
+      line: [...out.line, ...rest.line]
+    };
   };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { clockTime, minutesOf, timetable, wayAlong } from './index';
+import { type Rhythm, clockTime, minutesOf, timetable, turningBack, wayAlong, whatToDrop } from './index';
 
 const path = [
   [-8.7, 54.3],
@@ -49,24 +49,76 @@ describe('the way between two stops', () => {
   });
 });
 
+describe('a loop on a stalk', () => {
+  // A stalk to the east, then round a square and back to where the stalk ends.
+  const lollipop = [
+    [-8.7, 54.3],
+    [-8.69, 54.3],
+    [-8.69, 54.31],
+    [-8.68, 54.31],
+    [-8.68, 54.3],
+    [-8.69, 54.3]
+  ];
+  it('is left by the shorter way, from its last side too', () => {
+    const onLastSide = [-8.685, 54.3];
+    const { metres } = wayAlong(lollipop)(lollipop[0]!, onLastSide);
+    expect(Math.abs(metres - 1.5 * east)).toBeLessThan(5);
+    const back = wayAlong(lollipop)(onLastSide, lollipop[0]!);
+    expect(Math.abs(back.metres - metres)).toBeLessThan(1);
+    expect(back.line.at(-1)).toEqual(lollipop[0]);
+  });
+});
+
 describe('the running clock', () => {
   const stops = [
     { at: path[0]!, minutes: 20 },
     { at: path[1]!, minutes: 10 }
   ];
-  const clock = (along: number[][]) => timetable(stops, along, minutesOf('10:15'), 2.5);
+  const rhythm: Rhythm = {
+    start: minutesOf('10:15'),
+    pace: { rule: 'Naismith', factor: 2.5 },
+    briefing: 0,
+    headCount: 0,
+    basketCheck: 0
+  };
+  const clock = (along: number[][], change: Partial<Rhythm> = {}) =>
+    timetable(stops, wayAlong(along), { ...rhythm, ...change });
 
   it('adds stops and legs', () => {
     // 649 m at 2 km/h take 19.5 min, rounded up.
-    expect(clock(path).map(({ arrive, leave }) => [clockTime(arrive), clockTime(leave)])).toEqual([
+    expect(clock(path).rows.map(({ arrive, leave }) => [clockTime(arrive), clockTime(leave)])).toEqual([
       ['10:15', '10:35'],
       ['10:55', '11:05']
     ]);
-    expect(clock(path)[1]!.legMetres).toBe(0);
+    expect(clock(path).rows[1]!.legMetres).toBe(0);
   });
 
   it('gives a climb its time: 60 m up cost 6 min of a brisk walker, 15 of this group', () => {
     const climbing = path.map(([x, y], i) => [x!, y!, 60 * Math.min(i, 1)]);
-    expect(clock(climbing)[0]!.legMinutes - clock(path)[0]!.legMinutes).toBe(15);
+    expect(clock(climbing).rows[0]!.legMinutes - clock(path).rows[0]!.legMinutes).toBe(15);
+  });
+
+  it('briefs at the start, counts heads at each stop, checks baskets at the end, and goes back', () => {
+    const times = clock(path, { briefing: 10, headCount: 2, basketCheck: 8 });
+    expect(times.rows.map(({ extra }) => extra)).toEqual([12, 10]);
+    expect(times.wayBack).toMatchObject({ minutes: 20 });
+    expect(clockTime(times.end)).toBe('11:47');
+  });
+
+  it('has no legs in a class', () => {
+    const times = timetable(stops, undefined, rhythm);
+    expect(times.legs).toEqual([]);
+    expect(clockTime(times.end)).toBe('10:45');
+  });
+
+  it('says by when to leave the farthest stop, and which stop saves most when it is left out', () => {
+    const three = [...stops, { at: path[0]!, minutes: 5 }];
+    const timed = (list: typeof three) => timetable(list, wayAlong(path), rhythm);
+    const whole = timed(three);
+    expect(turningBack(whole, minutesOf('12:00'), 5)).toEqual({ stop: 1, at: minutesOf('11:35') });
+    const without = (i: number) => timed(three.filter((_, at) => at !== i));
+    // Its 10 minutes, and 20 there and back.
+    expect(whatToDrop(whole, without, () => false)).toEqual([{ stop: 1, minutes: 50 }]);
+    expect(whatToDrop(whole, without, () => true)).toEqual([]);
   });
 });

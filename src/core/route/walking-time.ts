@@ -1,3 +1,15 @@
+import type { Leg } from './legs';
+
+export const paceRules = ['Naismith', 'Tobler'] as const;
+export interface Pace {
+  readonly rule: (typeof paceRules)[number];
+  /** 1 for a brisk walker; a group that gathers ambles. */
+  readonly factor: number;
+}
+
+/** About 2 km/h on the flat for adults, 1.5 km/h with children among them (common practice, no source). */
+export const usualFactor = { adults: 2.5, 'with children': 3.3 } as const;
+
 /** Naismith's rule: 5 km/h, and an hour more for each 600 m of ascent. */
 const metresPerHour = 5000;
 const ascentMetresPerHour = 600;
@@ -13,3 +25,36 @@ const ascentMetresPerHour = 600;
 export function naismithSeconds(metres: number, ascentMetres: number, factor: number): number {
   return 3600 * factor * (metres / metresPerHour + ascentMetres / ascentMetresPerHour);
 }
+
+/**
+ * Tobler's hiking function (1993): fastest on a slight descent.
+ * @param slope rise over run, downhill negative
+ * @returns km/h
+ * @example toblerKilometresPerHour(-0.05) === 6
+ */
+export const toblerKilometresPerHour = (slope: number): number => 6 * Math.exp(-3.5 * Math.abs(slope + 0.05));
+
+/**
+ * Walking time by Tobler's function over a leg's profile, times the group's factor; level where heights are
+ * not known.
+ * @returns seconds
+ */
+export function toblerSeconds({ metres, profile }: Pick<Leg, 'metres' | 'profile'>, factor: number): number {
+  const secondsOver = (way: number, slope: number) => (way / 1000 / toblerKilometresPerHour(slope)) * 3600;
+  let [seconds, known] = [0, 0];
+  profile.forEach(([walked, height], i) => {
+    const before = profile[i - 1];
+    const way = before ? walked - before[0] : 0;
+    if (!before || way <= 0) return;
+    seconds += secondsOver(way, (height - before[1]) / way);
+    known += way;
+  });
+  return factor * (seconds + secondsOver(Math.max(0, metres - known), 0));
+}
+
+/** Walking time of a leg by the rule that a walk goes by, in whole minutes, rounded up. */
+export const walkingMinutes = (leg: Leg, { rule, factor }: Pace): number =>
+  Math.ceil(
+    (rule === 'Tobler' ? toblerSeconds(leg, factor) : naismithSeconds(leg.metres, leg.ascentMetres, factor)) /
+      60
+  );

@@ -22,27 +22,33 @@ const planned = (
   role,
   part: 'leaf',
   portion: '8 leaves each',
+  piecesEach: 8,
   stopName: 'Ramsons carpet'
+});
+
+const briefFront = BriefDocument.shape.front.parse({
+  site: 'Crannoge Wood',
+  accessPoint: 'Forest gate.',
+  permission: 'Leave to pick.',
+  leader: 'Bram Oakhill',
+  cohort: 'Spring beginners',
+  emergencyNumbers: [{ label: 'Emergency call', number: '112' }],
+  meeting: { longitude: -8.7, latitude: 54.3 }
 });
 
 const input = (...taxa: BriefInput['planned']): BriefInput => ({
   walk: {
+    kind: 'walk',
     name: 'Wood in leaf',
     isoDate: springWood.isoDate,
     start: '11:00',
     end: '14:00',
     timeZone: 'Europe/Dublin'
   },
-  front: {
-    site: 'Crannoge Wood',
-    accessPoint: 'Forest gate.',
-    permission: 'Leave to pick.',
-    leader: 'Bram Oakhill',
-    cohort: 'Spring beginners',
-    emergencyNumbers: [{ label: 'Emergency call', number: '112' }],
-    meeting: { longitude: -8.7, latitude: 54.3 }
-  },
+  front: briefFront,
   stops: [],
+  dangers: [],
+  learners: 9,
   planned: taxa
 });
 

@@ -7,6 +7,15 @@ export type Level = (typeof levels)[number];
 export const roles = ['gather', 'show', 'danger', 'leave out'] as const;
 export type Role = (typeof roles)[number];
 
+/** How dangerous specimens come into teaching. */
+export const specimenPolicies = [
+  'shown in place; bagged for a class',
+  'shown in place only',
+  'gloved, bagged and labelled'
+] as const;
+
+export const childrenTaste = ['not at all', 'with written consent, after the piece check'] as const;
+
 /** Where practitioners disagree, a school chooses; an empty object is the cautious default. */
 export const Policy = z.object({
   /** Scent may be the second character beside one that is seen. Alone it never counts. */
@@ -14,7 +23,16 @@ export const Policy = z.object({
   /** Plants of cautious families are gathered from this level on. */
   cautiousFamiliesFrom: z.enum(levels).default('experienced'),
   /** Metres to keep from what contaminates, where they are not the usual ones. */
-  buffers: z.partialRecord(z.enum(groundKinds), z.number().min(0).max(5000)).optional()
+  buffers: z.partialRecord(z.enum(groundKinds), z.number().min(0).max(5000)).optional(),
+  dangerousSpecimens: z.enum(specimenPolicies).default(specimenPolicies[0]),
+  childrenTaste: z.enum(childrenTaste).default(childrenTaste[0]),
+  /** Learners whom one leader takes along, and fewer where some are under 18 (common practice, no source). */
+  learnersPerLeader: z
+    .object({
+      adults: z.number().int().min(1).max(40).default(10),
+      withChildren: z.number().int().min(1).max(40).default(6)
+    })
+    .default({ adults: 10, withChildren: 6 })
 });
 export type Policy = z.infer<typeof Policy>;
 

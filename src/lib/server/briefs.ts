@@ -1,10 +1,21 @@
 import { v7 as uuid } from 'uuid';
-import { contentHash, englishName } from '$core/knowledge';
+import { forward as mgrs } from 'mgrs';
+import { englishName } from '$core/knowledge';
 import { clockTime } from '$core/route';
-import { BriefDocument, type BriefInput, composeBrief, holdsBack } from '$core/walk';
+import {
+  BriefDocument,
+  type BriefInput,
+  type Change,
+  briefDifferences,
+  composeBrief,
+  dangersOf,
+  holdsBack,
+  outlineBrief
+} from '$core/walk';
 import { type Plan, meetingPlace } from './plan';
 import type { SchoolDb } from './school';
 import type { Viewer } from './sign-in';
+import type { Site } from './sites';
 
 export interface Brief {
   readonly id: string;
@@ -14,57 +25,132 @@ export interface Brief {
   readonly document: BriefDocument;
 }
 
+/** Military Grid Reference System, to 10 m. @example '29U NA 1234 5678' */
+export const gridReference = ({ longitude, latitude }: { longitude: number; latitude: number }): string =>
+  Math.abs(latitude) > 80
+    ? ''
+    : mgrs([longitude, latitude], 4).replace(/^(\d+[A-Z])([A-Z]{2})(\d{4})(\d{4})$/, '$1 $2 $3 $4');
+
+function permissionInWords(site: Site): string {
+  if (!site.mayPick) return 'No leave to pick is recorded: nothing is gathered.';
+  const granted = ['pick', ...(site.mayDig ? ['dig'] : []), ...(site.mayFire ? ['make fire'] : [])];
+  const refused = [...(site.mayDig ? [] : ['dig']), ...(site.mayFire ? [] : ['make fire'])];
+  return `Leave to ${granted.join(' and ')}${refused.length > 0 ? `, not to ${refused.join(' or ')}` : ''}${site.permissionFrom ? `, given by ${site.permissionFrom}` : ''}${site.permissionUntil ? `, until ${site.permissionUntil}` : ''}.`;
+}
+
+/** The point at which an ambulance meets the group, where the site's map has one. */
+function accessOf({ ground }: Site): BriefDocument['front']['access'] {
+  const feature = ground.features.find(({ properties }) => properties.kind === 'access point');
+  if (feature?.geometry.type !== 'Point') return undefined;
+  const [longitude, latitude] = feature.geometry.coordinates;
+  const at = { longitude, latitude };
+  return { ...at, gridReference: gridReference(at) };
+}
+
+function frontOf(plan: Plan): BriefDocument['front'] {
+  const { walk, site, settings, times, facts, tide, kit, kitState } = plan;
+  const isWalk = walk.kind === 'walk';
+  const meeting = meetingPlace(plan);
+  const needsTide = isWalk && facts.stops.some(({ isOnShore }) => isOnShore);
+  const isStruck = (key: string) => facts.kit.struck.includes(key);
+  return {
+    site: site.name,
+    venue: walk.venue,
+    accessPoint: isWalk ? (site.accessPoint ?? '') : walk.venue,
+    nearestRoad: isWalk ? site.nearestRoad : '',
+    phoneSignal: isWalk ? site.phoneSignal : '',
+    toilets: isWalk ? site.toilets : '',
+    permission: permissionInWords(site),
+    localRules: [site.designation, site.localRules].filter(Boolean).join('. '),
+    leader: walk.leaderName,
+    otherLeaders: walk.otherLeaders.map(({ name }) => name),
+    cohort: walk.cohortName ?? 'no group yet',
+    emergencyNumbers: settings.emergencyNumbers,
+    meeting: { ...meeting, gridReference: gridReference(meeting) },
+    access: isWalk ? accessOf(site) : undefined,
+    due: clockTime(times.due),
+    turningBack:
+      times.turningBack && isWalk
+        ? {
+            stop: plan.stops[times.turningBack.stop]!.name,
+            by: clockTime(times.turningBack.at)
+          }
+        : undefined,
+    drops: isWalk
+      ? times.drops.slice(0, 3).map(({ stop, minutes }) => ({ stop: plan.stops[stop]!.name, minutes }))
+      : [],
+    tide: needsTide
+      ? (tide?.windows ?? [])
+          .map(
+            ({ from, until, low, lowMetres }) =>
+              `Shore open ${from} to ${until}, low water ${low} (${lowMetres.toFixed(1)} m)`
+          )
+          .join('; ')
+      : '',
+    light:
+      facts.light && isWalk
+        ? `Sunrise ${clockTime(facts.light.sunrise)}, sunset ${clockTime(facts.light.sunset)}`
+        : '',
+    kit: [
+      ...kit
+        .filter(({ key }) => !isStruck(key))
+        .map(({ label, why, carriedBy }) => ({ label, why, carriedBy })),
+      ...kitState
+        .filter(({ isOwn }) => isOwn)
+        .map(({ item }) => ({ label: item, why: 'added by the leaders', carriedBy: 'leaders' as const }))
+    ],
+    weather: [...walk.weather]
+  };
+}
+
+const specimensInWords = (count: number, handling: string) =>
+  `${count} ${count === 1 ? 'specimen' : 'specimens'}, ${handling === 'bagged' ? 'in closed, clear, labelled bags, counted out and in' : 'counted out and in'}`;
+
 /** The plan as the brief needs it. */
 function briefInput(plan: Plan): BriefInput {
-  const { walk, site, stops, clock, settings } = plan;
-  const last = clock.at(-1);
-  const permission = site.mayPick
-    ? `Leave to pick${site.mayDig ? ' and dig' : ', not to dig'}${site.permissionFrom ? `, given by ${site.permissionFrom}` : ''}${site.permissionUntil ? `, until ${site.permissionUntil}` : ''}.`
-    : 'No leave to pick is recorded: nothing is gathered.';
+  const { walk, site, stops, times, taxa, facts } = plan;
   return {
     walk: {
+      kind: walk.kind,
       name: walk.name,
       isoDate: walk.heldOn,
       start: walk.startsAt,
-      end: last ? clockTime(last.leave) : walk.startsAt,
+      end: clockTime(times.end),
       timeZone: site.timeZone
     },
-    front: {
-      site: site.name,
-      accessPoint: site.accessPoint ?? '',
-      permission,
-      leader: walk.leaderName,
-      cohort: walk.cohortName ?? 'no group yet',
-      emergencyNumbers: settings.emergencyNumbers,
-      meeting: meetingPlace(plan)
-    },
+    front: frontOf(plan),
     stops: stops.map((stop, i) => ({
       number: stop.position,
       name: stop.name,
-      arrive: clockTime(clock[i]!.arrive),
-      leave: clockTime(clock[i]!.leave),
+      arrive: clockTime(times.rows[i]!.arrive),
+      leave: clockTime(times.rows[i]!.leave),
       minutes: stop.minutes,
-      legMetres: Math.round(clock[i]!.legMetres),
-      legMinutes: clock[i]!.legMinutes,
+      legMetres: Math.round(times.rows[i]!.legMetres),
+      legMinutes: times.rows[i]!.legMinutes,
       talkingPoints: stop.talkingPoints,
+      activity: stop.activity,
       longitude: stop.longitude,
       latitude: stop.latitude,
-      taxa: plan.taxa
+      taxa: taxa
         .filter((planned) => planned.stop.id === stop.id)
-        .map(({ entry, role, part, portion, reason }) => ({
+        .map(({ entry, role, part, portion, reason, specimens, handling }) => ({
           name: englishName(entry),
           scientific: entry.name,
           role,
           part,
           portion,
-          reason
+          reason,
+          specimens: specimens === null ? '' : specimensInWords(specimens, handling)
         }))
     })),
-    planned: plan.taxa.map(({ survey, role, part, portion, stop }) => ({
+    dangers: dangersOf(facts),
+    learners: facts.group.learners,
+    planned: taxa.map(({ survey, role, part, portion, piecesEach, stop }) => ({
       survey,
       role,
       part,
       portion,
+      piecesEach: piecesEach ?? undefined,
       stopName: stop.name
     }))
   };
@@ -97,6 +183,8 @@ export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Pr
       plateId,
       svg
     ]);
+  // Who publishes has seen what it says.
+  await confirmBrief(db, id, viewer.personId);
   return { version: rows[0]!.version };
 }
 
@@ -126,10 +214,15 @@ export async function readBrief(db: SchoolDb, walkId: string, version?: number):
   );
 }
 
-/** Whether the plan has moved on since the brief was published. */
-export function isStale({ document }: Brief, plan: Plan): boolean {
-  const { stops, walk, front } = briefInput(plan);
-  return contentHash([document.stops, document.walk, document.front]) !== contentHash([stops, walk, front]);
+/** How the plan has moved on since the brief was published; nothing where it still says the same. */
+export const changesSince = ({ document }: Brief, plan: Plan): Change[] =>
+  briefDifferences(document, outlineBrief(plan.library, briefInput(plan)));
+
+/** What a version says otherwise than the one before it. */
+export async function changesOfVersion(db: SchoolDb, walkId: string, brief: Brief): Promise<Change[]> {
+  if (brief.version === 1) return [];
+  const before = await readBrief(db, walkId, brief.version - 1);
+  return before ? briefDifferences(before.document, brief.document) : [];
 }
 
 export async function readBriefPlate(
@@ -145,6 +238,15 @@ export async function readBriefPlate(
   return rows[0]?.svg;
 }
 
+/** All drawings of one brief, by id. */
+export async function readBriefPlates(db: SchoolDb, briefId: string): Promise<Map<string, string>> {
+  const { rows } = await db.query<{ id: string; svg: string }>(
+    'select id, svg from brief_plate where brief_id = $1',
+    [briefId]
+  );
+  return new Map(rows.map(({ id, svg }) => [id, svg]));
+}
+
 export async function markRead(db: SchoolDb, briefId: string, personId: string): Promise<void> {
   await db.query(
     'insert into brief_reading (school_id, brief_id, person_id, effective_at) values ($1, $2, $3, $4) on conflict do nothing',
@@ -152,12 +254,33 @@ export async function markRead(db: SchoolDb, briefId: string, personId: string):
   );
 }
 
-/** Names of those who have read a brief. */
-export async function readersOf(db: SchoolDb, briefId: string): Promise<string[]> {
-  const { rows } = await db.query<{ name: string }>(
-    `select name from brief_reading join person on person.school_id = brief_reading.school_id and person.id = person_id
+/** Who has read a brief, and on which day. */
+export async function readersOf(
+  db: SchoolDb,
+  briefId: string
+): Promise<{ personId: string; name: string; on: string }[]> {
+  const { rows } = await db.query<{ personId: string; name: string; on: string }>(
+    `select person_id as "personId", name, to_char(effective_at, 'YYYY-MM-DD') as on
+       from brief_reading join person on person.school_id = brief_reading.school_id and person.id = person_id
       where brief_id = $1 order by name`,
     [briefId]
   );
-  return rows.map(({ name }) => name);
+  return rows;
+}
+
+/** A leader says that they go by this version. */
+export async function confirmBrief(db: SchoolDb, briefId: string, personId: string): Promise<void> {
+  await db.query(
+    'insert into brief_confirmation (school_id, brief_id, person_id, effective_at) values ($1, $2, $3, $4) on conflict do nothing',
+    [db.schoolId, briefId, personId, db.now]
+  );
+}
+
+/** People who have confirmed a version. */
+export async function confirmersOf(db: SchoolDb, briefId: string): Promise<Set<string>> {
+  const { rows } = await db.query<{ id: string }>(
+    'select person_id as id from brief_confirmation where brief_id = $1',
+    [briefId]
+  );
+  return new Set(rows.map(({ id }) => id));
 }

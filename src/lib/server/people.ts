@@ -10,6 +10,8 @@ export interface Person {
   readonly isMinor: boolean;
   readonly guardianName: string | undefined;
   readonly guardianConsentOn: string | undefined;
+  /** Of who leads: until when their first-aid certificate runs. */
+  readonly firstAidUntil: string | undefined;
 }
 
 export interface Cohort {
@@ -26,6 +28,7 @@ interface PersonRow {
   is_minor: boolean;
   guardian_name: string | null;
   guardian_consent_on: string | null;
+  first_aid_until: string | null;
 }
 
 const personOf = (row: PersonRow): Person => ({
@@ -34,12 +37,13 @@ const personOf = (row: PersonRow): Person => ({
   role: row.role,
   isMinor: row.is_minor,
   guardianName: row.guardian_name ?? undefined,
-  guardianConsentOn: row.guardian_consent_on ?? undefined
+  guardianConsentOn: row.guardian_consent_on ?? undefined,
+  firstAidUntil: row.first_aid_until ?? undefined
 });
 
 export async function listPeople(db: SchoolDb): Promise<Person[]> {
   const { rows } = await db.query<PersonRow>(
-    'select id, name, role, is_minor, guardian_name, guardian_consent_on from person order by name'
+    'select id, name, role, is_minor, guardian_name, guardian_consent_on, first_aid_until from person order by name'
   );
   return rows.map(personOf);
 }
@@ -95,6 +99,14 @@ export async function recordConsent(db: SchoolDb, personId: string, guardianName
   return Boolean(rowCount);
 }
 
+/** @param until undefined where there is none */
+export async function setFirstAid(db: SchoolDb, personId: string, until: string | undefined): Promise<void> {
+  await db.query(
+    "update person set first_aid_until = $2 where id = $1 and role in ('owner', 'instructor', 'assistant')",
+    [personId, until ?? null]
+  );
+}
+
 /** Puts a person into these groups of the school and no others; unknown groups are passed over. */
 export async function setGroups(db: SchoolDb, personId: string, cohortIds: readonly string[]): Promise<void> {
   await db.query('delete from cohort_member where person_id = $1 and cohort_id <> all ($2)', [
@@ -114,19 +126,20 @@ export async function setGroups(db: SchoolDb, personId: string, cohortIds: reado
 export const erasedName = 'Erased person';
 
 /**
- * Erases what is personal of a person: name, guardian, groups, account, and messages to them. Their answers
+ * Erases what is personal of a person: name, guardian, health notes, groups, account, and messages to them. Their answers
  * stay without a name, since events hold none; published briefs keep the leader's name that they were read with.
  * @returns false where there is no such person, or it is an owner, who must hand the school over first
  */
 export async function erasePerson(db: SchoolDb, personId: string): Promise<boolean> {
   const email = (await accountEmails(db.schoolId)).get(personId);
   const { rowCount } = await db.query(
-    `update person set name = $2, guardian_name = null, guardian_consent_on = null, is_minor = false, role = 'guest'
+    `update person set name = $2, guardian_name = null, guardian_consent_on = null, first_aid_until = null, is_minor = false, role = 'guest'
       where id = $1 and role <> 'owner'`,
     [personId, erasedName]
   );
   if (!rowCount) return false;
   await setGroups(db, personId, []);
+  await db.query('delete from health_note where person_id = $1', [personId]);
   const invited = await invitedEmails(db.schoolId, personId);
   await db.query('delete from outbox_message where recipient = any ($1)', [
     [...invited, ...(email ? [email] : [])]

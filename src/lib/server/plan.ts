@@ -1,40 +1,67 @@
 import type { Abundance, DrillRecord } from '$core/evidence';
-import { centreOf, pathOf } from '$core/ground';
-import { type Library, type LibraryTaxon } from '$core/knowledge';
-import { type TimetableRow, minutesOf, timetable } from '$core/route';
-import { type Check, type Circumstances, type Level, type Survey, runChecks, surveyTaxon } from '$core/walk';
+import { centreOf, contaminationOf, pathOf, wetHabitats } from '$core/ground';
+import { type Library, type LibraryTaxon, englishName } from '$core/knowledge';
+import { minutesOf, usualFactor, wayAlong } from '$core/route';
+import {
+  type Check,
+  type Checked,
+  type Circumstances,
+  type KitItem,
+  type Level,
+  type PlanFacts,
+  type Survey,
+  type TaxonFacts,
+  contactNames,
+  healthMatches,
+  planTimes,
+  proposeKit,
+  runChecks,
+  surveyTaxon,
+  taxonFacts
+} from '$core/walk';
 import { confirmedClaims, sourcesFor } from './bookshelf';
+import { closureOf, listGroundEvents } from './ground-events';
+import { healthNotes } from './health';
+import { type KitState, listKit } from './kit';
 import { libraryOf } from './library';
-import { type Person, listCohorts, listPeople } from './people';
+import { type LiftEntry, listLifts } from './lifts';
+import { lightMinutes } from './light';
+import { type Patch, listGonePatches, listPatches, renamedUnder } from './patches';
+import { type Cohort, type Person, listCohorts, listPeople } from './people';
 import type { SchoolDb } from './school';
 import { type SchoolSettings, readSettings } from './schools';
 import { listSightings, seasonOf } from './sightings';
 import type { Viewer } from './sign-in';
-import { type Patch, listPatches } from './patches';
 import { type Site, readSite } from './sites';
-import { type Stop, type StopTaxon, type Walk, listStops, readWalk } from './walks';
+import { type Stop, type StopTaxon, listStops } from './stops';
+import { patchYear } from './takings';
+import { type TideDay, readTide, tideDay } from './tide';
+import { type Walk, readWalk } from './walks';
 
 export interface PlannedTaxon extends StopTaxon {
   readonly entry: LibraryTaxon;
   readonly stop: Stop;
   readonly survey: Survey;
-  readonly sources: number;
+  readonly facts: TaxonFacts;
 }
 
 /** A walk with everything that follows from it. */
-export interface Plan {
+export interface Plan extends Checked {
   readonly walk: Walk;
   readonly site: Site;
   readonly patches: readonly Patch[];
   readonly stops: readonly Stop[];
-  readonly clock: readonly TimetableRow[];
   readonly taxa: readonly PlannedTaxon[];
+  readonly kitState: readonly KitState[];
+  readonly lifts: readonly LiftEntry[];
   readonly checks: readonly Check[];
   readonly circumstances: Circumstances;
   readonly settings: SchoolSettings;
   readonly library: Library;
+  readonly cohort: Cohort | undefined;
   readonly members: readonly Person[];
-  readonly level: Level;
+  readonly leaders: readonly Person[];
+  readonly tide: TideDay | undefined;
 }
 
 /** The members' latest answers to questions that showed a lookalike: 10 each, within 90 days. */
@@ -56,6 +83,89 @@ async function recentDrills(db: SchoolDb, personIds: readonly string[]): Promise
   return new Map([...byPair].map(([pair, people]) => [pair, personIds.map((id) => people.get(id) ?? none)]));
 }
 
+/** How far the group has practised the pairs that a walk teaches. */
+function readinessOf(
+  surveys: readonly Survey[],
+  drills: ReadonlyMap<string, readonly DrillRecord[]>,
+  members: number
+): PlanFacts['readiness'] {
+  const pairs = surveys.flatMap(({ target, pairs: found }) =>
+    found
+      .filter(({ lookalike }) => lookalike.curated)
+      .map(({ lookalike }) => `${target.slug}~${lookalike.taxon.slug}`)
+  );
+  const records = pairs.map((pair) => drills.get(pair) ?? []);
+  const practised = Array.from({ length: members }, (_, i) =>
+    records.some((each) => (each[i]?.answers ?? 0) > 0)
+  ).filter(Boolean).length;
+  const dangerousGathers = records.flat().reduce((sum, { mistaken }) => sum + mistaken, 0);
+  return { pairs: pairs.length, practised, dangerousGathers };
+}
+
+/** What the season, the ground and the school say about looking at plants on the walk’s day. */
+async function circumstancesOf(
+  db: SchoolDb,
+  walk: Walk,
+  site: Site,
+  patches: readonly Patch[],
+  library: Library,
+  settings: SchoolSettings,
+  memberIds: readonly string[]
+): Promise<Circumstances> {
+  const season = seasonOf(library, site, await listSightings(db, site.id), walk.heldOn);
+  return {
+    isoDate: walk.heldOn,
+    calendar: season.calendar,
+    habitats: site.habitats,
+    mayDig: site.mayDig,
+    policy: settings.policy,
+    abundance: new Map<string, Abundance>(patches.map((patch) => [patch.taxon, patch.abundance])),
+    drills: await recentDrills(db, memberIds)
+  };
+}
+
+/** Each stop with what its patch says on the day. */
+async function stopFacts(
+  db: SchoolDb,
+  walk: Walk,
+  site: Site,
+  stops: readonly Stop[],
+  patches: readonly Patch[],
+  library: Library,
+  settings: SchoolSettings
+): Promise<PlanFacts['stops']> {
+  const gone = await listGonePatches(db, site.id);
+  const events = await listGroundEvents(db, site.id);
+  const known = new Map([...patches, ...gone].map((patch) => [patch.id, patch]));
+  const isWet = (taxon: string) =>
+    library.taxa.get(taxon)?.habitats.some((habitat) => wetHabitats.has(habitat)) ?? true;
+  const at = stops.map(({ patchId, longitude, latitude }) => {
+    const patch = patchId === undefined ? undefined : known.get(patchId);
+    return patch
+      ? { ...patch, ofWetGround: isWet(patch.taxon) }
+      : { longitude, latitude, ofWetGround: false };
+  });
+  const contamination = contaminationOf(site.ground, at, settings.policy.buffers ?? {});
+  return stops.map((stop, i) => {
+    const patch = stop.patchId === undefined ? undefined : known.get(stop.patchId);
+    return {
+      id: stop.id,
+      name: stop.name,
+      at: [stop.longitude, stop.latitude],
+      minutes: stop.minutes,
+      activity: stop.activity,
+      isOnShore: stop.isOnShore,
+      patch: patch && {
+        id: patch.id,
+        name: patch.name,
+        isGone: !patches.includes(patch),
+        closed: closureOf(events, patch.id, walk.heldOn),
+        contamination: contamination[i]!
+      }
+    };
+  });
+}
+
 /** @returns undefined where the viewer cannot see such a walk */
 export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Promise<Plan | undefined> {
   const walk = await readWalk(db, viewer, walkId);
@@ -69,74 +179,153 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const cohort = (await listCohorts(db)).find(({ id }) => id === walk.cohortId);
   const people = await listPeople(db);
   const members = people.filter(({ id }) => cohort?.members.includes(id));
-  const season = seasonOf(library, site, await listSightings(db, site.id), walk.heldOn);
-  const circumstances: Circumstances = {
-    isoDate: walk.heldOn,
-    calendar: season.calendar,
-    habitats: site.habitats,
-    mayDig: site.mayDig,
-    policy: settings.policy,
-    abundance: new Map<string, Abundance>(patches.map((patch) => [patch.taxon, patch.abundance])),
-    drills: await recentDrills(
-      db,
-      members.map(({ id }) => id)
-    )
-  };
-  const taxa = stops.flatMap((stop) =>
-    stop.taxa.flatMap((planned): PlannedTaxon[] => {
+  const memberIds = members.map(({ id }) => id);
+  const leaderIds = [walk.leaderId, ...walk.otherLeaders.map(({ id }) => id)];
+  const leaders = leaderIds.flatMap((id) => people.find((person) => person.id === id) ?? []);
+  const circumstances = await circumstancesOf(db, walk, site, patches, library, settings, memberIds);
+  const renamed = new Set((await renamedUnder(db, walkId)).map(({ oldTaxon }) => oldTaxon));
+  const taxa: PlannedTaxon[] = [];
+  for (const stop of stops)
+    for (const planned of stop.taxa) {
       const entry = library.taxa.get(planned.taxon);
-      if (!entry) return [];
+      if (!entry) continue;
       const survey = surveyTaxon(library, entry, planned.role, circumstances);
-      return [
-        {
-          ...planned,
-          entry,
-          stop,
-          survey,
-          sources: sourcesFor(entry, confirmed, planned.role === 'gather' ? planned.part : undefined)
-        }
-      ];
-    })
-  );
-  const level = cohort?.level ?? 'beginner';
-  const checks = runChecks(
-    {
-      isoDate: walk.heldOn,
-      today: viewer.today,
-      level,
-      groupSize: members.length,
-      withoutConsent: members
-        .filter(({ isMinor, guardianConsentOn }) => isMinor && !guardianConsentOn)
-        .map(({ name }) => name),
-      policy: settings.policy,
-      emergencyNumbers: settings.emergencyNumbers,
-      site,
-      stopCount: stops.length,
-      taxa: taxa.filter(({ role }) => role === 'gather' || role === 'show')
+      const patch = patches.find(({ id, taxon }) => id === stop.patchId && taxon === planned.taxon);
+      const allowance =
+        planned.role === 'gather' && patch
+          ? (await patchYear(db, site, patch, entry, viewer.today, { walkId, heldOn: walk.heldOn })).allowance
+          : undefined;
+      const facts = taxonFacts(library, survey, {
+        stopId: stop.id,
+        role: planned.role,
+        part: planned.part,
+        portion: planned.portion,
+        piecesEach: planned.piecesEach ?? undefined,
+        reason: planned.reason,
+        specimens:
+          planned.specimens === null ? undefined : { count: planned.specimens, handling: planned.handling },
+        sources: sourcesFor(entry, confirmed, planned.role === 'gather' ? planned.part : undefined),
+        allowance,
+        isRenamed: renamed.has(planned.taxon)
+      });
+      taxa.push({ ...planned, entry, stop, survey, facts });
+    }
+  const tideRecord = await readTide(db, site.id);
+  const tide = tideRecord && tideDay(tideRecord, site.timeZone, walk.heldOn);
+  const kitState = await listKit(db, walkId);
+  const notes = await healthNotes(db, memberIds);
+  const level: Level = walk.level ?? cohort?.level ?? 'beginner';
+  const minors = members.filter(({ isMinor }) => isMinor);
+  const facts: PlanFacts = {
+    kind: walk.kind,
+    isoDate: walk.heldOn,
+    today: viewer.today,
+    rhythm: {
+      start: minutesOf(walk.startsAt),
+      pace: {
+        rule: walk.paceRule,
+        factor: walk.paceFactor ?? usualFactor[minors.length > 0 ? 'with children' : 'adults']
+      },
+      briefing: walk.briefingMinutes,
+      headCount: walk.headCountMinutes,
+      basketCheck: walk.basketMinutes
     },
-    library
-  );
-  const clock = timetable(
-    stops.map((stop) => ({ at: [stop.longitude, stop.latitude], minutes: stop.minutes })),
-    pathOf(site.ground),
-    minutesOf(walk.startsAt),
-    walk.paceFactor
-  );
+    due: walk.dueAt === undefined ? undefined : minutesOf(walk.dueAt),
+    reserve: walk.reserveMinutes,
+    level,
+    policy: settings.policy,
+    group: {
+      name: cohort?.name,
+      learners: members.length,
+      minors: minors.length,
+      withoutConsent: minors.filter(({ guardianConsentOn }) => !guardianConsentOn).map(({ name }) => name),
+      healthMatters: new Set(
+        healthMatches(
+          notes,
+          taxa.map(({ entry }) => entry)
+        ).map(({ person, concern }) => `${person} ${concern}`)
+      ).size,
+      healthNotes: notes.length
+    },
+    leaders: leaders.map(({ name, firstAidUntil }) => ({ name, firstAidUntil })),
+    school: { emergencyNumbers: settings.emergencyNumbers, insuranceUntil: settings.insuranceUntil },
+    site: {
+      name: site.name,
+      habitats: site.habitats,
+      kinds: [...new Set(site.ground.features.map(({ properties }) => properties.kind))],
+      altitudeMetres: site.altitudeMetres,
+      hasTide: tide !== undefined,
+      accessPoint: site.accessPoint,
+      mayPick: site.mayPick,
+      mayDig: site.mayDig,
+      mayFire: site.mayFire,
+      mayCharge: site.mayCharge,
+      designation: site.designation,
+      localRules: site.localRules,
+      permissionSince: site.permissionSince,
+      permissionUntil: site.permissionUntil,
+      largestGroup: site.largestGroup
+    },
+    venue: walk.venue,
+    light: lightMinutes(site, walk.heldOn),
+    shore: (tide?.windows ?? []).map(({ fromMinutes, untilMinutes }) => ({
+      from: fromMinutes,
+      until: untilMinutes
+    })),
+    stops: await stopFacts(db, walk, site, stops, patches, library, settings),
+    taxa: taxa.map((planned) => planned.facts),
+    weather: walk.weather,
+    kit: {
+      struck: kitState.filter(({ isStruck }) => isStruck).map(({ item }) => item),
+      packed: kitState.filter(({ isPacked }) => isPacked).map(({ item }) => item),
+      own: kitState.filter(({ isOwn }) => isOwn).map(({ item }) => item)
+    },
+    readiness: readinessOf(
+      taxa.filter(({ role }) => role === 'gather' || role === 'show').map(({ survey }) => survey),
+      circumstances.drills,
+      members.length
+    ),
+    librarySize: library.taxa.size
+  };
+  const times = planTimes(facts, wayAlong(pathOf(site.ground)));
+  const kit = kitOf(facts, times.end, taxa);
+  const lifts = await listLifts(db, walkId);
   return {
     walk,
     site,
     patches,
     stops,
-    clock,
     taxa,
-    checks,
+    facts,
+    times,
+    kit,
+    kitState,
+    lifts,
+    checks: runChecks({ facts, times, kit }, standing(lifts)),
     circumstances,
     settings,
     library,
+    cohort,
     members,
-    level
+    leaders,
+    tide
   };
 }
+
+const kitOf = (facts: PlanFacts, end: number, taxa: readonly PlannedTaxon[]): KitItem[] =>
+  proposeKit(
+    facts,
+    end,
+    contactNames(
+      facts.taxa,
+      taxa.flatMap(({ survey }) => survey.pairs.map(({ lookalike }) => lookalike.taxon)),
+      (taxon) => englishName(taxon).toLowerCase()
+    )
+  );
+
+/** Lifts that were not taken back. */
+export const standing = (lifts: readonly LiftEntry[]): LiftEntry[] =>
+  lifts.filter(({ takenBack }) => !takenBack);
 
 /** Where the group meets: the first stop, else the middle of the site. */
 export function meetingPlace({ stops, site }: Plan): { longitude: number; latitude: number } {

@@ -8,29 +8,41 @@ export interface SchoolSettings {
   readonly demoDate: string | undefined;
   readonly emergencyNumbers: EmergencyNumber[];
   readonly policy: Policy;
+  readonly insuranceUntil: string | undefined;
+  /** How long health notes are kept after a walk. */
+  readonly healthDays: number;
 }
 
 export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
-  const { rows } = await db.query('select name, time_zone, demo_date, emergency_numbers, policy from school');
+  const { rows } = await db.query(
+    'select name, time_zone, demo_date, emergency_numbers, policy, insurance_until, health_days from school'
+  );
   const row = rows[0]!;
   return {
     name: row.name,
     timeZone: row.time_zone,
     demoDate: row.demo_date ?? undefined,
     emergencyNumbers: z.array(EmergencyNumber).parse(row.emergency_numbers),
-    policy: Policy.parse(row.policy)
+    policy: Policy.parse(row.policy),
+    insuranceUntil: row.insurance_until ?? undefined,
+    healthDays: row.health_days
   };
 }
 
 export async function saveSettings(
   db: SchoolDb,
-  settings: Pick<SchoolSettings, 'name' | 'emergencyNumbers' | 'policy'>
+  settings: Pick<SchoolSettings, 'name' | 'emergencyNumbers' | 'policy' | 'insuranceUntil' | 'healthDays'>
 ): Promise<void> {
-  await db.query('update school set name = $1, emergency_numbers = $2, policy = $3', [
-    settings.name,
-    JSON.stringify(settings.emergencyNumbers),
-    settings.policy
-  ]);
+  await db.query(
+    'update school set name = $1, emergency_numbers = $2, policy = $3, insurance_until = $4, health_days = $5',
+    [
+      settings.name,
+      JSON.stringify(settings.emergencyNumbers),
+      settings.policy,
+      settings.insuranceUntil ?? null,
+      settings.healthDays
+    ]
+  );
 }
 
 /** Moves the school's own clock. @param isoDate undefined follows the wall clock */

@@ -9,6 +9,9 @@ export interface Site {
   readonly ground: Ground;
   readonly habitats: readonly string[];
   readonly accessPoint: string | undefined;
+  readonly nearestRoad: string;
+  readonly phoneSignal: string;
+  readonly toilets: string;
   readonly permissionFrom: string | undefined;
   readonly permissionSince: string | undefined;
   readonly permissionUntil: string | undefined;
@@ -29,6 +32,7 @@ export interface Site {
 }
 
 const columns = `id, name, time_zone as "timeZone", ground, habitats, access_point as "accessPoint",
+  nearest_road as "nearestRoad", phone_signal as "phoneSignal", toilets,
   permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
   may_pick as "mayPick", may_dig as "mayDig", may_fire as "mayFire", may_charge as "mayCharge", designation,
   local_rules as "localRules", largest_group as "largestGroup",
@@ -79,6 +83,9 @@ export type SiteDetails = Pick<
   Site,
   | 'name'
   | 'accessPoint'
+  | 'nearestRoad'
+  | 'phoneSignal'
+  | 'toilets'
   | 'permissionFrom'
   | 'permissionSince'
   | 'permissionUntil'
@@ -98,7 +105,8 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
   await db.query(
     `update site set name = $2, access_point = $3, permission_from = $4, permission_since = $5, permission_until = $6,
             may_pick = $7, may_dig = $8, largest_group = $9, note = $10, altitude_metres = $11,
-            habitats = $12, may_fire = $13, may_charge = $14, designation = $15, local_rules = $16, revision = revision + 1
+            habitats = $12, may_fire = $13, may_charge = $14, designation = $15, local_rules = $16,
+            nearest_road = $17, phone_signal = $18, toilets = $19, revision = revision + 1
       where id = $1`,
     [
       siteId,
@@ -116,7 +124,10 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
       details.mayFire,
       details.mayCharge,
       details.designation,
-      details.localRules
+      details.localRules,
+      details.nearestRoad,
+      details.phoneSignal,
+      details.toilets
     ]
   );
 }

@@ -208,18 +208,29 @@ export interface PatchYear {
   readonly pace: number | undefined;
 }
 
+/** A walk for whose day a patch is asked, and whose own reservation does not count against it. */
+export interface ForWalk {
+  readonly walkId: string;
+  readonly heldOn: string;
+}
+
 export async function patchYear(
   db: SchoolDb,
   site: Pick<Site, 'id' | 'mayPick'>,
   patch: Patch,
   taxon: LibraryTaxon | undefined,
-  today: string
+  today: string,
+  walk?: ForWalk
 ): Promise<PatchYear> {
-  const year = today.slice(0, 4);
+  const on = walk?.heldOn ?? today;
+  const year = on.slice(0, 4);
   const gatherings = (await listGatherings(db, patch.id)).filter((one) => one.taxon === patch.taxon);
   const censuses = await listCensuses(db, patch.id);
   const census = censuses.find(({ countedOn }) => countedOn.slice(0, 4) === year);
-  const reservations = await listReservations(db, patch.id, patch.taxon, today);
+  const newYear = `${year}-01-01`;
+  const reservations = (
+    await listReservations(db, patch.id, patch.taxon, today > newYear ? today : newYear)
+  ).filter(({ walkId }) => walkId !== walk?.walkId);
   const taken = gatherings
     .filter(({ gatheredOn }) => gatheredOn.slice(0, 4) === year)
     .reduce((sum, { pieces }) => sum + pieces, 0);
@@ -236,7 +247,7 @@ export async function patchYear(
     reserved: reservations.reduce((sum, { people, piecesEach }) => sum + people * piecesEach, 0),
     takenBefore: before.length > 0 ? Math.max(...before) : undefined,
     year: Number(year),
-    closed: closureOf(await listGroundEvents(db, site.id), patch.id, today)
+    closed: closureOf(await listGroundEvents(db, site.id), patch.id, on)
   });
   const pace = gatheringPace(
     gatherings.flatMap(({ pieces, people, minutes }) =>
@@ -244,4 +255,29 @@ export async function patchYear(
     )
   );
   return { allowance, census, taken, reservations, gatherings, pace };
+}
+
+/**
+ * Whether a walk may reserve pieces of a patch. The patch is held until the transaction ends, so that of two
+ * walks that ask at the same time the second sees what the first reserved.
+ * @returns why not, in words; undefined where it may
+ */
+export async function reservationProblem(
+  db: SchoolDb,
+  site: Pick<Site, 'id' | 'mayPick'>,
+  patch: Patch,
+  taxon: LibraryTaxon,
+  ask: ForWalk & { readonly people: number; readonly piecesEach: number },
+  today: string
+): Promise<string | undefined> {
+  await db.query('select 1 from patch where id = $1 for update', [patch.id]);
+  const { allowance, reservations } = await patchYear(db, site, patch, taxon, today, ask);
+  if (allowance.kind !== 'pieces') return undefined;
+  const asked = ask.people * ask.piecesEach;
+  if (asked <= allowance.left) return undefined;
+  const others = reservations
+    .map(({ walk, people, piecesEach }) => `${walk} reserves ${people * piecesEach}`)
+    .join(', ');
+  const most = ask.people > 0 ? Math.floor(allowance.left / ask.people) : 0;
+  return `${ask.piecesEach} each for ${ask.people} are ${asked}, and ${patch.name} has ${allowance.left} left of ${allowance.whole} this year${others ? ` (${others})` : ''}. ${most > 0 ? `At most ${most} each.` : 'Show it, or gather elsewhere.'}`;
 }

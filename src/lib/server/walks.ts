@@ -1,51 +1,54 @@
 import { v7 as uuid } from 'uuid';
-import type { Role as TaxonRole } from '$core/walk';
+import { z } from 'zod';
+import type { paceRules } from '$core/route';
+import { type Level, type WalkKind, WeatherLimit } from '$core/walk';
 import type { SchoolDb } from './school';
 import type { Viewer } from './sign-in';
 import { leads } from './sign-in';
 
+/** A walk or class: when, where, for whom, and what takes time. Its stops are in stops.ts. */
+
 export interface Walk {
   readonly id: string;
+  readonly kind: WalkKind;
   readonly name: string;
   readonly siteId: string;
   readonly siteName: string;
+  readonly venue: string;
   readonly cohortId: string | undefined;
   readonly cohortName: string | undefined;
+  readonly level: Level | undefined;
   readonly heldOn: string;
   readonly startsAt: string;
+  readonly dueAt: string | undefined;
   readonly leaderId: string;
   readonly leaderName: string;
-  readonly paceFactor: number;
+  readonly otherLeaders: readonly { readonly id: string; readonly name: string }[];
+  readonly paceRule: (typeof paceRules)[number];
+  /** Undefined goes by who comes along. */
+  readonly paceFactor: number | undefined;
+  readonly briefingMinutes: number;
+  readonly headCountMinutes: number;
+  readonly basketMinutes: number;
+  readonly reserveMinutes: number;
+  readonly weather: readonly WeatherLimit[];
+  readonly copiedFrom: string | undefined;
+  readonly revision: number;
   readonly groupSize: number;
   readonly briefVersion: number | undefined;
 }
 
-export interface StopTaxon {
-  readonly taxon: string;
-  readonly role: TaxonRole;
-  readonly part: string;
-  readonly portion: string;
-  /** Reserved of the patch for each person; null where no number was set. */
-  readonly piecesEach?: number | null;
-  readonly reason: string;
-}
-
-export interface Stop {
-  readonly id: string;
-  readonly position: number;
-  readonly name: string;
-  readonly patchId: string | undefined;
-  readonly longitude: number;
-  readonly latitude: number;
-  readonly minutes: number;
-  readonly talkingPoints: string;
-  readonly taxa: readonly StopTaxon[];
-}
-
 const select = `
-  select walk.id, walk.name, site_id as "siteId", site.name as "siteName", cohort_id as "cohortId",
-         cohort.name as "cohortName", held_on as "heldOn", starts_at as "startsAt", leader_id as "leaderId",
-         leader.name as "leaderName", pace_factor as "paceFactor",
+  select walk.id, kind, walk.name, site_id as "siteId", site.name as "siteName", venue, cohort_id as "cohortId",
+         cohort.name as "cohortName", walk.level, held_on as "heldOn", to_char(starts_at, 'HH24:MI') as "startsAt",
+         to_char(due_at, 'HH24:MI') as "dueAt", leader_id as "leaderId",
+         leader.name as "leaderName",
+         (select coalesce(json_agg(json_build_object('id', p.id, 'name', p.name) order by p.name), '[]')
+            from walk_leader l join person p on p.school_id = l.school_id and p.id = l.person_id
+           where l.school_id = walk.school_id and l.walk_id = walk.id and p.id <> walk.leader_id) as "otherLeaders",
+         pace_rule as "paceRule", pace_factor as "paceFactor", briefing_minutes as "briefingMinutes",
+         head_count_minutes as "headCountMinutes", basket_minutes as "basketMinutes",
+         reserve_minutes as "reserveMinutes", weather, copied_from as "copiedFrom", walk.revision,
          (select count(*)::int from cohort_member m where m.school_id = walk.school_id and m.cohort_id = walk.cohort_id) as "groupSize",
          (select max(version) from brief where brief.school_id = walk.school_id and brief.walk_id = walk.id) as "briefVersion"
     from walk
@@ -61,12 +64,17 @@ const seesAll = (viewer: Viewer) => leads(viewer) || viewer.role === 'assistant'
 
 type WalkRow = {
   [K in keyof Walk]: undefined extends Walk[K] ? Exclude<Walk[K], undefined> | null : Walk[K];
-};
+} & { weather: unknown };
 
 const walkOf = (row: WalkRow): Walk => ({
   ...row,
   cohortId: row.cohortId ?? undefined,
   cohortName: row.cohortName ?? undefined,
+  level: row.level ?? undefined,
+  dueAt: row.dueAt ?? undefined,
+  paceFactor: row.paceFactor === null ? undefined : Math.round(row.paceFactor * 100) / 100,
+  weather: z.array(WeatherLimit).parse(row.weather),
+  copiedFrom: row.copiedFrom ?? undefined,
   briefVersion: row.briefVersion ?? undefined
 });
 
@@ -87,17 +95,22 @@ export async function readWalk(db: SchoolDb, viewer: Viewer, id: string): Promis
   return rows[0] && walkOf(rows[0]);
 }
 
-export type WalkHead = Pick<Walk, 'name' | 'siteId' | 'cohortId' | 'heldOn' | 'startsAt' | 'leaderId'>;
+export type WalkHead = Pick<
+  Walk,
+  'kind' | 'name' | 'siteId' | 'venue' | 'cohortId' | 'heldOn' | 'startsAt' | 'leaderId'
+>;
 
 export async function addWalk(db: SchoolDb, head: WalkHead): Promise<string> {
   const id = uuid();
   await db.query(
-    `insert into walk (school_id, id, site_id, cohort_id, name, held_on, starts_at, leader_id)
-     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    `insert into walk (school_id, id, kind, site_id, venue, cohort_id, name, held_on, starts_at, leader_id)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
     [
       db.schoolId,
       id,
+      head.kind,
       head.siteId,
+      head.venue,
       head.cohortId ?? null,
       head.name,
       head.heldOn,
@@ -108,136 +121,110 @@ export async function addWalk(db: SchoolDb, head: WalkHead): Promise<string> {
   return id;
 }
 
-export async function saveWalkDay(
-  db: SchoolDb,
-  id: string,
-  day: Pick<Walk, 'name' | 'heldOn' | 'startsAt' | 'cohortId'>
-): Promise<void> {
-  await db.query('update walk set name = $2, held_on = $3, starts_at = $4, cohort_id = $5 where id = $1', [
-    id,
-    day.name,
-    day.heldOn,
-    day.startsAt,
-    day.cohortId ?? null
-  ]);
+export type WalkDay = Pick<Walk, 'name' | 'heldOn' | 'startsAt' | 'cohortId' | 'kind' | 'venue'> &
+  Pick<
+    Walk,
+    | 'dueAt'
+    | 'level'
+    | 'paceRule'
+    | 'paceFactor'
+    | 'briefingMinutes'
+    | 'headCountMinutes'
+    | 'basketMinutes'
+    | 'reserveMinutes'
+  >;
+
+export async function saveWalkDay(db: SchoolDb, id: string, day: WalkDay): Promise<void> {
+  await db.query(
+    `update walk set name = $2, held_on = $3, starts_at = $4, cohort_id = $5, kind = $6, venue = $7, due_at = $8,
+            level = $9, pace_rule = $10, pace_factor = $11, briefing_minutes = $12, head_count_minutes = $13,
+            basket_minutes = $14, reserve_minutes = $15
+      where id = $1`,
+    [
+      id,
+      day.name,
+      day.heldOn,
+      day.startsAt,
+      day.cohortId ?? null,
+      day.kind,
+      day.venue,
+      day.dueAt ?? null,
+      day.level ?? null,
+      day.paceRule,
+      day.paceFactor ?? null,
+      day.briefingMinutes,
+      day.headCountMinutes,
+      day.basketMinutes,
+      day.reserveMinutes
+    ]
+  );
 }
 
-/** @returns false where people have its brief or have practised for it: such a walk stays */
+/** Who leads, and who leads along; unknown people and learners are passed over. */
+export async function saveLeaders(
+  db: SchoolDb,
+  walkId: string,
+  leaderId: string,
+  others: readonly string[]
+): Promise<void> {
+  await db.query('update walk set leader_id = $2 where id = $1', [walkId, leaderId]);
+  await db.query('delete from walk_leader where walk_id = $1', [walkId]);
+  await db.query(
+    `insert into walk_leader (school_id, walk_id, person_id)
+     select school_id, $1, id from person
+      where id = any ($2) and id <> $3 and role in ('owner', 'instructor', 'assistant')`,
+    [walkId, others, leaderId]
+  );
+}
+
+export async function saveWeather(
+  db: SchoolDb,
+  walkId: string,
+  weather: readonly WeatherLimit[]
+): Promise<void> {
+  await db.query('update walk set weather = $2 where id = $1', [walkId, JSON.stringify(weather)]);
+}
+
+/** @returns false where people have its brief, have practised for it, or a stop was lifted on it: such a walk stays */
 export async function removeWalk(db: SchoolDb, id: string): Promise<boolean> {
   const { rowCount } = await db.query(
     `delete from walk where id = $1
         and not exists (select 1 from brief where walk_id = $1)
-        and not exists (select 1 from round where walk_id = $1)`,
+        and not exists (select 1 from round where walk_id = $1)
+        and not exists (select 1 from check_lift where walk_id = $1)`,
     [id]
   );
   return Boolean(rowCount);
 }
 
-export async function listStops(db: SchoolDb, walkId: string): Promise<Stop[]> {
-  const { rows } = await db.query<
-    Omit<Stop, 'patchId' | 'taxa'> & { patchId: string | null; taxa: StopTaxon[] | null }
-  >(
-    `select stop.id, position, name, patch_id as "patchId", longitude, latitude, minutes, talking_points as "talkingPoints",
-            (select json_agg(json_build_object('taxon', taxon, 'role', role, 'part', part, 'portion', portion, 'piecesEach', pieces_each, 'reason', reason) order by role, taxon)
-               from walk_taxon t where t.school_id = stop.school_id and t.stop_id = stop.id) as taxa
-       from stop where walk_id = $1 order by position`,
-    [walkId]
-  );
-  return rows.map((row) => ({ ...row, patchId: row.patchId ?? undefined, taxa: row.taxa ?? [] }));
-}
-
-export type NewStop = Pick<Stop, 'name' | 'patchId' | 'longitude' | 'latitude' | 'minutes' | 'talkingPoints'>;
-
-export async function addStop(db: SchoolDb, walkId: string, stop: NewStop): Promise<string> {
-  const id = uuid();
-  await db.query(
-    `insert into stop (school_id, id, walk_id, position, name, patch_id, longitude, latitude, minutes, talking_points)
-     select $1, $2, $3, coalesce(max(position), 0) + 1, $4, $5, $6, $7, $8, $9 from stop where walk_id = $3`,
-    [
-      db.schoolId,
-      id,
-      walkId,
-      stop.name,
-      stop.patchId ?? null,
-      stop.longitude,
-      stop.latitude,
-      stop.minutes,
-      stop.talkingPoints
-    ]
-  );
-  return id;
-}
-
-export async function changeStop(
+/**
+ * Counts a change of the plan, and keeps two people who change it at once apart.
+ * @param seen the revision that the sender's page showed; undefined where it does not matter
+ * @returns who changed it since, in words; undefined where nobody did
+ */
+export async function claimPlan(
   db: SchoolDb,
+  viewer: Viewer,
   walkId: string,
-  stopId: string,
-  { name, minutes, talkingPoints }: Pick<Stop, 'name' | 'minutes' | 'talkingPoints'>
-): Promise<void> {
+  seen: number | undefined
+): Promise<string | undefined> {
+  const { rows } = await db.query<{
+    revision: number;
+    name: string | null;
+    clock: string | null;
+    own: boolean;
+  }>(
+    `select walk.revision, person.name, to_char(changed_at, 'HH24:MI') as clock, changed_by = $2 as own
+       from walk left join person on person.school_id = walk.school_id and person.id = changed_by
+      where walk.id = $1 for update of walk`,
+    [walkId, viewer.personId]
+  );
+  const row = rows[0]!;
+  if (seen !== undefined && seen !== row.revision && !row.own)
+    return `Not stored: ${row.name ?? 'somebody'} changed this plan at ${row.clock ?? 'the same time'}, while you had it open. You see it now as it stands; what you typed is kept. Look, and send it again.`;
   await db.query(
-    'update stop set name = $3, minutes = $4, talking_points = $5 where walk_id = $1 and id = $2',
-    [walkId, stopId, name, minutes, talkingPoints]
+    'update walk set revision = revision + 1, changed_by = $2, changed_at = now() where id = $1',
+    [walkId, viewer.personId]
   );
-}
-
-export async function removeStop(db: SchoolDb, walkId: string, stopId: string): Promise<void> {
-  await db.query('delete from stop where walk_id = $1 and id = $2', [walkId, stopId]);
-  await db.query(
-    `update stop set position = ranked.rank
-       from (select id, row_number() over (order by position) as rank from stop where walk_id = $1) ranked
-      where stop.id = ranked.id and stop.walk_id = $1`,
-    [walkId]
-  );
-}
-
-/** Swaps a stop with its neighbour. @param step −1 earlier, 1 later */
-export async function moveStop(db: SchoolDb, walkId: string, stopId: string, step: -1 | 1): Promise<void> {
-  await db.query(
-    `with one as (select position from stop where walk_id = $1 and id = $2),
-          other as (select stop.id, stop.position from stop, one where walk_id = $1 and stop.position = one.position + $3)
-     update stop set position = case when stop.id = $2 then other.position else one.position end
-       from one, other where stop.walk_id = $1 and stop.id in ($2, other.id)`,
-    [walkId, stopId, step]
-  );
-}
-
-/** @returns false where the walk has this taxon already */
-export async function addTaxon(
-  db: SchoolDb,
-  walkId: string,
-  stopId: string,
-  taxon: StopTaxon
-): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `insert into walk_taxon (school_id, walk_id, stop_id, taxon, role, part, portion, reason, pieces_each)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict do nothing`,
-    [
-      db.schoolId,
-      walkId,
-      stopId,
-      taxon.taxon,
-      taxon.role,
-      taxon.part,
-      taxon.portion,
-      taxon.reason,
-      taxon.piecesEach ?? null
-    ]
-  );
-  return Boolean(rowCount);
-}
-
-export async function changeRole(
-  db: SchoolDb,
-  walkId: string,
-  taxon: string,
-  { role, part, reason }: Pick<StopTaxon, 'role' | 'part' | 'reason'>
-): Promise<void> {
-  await db.query(
-    'update walk_taxon set role = $3, part = $4, reason = $5 where walk_id = $1 and taxon = $2',
-    [walkId, taxon, role, part, reason]
-  );
-}
-
-export async function removeTaxon(db: SchoolDb, walkId: string, taxon: string): Promise<void> {
-  await db.query('delete from walk_taxon where walk_id = $1 and taxon = $2', [walkId, taxon]);
+  return undefined;
 }

@@ -10,6 +10,8 @@
     label: string;
     href: string;
     state: 'done' | 'open' | 'look' | 'stop';
+    /** Pages that belong to it. */
+    also?: readonly string[];
   }
   interface Props {
     parts: readonly TrailPart[];
@@ -26,7 +28,8 @@
       )
       .join('') + `Q980 ${heights[parts.length - 1]} 1000 22`
   );
-  const isHere = (href: string) => page.url.pathname === href;
+  const isHere = ({ href, also }: TrailPart) =>
+    page.url.pathname === href || Boolean(also?.includes(page.url.pathname));
   const tones = { done: 'text-moss', open: 'text-ink-2', look: 'text-ochre', stop: 'text-rosehip' };
 </script>
 
@@ -53,16 +56,16 @@
       <li class="flex-1 text-center">
         <a
           href={part.href}
-          aria-current={isHere(part.href) ? 'step' : undefined}
+          aria-current={isHere(part) ? 'step' : undefined}
           class="inline-grid min-h-11 min-w-[62px] justify-items-center no-underline"
         >
-          <span class={['font-serif leading-5', isHere(part.href) ? 'text-[17px] font-bold' : 'text-[15px]']}
+          <span class={['font-serif leading-5', isHere(part) ? 'text-[17px] font-bold' : 'text-[15px]']}
             >{part.label}</span
           >
           <span
             class={[
               'my-[3px] grid h-[24px] w-[24px] place-items-center rounded-full border-[1.5px] border-current',
-              isHere(part.href) ? 'bg-ink text-base-200' : ['bg-paper', tones[part.state]]
+              isHere(part) ? 'bg-ink text-base-200' : ['bg-paper', tones[part.state]]
             ]}
           >
             {#if part.state === 'done'}<Check

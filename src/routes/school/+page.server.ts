@@ -3,8 +3,9 @@ import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { type GroundKind, bufferOf, contaminantKinds } from '$core/ground';
-import { EmergencyNumber, levels } from '$core/walk';
+import { EmergencyNumber, childrenTaste, levels, specimenPolicies } from '$core/walk';
 import { inSchoolOf, leading } from '$lib/server/guard';
+import { listPeople, setFirstAid } from '$lib/server/people';
 import { readSettings, saveSettings, setDemoDate } from '$lib/server/schools';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -41,12 +42,31 @@ const BufferLines = z.string().transform((text, context) => {
   return buffers;
 });
 
+const perLeader = z
+  .number('Enter a number of learners.')
+  .int('Enter whole learners.')
+  .min(1, 'At least one.')
+  .max(40, 'At most 40.');
+
 const Form = z.object({
   name: z.string().trim().min(1, 'Name the school.').max(120),
   numbers: z.string().max(2000),
   scentCounts: z.boolean().default(false),
   cautiousFamiliesFrom: z.enum(levels),
-  buffers: z.string().max(2000)
+  dangerousSpecimens: z.enum(specimenPolicies),
+  childrenTaste: z.enum(childrenTaste),
+  adultsPerLeader: perLeader,
+  withChildrenPerLeader: perLeader,
+  buffers: z.string().max(2000),
+  insuranceUntil: z
+    .union([z.iso.date('This is no date.'), z.literal('')])
+    .transform((date) => date || undefined)
+    .optional(),
+  healthDays: z
+    .number('Enter a number of days.')
+    .int('Enter whole days.')
+    .min(1, 'At least a day.')
+    .max(365, 'At most a year.')
 });
 
 export const load: PageServerLoad = ({ locals }) =>
@@ -57,7 +77,20 @@ export const load: PageServerLoad = ({ locals }) =>
       .map((kind) => `${kind}: ${bufferOf(kind, settings.policy.buffers ?? {})}`)
       .join('\n');
     return {
-      form: await superValidate({ name: settings.name, numbers, ...settings.policy, buffers }, zod4(Form)),
+      form: await superValidate(
+        {
+          name: settings.name,
+          numbers,
+          ...settings.policy,
+          adultsPerLeader: settings.policy.learnersPerLeader.adults,
+          withChildrenPerLeader: settings.policy.learnersPerLeader.withChildren,
+          buffers,
+          insuranceUntil: settings.insuranceUntil ?? '',
+          healthDays: settings.healthDays
+        },
+        zod4(Form)
+      ),
+      leaders: (await listPeople(db)).filter(({ role }) => role !== 'learner' && role !== 'guest'),
       demoDate: settings.demoDate
     };
   });
@@ -71,15 +104,33 @@ export const actions: Actions = {
     const buffers = BufferLines.safeParse(form.data.buffers);
     if (!buffers.success) form.errors.buffers = buffers.error.issues.map((issue) => issue.message);
     if (!form.valid || !numbers.success || !buffers.success) return fail(400, { form });
-    const { name, scentCounts, cautiousFamiliesFrom } = form.data;
+    const { name, adultsPerLeader, withChildrenPerLeader, insuranceUntil, healthDays, ...policy } = form.data;
     await inSchoolOf(viewer, (db) =>
       saveSettings(db, {
         name,
         emergencyNumbers: numbers.data,
-        policy: { scentCounts, cautiousFamiliesFrom, buffers: buffers.data }
+        insuranceUntil,
+        healthDays,
+        policy: {
+          scentCounts: policy.scentCounts,
+          cautiousFamiliesFrom: policy.cautiousFamiliesFrom,
+          dangerousSpecimens: policy.dangerousSpecimens,
+          childrenTaste: policy.childrenTaste,
+          learnersPerLeader: { adults: adultsPerLeader, withChildren: withChildrenPerLeader },
+          buffers: buffers.data
+        }
       })
     );
     return message(form, 'Saved. Plans follow at once; published briefs stay as they are.');
+  },
+  firstAid: async ({ request, locals }) => {
+    const viewer = leading(locals);
+    const parsed = z
+      .object({ personId: z.uuid(), until: z.union([z.iso.date(), z.literal('')]) })
+      .safeParse(Object.fromEntries(await request.formData()));
+    if (!parsed.success) return fail(400, { problem: 'This is no date: nothing was changed.' });
+    await inSchoolOf(viewer, (db) => setFirstAid(db, parsed.data.personId, parsed.data.until || undefined));
+    return { done: 'The certificate is entered. Plans follow at once.' };
   },
   moveDate: async ({ request, locals }) => {
     const viewer = leading(locals);

@@ -3,8 +3,10 @@
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
+  import { enhance as plainEnhance } from '$app/forms';
+  import { childrenTaste, specimenPolicies } from '$core/walk';
 
-  let { data } = $props();
+  let { data, form: action } = $props();
   // svelte-ignore state_referenced_locally
   const { form, errors, message, enhance } = superForm(data.form, { resetForm: false });
 </script>
@@ -22,6 +24,23 @@
     bind:value={$form.numbers}
     errors={$errors.numbers}
   />
+  <div class="grid gap-5 sm:grid-cols-2">
+    <Field
+      label="Insurance runs until"
+      name="insuranceUntil"
+      type="date"
+      bind:value={$form.insuranceUntil}
+      errors={$errors.insuranceUntil}
+    />
+    <Field
+      label="Days for which health notes are kept after a walk"
+      name="healthDays"
+      type="number"
+      hint="Then they are deleted for good."
+      bind:value={$form.healthDays}
+      errors={$errors.healthDays}
+    />
+  </div>
   <h2>Where practitioners disagree</h2>
   <div class="grid gap-1">
     <Tick label="Scent may be the second character" name="scentCounts" bind:checked={$form.scentCounts} />
@@ -43,6 +62,39 @@
     errors={$errors.cautiousFamiliesFrom}
   />
   <Field
+    label="Dangerous specimens in teaching are"
+    name="dangerousSpecimens"
+    options={specimenPolicies.map((value) => ({ value, label: value }))}
+    hint="What nobody touches harms nobody; but a plant seen close is known better. In a class they lie in closed, clear, labelled bags, counted out and in."
+    bind:value={$form.dangerousSpecimens}
+    errors={$errors.dangerousSpecimens}
+  />
+  <Field
+    label="Children taste what was gathered"
+    name="childrenTaste"
+    options={childrenTaste.map((value) => ({ value, label: value }))}
+    hint="Small bodies take small doses, and nobody knows a child’s allergies for sure."
+    bind:value={$form.childrenTaste}
+    errors={$errors.childrenTaste}
+  />
+  <div class="grid gap-5 sm:grid-cols-2">
+    <Field
+      label="Learners for each leader"
+      name="adultsPerLeader"
+      type="number"
+      hint="Common practice, no source."
+      bind:value={$form.adultsPerLeader}
+      errors={$errors.adultsPerLeader}
+    />
+    <Field
+      label="The same with children among them"
+      name="withChildrenPerLeader"
+      type="number"
+      bind:value={$form.withChildrenPerLeader}
+      errors={$errors.withChildrenPerLeader}
+    />
+  </div>
+  <Field
     label="Metres to keep from what contaminates"
     name="buffers"
     rows={9}
@@ -52,6 +104,30 @@
   />
   <button class="btn btn-primary justify-self-start">Save the settings</button>
 </form>
+
+<section id="certificates" class="mt-10 max-w-[760px] scroll-mt-6 border-t border-rule pt-5">
+  <h2>First-aid certificates of leaders</h2>
+  {#if action && 'problem' in action && action.problem}<Notice kind="problem">{action.problem}</Notice>{/if}
+  {#if action && 'done' in action && action.done}<Notice kind="done">{action.done}</Notice>{/if}
+  <ul class="mt-2 grid list-none gap-2 p-0">
+    {#each data.leaders as leader (leader.id)}
+      <li>
+        <form method="POST" action="?/firstAid" use:plainEnhance class="flex flex-wrap items-center gap-3">
+          <input type="hidden" name="personId" value={leader.id} />
+          <label for="first-aid-{leader.id}" class="w-56">{leader.name}, {leader.role}</label>
+          <input
+            id="first-aid-{leader.id}"
+            type="date"
+            name="until"
+            value={leader.firstAidUntil}
+            class="input w-48"
+          />
+          <button class="btn btn-line btn-sm">Keep</button>
+        </form>
+      </li>
+    {/each}
+  </ul>
+</section>
 
 <section class="mt-10 max-w-[760px] border-t border-rule pt-5">
   <h2>Demo date</h2>

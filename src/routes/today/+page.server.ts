@@ -29,7 +29,7 @@ export const load: PageServerLoad = ({ locals }) => {
         plan?.stops.map((stop, i) => ({
           name: stop.name,
           minutes: stop.minutes,
-          arrive: plan.clock[i]!.arrive
+          arrive: plan.times.rows[i]!.arrive
         })) ?? [],
       finds:
         viewer.role === 'learner'

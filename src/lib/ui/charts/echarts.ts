@@ -1,4 +1,4 @@
-import { BarChart, LineChart } from 'echarts/charts';
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent, MarkPointComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
@@ -7,6 +7,7 @@ import { CanvasRenderer } from 'echarts/renderers';
 use([
   BarChart,
   LineChart,
+  ScatterChart,
   GridComponent,
   MarkAreaComponent,
   MarkLineComponent,

@@ -1,9 +1,11 @@
 <script lang="ts">
+  import type { Position } from 'geojson';
   import type { LatLngExpression, Map as LeafletMap } from 'leaflet';
   import { mount, onMount, unmount } from 'svelte';
   import { type Ground, type GroundKind, type Outline, groundKinds } from '$core/ground';
   import { declutter } from './declutter';
   import { type Tick, frameTicks } from './graticule';
+  import { arrowOn, besideLine } from './route-line';
   import { above, areaOrLine, groundPatterns, pointIcons, warns } from './looks';
 
   interface Marker {
@@ -18,11 +20,13 @@
   interface Props {
     ground: Ground;
     markers?: readonly Marker[];
+    /** The legs of a walk in order, as longitude and latitude. */
+    route?: readonly (readonly Position[])[];
     label: string;
     height?: string;
     onpick?: (place: { longitude: number; latitude: number }) => void;
   }
-  let { ground, markers = [], label, height = 'h-[300px]', onpick }: Props = $props();
+  let { ground, markers = [], route = [], label, height = 'h-[300px]', onpick }: Props = $props();
   const id = $props.id();
   let frame: HTMLDivElement;
   let place = $state<(() => void) | undefined>();
@@ -90,8 +94,26 @@
       }
 
       const marks = L.layerGroup().addTo(map);
+      /** Legs as dotted lines with an arrow half way; out and back keep to the right of each other. */
+      const drawRoute = () => {
+        for (const leg of route) {
+          const pixels = leg.map(([x, y]) => map!.latLngToLayerPoint([y!, x!]));
+          const aside = besideLine(pixels, 3);
+          const places = aside.map((pixel) => map!.layerPointToLatLng([pixel.x, pixel.y]));
+          const style = { interactive: false, lineCap: 'round' } as const;
+          L.polyline(places, { ...style, color: '#FCFAF3', weight: 6, opacity: 0.8 }).addTo(marks);
+          L.polyline(places, { ...style, color: '#1F2D26', weight: 3, dashArray: '0.1 6' }).addTo(marks);
+          const arrow = arrowOn(aside);
+          if (arrow)
+            L.polygon(
+              arrow.map((pixel) => map!.layerPointToLatLng([pixel.x, pixel.y])),
+              { interactive: false, stroke: false, fillColor: '#1F2D26', fillOpacity: 1 }
+            ).addTo(marks);
+        }
+      };
       const draw = () => {
         marks.clearLayers();
+        drawRoute();
         for (const marker of markers) {
           const at: [number, number] = [marker.latitude, marker.longitude];
           const color = marker.danger ? '#A11D2B' : '#35602F';
@@ -122,7 +144,6 @@
             }).addTo(marks);
         }
       };
-      draw();
       const rule = () => {
         const bounds = map!.getBounds();
         const { x, y } = map!.getSize();
@@ -146,9 +167,13 @@
       else map.setView([54.3, -8.7], 14);
       // The drawing layer stands only once the map has a view.
       frame.querySelector('.leaflet-overlay-pane svg')?.prepend(defs);
+      draw();
       rule();
       declutter(frame);
-      map.on('zoomend', () => declutter(frame));
+      map.on('zoomend', () => {
+        if (route.length > 0) draw();
+        declutter(frame);
+      });
       map.on('moveend', rule);
       map.on('click', ({ latlng }) =>
         onpick?.({
@@ -166,6 +191,7 @@
 
   $effect(() => {
     void markers;
+    void route;
     place?.();
   });
 </script>

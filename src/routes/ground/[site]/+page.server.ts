@@ -32,6 +32,7 @@ const optionalText = z
   .max(300)
   .transform((text) => text || undefined)
   .optional();
+const shortText = z.string().trim().max(300, 'At most 300 letters.').default('');
 const optionalDate = z
   .union([z.iso.date('This is no date.'), z.literal('')])
   .transform((text) => text || undefined)
@@ -41,6 +42,9 @@ const Details = z
   .object({
     name: z.string().trim().min(1, 'Name the site.').max(120),
     accessPoint: optionalText,
+    nearestRoad: shortText,
+    phoneSignal: shortText,
+    toilets: shortText,
     permissionFrom: optionalText,
     permissionSince: optionalDate,
     permissionUntil: optionalDate,

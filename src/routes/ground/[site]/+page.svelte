@@ -347,7 +347,10 @@
       <h2>Access point</h2>
       <p class="text-ink-2">
         {data.site.accessPoint ?? 'Not described yet: an ambulance needs a place to drive to.'}
+        {data.site.nearestRoad}
       </p>
+      {#if data.site.phoneSignal}<p class="mt-1 text-ink-2">Signal: {data.site.phoneSignal}</p>{/if}
+      {#if data.site.toilets}<p class="mt-1 text-ink-2">Toilets: {data.site.toilets}</p>{/if}
     </div>
     {#if data.site.note}<div>
         <h2>Note</h2>
@@ -390,6 +393,26 @@
           errors={$detailsErrors.accessPoint}
         />
       </div>
+      <Field
+        label="Nearest road for an ambulance"
+        name="nearestRoad"
+        hint="Its name or number, and how far it is from the path."
+        bind:value={$detailsForm.nearestRoad}
+        errors={$detailsErrors.nearestRoad}
+      />
+      <Field
+        label="Telephone signal"
+        name="phoneSignal"
+        hint="Where there is some, and where none."
+        bind:value={$detailsForm.phoneSignal}
+        errors={$detailsErrors.phoneSignal}
+      />
+      <Field
+        label="Toilets"
+        name="toilets"
+        bind:value={$detailsForm.toilets}
+        errors={$detailsErrors.toilets}
+      />
       <Field
         label="From"
         name="permissionSince"

@@ -10,7 +10,7 @@
   import AnswerFeedback from '$lib/ui/drill/AnswerFeedback.svelte';
   import RoundSummary from '$lib/ui/drill/RoundSummary.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import SheetText from '$lib/ui/SheetText.svelte';
+  import SheetText from '$lib/ui/brief/SheetText.svelte';
 
   let { data } = $props();
   // What was asked stays on screen until the learner goes on.

@@ -2,10 +2,9 @@ import { englishName } from '$core/knowledge';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { readPlan } from '$lib/server/plan';
 import { leads } from '$lib/server/sign-in';
-import { isStale, readBrief } from '$lib/server/briefs';
+import { changesSince, readBrief } from '$lib/server/briefs';
 import { libraryOf } from '$lib/server/library';
 import { pairsOf } from '$lib/server/drills';
-import { readSite } from '$lib/server/sites';
 import { renamedUnder } from '$lib/server/patches';
 import { pairTallies } from '$lib/server/progress';
 import { readWalk } from '$lib/server/walks';
@@ -40,27 +39,32 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
       return { walk, parts, renamed, leads: false };
     }
     const plan = found(await readPlan(db, viewer, id), 'walk');
-    const site = found(await readSite(db, walk.siteId), 'site');
-    const worst = plan.checks[0]?.state;
+    const { checks, stops, patches, site } = plan;
+    const hasStop = (...keys: string[]) =>
+      checks.some(({ key, state }) => state === 'stop' && keys.includes(key));
+    const worst = checks[0]?.state;
     const drilled = (await pairTallies(db)).some(({ pair }) =>
       pairs.some(({ target, lookalike }) => pair === `${target}~${lookalike}`)
     );
+    const hasPath = site.ground.features.some(({ properties }) => properties.kind === 'path');
     const parts: TrailPart[] = [
+      { label: 'Scout', href: at('/scout'), state: hasPath && patches.length > 0 ? 'done' : 'open' },
       {
-        label: 'Scout',
-        href: at('/scout'),
-        state:
-          site.ground.features.some(({ properties }) => properties.kind === 'path') && plan.patches.length > 0
-            ? 'done'
-            : 'open'
+        label: 'Day',
+        href: at('/day'),
+        state: hasStop('date', 'daylight', 'cohort') ? 'stop' : 'done'
       },
-      { label: 'Day', href: at('/day'), state: walk.heldOn < viewer.today ? 'look' : 'done' },
       {
         label: 'Species',
         href: at(''),
-        state: plan.stops.length === 0 ? 'open' : worst === 'stop' ? 'stop' : 'done'
+        state: stops.length === 0 ? 'open' : worst === 'stop' ? 'stop' : 'done',
+        also: [at('/group'), at('/kit'), at('/letter'), at('/copy')]
       },
-      { label: 'Brief', href: at('/brief'), state: !brief ? 'open' : isStale(brief, plan) ? 'look' : 'done' },
+      {
+        label: 'Brief',
+        href: at('/brief'),
+        state: !brief ? 'open' : changesSince(brief, plan).length > 0 ? 'look' : 'done'
+      },
       { label: 'Practise', href: at('/practise'), state: drilled ? 'done' : 'open' }
     ];
     return { walk, parts, renamed, leads: leads(viewer) };

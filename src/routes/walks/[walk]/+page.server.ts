@@ -3,20 +3,47 @@ import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { type LibraryTaxon, englishName, worstSeverity } from '$core/knowledge';
-import { type Role, roles } from '$core/walk';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
-import { type Plan, readPlan } from '$lib/server/plan';
-import type { SchoolDb } from '$lib/server/school';
 import {
+  Activity,
+  type Proposal,
+  RichText,
+  activityKinds,
+  emptyText,
+  handlings,
+  isMoreCareful,
+  proposeRole,
+  richText,
+  roles,
+  surveyTaxon,
+  taxonFacts
+} from '$core/walk';
+import { confirmedClaims, sourcesFor } from '$lib/server/bookshelf';
+import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { liftCheck, takeLiftBack } from '$lib/server/lifts';
+import { type Plan, readPlan } from '$lib/server/plan';
+import type { Patch } from '$lib/server/patches';
+import type { SchoolDb } from '$lib/server/school';
+import type { Viewer } from '$lib/server/sign-in';
+import {
+  type StopTaxon,
   addStop,
   addTaxon,
-  changeRole,
   changeStop,
-  moveStop,
+  changeTaxon,
+  orderStops,
   removeStop,
-  removeTaxon
-} from '$lib/server/walks';
+  removeTaxon,
+  setMinutes
+} from '$lib/server/stops';
+import { reservationProblem } from '$lib/server/takings';
+import { claimPlan, readWalk } from '$lib/server/walks';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
+
+const Minutes = z.coerce
+  .number('Enter whole minutes.')
+  .int('Enter whole minutes.')
+  .min(1, 'At least a minute.')
+  .max(480, 'At most eight hours.');
 
 const StopForm = z.object({
   name: z.string().trim().max(120).default(''),
@@ -24,31 +51,76 @@ const StopForm = z.object({
   longitude: z.number().min(-180).max(180).optional(),
   latitude: z.number().min(-90).max(90).optional(),
   minutes: z.number().int().min(1, 'At least a minute.').max(480, 'At most eight hours.').default(15),
-  talkingPoints: z.string().max(2000).default('')
+  points: z.string().max(2000).default(''),
+  activity: z.union([z.enum(activityKinds), z.literal('')]).default(''),
+  isOnShore: z.boolean().default(false)
 });
 
+const pieces = z.number().int().min(1, 'At least one.').max(1000, 'At most 1,000.').optional();
 const TaxonForm = z.object({
   stopId: z.uuid(),
   taxon: z.string().min(1),
   role: z.enum(roles),
   part: z.string().max(60).default(''),
   portion: z.string().max(60).default(''),
-  piecesEach: z.number().int().min(1, 'At least one.').max(1000).optional(),
+  piecesEach: pieces,
+  specimens: z.number().int().min(1, 'At least one.').max(200, 'At most 200.').optional(),
+  handling: z.enum(handlings).default('open'),
   reason: z.string().trim().max(300).default('')
 });
 
-/** The part that is gathered where nothing else is said. */
-const usedPart = (entry: LibraryTaxon): string =>
-  entry.uses.find(({ kind }) => kind !== 'history')?.part ?? '';
+/** The part that is gathered where nothing else is said: one that is used at the stage, else the first. */
+const usedPart = (entry: LibraryTaxon, stage?: string): string => {
+  const uses = entry.uses.filter(({ kind }) => kind !== 'history');
+  return (uses.find(({ stages }) => stages.some((one) => one === stage)) ?? uses[0])?.part ?? '';
+};
 
-/** The role that the engine would choose, with its reason. */
-function proposal(planned: Plan['taxa'][number]): { role: Role; why: string } | undefined {
-  const { survey, role, entry } = planned;
-  if (role === 'gather' && !survey.separation.found)
-    return { role: 'show', why: 'not separable at this stage' };
-  if ((role === 'gather' || role === 'show') && worstSeverity(entry) >= 3)
-    return { role: 'danger', why: 'it can do serious harm itself' };
-  return undefined;
+/** What grows at the site and is not on the plan yet, what is ready first. */
+async function offersOf(db: SchoolDb, plan: Plan) {
+  const confirmed = await confirmedClaims(db);
+  const planned = new Set(plan.stops.map(({ patchId }) => patchId));
+  const onWalk = new Set(plan.taxa.map(({ taxon }) => taxon));
+  return plan.patches
+    .filter(({ id }) => !planned.has(id))
+    .flatMap((patch) => {
+      const entry = plan.library.taxa.get(patch.taxon);
+      return entry ? [{ patch, entry, ...proposalFor(plan, patch, entry, confirmed) }] : [];
+    })
+    .map(({ patch, entry, facts, proposal }) => ({
+      patchId: patch.id,
+      patch: patch.name,
+      slug: entry.slug,
+      name: englishName(entry),
+      scientific: entry.name,
+      stage: facts.stage,
+      chance: facts.chance,
+      role: proposal.role,
+      why: proposal.why,
+      isOnWalk: onWalk.has(entry.slug)
+    }))
+    .sort((a, b) => b.chance - a.chance || a.name.localeCompare(b.name, 'en'));
+}
+
+function proposalFor(
+  plan: Plan,
+  patch: Pick<Patch, 'id'>,
+  entry: LibraryTaxon,
+  confirmed: ReadonlyMap<string, number>
+) {
+  const survey = surveyTaxon(plan.library, entry, 'gather', plan.circumstances);
+  const facts = taxonFacts(plan.library, survey, {
+    stopId: patch.id,
+    role: 'gather',
+    part: '',
+    portion: '',
+    piecesEach: undefined,
+    reason: '',
+    specimens: undefined,
+    sources: sourcesFor(entry, confirmed, usedPart(entry, survey.stage?.stage)),
+    allowance: undefined,
+    isRenamed: false
+  });
+  return { facts, proposal: proposeRole(facts, plan.facts.level, plan.facts.policy) };
 }
 
 export const load: PageServerLoad = ({ locals, params }) => {
@@ -57,53 +129,37 @@ export const load: PageServerLoad = ({ locals, params }) => {
   if (viewer.role === 'learner') redirect(303, `/walks/${id}/brief`);
   return inSchoolOf(viewer, async (db) => {
     const plan = found(await readPlan(db, viewer, id), 'walk');
-    const { library } = plan;
+    const { library, facts } = plan;
+    const lifted = new Map(plan.lifts.map((lift) => [lift.key, lift]));
+    const before = plan.walk.copiedFrom && (await readWalk(db, viewer, plan.walk.copiedFrom));
     return {
       ground: plan.site.ground,
       siteId: plan.site.id,
-      checks: plan.checks,
-      stops: plan.stops.map((stop, i) => ({
-        ...stop,
-        arrive: plan.clock[i]!.arrive,
-        leave: plan.clock[i]!.leave,
-        legMetres: Math.round(plan.clock[i]!.legMetres / 10) * 10,
-        legMinutes: plan.clock[i]!.legMinutes
-      })),
-      taxa: plan.taxa.map((planned) => ({
-        slug: planned.taxon,
-        stopId: planned.stop.id,
-        name: englishName(planned.entry),
-        scientific: planned.entry.name,
-        role: planned.role,
-        part: planned.part,
-        portion: planned.portion,
-        piecesEach: planned.piecesEach,
-        reason: planned.reason,
-        sources: planned.sources,
-        stage: planned.survey.stage?.stage,
-        chance: planned.survey.stageProbability,
-        found: planned.survey.separation.found,
-        set: planned.survey.separation.set.characters.map(({ name }) => name),
-        open: planned.survey.separation.found
-          ? []
-          : [
-              ...new Set(
-                planned.survey.separation.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!))
-              )
-            ],
-        firstDate: planned.survey.firstDate,
-        onTarget: planned.survey.trust.onTarget,
-        lookalikes: planned.survey.pairs.map(({ lookalike, rating, separable }) => ({
-          slug: lookalike.taxon.slug,
-          name: englishName(lookalike.taxon),
-          scientific: lookalike.taxon.name,
-          rating: rating.rating,
-          severity: worstSeverity(lookalike.taxon),
-          separable,
-          stages: lookalike.stages.map(({ description }) => description.stage)
-        })),
-        proposal: proposal(planned)
-      })),
+      facts,
+      kit: plan.kit,
+      lifts: plan.lifts,
+      isEverLifted: lifted.size > 0,
+      copiedFrom: before ? { id: before.id, name: before.name } : undefined,
+      stops: plan.stops.map((stop) => ({ ...stop, taxa: undefined })),
+      taxa: plan.taxa.map((planned) => {
+        const proposal: Proposal = proposeRole(planned.facts, facts.level, facts.policy);
+        return {
+          ...planned.facts,
+          title: englishName(planned.entry),
+          handling: planned.handling,
+          parts: planned.entry.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part),
+          lookalikes: planned.survey.pairs.map(({ lookalike, rating, separable }) => ({
+            slug: lookalike.taxon.slug,
+            name: englishName(lookalike.taxon),
+            rating: rating.rating,
+            severity: worstSeverity(lookalike.taxon),
+            separable,
+            stages: lookalike.stages.map(({ description }) => description.stage)
+          })),
+          proposal: isMoreCareful(proposal, planned.role) ? proposal : undefined
+        };
+      }),
+      offers: await offersOf(db, plan),
       patches: plan.patches.map((patch) => ({ value: patch.id, label: patch.name })),
       choices: [...library.taxa.values()].map((taxon) => ({
         value: taxon.slug,
@@ -120,41 +176,129 @@ export const load: PageServerLoad = ({ locals, params }) => {
   });
 };
 
-/** Work on the plan of a walk that the viewer leads. */
-function onPlan<T>(event: RequestEvent, work: (db: SchoolDb, plan: Plan) => Promise<T>): Promise<T> {
-  const viewer = leading(event.locals);
-  const id = idFrom(event.params.walk, 'walk');
-  return inSchoolOf(viewer, async (db) => work(db, found(await readPlan(db, viewer, id), 'walk')));
+/** The revision that the sender's page showed. */
+const seenRevision = (data: FormData): number | undefined => {
+  const parsed = z.coerce.number().int().min(1).safeParse(data.get('revision'));
+  return parsed.success ? parsed.data : undefined;
+};
+
+/**
+ * Work on the plan of a walk that the viewer leads. Where somebody else has changed it since the sender's page
+ * was loaded, nothing is done and they are told who.
+ */
+function onPlan<T>(
+  { locals, params }: RequestEvent,
+  data: FormData,
+  work: (db: SchoolDb, plan: Plan, viewer: Viewer) => Promise<T>
+) {
+  const viewer = leading(locals);
+  const id = idFrom(params.walk, 'walk');
+  return inSchoolOf(viewer, async (db) => {
+    found(await readWalk(db, viewer, id), 'walk');
+    const conflict = await claimPlan(db, viewer, id, seenRevision(data));
+    if (conflict) return fail(409, { problem: conflict });
+    return work(db, (await readPlan(db, viewer, id))!, viewer);
+  });
 }
 
-const Target = z.object({ id: z.uuid(), step: z.enum(['-1', '1']).optional() });
-const StopChange = StopForm.pick({ minutes: true, talkingPoints: true }).extend({
+/** Why a walk cannot have these pieces of the patch at a stop; undefined where it can, or none are asked. */
+async function overdrawn(
+  db: SchoolDb,
+  plan: Plan,
+  viewer: Viewer,
+  stopId: string,
+  { taxon, role, piecesEach }: Pick<StopTaxon, 'taxon' | 'role' | 'piecesEach'>
+): Promise<string | undefined> {
+  const stop = plan.stops.find(({ id }) => id === stopId);
+  const patch = plan.patches.find((one) => one.id === stop?.patchId && one.taxon === taxon);
+  const entry = plan.library.taxa.get(taxon);
+  if (role !== 'gather' || piecesEach === null || !patch || !entry) return undefined;
+  return reservationProblem(
+    db,
+    plan.site,
+    patch,
+    entry,
+    { walkId: plan.walk.id, heldOn: plan.walk.heldOn, people: plan.members.length, piecesEach },
+    viewer.today
+  );
+}
+
+const problems = (error: z.ZodError) => error.issues.map(({ message }) => message).join(' ');
+const fieldsOf = (data: FormData) => Object.fromEntries(data);
+const leaveOutProblem = 'Write down why it is left out.';
+const optionalNumber = (schema: z.ZodNumber) =>
+  z
+    .union([z.literal('').transform(() => undefined), z.coerce.number().pipe(schema)])
+    .optional()
+    .transform((value) => value ?? null);
+
+const StopChange = z.object({
   id: z.uuid(),
-  name: z.string().trim().min(1, 'Name the stop.').max(120),
-  minutes: z.coerce.number().int().min(1, 'At least a minute.').max(480, 'At most eight hours.')
+  name: z.string().trim().min(1, 'Name the stop.').max(120, 'At most 120 letters.'),
+  minutes: Minutes,
+  talkingPoints: z
+    .string()
+    .transform((text, context) => {
+      try {
+        return JSON.parse(text) as unknown;
+      } catch {
+        context.addIssue('The talking points could not be read.');
+        return z.NEVER;
+      }
+    })
+    .pipe(RichText),
+  isOnShore: z.literal('on').optional(),
+  activity: z.union([z.enum(activityKinds), z.literal('')]).default(''),
+  materials: Activity.shape.materials,
+  allergens: Activity.shape.allergens,
+  fire: z.literal('on').optional(),
+  blades: z.literal('on').optional()
 });
-const RoleChange = z.object({
+
+const TaxonChange = z.object({
   taxon: z.string().min(1),
   role: z.enum(roles),
+  part: z.string().trim().max(60).optional(),
+  portion: z.string().trim().max(60, 'At most 60 letters for the portion.').optional(),
+  piecesEach: optionalNumber(z.number('How many pieces each?').int().min(1, 'At least one piece.').max(1000)),
+  specimens: optionalNumber(z.number('How many specimens?').int().min(1, 'At least one specimen.').max(200)),
+  handling: z.enum(handlings).optional(),
   reason: z.string().trim().max(300).optional()
 });
-const leaveOutProblem = 'Write down why it is left out.';
+
+const LiftForm = z.object({
+  key: z.string().min(1),
+  reason: z.string().trim().min(10, 'Write down the reason, in a sentence.').max(600)
+});
+const BackForm = z.object({
+  id: z.uuid(),
+  reason: z.string().trim().max(600).default('')
+});
 
 export const actions: Actions = {
   addStop: async (event) => {
-    const form = await superValidate(event.request, zod4(StopForm), { id: 'stop' });
+    const data = await event.request.formData();
+    const form = await superValidate(data, zod4(StopForm), { id: 'stop' });
     if (!form.valid) return fail(400, { form });
-    return onPlan(event, async (db, plan) => {
-      const { patchId, longitude, latitude, name, ...rest } = form.data;
+    return onPlan(event, data, async (db, plan) => {
+      const { patchId, longitude, latitude, name, points, activity, ...rest } = form.data;
       const patch = plan.patches.find((one) => one.id === patchId);
+      const middle = plan.walk.kind === 'class' ? plan.facts.stops[0]?.at : undefined;
       const at =
-        patch ?? (longitude !== undefined && latitude !== undefined ? { longitude, latitude } : undefined);
+        patch ??
+        (longitude !== undefined && latitude !== undefined
+          ? { longitude, latitude }
+          : plan.walk.kind === 'class'
+            ? { longitude: middle?.[0] ?? 0, latitude: middle?.[1] ?? 0 }
+            : undefined);
       if (!at) return setError(form, 'patchId', 'A stop needs a place: choose a patch, or point at the map.');
       const title = name || patch?.name;
       if (!title) return setError(form, 'name', 'Name the stop.');
       await addStop(db, plan.walk.id, {
         ...rest,
         name: title,
+        talkingPoints: richText(points),
+        activity: activity ? Activity.parse({ kind: activity }) : undefined,
         patchId: patch?.id,
         longitude: at.longitude,
         latitude: at.latitude
@@ -162,39 +306,103 @@ export const actions: Actions = {
       return { form };
     });
   },
-  removeStop: async (event) => {
-    const target = Target.safeParse(Object.fromEntries(await event.request.formData()));
-    if (!target.success) return fail(400, { problem: 'No such stop.' });
-    return onPlan(event, async (db, plan) => {
-      await removeStop(db, plan.walk.id, target.data.id);
+  /** A patch becomes a stop, its plant in the role that the engine proposes. */
+  addPatch: async (event) => {
+    const data = await event.request.formData();
+    return onPlan(event, data, async (db, plan) => {
+      const patch = plan.patches.find(({ id }) => id === data.get('patchId'));
+      const entry = patch && plan.library.taxa.get(patch.taxon);
+      if (!patch || !entry) return fail(404, { problem: 'This patch is not there any more.' });
+      const { facts, proposal } = proposalFor(plan, patch, entry, await confirmedClaims(db));
+      const stopId = await addStop(db, plan.walk.id, {
+        name: patch.name,
+        patchId: patch.id,
+        longitude: patch.longitude,
+        latitude: patch.latitude,
+        minutes: 15,
+        talkingPoints: emptyText,
+        activity: undefined,
+        isOnShore: entry.habitats.includes('shore-rock')
+      });
+      await addTaxon(db, plan.walk.id, stopId, {
+        taxon: entry.slug,
+        role: proposal.role,
+        part: proposal.role === 'gather' ? usedPart(entry, facts.stage) : '',
+        portion: '',
+        piecesEach: null,
+        specimens: null,
+        handling: 'open',
+        reason: proposal.role === 'leave out' ? proposal.why : ''
+      });
       return {};
     });
   },
-  moveStop: async (event) => {
-    const target = Target.safeParse(Object.fromEntries(await event.request.formData()));
+  changeStop: async (event) => {
+    const data = await event.request.formData();
+    const change = StopChange.safeParse(fieldsOf(data));
+    if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
+    return onPlan(event, data, async (db, plan) => {
+      const { id, activity, materials, allergens, fire, blades, isOnShore, ...rest } = change.data;
+      if (!plan.stops.some((stop) => stop.id === id))
+        return fail(404, { problem: 'This stop was removed meanwhile; what you typed is kept below.' });
+      await changeStop(db, plan.walk.id, id, {
+        ...rest,
+        isOnShore: isOnShore === 'on',
+        activity: activity
+          ? { kind: activity, materials, allergens, fire: fire === 'on', blades: blades === 'on' }
+          : undefined
+      });
+      return {};
+    });
+  },
+  setMinutes: async (event) => {
+    const data = await event.request.formData();
+    const change = z.object({ id: z.uuid(), minutes: Minutes }).safeParse(fieldsOf(data));
+    if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
+    return onPlan(event, data, async (db, plan) => {
+      await setMinutes(db, plan.walk.id, change.data.id, change.data.minutes);
+      return {};
+    });
+  },
+  order: async (event) => {
+    const data = await event.request.formData();
+    const ids = z.array(z.uuid()).max(200).safeParse(data.getAll('id'));
+    if (!ids.success) return fail(400, { problem: 'These are no stops.' });
+    return onPlan(event, data, async (db, plan) =>
+      (await orderStops(db, plan.walk.id, ids.data))
+        ? {}
+        : fail(409, { problem: 'Stops were added or removed meanwhile. The plan is shown as it stands now.' })
+    );
+  },
+  removeStop: async (event) => {
+    const data = await event.request.formData();
+    const target = z.uuid().safeParse(data.get('id'));
     if (!target.success) return fail(400, { problem: 'No such stop.' });
-    return onPlan(event, async (db, plan) => {
-      await moveStop(db, plan.walk.id, target.data.id, target.data.step === '-1' ? -1 : 1);
+    return onPlan(event, data, async (db, plan) => {
+      await removeStop(db, plan.walk.id, target.data);
       return {};
     });
   },
   addTaxon: async (event) => {
-    const form = await superValidate(event.request, zod4(TaxonForm), { id: 'taxon' });
+    const data = await event.request.formData();
+    const form = await superValidate(data, zod4(TaxonForm), { id: 'taxon' });
     if (!form.valid) return fail(400, { form });
-    return onPlan(event, async (db, plan) => {
+    return onPlan(event, data, async (db, plan, viewer) => {
       const { stopId, taxon, role, reason } = form.data;
       const entry = plan.library.taxa.get(taxon);
       if (!entry) return setError(form, 'taxon', 'Choose a taxon of the library.');
       if (!plan.stops.some(({ id }) => id === stopId))
         return setError(form, 'stopId', 'Choose a stop of this walk.');
       if (role === 'leave out' && !reason) return setError(form, 'reason', leaveOutProblem);
-      const part = form.data.part || (role === 'gather' ? usedPart(entry) : '');
-      const isNew = await addTaxon(db, plan.walk.id, stopId, {
+      const added: StopTaxon = {
         ...form.data,
-        part,
-        piecesEach: role === 'gather' ? (form.data.piecesEach ?? null) : null
-      });
-      if (!isNew) {
+        part: form.data.part || (role === 'gather' ? usedPart(entry) : ''),
+        piecesEach: role === 'gather' ? (form.data.piecesEach ?? null) : null,
+        specimens: plan.walk.kind === 'class' ? (form.data.specimens ?? null) : null
+      };
+      const problem = await overdrawn(db, plan, viewer, stopId, added);
+      if (problem) return setError(form, 'piecesEach', problem);
+      if (!(await addTaxon(db, plan.walk.id, stopId, added))) {
         const there = plan.taxa.find((planned) => planned.taxon === taxon)!;
         return setError(
           form,
@@ -205,39 +413,64 @@ export const actions: Actions = {
       return { form };
     });
   },
-  changeStop: async (event) => {
-    const change = StopChange.safeParse(Object.fromEntries(await event.request.formData()));
-    if (!change.success)
-      return fail(400, {
-        problem: `Not changed. ${change.error.issues.map(({ message }) => message).join(' ')}`
-      });
-    return onPlan(event, async (db, plan) => {
-      const { id, ...stop } = change.data;
-      await changeStop(db, plan.walk.id, id, stop);
-      return {};
-    });
-  },
-  changeRole: async (event) => {
-    const change = RoleChange.safeParse(Object.fromEntries(await event.request.formData()));
-    if (!change.success) return fail(400, { problem: 'No such role.' });
-    return onPlan(event, async (db, plan) => {
-      const { taxon, role, reason } = change.data;
+  changeTaxon: async (event) => {
+    const data = await event.request.formData();
+    const change = TaxonChange.safeParse(fieldsOf(data));
+    if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
+    return onPlan(event, data, async (db, plan, viewer) => {
+      const { taxon, role, reason, part, portion, piecesEach, specimens, handling } = change.data;
       const planned = plan.taxa.find((one) => one.taxon === taxon);
       if (!planned) return fail(404, { problem: 'This taxon is not on the walk.' });
       if (role === 'leave out' && !(reason || planned.reason)) return fail(400, { problem: leaveOutProblem });
-      await changeRole(db, plan.walk.id, taxon, {
+      const isWhole = data.has('portion');
+      const changed: StopTaxon = {
+        taxon,
         role,
-        part: planned.part || (role === 'gather' ? usedPart(planned.entry) : ''),
-        reason: reason || planned.reason
-      });
+        part: part ?? (planned.part || (role === 'gather' ? usedPart(planned.entry) : '')),
+        portion: portion ?? planned.portion,
+        piecesEach: role === 'gather' ? (isWhole ? piecesEach : planned.piecesEach) : null,
+        specimens: isWhole ? specimens : planned.specimens,
+        handling: handling ?? planned.handling,
+        reason: reason ?? planned.reason
+      };
+      const problem = await overdrawn(db, plan, viewer, planned.stop.id, changed);
+      if (problem) return fail(409, { problem: `Not changed. ${problem}` });
+      await changeTaxon(db, plan.walk.id, changed);
       return {};
     });
   },
   removeTaxon: async (event) => {
-    const taxon = String((await event.request.formData()).get('taxon'));
-    return onPlan(event, async (db, plan) => {
-      await removeTaxon(db, plan.walk.id, taxon);
+    const data = await event.request.formData();
+    return onPlan(event, data, async (db, plan) => {
+      await removeTaxon(db, plan.walk.id, String(data.get('taxon')));
       return {};
+    });
+  },
+  lift: async (event) => {
+    const data = await event.request.formData();
+    const lift = LiftForm.safeParse(fieldsOf(data));
+    if (!lift.success) return fail(400, { problem: `Not lifted. ${problems(lift.error)}` });
+    return onPlan(event, data, async (db, plan, viewer) => {
+      const check = plan.checks.find(({ key, state }) => key === lift.data.key && state === 'stop');
+      if (!check) return fail(409, { problem: 'This stop is not there any more.' });
+      if (!check.mayLift) return fail(403, { problem: 'Nothing can lift this stop: it has to be mended.' });
+      await liftCheck(db, viewer, plan.walk.id, check, lift.data.reason);
+      return {};
+    });
+  },
+  takeLiftBack: async (event) => {
+    const data = await event.request.formData();
+    const back = BackForm.safeParse(fieldsOf(data));
+    if (!back.success) return fail(400, { problem: 'No such lift.' });
+    return onPlan(event, data, async (db, plan, viewer) => {
+      const isBack = await takeLiftBack(
+        db,
+        viewer,
+        plan.walk.id,
+        back.data.id,
+        back.data.reason || 'taken back'
+      );
+      return isBack ? {} : fail(409, { problem: 'This was taken back already.' });
     });
   }
 };

@@ -1,15 +1,21 @@
 <script lang="ts">
   import { superForm } from 'sveltekit-superforms';
-  import { clockTime } from '$core/route';
-  import { roles } from '$core/walk';
-  import ClockStrip from '$lib/ui/ClockStrip.svelte';
+  import { pathOf } from '$core/ground';
+  import { clockTime, wayAlong } from '$core/route';
+  import { activityKinds, handlings, planTimes, roles, runChecks } from '$core/walk';
   import Field from '$lib/ui/Field.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
-  import Ledger from '$lib/ui/Ledger.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import Tick from '$lib/ui/Tick.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
+  import ClockStrip from '$lib/ui/walk/ClockStrip.svelte';
+  import Ledger from '$lib/ui/walk/Ledger.svelte';
+  import PlanNav from '$lib/ui/walk/PlanNav.svelte';
+  import ProfileChart from '$lib/ui/walk/ProfileChart.svelte';
+  import { sendChange } from '$lib/ui/walk/send';
+  import Offers from './Offers.svelte';
   import PlannedTaxon from './PlannedTaxon.svelte';
-  import StopsTable from './StopsTable.svelte';
+  import Timetable from './Timetable.svelte';
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
@@ -18,6 +24,49 @@
   const taxon = superForm(data.taxonForm, { resetForm: false });
   const { form: stopForm, errors: stopErrors } = stop;
   const { form: taxonForm, errors: taxonErrors } = taxon;
+  const kind = $derived(data.facts.kind);
+  const revision = $derived(data.walk.revision);
+
+  /** The stops as they are being changed here; what the server says replaces them. */
+  let stops = $derived([...data.stops]);
+  let problem = $state<string>();
+  const way = $derived(wayAlong(pathOf(data.ground)));
+  const facts = $derived.by(() => {
+    const known = new Map(data.facts.stops.map((one) => [one.id, one]));
+    return {
+      ...data.facts,
+      stops: stops.flatMap(({ id, minutes }) => {
+        const one = known.get(id);
+        return one ? [{ ...one, minutes }] : [];
+      })
+    };
+  });
+  const times = $derived(planTimes(facts, way));
+  const standing = $derived(data.lifts.filter(({ takenBack }) => !takenBack));
+  const checks = $derived(runChecks({ facts, times, kit: data.kit }, standing));
+
+  async function send(action: string, fields: (readonly [string, string])[]) {
+    problem = await sendChange(action, [...fields, ['revision', String(revision)]]);
+    // What was not stored is not shown as if it were.
+    if (problem) stops = [...data.stops];
+  }
+  function order(next: typeof stops, isDone: boolean) {
+    stops = next;
+    if (isDone && next.some(({ id }, i) => id !== data.stops[i]?.id))
+      void send(
+        'order',
+        next.map(({ id }) => ['id', id] as const)
+      );
+  }
+  function setMinutes(stopId: string, minutes: number, isDone: boolean) {
+    stops = stops.map((one) => (one.id === stopId ? { ...one, minutes } : one));
+    if (isDone)
+      void send('setMinutes', [
+        ['id', stopId],
+        ['minutes', String(minutes)]
+      ]);
+  }
+
   /** Only parts whose use is recorded can be gathered; the first is meant where none is chosen. */
   const partOptions = $derived.by(() => {
     const parts = data.choices.find(({ value }) => value === $taxonForm.taxon)?.parts ?? [];
@@ -28,54 +77,101 @@
   $effect(() => {
     if (!partOptions.some(({ value }) => value === $taxonForm.part)) $taxonForm.part = partOptions[0]!.value;
   });
-  const roleOptions = roles.map((value) => ({ value, label: value }));
-  const last = $derived(data.stops.at(-1));
+  const asOptions = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
   const markers = $derived(
-    data.stops.map((one) => ({
+    stops.map((one, i) => ({
       longitude: one.longitude,
       latitude: one.latitude,
       label: one.name,
-      number: one.position
+      number: i + 1
     }))
+  );
+  const route = $derived([
+    ...times.legs.map(({ line }) => line),
+    ...(times.wayBack ? [times.wayBack.line] : [])
+  ]);
+  const drops = $derived(
+    times.drops.slice(0, 3).map(({ stop: i, minutes }) => `${stops[i]?.name ?? ''} (${minutes} min)`)
   );
 </script>
 
 <svelte:head><title>{data.walk.name} · Good Trail</title></svelte:head>
 
+<PlanNav walkId={data.walk.id} leads={data.leads} />
+{#if data.copiedFrom}<p class="note mb-2 text-ink-2">
+    Copied from <a href="/walks/{data.copiedFrom.id}">{data.copiedFrom.name}</a>:
+    <a href="/walks/{data.walk.id}/copy">what is different on this day</a>.
+  </p>{/if}
 <div class="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_225px]">
   <div class="min-w-0">
-    <GroundMap
-      ground={data.ground}
-      {markers}
-      label="Map with the numbered stops; the timetable below says the same"
-      height="h-[262px]"
-      onpick={({ longitude, latitude }) => {
-        $stopForm.patchId = '';
-        $stopForm.longitude = longitude;
-        $stopForm.latitude = latitude;
-      }}
+    {#if kind === 'walk'}
+      <GroundMap
+        ground={data.ground}
+        {markers}
+        {route}
+        label="Map with the numbered stops; the timetable below says the same"
+        height="h-[240px]"
+        onpick={({ longitude, latitude }) => {
+          $stopForm.patchId = '';
+          $stopForm.longitude = longitude;
+          $stopForm.latitude = latitude;
+        }}
+      />
+    {/if}
+    {#if stops.length > 0}<ClockStrip
+        {times}
+        shore={facts.stops.some(({ isOnShore }) => isOnShore) ? facts.shore : []}
+      />{/if}
+    {#if problem}<Notice kind="problem">{problem}</Notice
+      >{:else if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
+    <Timetable
+      {stops}
+      taxa={data.taxa}
+      {times}
+      {kind}
+      hasTide={data.facts.site.hasTide}
+      mayEdit={data.leads}
+      {revision}
+      onorder={order}
+      onminutes={setMinutes}
     />
-    {#if data.stops.length > 0}<ClockStrip stops={data.stops} />{/if}
-    {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
-    <StopsTable stops={data.stops} taxa={data.taxa} mayEdit={data.leads} />
+    {#if stops.length > 0 && kind === 'walk'}
+      <p class="note mt-2 text-ink-2">
+        {Math.round(times.metres / 10) * 10} m{times.ascentMetres >= 5
+          ? `, ${Math.round(times.ascentMetres)} m up`
+          : ''}, by {facts.rhythm.pace.rule}{facts.rhythm.pace.rule === 'Naismith'
+          ? '’s rule'
+          : '’s function'} ×
+        {facts.rhythm.pace.factor}. {#if drops.length > 0}When late, leave out {drops.join(', then ')}.{/if}
+        <a href="/walks/{data.walk.id}/day">Change pace, briefing or reserve</a>
+      </p>
+      <details class="mt-1">
+        <summary class="note cursor-pointer font-[650] text-moss">Elevation</summary>
+        <ProfileChart {times} />
+      </details>
+    {/if}
 
     {#if data.leads}
+      <section class="mt-5">
+        <h2>Add from the ground</h2>
+        <p class="note mb-1 text-ink-2">
+          Patches that are no stop yet, those ready on {dayAndMonth(data.walk.heldOn)} first. The role is proposed;
+          you decide.
+        </p>
+        <Offers offers={data.offers} {revision} />
+      </section>
       <div class="mt-3 grid gap-x-8 gap-y-3 xl:grid-cols-2">
         <details
-          open={data.stops.length === 0 ||
+          open={stops.length === 0 ||
             Object.keys($stopErrors).length > 0 ||
             $stopForm.longitude !== undefined ||
             undefined}
         >
-          <summary class="cursor-pointer py-2 font-[650] text-moss">Add a stop</summary>
+          <summary class="cursor-pointer py-2 font-[650] text-moss"
+            >Add another {kind === 'class' ? 'station' : 'stop'}</summary
+          >
           <form method="POST" action="?/addStop" use:stop.enhance class="grid gap-3 sm:grid-cols-2">
-            <Field
-              label="Patch"
-              name="patchId"
-              options={[{ value: '', label: 'a place on the map' }, ...data.patches]}
-              bind:value={$stopForm.patchId}
-              errors={$stopErrors.patchId}
-            />
+            <input type="hidden" name="revision" value={revision} />
             <Field
               label="Name"
               name="name"
@@ -84,21 +180,14 @@
               errors={$stopErrors.name}
             />
             <Field
-              label="Longitude"
-              name="longitude"
-              type="number"
-              step="any"
-              hint="Point at the map, or leave empty for a patch."
-              bind:value={$stopForm.longitude}
-              errors={$stopErrors.longitude}
-            />
-            <Field
-              label="Latitude"
-              name="latitude"
-              type="number"
-              step="any"
-              bind:value={$stopForm.latitude}
-              errors={$stopErrors.latitude}
+              label="Patch"
+              name="patchId"
+              options={[
+                { value: '', label: kind === 'class' ? 'none' : 'a place on the map' },
+                ...data.patches
+              ]}
+              bind:value={$stopForm.patchId}
+              errors={$stopErrors.patchId}
             />
             <Field
               label="Minutes"
@@ -110,26 +199,63 @@
               errors={$stopErrors.minutes}
             />
             <Field
-              label="Talking points"
-              name="talkingPoints"
-              rows={2}
-              bind:value={$stopForm.talkingPoints}
-              errors={$stopErrors.talkingPoints}
+              label="Activity"
+              name="activity"
+              options={[{ value: '', label: 'plants only' }, ...asOptions(activityKinds)]}
+              bind:value={$stopForm.activity}
+              errors={$stopErrors.activity}
             />
-            <button class="btn btn-line justify-self-start">Add this stop</button>
+            {#if kind === 'walk'}
+              <Field
+                label="Longitude"
+                name="longitude"
+                type="number"
+                step="any"
+                hint="Point at the map, or leave empty for a patch."
+                bind:value={$stopForm.longitude}
+                errors={$stopErrors.longitude}
+              />
+              <Field
+                label="Latitude"
+                name="latitude"
+                type="number"
+                step="any"
+                bind:value={$stopForm.latitude}
+                errors={$stopErrors.latitude}
+              />
+            {/if}
+            <div class="sm:col-span-2">
+              <Field
+                label="Talking points"
+                name="points"
+                rows={2}
+                bind:value={$stopForm.points}
+                errors={$stopErrors.points}
+              />
+            </div>
+            {#if data.facts.site.hasTide && kind === 'walk'}<div class="sm:col-span-2">
+                <Tick
+                  label="Below high water: only within a shore window"
+                  name="isOnShore"
+                  bind:checked={$stopForm.isOnShore}
+                />
+              </div>{/if}
+            <button class="btn btn-line justify-self-start"
+              >Add this {kind === 'class' ? 'station' : 'stop'}</button
+            >
           </form>
         </details>
-        {#if data.stops.length > 0}
+        {#if stops.length > 0}
           <details open={Object.keys($taxonErrors).length > 0 || undefined}>
-            <summary class="cursor-pointer py-2 font-[650] text-moss">Add a taxon to a stop</summary>
+            <summary class="cursor-pointer py-2 font-[650] text-moss"
+              >Add a taxon to a {kind === 'class' ? 'station' : 'stop'}</summary
+            >
             <form method="POST" action="?/addTaxon" use:taxon.enhance class="grid gap-3 sm:grid-cols-2">
+              <input type="hidden" name="revision" value={revision} />
               <Field
-                label="Stop"
+                label={kind === 'class' ? 'Station' : 'Stop'}
                 name="stopId"
-                options={data.stops.map(({ id, position, name }) => ({
-                  value: id,
-                  label: `${position} ${name}`
-                }))}
+                options={stops.map(({ id, name }, i) => ({ value: id, label: `${i + 1} ${name}` }))}
                 bind:value={$taxonForm.stopId}
                 errors={$taxonErrors.stopId}
               />
@@ -143,7 +269,7 @@
               <Field
                 label="Role"
                 name="role"
-                options={roleOptions}
+                options={asOptions(roles)}
                 bind:value={$taxonForm.role}
                 errors={$taxonErrors.role}
               />
@@ -179,6 +305,24 @@
                   errors={$taxonErrors.reason}
                 />
               {/if}
+              {#if kind === 'class'}
+                <Field
+                  label="Specimens brought"
+                  name="specimens"
+                  type="number"
+                  min="1"
+                  bind:value={$taxonForm.specimens}
+                  errors={$taxonErrors.specimens}
+                />
+                <Field
+                  label="They lie"
+                  name="handling"
+                  options={asOptions(handlings)}
+                  hint="Dangerous ones in closed, clear, labelled bags."
+                  bind:value={$taxonForm.handling}
+                  errors={$taxonErrors.handling}
+                />
+              {/if}
               <button class="btn btn-line justify-self-start sm:col-span-2">Add this taxon</button>
             </form>
           </details>
@@ -188,17 +332,23 @@
 
     {#if data.taxa.length > 0}
       <h2 class="mt-7">Taxa and their dangerous lookalikes on {dayAndMonth(data.walk.heldOn)}</h2>
-      {#each data.taxa as one (one.slug)}<PlannedTaxon {one} mayEdit={data.leads} />{/each}
+      {#each data.taxa as one (one.slug)}<PlannedTaxon {one} {kind} mayEdit={data.leads} {revision} />{/each}
       <p class="note mt-2 text-ink-2">
         The engine adds these lookalikes to the brief; they cannot be taken off.
       </p>
     {/if}
   </div>
   <aside class="lg:border-l lg:border-rule lg:pl-6">
-    <Ledger checks={data.checks} walkId={data.walk.id} siteId={data.siteId} />
-    {#if last}<p class="note mt-5 border-t border-rule pt-3 text-ink-2">
-        Ends about <strong class="text-ink">{clockTime(last.leave)}</strong>, by Naismith’s rule at a foraging
-        pace.
+    <Ledger
+      {checks}
+      walkId={data.walk.id}
+      siteId={data.siteId}
+      lifts={data.leads ? data.lifts : undefined}
+      {revision}
+    />
+    {#if stops.length > 0}<p class="note mt-5 border-t border-rule pt-3 text-ink-2">
+        Ends about <strong class="text-ink">{clockTime(times.end)}</strong>, due back
+        <strong class="text-ink">{clockTime(times.due)}</strong>.
       </p>{/if}
     <p class="mt-4">
       <a class="btn btn-primary w-full" href="/walks/{data.walk.id}/brief">Go on to the brief</a>

@@ -4,7 +4,8 @@
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
   import X from '@lucide/svelte/icons/x';
-  import { roles } from '$core/walk';
+  import { handlings, roles } from '$core/walk';
+  import Field from '$lib/ui/Field.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
   import type { PageData } from './$types';
@@ -12,18 +13,22 @@
   /** One taxon of the plan: its role, and what the engine says of it on the walk's date. */
   interface Props {
     one: PageData['taxa'][number];
+    kind: 'walk' | 'class';
     mayEdit: boolean;
+    revision: number;
   }
-  let { one, mayEdit }: Props = $props();
+  let { one, kind, mayEdit, revision }: Props = $props();
   const isTaught = $derived(one.role === 'gather' || one.role === 'show');
   // What is left out needs its reason before the change is sent.
   let chosen = $state<string>();
+  let isOpen = $state(false);
   const needsReason = $derived(chosen === 'leave out' && one.role !== 'leave out');
   const facts = $derived(
     [
       one.stage ? `${one.stage}, ${Math.round(one.chance * 100)} % likely` : 'not up on this date',
       [one.part, one.portion].filter(Boolean).join(', '),
       one.piecesEach ? `${one.piecesEach} each reserved` : '',
+      one.specimens ? `${one.specimens.count} brought, ${one.specimens.handling}` : '',
       isTaught
         ? `${one.sources} ${one.sources === 1 ? 'source' : 'sources'}${one.sources < 2 ? ': a draft' : ''}`
         : '',
@@ -32,12 +37,13 @@
       .filter(Boolean)
       .join(' · ')
   );
+  const asOptions = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 </script>
 
-<section class={['border-b border-rule', isTaught ? 'py-4' : 'py-2']}>
+<section id="at-{one.slug}" class={['scroll-mt-6 border-b border-rule', isTaught ? 'py-4' : 'py-2']}>
   <div class="flex flex-wrap items-baseline gap-x-3">
     <h3 class="!text-[18px]">
-      <a href="/species/{one.slug}" class="underline decoration-rule underline-offset-4">{one.name}</a>
+      <a href="/species/{one.slug}" class="underline decoration-rule underline-offset-4">{one.title}</a>
     </h3>
     <i>{one.scientific}</i>
     <RoleMark role={one.role} />
@@ -45,7 +51,7 @@
     {#if mayEdit}
       <form
         method="POST"
-        action="?/changeRole"
+        action="?/changeTaxon"
         class="note ml-auto flex items-center gap-2 max-sm:flex-wrap"
         use:enhance={() =>
           async ({ update }) => {
@@ -54,7 +60,8 @@
           }}
       >
         <input type="hidden" name="taxon" value={one.slug} />
-        <label class="sr-only" for="role-{one.slug}">Role of {one.name}</label>
+        <input type="hidden" name="revision" value={revision} />
+        <label class="sr-only" for="role-{one.slug}">Role of {one.title}</label>
         <select
           id="role-{one.slug}"
           name="role"
@@ -67,7 +74,7 @@
           >{#each roles as role (role)}<option value={role}>{role}</option>{/each}</select
         >
         {#if needsReason}
-          <label class="sr-only" for="reason-{one.slug}">Why {one.name} is left out</label>
+          <label class="sr-only" for="reason-{one.slug}">Why {one.title} is left out</label>
           <input
             id="reason-{one.slug}"
             name="reason"
@@ -78,25 +85,72 @@
           <button class="btn btn-line btn-sm">Leave it out</button>
         {/if}
         <button
+          type="button"
+          class="link-line cursor-pointer"
+          aria-expanded={isOpen}
+          aria-label="Details of {one.title}"
+          onclick={() => (isOpen = !isOpen)}>Details</button
+        >
+        <button
           formaction="?/removeTaxon"
           class="cursor-pointer p-1"
-          aria-label="Take {one.name} off this walk"
+          aria-label="Take {one.title} off this walk"
           onclick={(event) => {
-            if (!confirm(`Take ${one.name} off this walk?`)) event.preventDefault();
+            if (!confirm(`Take ${one.title} off this walk?`)) event.preventDefault();
           }}><X size={16} /></button
         >
       </form>
     {/if}
   </div>
+  {#if isOpen}
+    <form
+      method="POST"
+      action="?/changeTaxon"
+      class="mt-2 grid gap-3 bg-shade px-3 py-3 sm:grid-cols-3"
+      use:enhance={() =>
+        async ({ result, update }) => {
+          await update({ reset: false });
+          if (result.type === 'success') isOpen = false;
+        }}
+    >
+      <input type="hidden" name="taxon" value={one.slug} />
+      <input type="hidden" name="role" value={one.role} />
+      <input type="hidden" name="revision" value={revision} />
+      {#if one.role === 'gather'}
+        <Field label="Part" name="part" options={asOptions(one.parts)} value={one.part} />
+        <Field
+          label="Portion"
+          name="portion"
+          value={one.portion}
+          maxlength={60}
+          placeholder="6 leaves each"
+        />
+        <Field
+          label="Pieces for each person"
+          name="piecesEach"
+          type="number"
+          value={one.piecesEach ?? ''}
+          hint="Reserved of the patch’s allowance."
+        />
+      {:else}<input type="hidden" name="portion" value={one.portion} />{/if}
+      {#if kind === 'class'}
+        <Field label="Specimens brought" name="specimens" type="number" value={one.specimens?.count ?? ''} />
+        <Field label="They lie" name="handling" options={asOptions(handlings)} value={one.handling} />
+      {/if}
+      <div class="sm:col-span-3">
+        <Field label="Remark" name="reason" value={one.reason} maxlength={300} />
+      </div>
+      <button class="btn btn-primary btn-sm justify-self-start">Keep these details</button>
+    </form>
+  {/if}
+  {#if one.proposal}<p class="note mt-1 text-ochre">
+      <strong>Proposed: {one.proposal.role}</strong>, since {one.proposal.why}.
+    </p>{/if}
   {#if isTaught}
-    {#if one.proposal}<p class="note mt-1 text-ochre">
-        <strong>Proposed: {one.proposal.role}</strong>, since {one.proposal.why}.
-      </p>{/if}
-    {#if one.found && one.set.length > 0}
+    {#if one.separable && one.set.length > 0}
       <p class="mt-2 flex gap-2">
         <ListChecks size={18} class="mt-1 shrink-0 text-moss" aria-hidden="true" /><span
-          >Separating set: {#each one.set as name, i (name)}<strong>{name.toLowerCase()}</strong>{i <
-            one.set.length - 1
+          >Separating set: {#each one.set as name, i (name)}<strong>{name}</strong>{i < one.set.length - 1
               ? ' + '
               : ''}{/each}.
           <span class="text-ink-2"
@@ -104,7 +158,7 @@
           ></span
         >
       </p>
-    {:else if one.found}
+    {:else if one.separable}
       <p class="mt-2 text-ink-2">No dangerous lookalike in this library at this stage.</p>
     {:else if one.stage}
       <p class="mt-2 flex gap-2">

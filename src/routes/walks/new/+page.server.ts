@@ -28,7 +28,8 @@ export const load: PageServerLoad = async ({ locals, url }) => {
     siteId: choices.sites.find(({ value }) => value === site)?.value ?? choices.sites[0]?.value ?? '',
     leaderId: viewer.personId,
     heldOn: date,
-    startsAt: start
+    startsAt: start,
+    kind: 'walk' as const
   };
   return {
     ...choices,
@@ -52,6 +53,8 @@ export const actions: Actions = {
       return setError(form, 'leaderId', 'Choose a leader of your school.');
     if (cohortId && !choices.cohorts.some(({ value }) => value === cohortId))
       return setError(form, 'cohortId', 'Choose a group of your school.');
+    if (form.data.kind === 'class' && !form.data.venue)
+      return setError(form, 'venue', 'Say where the class is held.');
     const id = await inSchoolOf(viewer, (db) => addWalk(db, { ...form.data, cohortId }));
     redirect(303, `/walks/${id}`);
   }

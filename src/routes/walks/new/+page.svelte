@@ -1,7 +1,7 @@
 <script lang="ts">
   import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
-  import WalkDayFields from '$lib/ui/WalkDayFields.svelte';
+  import WalkDayFields from '$lib/ui/walk/WalkDayFields.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
@@ -16,7 +16,7 @@
   <form method="POST" novalidate use:enhance class="mt-5 grid max-w-[640px] gap-4 sm:grid-cols-2">
     <WalkDayFields {form} {errors} cohorts={data.cohorts} today={data.today} />
     <Field
-      label="Site"
+      label={$form.kind === 'class' ? 'Site whose plants it shows' : 'Site'}
       name="siteId"
       options={data.sites}
       bind:value={$form.siteId}

@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { writeGeoJson, writeGpx } from '$core/formats';
 import { pathOf } from '$core/ground';
 import { englishName } from '$core/knowledge';
+import { attachment } from '$lib/server/attachment';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { listPatches } from '$lib/server/patches';
@@ -33,11 +34,5 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
     as === 'gpx'
       ? writeGpx({ name: site.name, ...(path ? { path } : {}), waypoints: patches })
       : writeGeoJson(site.ground, patches);
-  return new Response(text, {
-    headers: {
-      'content-type': `${kinds[as]}; charset=utf-8`,
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${site.name}.${as}`)}`,
-      'cache-control': 'private, no-cache'
-    }
-  });
+  return attachment(text, `${kinds[as]}; charset=utf-8`, `${site.name}.${as}`);
 };

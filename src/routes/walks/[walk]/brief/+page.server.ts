@@ -1,7 +1,17 @@
 import { fail } from '@sveltejs/kit';
 import { holdsBack } from '$core/walk';
-import { isStale, markRead, publishBrief, readBrief, readersOf } from '$lib/server/briefs';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import {
+  changesOfVersion,
+  changesSince,
+  confirmBrief,
+  confirmersOf,
+  markRead,
+  publishBrief,
+  readBrief,
+  readersOf
+} from '$lib/server/briefs';
+import { found, idFrom, inSchoolOf, leading, signedIn, teaching } from '$lib/server/guard';
+import { mayReadHealth } from '$lib/server/health';
 import { photographsOfPairs } from '$lib/server/photographs';
 import { readPlan } from '$lib/server/plan';
 import { readWalk } from '$lib/server/walks';
@@ -14,20 +24,38 @@ export const load: PageServerLoad = ({ locals, params }) => {
     found(await readWalk(db, viewer, id), 'walk');
     const brief = await readBrief(db, id);
     const photographs = await photographsOfPairs(db, brief?.document.sheets ?? []);
+    const changes = brief ? await changesOfVersion(db, id, brief) : [];
     if (viewer.role === 'learner') {
       if (brief) await markRead(db, brief.id, viewer.personId);
-      return { brief, photographs, publishing: undefined };
+      const readOn = brief
+        ? (await readersOf(db, brief.id)).find(({ personId }) => personId === viewer.personId)?.on
+        : undefined;
+      return { brief, photographs, changes, readOn, publishing: undefined };
     }
     const plan = found(await readPlan(db, viewer, id), 'walk');
+    const readers = brief ? await readersOf(db, brief.id) : [];
+    const confirmed = brief ? await confirmersOf(db, brief.id) : new Set<string>();
     return {
       brief,
       photographs,
+      changes,
+      readOn: undefined,
       publishing: {
         stops: plan.checks.filter(({ state }) => state === 'stop'),
         isHeldBack: holdsBack(plan.checks),
         people: plan.members.length,
-        isStale: brief !== undefined && isStale(brief, plan),
-        readers: brief ? await readersOf(db, brief.id) : []
+        since: brief ? changesSince(brief, plan) : [],
+        readers,
+        unread: plan.members
+          .filter(
+            (person) => person.role !== 'guest' && !readers.some(({ personId }) => personId === person.id)
+          )
+          .map(({ name }) => name),
+        onPaper: plan.members.filter(({ role }) => role === 'guest').map(({ name }) => name),
+        leaders: plan.leaders.map(({ id: key, name }) => ({ name, hasConfirmed: confirmed.has(key) })),
+        mayConfirm:
+          plan.leaders.some(({ id: key }) => key === viewer.personId) && !confirmed.has(viewer.personId),
+        mayReadHealth: mayReadHealth(viewer, plan.walk)
       }
     };
   });
@@ -40,6 +68,18 @@ export const actions: Actions = {
     return inSchoolOf(viewer, async (db) => {
       const result = await publishBrief(db, viewer, found(await readPlan(db, viewer, id), 'walk'));
       return 'problem' in result ? fail(409, { problem: result.problem }) : { published: result.version };
+    });
+  },
+  /** A leader goes by this version. */
+  confirm: ({ locals, params }) => {
+    const viewer = teaching(locals);
+    const id = idFrom(params.walk, 'walk');
+    return inSchoolOf(viewer, async (db) => {
+      found(await readWalk(db, viewer, id), 'walk');
+      const brief = await readBrief(db, id);
+      if (!brief) return fail(404, { problem: 'There is no brief to confirm yet.' });
+      await confirmBrief(db, brief.id, viewer.personId);
+      return { confirmed: brief.version };
     });
   }
 };

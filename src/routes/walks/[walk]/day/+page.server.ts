@@ -2,13 +2,16 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { englishName } from '$core/knowledge';
+import { usualFactor } from '$core/route';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { lightAt } from '$lib/server/light';
 import { readPlan } from '$lib/server/plan';
 import { forecastStages, listSightings, seasonOf } from '$lib/server/sightings';
-import { WalkDay, pastProblem, walkChoices } from '$lib/server/walk-form';
-import { removeWalk, saveWalkDay } from '$lib/server/walks';
+import { WalkDay, WalkTimes, pastProblem, walkChoices } from '$lib/server/walk-form';
+import { claimPlan, removeWalk, saveWalkDay } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
+
+const Form = WalkDay.extend(WalkTimes.shape);
 
 export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = signedIn(locals);
@@ -17,7 +20,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const { cohorts } = await walkChoices(viewer);
   return inSchoolOf(viewer, async (db) => {
     const plan = found(await readPlan(db, viewer, id), 'walk');
-    const { name, heldOn, startsAt, cohortId } = plan.walk;
+    const { heldOn } = plan.walk;
     const sightings = await listSightings(db, plan.site.id);
     const season = seasonOf(plan.library, plan.site, sightings, heldOn);
     return {
@@ -39,9 +42,18 @@ export const load: PageServerLoad = async ({ locals, params }) => {
             ]
           : [];
       }),
-      form: await superValidate({ name, heldOn, startsAt, cohortId: cohortId ?? '' }, zod4(WalkDay), {
-        errors: false
-      })
+      usualFactor: usualFactor[plan.facts.group.minors > 0 ? 'with children' : 'adults'],
+      cohortLevel: plan.cohort?.level,
+      form: await superValidate(
+        {
+          ...plan.walk,
+          cohortId: plan.walk.cohortId ?? '',
+          level: plan.walk.level ?? '',
+          dueAt: plan.walk.dueAt ?? ''
+        },
+        zod4(Form),
+        { errors: false }
+      )
     };
   });
 };
@@ -50,7 +62,7 @@ export const actions: Actions = {
   move: async ({ request, locals, params }) => {
     const viewer = leading(locals);
     const id = idFrom(params.walk, 'walk');
-    const form = await superValidate(request, zod4(WalkDay));
+    const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
     const past = pastProblem(form.data.heldOn, viewer.today);
     if (past) return setError(form, 'heldOn', past);
@@ -58,9 +70,17 @@ export const actions: Actions = {
     const { cohortId, ...rest } = form.data;
     if (cohortId && !cohorts.some(({ value }) => value === cohortId))
       return setError(form, 'cohortId', 'Choose a group of your school.');
+    if (rest.kind === 'class' && !rest.venue) return setError(form, 'venue', 'Say where the class is held.');
     await inSchoolOf(viewer, async (db) => {
       found(await readPlan(db, viewer, id), 'walk');
-      await saveWalkDay(db, id, { ...rest, cohortId });
+      await claimPlan(db, viewer, id, undefined);
+      await saveWalkDay(db, id, {
+        ...rest,
+        cohortId,
+        level: rest.level,
+        dueAt: rest.dueAt,
+        paceFactor: rest.paceFactor
+      });
     });
     return message(form, 'Moved. The whole plan was worked out anew for this day.');
   },
@@ -73,7 +93,8 @@ export const actions: Actions = {
     });
     if (isRemoved) redirect(303, '/walks');
     return fail(409, {
-      problem: 'Not removed: people have the brief of this walk, or have practised for it.'
+      problem:
+        'Not removed: people have the brief of this walk, have practised for it, or a stop was lifted on it.'
     });
   }
 };

@@ -1,9 +1,11 @@
 <script lang="ts">
   import { enhance as plainEnhance } from '$app/forms';
   import { superForm } from 'sveltekit-superforms';
+  import { levels } from '$core/walk';
   import Daylight from '$lib/ui/Daylight.svelte';
+  import Field from '$lib/ui/Field.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
-  import WalkDayFields from '$lib/ui/WalkDayFields.svelte';
+  import WalkDayFields from '$lib/ui/walk/WalkDayFields.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$lib/ui/dates';
 
@@ -41,6 +43,78 @@
         <h2>Day and group</h2>
         {#if $message}<Notice kind="done">{$message}</Notice>{/if}
         <WalkDayFields {form} {errors} cohorts={data.cohorts} today={data.today} />
+        <details>
+          <summary class="cursor-pointer py-1 font-[650] text-moss">Times, pace and level</summary>
+          <div class="mt-2 grid gap-4 sm:grid-cols-2 lg:grid-cols-1">
+            <Field
+              label="Back by"
+              name="dueAt"
+              type="time"
+              hint="When everybody has to be back. Empty: the end and the reserve."
+              bind:value={$form.dueAt}
+              errors={$errors.dueAt}
+            />
+            <Field
+              label="Reserve, minutes"
+              name="reserveMinutes"
+              type="number"
+              bind:value={$form.reserveMinutes}
+              errors={$errors.reserveMinutes}
+            />
+            <Field
+              label="Briefing at the start, minutes"
+              name="briefingMinutes"
+              type="number"
+              bind:value={$form.briefingMinutes}
+              errors={$errors.briefingMinutes}
+            />
+            <Field
+              label="Head count at each stop, minutes"
+              name="headCountMinutes"
+              type="number"
+              bind:value={$form.headCountMinutes}
+              errors={$errors.headCountMinutes}
+            />
+            <Field
+              label="Basket check at the end, minutes"
+              name="basketMinutes"
+              type="number"
+              bind:value={$form.basketMinutes}
+              errors={$errors.basketMinutes}
+            />
+            <Field
+              label="Walking time by"
+              name="paceRule"
+              options={[
+                { value: 'Naismith', label: 'Naismith: 5 km/h, an hour for 600 m up' },
+                { value: 'Tobler', label: 'Tobler: by slope, down too' }
+              ]}
+              bind:value={$form.paceRule}
+              errors={$errors.paceRule}
+            />
+            <Field
+              label="Times a brisk walker’s"
+              name="paceFactor"
+              type="number"
+              step="0.1"
+              hint="Empty: {data.usualFactor}, about {(5 / data.usualFactor).toFixed(
+                1
+              )} km/h on the flat for this group."
+              bind:value={$form.paceFactor}
+              errors={$errors.paceFactor}
+            />
+            <Field
+              label="Level"
+              name="level"
+              options={[
+                { value: '', label: `the group’s${data.cohortLevel ? `, ${data.cohortLevel}` : ''}` },
+                ...levels.map((level) => ({ value: level, label: level }))
+              ]}
+              bind:value={$form.level}
+              errors={$errors.level}
+            />
+          </div>
+        </details>
         <button class="btn btn-primary justify-self-start">Keep this day and group</button>
       </form>
       <form

@@ -8,9 +8,9 @@
   import type { ContrastSheet } from '$core/walk';
   import type { PairPhotographs } from '$lib/server/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
-  import RoleMark from './RoleMark.svelte';
-  import { dayAndMonth } from './dates';
-  import Photo from './species/Photo.svelte';
+  import RoleMark from '$lib/ui/RoleMark.svelte';
+  import { dayAndMonth } from '$lib/ui/dates';
+  import Photo from '$lib/ui/species/Photo.svelte';
 
   interface Props {
     sheet: ContrastSheet;

@@ -1,12 +1,14 @@
 <script lang="ts">
   import type { SuperForm } from 'sveltekit-superforms';
-  import Field from './Field.svelte';
+  import Field from '$lib/ui/Field.svelte';
 
-  /** Name, day, start and group of a walk: the same for a new one and for one that moves. */
+  /** Kind, name, day, start and group: the same for a new walk and for one that moves. */
   type Day = {
+    kind: 'walk' | 'class';
     name: string;
     heldOn: string;
     startsAt: string;
+    venue: string;
     cohortId?: string | undefined;
   };
   interface Props {
@@ -26,6 +28,25 @@
   bind:value={$form.name}
   errors={$errors.name}
 />
+<Field
+  label="Kind"
+  name="kind"
+  options={[
+    { value: 'walk', label: 'walk, from stop to stop' },
+    { value: 'class', label: 'class, in a room, garden or kitchen' }
+  ]}
+  bind:value={$form.kind}
+  errors={$errors.kind}
+/>
+{#if $form.kind === 'class'}
+  <Field
+    label="Where it is held"
+    name="venue"
+    placeholder="Room, street, how an ambulance gets there"
+    bind:value={$form.venue}
+    errors={$errors.venue}
+  />
+{/if}
 <Field
   label="Group"
   name="cohortId"

@@ -1,0 +1,2 @@
+export * from './check';
+export * from './ledger';

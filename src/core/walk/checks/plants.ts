@@ -1,0 +1,247 @@
+import type { Load } from '../../knowledge';
+import { stageIsUp } from '../../season';
+import type { TaxonFacts } from '../facts';
+import { isBelow } from '../proposal';
+import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
+
+type Facts = Checked['facts'];
+
+const neededSources = 2;
+const severeHarm = 3;
+const harmsByTouch = 2;
+
+/** Whether each plant may be met in its role at its stage on that day. */
+export function plantChecks({ facts }: Checked): Check[] {
+  const taught = facts.taxa.filter(({ role }) => role === 'gather' || role === 'show');
+  return [
+    ...facts.taxa.filter(({ isRenamed }) => isRenamed).map(renamed),
+    ...taught.flatMap((taxon) => (taxon.role === 'gather' ? gatherChecks(taxon, facts) : shownChecks(taxon))),
+    ...loadChecks(facts),
+    ...(facts.kind === 'class' ? facts.taxa.flatMap((taxon) => specimenChecks(taxon, facts)) : []),
+    look(
+      'coverage',
+      'Look: a small library',
+      `It describes ${facts.librarySize} taxa. A lookalike that is not among them is not warned of: add what you know of this ground.`
+    )
+  ];
+}
+
+const showInstead = ({ name, slug }: TaxonFacts) =>
+  ({ label: `Show ${name}, do not gather`, at: 'plan', id: slug }) as const;
+
+const renamed = (taxon: TaxonFacts): Check =>
+  stop(
+    `renamed ${taxon.slug}`,
+    `Stop: ${taxon.name} was another plant`,
+    `What grows at the patch of its stop has been named anew since it was planned.`,
+    { label: 'Change the plan', at: 'plan', id: taxon.slug }
+  );
+
+function shownChecks(taxon: TaxonFacts): Check[] {
+  return taxon.chance >= stageIsUp
+    ? []
+    : [
+        look(
+          `up ${taxon.slug}`,
+          `Look: ${taxon.name} is not up`,
+          'No described stage of it is there on this date by the forecast for the site.',
+          { label: 'Change the plan', at: 'plan', id: taxon.slug }
+        )
+      ];
+}
+
+function gatherChecks(taxon: TaxonFacts, facts: Facts): Check[] {
+  const { slug, name, sources } = taxon;
+  const checks: Check[] = [];
+  if (taxon.chance < stageIsUp)
+    checks.push(
+      stopUnlessLifted(
+        `up ${slug}`,
+        `Stop: ${name} is not up`,
+        'No described stage of it is there on this date by the forecast for the site.',
+        { label: 'Change the plan', at: 'plan', id: slug }
+      )
+    );
+  checks.push(
+    useCheck(taxon),
+    sources < neededSources
+      ? stop(
+          `sources ${slug}`,
+          `Stop: ${name} has ${sources === 1 ? 'one source' : 'no source'}`,
+          'To gather it, two must agree.',
+          { label: 'Look up a second source', at: 'confirm', id: slug }
+        )
+      : passed(`sources ${slug}`, `Sources for ${name}`, `${sources} agree.`)
+  );
+  if (taxon.chance >= stageIsUp) checks.push(separationCheck(taxon));
+  if (taxon.family.isCautious && isBelow(facts.level, facts.policy))
+    checks.push(
+      stopUnlessLifted(
+        `policy ${slug}`,
+        `Stop: ${name} is not for this level`,
+        `${taxon.family.english}: gathered from ‘${facts.policy.cautiousFamiliesFrom}’ on. ${taxon.family.caution}`,
+        showInstead(taxon)
+      )
+    );
+  if (taxon.legal.length > 0)
+    checks.push(
+      look(`legal ${slug}`, `Look: the law on ${name}`, `${taxon.legal.join('. ')} Local law comes first.`)
+    );
+  checks.push(...allowanceChecks(taxon, facts));
+  return checks;
+}
+
+/** A claim speaks of one part at certain stages: it confirms nothing beyond them. */
+function useCheck(taxon: TaxonFacts): Check {
+  const { slug, name, part, stage, uses } = taxon;
+  const key = `use ${slug}`;
+  const use = uses.find((one) => one.part === part);
+  if (!use) {
+    const known =
+      uses.length > 0
+        ? `The library knows: ${uses.map((one) => one.part).join(', ')}.`
+        : 'The library knows none.';
+    return stop(key, `Stop: no use of ${name} ${part}`.trim(), known, showInstead(taxon));
+  }
+  if (stage && !use.stages.includes(stage))
+    return stop(
+      key,
+      `Stop: ${name} ${part} not in ${stage}`,
+      `Its use is recorded for ${use.stages.join(', ')} only.`,
+      showInstead(taxon)
+    );
+  return passed(key, `Use of ${name}`, `${part}, in ${use.stages.join(', ')}. ${use.conditions}`);
+}
+
+function separationCheck(taxon: TaxonFacts): Check {
+  const { slug, name, set, open, firstDate } = taxon;
+  const key = `apart ${slug}`;
+  if (taxon.separable)
+    return passed(
+      key,
+      `Telling ${name} apart`,
+      set.length > 0 ? set.join(' + ') : 'No dangerous lookalike in this library.'
+    );
+  const when = firstDate ? `It first can be on ${firstDate}.` : 'It cannot be within a year.';
+  return stop(
+    key,
+    `Stop: ${name} not at this stage`,
+    `It cannot be told from ${open.join(', ')} now. ${when}`,
+    showInstead(taxon)
+  );
+}
+
+/** What the group would take against what the patch may still give this year. */
+function allowanceChecks(taxon: TaxonFacts, { group, kind, stops }: Facts): Check[] {
+  const { slug, name, allowance, piecesEach } = taxon;
+  const key = `allowance ${slug}`;
+  const patch = stops.find(({ id }) => id === taxon.stopId)?.patch;
+  if (kind === 'class') return [];
+  if (!patch || !allowance)
+    return [
+      look(key, `Look: ${name} from nowhere`, 'Its stop names no patch, so nobody adds up what is taken.', {
+        label: 'Choose a patch',
+        at: 'plan',
+        id: taxon.stopId
+      })
+    ];
+  const mend = { label: `See ${patch.name}`, at: 'patch', id: patch.id } as const;
+  const asked = piecesEach === undefined ? undefined : piecesEach * group.learners;
+  switch (allowance.kind) {
+    case 'none':
+      return [stopUnlessLifted(key, `Stop: no ${name} to give`, allowance.why, mend)];
+    case 'unknown':
+      return [stopUnlessLifted(key, `Stop: how much ${name}?`, allowance.why, mend)];
+    case 'to need':
+      return [passed(key, `Allowance of ${name}`, 'Abundant: to need, and the ledger is kept.')];
+    case 'pieces':
+      if (asked === undefined)
+        return [
+          look(
+            key,
+            `Look: how many ${name} each?`,
+            `${allowance.left} are left this year; say how many pieces each person takes.`,
+            { label: 'Set the pieces', at: 'plan', id: slug }
+          )
+        ];
+      return [
+        asked > allowance.left
+          ? stopUnlessLifted(
+              key,
+              `Stop: ${asked} ${name} asked, ${allowance.left} left`,
+              `${piecesEach} each for ${group.learners}. The patch gives ${allowance.whole} this year, less what was taken and what other walks reserve.`,
+              mend
+            )
+          : passed(key, `Allowance of ${name}`, `${allowance.left} left for ${asked} asked.`)
+      ];
+  }
+}
+
+const loadReasons: Readonly<Record<Load, string>> = {
+  oxalate: 'kidney stones; children',
+  nitrate: 'small children and pregnancy',
+  salicylate: 'aspirin allergy, medicine against clotting',
+  furanocoumarin: 'skin in sunlight',
+  'pyrrolizidine alkaloids': 'the liver, pregnancy',
+  'essential oil': 'pregnancy, the liver',
+  diuretic: 'water tablets, lithium',
+  'vitamin K': 'medicine against clotting',
+  salt: 'blood pressure',
+  iodine: 'the thyroid'
+};
+
+/** What adds up over the day, whatever plant it comes from. */
+function loadChecks({ taxa }: Facts): Check[] {
+  const eaten = taxa.filter(
+    ({ role, part, uses }) => role === 'gather' && uses.some((use) => use.part === part && use.isEaten)
+  );
+  const by = new Map<Load, string[]>();
+  for (const { loads, name } of eaten)
+    for (const load of loads) by.set(load, [...(by.get(load) ?? []), name]);
+  return [...by].map(([load, names]) =>
+    names.length > 1
+      ? look(
+          `load ${load}`,
+          `Look: ${load} adds up`,
+          `${names.join(', ')}. It matters for ${loadReasons[load]}: small amounts of each, and not all of them.`
+        )
+      : passed(
+          `load ${load}`,
+          `Load of ${load}`,
+          `From ${names[0]} alone. It matters for ${loadReasons[load]}.`
+        )
+  );
+}
+
+/** Dangerous specimens of a class. */
+function specimenChecks(taxon: TaxonFacts, { policy }: Facts): Check[] {
+  const { slug, name, specimens } = taxon;
+  if (!specimens || specimens.count === 0) return [];
+  const isDangerous = taxon.severity >= severeHarm || taxon.contactSeverity >= harmsByTouch;
+  const key = `specimen ${slug}`;
+  const mend = { label: 'Change the specimen', at: 'plan', id: slug } as const;
+  if (!isDangerous) return [passed(key, `Specimens of ${name}`, `${specimens.count}, counted out and in.`)];
+  if (policy.dangerousSpecimens === 'shown in place only')
+    return [
+      stopUnlessLifted(
+        key,
+        `Stop: ${name} stays where it grows`,
+        'By the school’s policy dangerous plants are shown in place only.',
+        mend
+      )
+    ];
+  return [
+    specimens.handling === 'bagged'
+      ? passed(
+          key,
+          `Specimens of ${name}`,
+          `${specimens.count} in closed, clear, labelled bags, counted out and in.`
+        )
+      : stop(
+          key,
+          `Stop: ${name} lies open`,
+          'A dangerous specimen lies in a closed, clear, labelled bag, and is counted out and in.',
+          mend
+        )
+  ];
+}

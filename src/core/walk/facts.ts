@@ -1,0 +1,243 @@
+import type { Position } from 'geojson';
+import { z } from 'zod';
+import type { Allowance, Contamination, GroundKind } from '../ground';
+import {
+  type Hazard,
+  type Library,
+  type LibraryTaxon,
+  type Load,
+  type Stage,
+  englishName,
+  worstSeverity
+} from '../knowledge';
+import type { Rhythm } from '../route';
+import type { EmergencyNumber, Level, Policy, Role } from './policy';
+import type { Survey } from './survey';
+import type { WeatherLimit } from './weather-limit';
+
+/** What is known of a plan, as plain data: the checks run on it in the browser as on the server. */
+
+/** A class is a walk without legs: stations in one place, and specimens that are brought along. */
+export const walkKinds = ['walk', 'class'] as const;
+export type WalkKind = (typeof walkKinds)[number];
+
+export const activityKinds = [
+  'brew',
+  'cook over fire',
+  'cordage',
+  'tool',
+  'preparation',
+  'quiz',
+  'other'
+] as const;
+
+/** What a stop is for beside plants. */
+export const Activity = z.object({
+  kind: z.enum(activityKinds),
+  materials: z.string().trim().max(300).default(''),
+  fire: z.boolean().default(false),
+  blades: z.boolean().default(false),
+  /** What somebody may be allergic to, beside the plants. */
+  allergens: z.string().trim().max(200).default('')
+});
+export type Activity = z.infer<typeof Activity>;
+
+/** How a specimen lies on the table of a class. */
+export const handlings = ['open', 'bagged'] as const;
+
+export interface StopFacts {
+  readonly id: string;
+  readonly name: string;
+  readonly at: Position;
+  readonly minutes: number;
+  readonly activity: Activity | undefined;
+  /** Below high water: reached within a shore window only. */
+  readonly isOnShore: boolean;
+  readonly patch:
+    | {
+        readonly id: string;
+        readonly name: string;
+        readonly isGone: boolean;
+        /** Why nothing may be picked there on the day. */
+        readonly closed: string | undefined;
+        readonly contamination: readonly Contamination[];
+      }
+    | undefined;
+}
+
+export interface TaxonFacts {
+  readonly slug: string;
+  /** English, in small letters. */
+  readonly name: string;
+  readonly scientific: string;
+  readonly stopId: string;
+  readonly role: Role;
+  readonly part: string;
+  readonly portion: string;
+  readonly piecesEach: number | undefined;
+  readonly reason: string;
+  readonly specimens: { readonly count: number; readonly handling: (typeof handlings)[number] } | undefined;
+  /** Independent sources that confirm the use of that part. */
+  readonly sources: number;
+  readonly stage: Stage | undefined;
+  readonly chance: number;
+  /** Whether a separating set exists against every dangerous lookalike that can be met. */
+  readonly separable: boolean;
+  /** Names of its characters. */
+  readonly set: readonly string[];
+  readonly open: readonly string[];
+  readonly firstDate: string | undefined;
+  /** How often a beginner gets the whole set right on a true plant. */
+  readonly onTarget: number;
+  readonly lookalikes: readonly string[];
+  readonly uses: readonly {
+    readonly part: string;
+    readonly stages: readonly Stage[];
+    readonly conditions: string;
+    readonly isEaten: boolean;
+  }[];
+  readonly severity: number;
+  readonly contactSeverity: number;
+  readonly family: { readonly english: string; readonly isCautious: boolean; readonly caution: string };
+  readonly loads: readonly Load[];
+  readonly legal: readonly string[];
+  readonly tool: string;
+  /** What it does to who touches it, where that is worth gloves. */
+  readonly contact: Pick<Hazard, 'route' | 'effect' | 'severity'> | undefined;
+  /** What the patch may still give, without what this walk itself reserves; undefined where no patch is chosen. */
+  readonly allowance: Allowance | undefined;
+  /** The patch was found to hold another plant since. */
+  readonly isRenamed: boolean;
+}
+
+export interface PlanFacts {
+  readonly kind: WalkKind;
+  readonly isoDate: string;
+  readonly today: string;
+  readonly rhythm: Rhythm;
+  /** When everybody has to be back, in minutes after midnight; undefined where nobody said. */
+  readonly due: number | undefined;
+  /** Minutes that nothing is planned for. */
+  readonly reserve: number;
+  readonly level: Level;
+  readonly policy: Policy;
+  readonly group: {
+    readonly name: string | undefined;
+    readonly learners: number;
+    readonly minors: number;
+    /** Learners under 18 without a guardian's recorded consent. */
+    readonly withoutConsent: readonly string[];
+    /** Health notes that speak against something on this walk: how many, never whose. */
+    readonly healthMatters: number;
+    /** Health notes kept of this group. */
+    readonly healthNotes: number;
+  };
+  readonly leaders: readonly { readonly name: string; readonly firstAidUntil: string | undefined }[];
+  readonly school: {
+    readonly emergencyNumbers: readonly EmergencyNumber[];
+    readonly insuranceUntil: string | undefined;
+  };
+  readonly site: {
+    readonly name: string;
+    readonly habitats: readonly string[];
+    readonly kinds: readonly GroundKind[];
+    readonly altitudeMetres: number | undefined;
+    readonly hasTide: boolean;
+    readonly accessPoint: string | undefined;
+    readonly mayPick: boolean;
+    readonly mayDig: boolean;
+    readonly mayFire: boolean;
+    readonly mayCharge: boolean;
+    readonly designation: string;
+    readonly localRules: string;
+    readonly permissionSince: string | undefined;
+    readonly permissionUntil: string | undefined;
+    readonly largestGroup: number | undefined;
+  };
+  /** Of a class: the room, garden or kitchen. */
+  readonly venue: string;
+  /** Sunrise and sunset in minutes after midnight; undefined where the site's place is not known. */
+  readonly light: { readonly sunrise: number; readonly sunset: number } | undefined;
+  /** When the shore can be walked, in minutes after midnight. */
+  readonly shore: readonly { readonly from: number; readonly until: number }[];
+  readonly stops: readonly StopFacts[];
+  readonly taxa: readonly TaxonFacts[];
+  readonly weather: readonly WeatherLimit[];
+  readonly kit: {
+    readonly struck: readonly string[];
+    readonly packed: readonly string[];
+    readonly own: readonly string[];
+  };
+  /** Of the group's drills on this walk's pairs. */
+  readonly readiness: {
+    readonly practised: number;
+    readonly dangerousGathers: number;
+    readonly pairs: number;
+  };
+  /** Taxa that the library describes. */
+  readonly librarySize: number;
+}
+
+const contactRoutes = new Set<Hazard['route']>(['sap', 'sap-then-sunlight', 'touch', 'sting', 'eye']);
+
+/** Worst harm by contact of a taxon, from passing irritation on. */
+export const worstContact = (taxon: LibraryTaxon): Hazard | undefined =>
+  taxon.hazards
+    .filter(({ route, severity }) => contactRoutes.has(route) && severity > 0)
+    .sort((a, b) => b.severity - a.severity)[0];
+
+/** What the plan says of one taxon, put together with what the survey found. */
+export function taxonFacts(
+  library: Library,
+  survey: Survey,
+  planned: Pick<
+    TaxonFacts,
+    | 'stopId'
+    | 'role'
+    | 'part'
+    | 'portion'
+    | 'piecesEach'
+    | 'reason'
+    | 'specimens'
+    | 'sources'
+    | 'allowance'
+    | 'isRenamed'
+  >
+): TaxonFacts {
+  const { target, separation } = survey;
+  const family = library.families.get(target.family);
+  const contact = worstContact(target);
+  return {
+    ...planned,
+    slug: target.slug,
+    name: englishName(target).toLowerCase(),
+    scientific: target.name,
+    stage: survey.stage?.stage,
+    chance: survey.stageProbability,
+    separable: separation.found,
+    set: separation.set.characters.map(({ name }) => name.toLowerCase()),
+    open: separation.found
+      ? []
+      : [...new Set(separation.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!).toLowerCase()))],
+    firstDate: survey.firstDate,
+    onTarget: survey.trust.onTarget,
+    lookalikes: survey.pairs.map(({ lookalike }) => lookalike.taxon.slug),
+    uses: target.uses
+      .filter(({ kind }) => kind !== 'history')
+      .map(({ part, stages, conditions, kind }) => ({ part, stages, conditions, isEaten: kind !== 'craft' })),
+    severity: worstSeverity(target),
+    contactSeverity: target.contactSeverity,
+    family: {
+      english: family?.english ?? target.family,
+      isCautious: family?.cautious ?? false,
+      caution: family?.caution ?? ''
+    },
+    loads: target.loads,
+    legal: target.legal.map(({ region, status }) => `${region}: ${status}`),
+    tool: target.harvest?.tool ?? '',
+    contact: contact && { route: contact.route, effect: contact.effect, severity: contact.severity }
+  };
+}
+
+/** Whether a part lies in the ground, so that taking it needs leave to dig. */
+export const isDug = (part: string): boolean => /\b(root|tuber|bulb|rhizome|corm|rootstock)/i.test(part);

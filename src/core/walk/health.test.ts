@@ -1,0 +1,49 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { shippedLibrary } from '../../../tests/support/content';
+import { concernKeys, healthMatches } from './index';
+
+const library = shippedLibrary();
+const taxa = (...slugs: string[]) => slugs.map((slug) => library.taxa.get(slug)!);
+const note = (concern: (typeof concernKeys)[number]) => [{ person: 'Dara', concern, words: '' }];
+const matched = (concern: (typeof concernKeys)[number], ...slugs: string[]) =>
+  healthMatches(note(concern), taxa(...slugs)).map(({ taxon }) => taxon);
+
+/** Common cautions, no source. */
+describe('health notes beside the taxa of a walk', () => {
+  it.each<[(typeof concernKeys)[number], string, string]>([
+    ['kidney', 'oxalate in sorrel', 'rumex-acetosa'],
+    ['carrot-family', 'a plant of the carrot family', 'daucus-carota'],
+    ['daisy-family', 'a plant of the daisy family', 'achillea-millefolium'],
+    ['shellfish', 'a shellfish', 'patella-vulgata'],
+    ['thyroid', 'iodine in kelp', 'laminaria-digitata'],
+    ['blood-thinner', 'vitamin K in nettle', 'urtica-dioica'],
+    ['light-sensitive', 'sap that burns in sunlight', 'heracleum-sphondylium']
+  ])('%s: find %s', (concern, _, slug) => {
+    expect(matched(concern, slug)).toEqual([slug]);
+  });
+
+  it('find nothing where nothing is known to speak to it', () => {
+    expect(matched('shellfish', 'rumex-acetosa')).toEqual([]);
+    expect(matched('other', 'conium-maculatum')).toEqual([]);
+  });
+
+  it('find no less when more taxa or notes are there', () => {
+    const all = [...library.taxa.values()];
+    fc.assert(
+      fc.property(
+        fc.subarray(all, { minLength: 1 }),
+        fc.subarray([...concernKeys], { minLength: 1 }),
+        (some, keys) => {
+          const notes = keys.map((concern) => ({ person: 'Dara', concern, words: '' }));
+          const found = healthMatches(notes, some).map(({ taxon, concern }) => `${taxon} ${concern}`);
+          const whole = new Set(
+            healthMatches(concernKeys.flatMap(note), all).map(({ taxon, concern }) => `${taxon} ${concern}`)
+          );
+          return found.every((one) => whole.has(one)) && new Set(found).size === found.length;
+        }
+      ),
+      { numRuns: 40 }
+    );
+  });
+});

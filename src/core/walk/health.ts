@@ -1,0 +1,144 @@
+import type { Hazard, LibraryTaxon, Load } from '../knowledge';
+import { englishName } from '../knowledge';
+
+/**
+ * What a learner has told that matters to what is met, and what it is matched with. A match is a reason to
+ * ask, never a diagnosis; without one nothing is shown to be harmless. Common cautions, no source: a
+ * clinician decides.
+ */
+
+interface Concern {
+  readonly label: string;
+  readonly kind: 'allergy' | 'medicine' | 'pregnancy' | 'illness' | 'other';
+  readonly loads?: readonly Load[];
+  readonly routes?: readonly Hazard['route'][];
+  readonly families?: readonly string[];
+  readonly groups?: readonly LibraryTaxon['group'][];
+}
+
+const anyAllergy: readonly Hazard['route'][] = ['allergy'];
+const anyMedicine: readonly Hazard['route'][] = ['medicine'];
+
+export const concerns = {
+  pregnancy: {
+    label: 'pregnant, may be, or breastfeeding',
+    kind: 'pregnancy',
+    routes: ['pregnancy'],
+    loads: ['pyrrolizidine alkaloids', 'essential oil', 'furanocoumarin']
+  },
+  'blood-thinner': {
+    label: 'medicine against clotting',
+    kind: 'medicine',
+    routes: anyMedicine,
+    loads: ['vitamin K', 'salicylate']
+  },
+  'water-tablets': {
+    label: 'water tablets, lithium, or heart or blood-pressure medicine',
+    kind: 'medicine',
+    routes: anyMedicine,
+    loads: ['diuretic', 'salt']
+  },
+  'light-sensitive': {
+    label: 'skin, or a medicine, that reacts to sunlight',
+    kind: 'medicine',
+    routes: ['medicine', 'sap-then-sunlight'],
+    loads: ['furanocoumarin']
+  },
+  'other-medicine': { label: 'another medicine taken daily', kind: 'medicine', routes: anyMedicine },
+  kidney: {
+    label: 'kidney stones or kidney illness',
+    kind: 'illness',
+    loads: ['oxalate', 'salt', 'nitrate']
+  },
+  liver: {
+    label: 'liver illness',
+    kind: 'illness',
+    loads: ['pyrrolizidine alkaloids', 'essential oil']
+  },
+  thyroid: { label: 'thyroid illness or medicine', kind: 'illness', loads: ['iodine'] },
+  asthma: { label: 'asthma', kind: 'illness', routes: ['smoke', 'allergy'] },
+  skin: {
+    label: 'skin that reacts easily',
+    kind: 'illness',
+    routes: ['touch', 'sap', 'sting', 'sap-then-sunlight']
+  },
+  aspirin: { label: 'allergic to aspirin', kind: 'allergy', routes: anyAllergy, loads: ['salicylate'] },
+  'carrot-family': {
+    label: 'allergic to celery, carrot or their kin',
+    kind: 'allergy',
+    routes: anyAllergy,
+    families: ['Apiaceae']
+  },
+  'daisy-family': {
+    label: 'allergic to mugwort, ragweed, chamomile or their kin',
+    kind: 'allergy',
+    routes: anyAllergy,
+    families: ['Asteraceae']
+  },
+  'mustard-family': {
+    label: 'allergic to mustard or cabbage',
+    kind: 'allergy',
+    routes: anyAllergy,
+    families: ['Brassicaceae']
+  },
+  'onion-family': {
+    label: 'allergic to onion or garlic',
+    kind: 'allergy',
+    routes: anyAllergy,
+    families: ['Amaryllidaceae']
+  },
+  shellfish: { label: 'allergic to shellfish', kind: 'allergy', groups: ['shellfish', 'alga'] },
+  pollen: {
+    label: 'hay fever or pollen allergy with an itching mouth',
+    kind: 'allergy',
+    routes: anyAllergy,
+    families: ['Rosaceae', 'Asteraceae', 'Apiaceae']
+  },
+  'insect-sting': { label: 'allergic to wasp or bee stings', kind: 'allergy' },
+  'other-allergy': { label: 'another allergy', kind: 'allergy', routes: anyAllergy },
+  other: { label: 'something else that leaders should know', kind: 'other' }
+} as const satisfies Record<string, Concern>;
+export type ConcernKey = keyof typeof concerns;
+export const concernKeys = Object.keys(concerns) as [ConcernKey, ...ConcernKey[]];
+
+export interface HealthNote {
+  readonly person: string;
+  readonly concern: ConcernKey;
+  /** In the learner's own words. */
+  readonly words: string;
+}
+
+export interface HealthMatch extends HealthNote {
+  readonly label: string;
+  readonly taxon: string;
+  readonly name: string;
+  /** What of the plant speaks to it. */
+  readonly why: string;
+}
+
+const matchOf = (concern: Concern, taxon: LibraryTaxon): string | undefined => {
+  const hazards = taxon.hazards.filter(
+    ({ route, severity }) => severity > 0 && concern.routes?.includes(route)
+  );
+  const loads = taxon.loads.filter((load) => concern.loads?.includes(load));
+  const reasons = [
+    ...hazards.map(({ effect }) => effect),
+    ...loads.map((load) => `holds ${load}`),
+    ...(concern.families?.includes(taxon.family) ? [`belongs to the ${taxon.family}`] : []),
+    ...(concern.groups?.includes(taxon.group)
+      ? [`is ${taxon.group === 'alga' ? 'a seaweed, with small animals on it' : 'a shellfish'}`]
+      : [])
+  ];
+  return reasons.length > 0 ? reasons.join('; ') : undefined;
+};
+
+/** Notes put beside the taxa that they speak against, in the order of the notes. */
+export function healthMatches(notes: readonly HealthNote[], taxa: readonly LibraryTaxon[]): HealthMatch[] {
+  return notes.flatMap((note) => {
+    const concern: Concern = concerns[note.concern];
+    return taxa.flatMap((taxon) => {
+      const why = matchOf(concern, taxon);
+      return why ? [{ ...note, label: concern.label, taxon: taxon.slug, name: englishName(taxon), why }] : [];
+    });
+  });
+}

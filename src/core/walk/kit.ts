@@ -1,0 +1,127 @@
+import { worstContact } from './facts';
+import type { PlanFacts, TaxonFacts } from './facts';
+import type { LibraryTaxon } from '../knowledge';
+
+/** What has to be packed, proposed from taxa, hazards, site and season: common practice, no source. */
+export interface KitItem {
+  /** Stays the same while the plan changes, so that a tick stays with it. */
+  readonly key: string;
+  readonly label: string;
+  readonly why: string;
+  readonly carriedBy: 'leaders' | 'everyone';
+  /** It protects: where somebody strikes it off, the checks say so. */
+  readonly protects: boolean;
+}
+
+/** Contact from this severity on asks for gloves and covered arms. */
+const gloveSeverity = 1;
+
+type Source = Pick<PlanFacts, 'kind' | 'site' | 'isoDate' | 'stops' | 'taxa' | 'light'>;
+
+/** Dangerous plants that nobody planned but that may stand there harm too: they are named with the rest. */
+export const contactNames = (
+  taxa: readonly TaxonFacts[],
+  lookalikes: readonly LibraryTaxon[],
+  nameOf: (taxon: LibraryTaxon) => string
+): string[] => [
+  ...new Set([
+    ...taxa.filter(({ contact }) => (contact?.severity ?? 0) >= gloveSeverity).map(({ name }) => name),
+    ...lookalikes.filter((taxon) => (worstContact(taxon)?.severity ?? 0) > gloveSeverity).map(nameOf)
+  ])
+];
+
+/**
+ * @param end minutes after midnight at which the walk ends
+ * @param touching names of what harms by contact on this walk
+ */
+export function proposeKit(facts: Source, end: number, touching: readonly string[]): KitItem[] {
+  const items: KitItem[] = [];
+  const pack = (
+    key: string,
+    label: string,
+    why: string,
+    carriedBy: KitItem['carriedBy'] = 'leaders',
+    protects = false
+  ) => items.push({ key, label, why, carriedBy, protects });
+  const month = Number(facts.isoDate.slice(5, 7));
+  const { site, stops, taxa } = facts;
+  const isOut = facts.kind === 'walk';
+  const gathered = taxa.filter(({ role }) => role === 'gather');
+  const activities = stops.flatMap(({ activity }) => (activity ? [activity] : []));
+  const isRough = ['heath', 'woodland', 'grassland'].some((habitat) => site.habitats.includes(habitat));
+
+  pack('first-aid', 'First-aid kit, checked', 'a cut, a sting, a fall', 'leaders', true);
+  pack(
+    'phone',
+    'Charged telephone with the emergency numbers, and a spare battery',
+    'to call',
+    'leaders',
+    true
+  );
+  pack('briefs', 'Printed briefs and pocket cards', 'telephones fail');
+  pack('sample-bags', 'Clean bags and labels for samples', 'a sample is kept where somebody feels ill');
+  if (isOut) pack('water', 'Water and something to eat', 'nothing that was gathered is lunch', 'everyone');
+  if (touching.length > 0) {
+    pack('gloves', 'Gloves and long sleeves', touching.join(', '), 'everyone', true);
+    pack('wash', 'Soap and water to wash at once', touching.join(', '), 'leaders', true);
+  }
+  if (taxa.some(({ contact }) => contact?.route === 'sap-then-sunlight'))
+    pack('cover', 'Something dark to cover skin', 'sap that burns in sunlight', 'leaders', true);
+  if (gathered.length > 0) {
+    pack(
+      'basket',
+      'A basket or paper bag each, one kind of plant in each',
+      'pieces are checked one by one',
+      'everyone'
+    );
+    pack('tray', 'Light tray for the basket check', 'each piece is laid out');
+  }
+  for (const tool of new Set(gathered.map((one) => one.tool.trim().toLowerCase()).filter(Boolean)))
+    if (!/^(hand|hands|fingers|by hand|none)\b/.test(tool))
+      pack(
+        `tool ${tool}`,
+        tool.charAt(0).toUpperCase() + tool.slice(1),
+        gathered
+          .filter((one) => one.tool.trim().toLowerCase() === tool)
+          .map(({ name }) => name)
+          .join(', ')
+      );
+  if (taxa.some(({ legal }) => legal.some((status) => /invasive/i.test(status))))
+    pack('brush', 'Brush for boots and baskets', 'seed and soil stay where they are', 'everyone', true);
+
+  if (isOut && site.hasTide && stops.some(({ isOnShore }) => isOnShore))
+    pack('tide', 'Tide times on paper, and a watch', 'the sea comes back', 'leaders', true);
+  if (site.kinds.includes('deep mud'))
+    pack('rope', 'Throw line and a stick', 'deep mud on the ground', 'leaders', true);
+  if (isOut && (site.kinds.includes('stream') || site.habitats.includes('waterside')))
+    pack('boots', 'Boots that may get wet', 'wet ground', 'everyone');
+  if (isOut && isRough && month >= 3 && month <= 10) {
+    pack('ticks', 'Tick remover', 'ticks from March to October', 'leaders', true);
+    pack('trousers', 'Long trousers and socks', 'ticks from March to October', 'everyone', true);
+  }
+  if (isOut && (site.altitudeMetres ?? 0) >= 150) {
+    pack('map', 'Paper map and compass', 'hill', 'leaders', true);
+    pack('shelter', 'Group shelter and warm layers', 'hill', 'leaders', true);
+  }
+  if (isOut && month >= 5 && month <= 9) pack('sun', 'Hats and sun cream', 'summer', 'everyone');
+  if (isOut && (month >= 10 || month <= 4))
+    pack('warm', 'Waterproofs and a warm layer', 'the season', 'everyone');
+  if (isOut && facts.light && end > facts.light.sunset - 30)
+    pack('torch', 'Head torches', 'it ends near sunset', 'everyone', true);
+
+  if (activities.some(({ fire }) => fire)) {
+    pack('fire-water', 'Bucket of water and a fire blanket', 'fire', 'leaders', true);
+    pack('burns', 'Burn dressing', 'fire', 'leaders', true);
+  }
+  if (activities.some(({ blades }) => blades))
+    pack('blades', 'Tally of blades, counted out and in; large dressing', 'blades', 'leaders', true);
+  for (const { kind, materials } of activities)
+    if (materials) pack(`materials ${kind} ${materials}`, materials, kind);
+  if (facts.kind === 'class') {
+    pack('tally', 'Tally of specimens, counted out and in', 'nothing stays behind', 'leaders', true);
+    if (taxa.some(({ specimens }) => specimens?.handling === 'bagged'))
+      pack('clear-bags', 'Clear bags that close, with labels', 'dangerous specimens', 'leaders', true);
+    pack('cloth', 'Light cloth to lay specimens on', 'memory tray');
+  }
+  return items;
+}

@@ -1,0 +1,35 @@
+import type { BriefDocument } from './brief-document';
+
+export interface RankedHazard {
+  readonly kind: 'pair' | 'contact' | 'animal' | 'ground' | 'water';
+  readonly name: string;
+  /** 1–25. */
+  readonly rating: number;
+  /** Of a pair: the key of its sheet. */
+  readonly sheet?: string;
+}
+
+/** All that harms on a walk in one list, the weightiest first; of equal ones pairs first. */
+export const rankedHazards = ({
+  sheets,
+  contact,
+  dangers
+}: Pick<BriefDocument, 'sheets' | 'contact' | 'dangers'>): RankedHazard[] =>
+  [
+    ...sheets.map(({ key, lookalike, target, rating }): RankedHazard => ({
+      kind: 'pair',
+      name: `${lookalike.name} for ${target.name.toLowerCase()}`,
+      rating: rating.rating,
+      sheet: key
+    })),
+    ...contact.map(({ name, rating }): RankedHazard => ({
+      kind: 'contact',
+      name: `${name}, by contact`,
+      rating
+    })),
+    ...dangers.map(({ kind, name, consequence, likelihood }): RankedHazard => ({
+      kind,
+      name,
+      rating: consequence * likelihood
+    }))
+  ].sort((a, b) => b.rating - a.rating);

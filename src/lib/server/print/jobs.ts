@@ -1,0 +1,121 @@
+import { v7 as uuid } from 'uuid';
+import type { Brief } from '../briefs';
+import { readBriefPlates } from '../briefs';
+import { type SchoolDb, withSchool } from '../school';
+import type { Viewer } from '../sign-in';
+import { briefPages } from './brief-pages';
+import { makePdf } from './make-pdf';
+import { pocketCards } from './pocket-cards';
+
+/**
+ * PDFs of briefs, made once a version and kept. The work is a row in the database: any process may take it
+ * up, and takes it over where the one that began it gives no sign of life.
+ */
+
+export const printKinds = ['brief', 'learners', 'cards'] as const;
+export type PrintKind = (typeof printKinds)[number];
+
+export interface PrintState {
+  readonly state: 'waiting' | 'running' | 'done' | 'failed';
+  /** 0–1. */
+  readonly share: number;
+  readonly problem: string | null;
+}
+
+/** Without a sign of life for so long, another process takes over. */
+const staleSeconds = 30;
+
+/** Asks for a PDF of a brief; one that is there already stays. */
+export async function requestPrint(
+  db: SchoolDb,
+  viewer: Viewer,
+  walkId: string,
+  briefId: string,
+  kind: PrintKind
+): Promise<void> {
+  await db.query(
+    `insert into print_job (school_id, id, walk_id, brief_id, kind, requested_by) values ($1, $2, $3, $4, $5, $6)
+     on conflict (school_id, brief_id, kind) do update set state = 'waiting', problem = null
+       where print_job.state = 'failed'`,
+    [db.schoolId, uuid(), walkId, briefId, kind, viewer.personId]
+  );
+}
+
+export async function printState(
+  db: SchoolDb,
+  briefId: string,
+  kind: PrintKind
+): Promise<PrintState | undefined> {
+  const { rows } = await db.query<PrintState>(
+    'select state, done_share as share, problem from print_job where brief_id = $1 and kind = $2',
+    [briefId, kind]
+  );
+  return rows[0];
+}
+
+export async function readPrint(db: SchoolDb, briefId: string, kind: PrintKind): Promise<Buffer | undefined> {
+  const { rows } = await db.query<{ pdf: Buffer | null }>(
+    "select pdf from print_job where brief_id = $1 and kind = $2 and state = 'done'",
+    [briefId, kind]
+  );
+  return rows[0]?.pdf ?? undefined;
+}
+
+/** Takes the job where nobody is at it. @returns whether this process has it now */
+async function takeUp(schoolId: string, briefId: string, kind: PrintKind): Promise<boolean> {
+  return withSchool(schoolId, async (db) => {
+    const { rowCount } = await db.query(
+      `update print_job set state = 'running', beat_at = now(), done_share = 0
+        where brief_id = $1 and kind = $2
+          and (state = 'waiting' or (state = 'running' and beat_at < now() - make_interval(secs => $3)))`,
+      [briefId, kind, staleSeconds]
+    );
+    return rowCount === 1;
+  });
+}
+
+const finish = (
+  schoolId: string,
+  briefId: string,
+  kind: PrintKind,
+  pdf: Buffer | null,
+  problem: string | null
+) =>
+  withSchool(schoolId, (db) =>
+    db.query(
+      `update print_job set state = $3, pdf = $4, problem = $5, done_share = 1, beat_at = now()
+        where brief_id = $1 and kind = $2`,
+      [briefId, kind, pdf ? 'done' : 'failed', pdf, problem]
+    )
+  );
+
+const beat = (schoolId: string, briefId: string, kind: PrintKind, share: number) =>
+  withSchool(schoolId, (db) =>
+    db.query('update print_job set done_share = $3, beat_at = now() where brief_id = $1 and kind = $2', [
+      briefId,
+      kind,
+      share
+    ])
+  );
+
+/** Makes a PDF if nobody else is making it. Never throws: what goes wrong stands in the job. */
+export async function workOn(
+  schoolId: string,
+  schoolName: string,
+  brief: Brief,
+  kind: PrintKind
+): Promise<void> {
+  if (!(await takeUp(schoolId, brief.id, kind))) return;
+  try {
+    const drawings = await withSchool(schoolId, (db) => readBriefPlates(db, brief.id));
+    await beat(schoolId, brief.id, kind, 0.2);
+    const printed = { document: brief.document, version: brief.version, school: schoolName, drawings };
+    const pages = kind === 'cards' ? pocketCards(printed) : briefPages(printed, kind === 'brief');
+    const title = `${brief.document.walk.name}, version ${brief.version}`;
+    const pdf = await makePdf(pages, title, brief.effectiveAt);
+    await finish(schoolId, brief.id, kind, pdf, null);
+  } catch (error) {
+    console.error(`A PDF of brief ${brief.id} failed:`, error);
+    await finish(schoolId, brief.id, kind, null, 'The pages could not be laid out.').catch(() => undefined);
+  }
+}

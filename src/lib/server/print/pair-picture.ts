@@ -1,0 +1,125 @@
+import type { ContrastSheet } from '$core/walk';
+import { runsOf } from './fonts';
+import { colours } from './text';
+
+/** The two plates of a pair as one picture, as on the screen: the checking order between them, with leader lines. */
+
+const [plateWide, plateHigh] = [290, 340];
+const escape = (text: string) => text.replace(/[<>&"]/g, (letter) => `&#${letter.charCodeAt(0)};`);
+/** A picture has one font: letters beyond it are left out. */
+const latin = (text: string) =>
+  escape(
+    runsOf(text)
+      .filter(({ isExtended }) => !isExtended)
+      .map((run) => run.text)
+      .join('')
+  );
+
+/** The rows that decide, or where there is no set the best that can be had. */
+export const decidingRows = (sheet: ContrastSheet, most = 4): ContrastSheet['rows'] =>
+  sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, most);
+
+const nested = (svg: string | undefined, x: number, y: number): string =>
+  svg
+    ? svg
+        .replace(/^<\?xml[^>]*>\s*/, '')
+        .replace(
+          /^<svg[^>]*>/,
+          `<svg x="${x}" y="${y}" width="${plateWide}" height="${plateHigh}" viewBox="0 0 ${plateWide} ${plateHigh}">`
+        )
+    : `<text x="${x + plateWide / 2}" y="${y + 172}" text-anchor="middle" font-family="Sans" font-size="15" fill="${colours.second}">No drawing of it yet</text>`;
+
+const frame = (x: number, isDanger: boolean) =>
+  `<rect x="${x}" y="1" width="${plateWide}" height="${plateHigh}" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1"/>
+   <rect x="${x + 4}" y="5" width="${plateWide - 8}" height="${plateHigh - 8}" fill="none" stroke="${colours.rule}" stroke-width="0.8"/>${
+     isDanger ? `<rect x="${x}" y="337" width="${plateWide}" height="4" fill="${colours.rosehip}"/>` : ''
+   }`;
+
+/** Numbers as level as can be with what they name, in order and apart. */
+function discHeights(levels: readonly number[], highest: number, lowest: number, apart: number): number[] {
+  const places: number[] = [];
+  for (const [i, y] of levels.entries()) places.push(Math.max(y, i > 0 ? places[i - 1]! + apart : highest));
+  for (let i = places.length - 1; i >= 0; i -= 1)
+    places[i] = Math.min(places[i]!, i === places.length - 1 ? lowest : places[i + 1]! - apart);
+  return places;
+}
+
+/** @param drawings SVG of each plate by its id @returns an SVG 782 × 342 */
+export function pairPicture(sheet: ContrastSheet, drawings: ReadonlyMap<string, string>): string {
+  const gap = 202;
+  const total = 2 * plateWide + gap;
+  const [left, right] = sheet.plates;
+  const rows = decidingRows(sheet);
+  const discs = discHeights(
+    rows.map(({ slug }) => {
+      const ends = [left, right].flatMap((plate) => (plate?.anchors[slug] ? [plate.anchors[slug].y] : []));
+      return ends.length > 0 ? ends.reduce((sum, y) => sum + y, 0) / ends.length : 126;
+    }),
+    126,
+    322,
+    62
+  );
+  const middle = total / 2;
+  const text = (content: string, y: number, size: number, family: string, weight = '') =>
+    `<text x="${middle}" y="${y}" text-anchor="middle" font-family="${family}" font-size="${size}" ${weight} fill="${colours.ink}">${latin(content)}</text>`;
+  const rightX = plateWide + gap;
+  const lines = rows.map((row, i) => {
+    const y = discs[i]!;
+    const ends = [
+      left?.anchors[row.slug] && { ...left.anchors[row.slug]!, knee: plateWide },
+      right?.anchors[row.slug] && {
+        x: rightX + right.anchors[row.slug]!.x,
+        y: right.anchors[row.slug]!.y,
+        knee: rightX
+      }
+    ].flatMap((end) => (end ? [end] : []));
+    return (
+      ends
+        .map(
+          (end) =>
+            `<path d="M${end.x} ${end.y + 1}L${end.knee} ${y}" fill="none" stroke="${colours.paper}" stroke-width="3.5"/>
+             <path d="M${end.x} ${end.y + 1}L${end.knee} ${y}H${middle}" fill="none" stroke="${colours.ink}" stroke-width="1.2"/>
+             <circle cx="${end.x}" cy="${end.y + 1}" r="3.5" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1.5"/>`
+        )
+        .join('') +
+      `<rect x="${plateWide + 4}" y="${y - 34}" width="${gap - 8}" height="19" fill="#ffffff"/>` +
+      text(
+        row.name.length > 25 ? `${row.name.slice(0, 24)}.` : row.name,
+        y - 20,
+        14,
+        'Serif',
+        'font-weight="bold"'
+      ) +
+      `<circle cx="${middle}" cy="${y}" r="13" fill="${colours.ink}"/>
+       <text x="${middle}" y="${y + 5}" text-anchor="middle" font-family="Sans" font-size="15" font-weight="bold" fill="#ffffff">${i + 1}</text>`
+    );
+  });
+  const stages =
+    sheet.target.stage === sheet.lookalike.stage
+      ? `Drawn in ${sheet.target.stage},`
+      : `Drawn in ${sheet.target.stage} and ${sheet.lookalike.stage},`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${total}" height="342" viewBox="0 0 ${total} 342">
+    ${frame(0, false)}${nested(left ? drawings.get(left.id) : undefined, 0, 1)}
+    ${frame(rightX, sheet.lookalike.severity >= 3)}${nested(right ? drawings.get(right.id) : undefined, rightX, 1)}
+    ${text(stages, 22, 13, 'Sans')}${text('each to its own scale', 39, 13, 'Sans')}
+    ${text(rows.length > 0 ? 'Check in this order' : 'Nothing separates them', 66, 17, 'Serif', 'font-weight="bold"')}
+    ${lines.join('')}</svg>`;
+}
+
+/** Both plates with the numbers on them, for a pocket card. @returns an SVG 590 × 342 */
+export function cardPicture(sheet: ContrastSheet, drawings: ReadonlyMap<string, string>): string {
+  const gap = 10;
+  const rows = decidingRows(sheet, 3);
+  const plates = sheet.plates.map((plate, side) => {
+    const x = side * (plateWide + gap);
+    const numbers = rows.map((row, i) => {
+      const at = plate?.anchors[row.slug];
+      return at
+        ? `<circle cx="${x + Math.min(Math.max(at.x, 20), plateWide - 20)}" cy="${at.y}" r="19" fill="${colours.ink}" stroke="${colours.paper}" stroke-width="2"/>
+           <text x="${x + Math.min(Math.max(at.x, 20), plateWide - 20)}" y="${at.y + 8}" text-anchor="middle" font-family="Sans" font-size="24" font-weight="bold" fill="#ffffff">${i + 1}</text>`
+        : '';
+    });
+    return `${frame(x, side === 1 && sheet.lookalike.severity >= 3)}${nested(plate ? drawings.get(plate.id) : undefined, x, 1)}${numbers.join('')}`;
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="590" height="342" viewBox="0 0 590 342">${plates.join('')}</svg>`;
+}

@@ -1,0 +1,79 @@
+<script lang="ts">
+  import { superForm } from 'sveltekit-superforms';
+  import Field from '$lib/ui/Field.svelte';
+  import WideTable from '$lib/ui/WideTable.svelte';
+  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import PlanNav from '$lib/ui/walk/PlanNav.svelte';
+
+  let { data } = $props();
+  // svelte-ignore state_referenced_locally
+  const { form, errors, enhance } = superForm(data.form);
+</script>
+
+<svelte:head><title>Copies of {data.walk.name} · Good Trail</title></svelte:head>
+<PlanNav walkId={data.walk.id} leads={data.leads} />
+<div class="grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_300px]">
+  <section class="min-w-0">
+    {#if data.source}
+      <h2>What is different from <a href="/walks/{data.source.id}">{data.source.name}</a></h2>
+      <p class="note text-ink-2">
+        {longDate(data.source.heldOn)} against {longDate(data.walk.heldOn)}. Everything was worked out anew
+        for this day.
+      </p>
+      <WideTable label="Differences">
+        <table class="ruled compact mt-2">
+          <thead
+            ><tr
+              ><th scope="col">what</th><th scope="col">{dayAndMonth(data.source.heldOn)}</th><th scope="col"
+                >{dayAndMonth(data.walk.heldOn)}</th
+              ></tr
+            ></thead
+          >
+          <tbody>
+            {#each data.changes as change, i (i)}
+              <tr
+                ><td
+                  class={change.about.startsWith('Stop:')
+                    ? 'font-[650] text-rosehip'
+                    : change.about.startsWith('Look:')
+                      ? 'font-[650] text-ochre'
+                      : 'font-[650]'}>{change.about}</td
+                ><td class="text-ink-2">{change.before}</td><td>{change.after}</td></tr
+              >
+            {:else}<tr
+                ><td colspan="3" class="text-ink-2">Stages, separating sets and checks come out the same.</td
+                ></tr
+              >{/each}
+          </tbody>
+        </table>
+      </WideTable>
+      <p class="mt-4"><a class="btn btn-primary" href="/walks/{data.walk.id}">Go on to the plan</a></p>
+    {:else}
+      <h2>This plan on another day</h2>
+      <p class="max-w-prose text-ink-2">
+        The copy has the same stops, taxa, group and leaders. Stages, lookalikes, times, tide and checks are
+        worked out anew for its day, and what comes out differently is listed. Pieces are reserved anew as far
+        as the patches allow.
+      </p>
+    {/if}
+  </section>
+  <form
+    method="POST"
+    novalidate
+    use:enhance
+    class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-7"
+  >
+    <h2>{data.source ? 'Copy it again' : 'Copy to'}</h2>
+    <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />
+    <Field
+      label="Date"
+      name="heldOn"
+      type="date"
+      min={data.today}
+      bind:value={$form.heldOn}
+      errors={$errors.heldOn}
+    />
+    <Field label="Start" name="startsAt" type="time" bind:value={$form.startsAt} errors={$errors.startsAt} />
+    <button class="btn btn-primary justify-self-start">Copy the plan to this day</button>
+  </form>
+</div>

@@ -1,0 +1,18 @@
+import { readBrief } from '$lib/server/briefs';
+import { attachment } from '$lib/server/attachment';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { calendarOf } from '$lib/server/walk-files';
+import { readWalk } from '$lib/server/walks';
+import type { RequestHandler } from './$types';
+
+/** The walk as its newest brief has it, for a calendar. */
+export const GET: RequestHandler = ({ locals, params, url }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.walk, 'walk');
+  return inSchoolOf(viewer, async (db) => {
+    const walk = found(await readWalk(db, viewer, id), 'walk');
+    const brief = found(await readBrief(db, id), 'brief');
+    const text = calendarOf(id, brief, `${url.origin}/walks/${id}/brief`);
+    return attachment(text, 'text/calendar; charset=utf-8', `${walk.name}.ics`);
+  });
+};

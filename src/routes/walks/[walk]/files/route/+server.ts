@@ -1,0 +1,19 @@
+import { readBrief } from '$lib/server/briefs';
+import { attachment } from '$lib/server/attachment';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { readSite } from '$lib/server/sites';
+import { routeOf } from '$lib/server/walk-files';
+import { readWalk } from '$lib/server/walks';
+import type { RequestHandler } from './$types';
+
+/** The walk as its newest brief has it, for a device that leads along a route. */
+export const GET: RequestHandler = ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.walk, 'walk');
+  return inSchoolOf(viewer, async (db) => {
+    const walk = found(await readWalk(db, viewer, id), 'walk');
+    const brief = found(await readBrief(db, id), 'brief');
+    const site = found(await readSite(db, walk.siteId), 'site');
+    return attachment(routeOf(brief, site), 'application/gpx+xml; charset=utf-8', `${walk.name}.gpx`);
+  });
+};

@@ -1,0 +1,38 @@
+import { error, json } from '@sveltejs/kit';
+import { concerns, healthMatches } from '$core/walk';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
+import { healthNotes, logHealthAccess, mayReadHealth } from '$lib/server/health';
+import { readPlan } from '$lib/server/plan';
+import type { RequestHandler } from './$types';
+
+/** Health notes beside the taxa of a walk, for its leaders. Each look is logged; nothing may keep the answer. */
+export const GET: RequestHandler = ({ locals, params }) => {
+  const viewer = teaching(locals);
+  const id = idFrom(params.walk, 'walk');
+  return inSchoolOf(viewer, async (db) => {
+    const plan = found(await readPlan(db, viewer, id), 'walk');
+    if (!mayReadHealth(viewer, plan.walk)) error(403, 'Only leaders of this walk see health notes.');
+    const notes = await healthNotes(
+      db,
+      plan.members.map((person) => person.id)
+    );
+    await logHealthAccess(db, viewer, id);
+    const matches = healthMatches(
+      notes,
+      plan.taxa.map(({ entry }) => entry)
+    );
+    return json(
+      {
+        notes: notes.map(({ person, concern, words }) => ({
+          person,
+          label: concerns[concern].label,
+          words,
+          matches: matches
+            .filter((match) => match.person === person && match.concern === concern)
+            .map(({ taxon, name, why }) => ({ taxon, name, why }))
+        }))
+      },
+      { headers: { 'cache-control': 'no-store' } }
+    );
+  });
+};

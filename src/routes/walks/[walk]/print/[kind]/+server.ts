@@ -1,0 +1,61 @@
+import { error, json } from '@sveltejs/kit';
+import { attachment } from '$lib/server/attachment';
+import { readBrief } from '$lib/server/briefs';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import {
+  type PrintKind,
+  printKinds,
+  printState,
+  readPrint,
+  requestPrint,
+  workOn
+} from '$lib/server/print/jobs';
+import type { Viewer } from '$lib/server/sign-in';
+import { readWalk } from '$lib/server/walks';
+import type { RequestHandler } from './$types';
+
+function kindFor(viewer: Viewer, kind: string): PrintKind {
+  const known = printKinds.find((one) => one === kind);
+  if (!known) error(404, 'A brief is printed whole, for learners, or as pocket cards.');
+  if (known === 'brief' && viewer.role === 'learner') error(403, 'The leaders’ version is for leaders.');
+  return known;
+}
+
+const noStore = { headers: { 'cache-control': 'no-store' } };
+
+/** Asks for the PDF and begins with it. */
+export const POST: RequestHandler = async ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const kind = kindFor(viewer, params.kind);
+  const id = idFrom(params.walk, 'walk');
+  const brief = await inSchoolOf(viewer, async (db) => {
+    found(await readWalk(db, viewer, id), 'walk');
+    const newest = found(await readBrief(db, id), 'brief');
+    await requestPrint(db, viewer, id, newest.id, kind);
+    return newest;
+  });
+  void workOn(viewer.schoolId, viewer.school.name, brief, kind);
+  return json(await inSchoolOf(viewer, (db) => printState(db, brief.id, kind)), noStore);
+};
+
+/** The finished file; with `?state` how far it is. Asking takes up what nobody works on. */
+export const GET: RequestHandler = async ({ locals, params, url }) => {
+  const viewer = signedIn(locals);
+  const kind = kindFor(viewer, params.kind);
+  const id = idFrom(params.walk, 'walk');
+  const { walk, brief } = await inSchoolOf(viewer, async (db) => ({
+    walk: found(await readWalk(db, viewer, id), 'walk'),
+    brief: found(await readBrief(db, id), 'brief')
+  }));
+  if (url.searchParams.has('state')) {
+    void workOn(viewer.schoolId, viewer.school.name, brief, kind);
+    return json(found(await inSchoolOf(viewer, (db) => printState(db, brief.id, kind)), 'print'), noStore);
+  }
+  const pdf = found(await inSchoolOf(viewer, (db) => readPrint(db, brief.id, kind)), 'print');
+  const names = { brief: 'brief', learners: 'brief', cards: 'pocket cards' };
+  return attachment(
+    new Uint8Array(pdf),
+    'application/pdf',
+    `${walk.name}, ${names[kind]}, version ${brief.version}.pdf`
+  );
+};
