@@ -3,7 +3,7 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild } from './setup/build.js';
 import { startCluster } from './setup/cluster.js';
-import { ensureChromium, ensureNpmPackages, ensurePostgres } from './setup/packages.js';
+import { ensureChromium, ensureNpmPackages, ensurePoppler, ensurePostgres } from './setup/packages.js';
 import { local, program, root } from './setup/paths.js';
 import { SetupError, readOptions, runMain, say } from './setup/say.js';
 import { prepareTemplates } from './setup/templates.js';
@@ -82,6 +82,7 @@ async function main() {
     const needsDatabase = projects.some((name) => name === 'server' || name === 'browser');
     if (needsDatabase) {
       ensurePostgres();
+      ensurePoppler();
       ensureBuild();
     }
     if (projects.includes('browser')) ensureChromium();

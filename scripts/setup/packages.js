@@ -88,3 +88,12 @@ export function ensureChromium() {
     isThere: () => existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver')
   });
 }
+
+/** Poppler reads the PDFs that the tests make. */
+export function ensurePoppler() {
+  ensureDebianPackages({
+    name: 'Poppler',
+    packages: ['poppler-utils'],
+    isThere: () => existsSync('/usr/bin/pdftotext')
+  });
+}

@@ -21,9 +21,13 @@ export async function endLeftover() {
     throw new SetupError(`The earlier application (process ${pid}) does not end. End it by hand.`);
 }
 
+/** Letters of the log that are remembered. */
+const longestLog = 200_000;
+
 /**
  * Serves the built application on loopback and waits until it answers.
- * @param {{ port: number, app: string, role?: string, remember?: boolean }} options remember: for `endLeftover`
+ * @param {{ port: number, app: string, role?: string, remember?: boolean }} options
+ *   remember: for `endLeftover`; `printed` tells what the application has written to its log
  */
 export async function serve({ port, app, role, remember = false }) {
   const origin = `http://localhost:${port}`;
@@ -31,7 +35,7 @@ export async function serve({ port, app, role, remember = false }) {
     cwd: root,
     // Its own process group: the start command decides the order in which things stop.
     detached: true,
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', 'pipe', 'pipe'],
     env: {
       ...process.env,
       HOST: '127.0.0.1',
@@ -43,6 +47,10 @@ export async function serve({ port, app, role, remember = false }) {
       ...(role ? { DATABASE_ROLE: role } : {})
     }
   });
+  let printed = '';
+  for (const stream of [server.stdout, server.stderr])
+    stream.on('data', (chunk) => (printed = (printed + chunk).slice(-longestLog)));
+  server.stderr.pipe(process.stderr, { end: false });
   if (remember) writeFileSync(pidFile, String(server.pid));
   const exited = new Promise((done) => server.once('exit', done));
   for (let tries = 0; ; tries += 1) {
@@ -58,6 +66,7 @@ export async function serve({ port, app, role, remember = false }) {
   return {
     origin,
     exited,
+    printed: () => printed,
     stop: async () => {
       if (server.exitCode === null && server.pid) process.kill(server.pid, 'SIGTERM');
       await exited;

@@ -4,7 +4,8 @@ import { shippedLibrary } from '../../../tests/support/content';
 import { concernKeys, healthMatches } from './index';
 
 const library = shippedLibrary();
-const taxa = (...slugs: string[]) => slugs.map((slug) => library.taxa.get(slug)!);
+const taxa = (...slugs: string[]) =>
+  slugs.map((slug) => ({ taxon: library.taxa.get(slug)!, isGathered: true }));
 const note = (concern: (typeof concernKeys)[number]) => [{ person: 'Dara', concern, words: '' }];
 const matched = (concern: (typeof concernKeys)[number], ...slugs: string[]) =>
   healthMatches(note(concern), taxa(...slugs)).map(({ taxon }) => taxon);
@@ -28,8 +29,15 @@ describe('health notes beside the taxa of a walk', () => {
     expect(matched('other', 'conium-maculatum')).toEqual([]);
   });
 
+  it('count what is eaten only where it is gathered, and what harms by contact always', () => {
+    const shown = (slug: string, concern: (typeof concernKeys)[number]) =>
+      healthMatches(note(concern), [{ taxon: library.taxa.get(slug)!, isGathered: false }]).length;
+    expect(shown('rumex-acetosa', 'kidney')).toBe(0);
+    expect(shown('heracleum-sphondylium', 'skin')).toBe(1);
+  });
+
   it('find no less when more taxa or notes are there', () => {
-    const all = [...library.taxa.values()];
+    const all = [...library.taxa.keys()].flatMap((slug) => taxa(slug));
     fc.assert(
       fc.property(
         fc.subarray(all, { minLength: 1 }),

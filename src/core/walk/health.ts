@@ -116,11 +116,22 @@ export interface HealthMatch extends HealthNote {
   readonly why: string;
 }
 
-const matchOf = (concern: Concern, taxon: LibraryTaxon): string | undefined => {
+/** Routes that reach only who eats it. */
+const byEating: ReadonlySet<Hazard['route']> = new Set(['eaten', 'medicine', 'pregnancy']);
+
+/** A taxon as it is met on a walk. */
+export interface MetTaxon {
+  readonly taxon: LibraryTaxon;
+  /** It is gathered, and may be eaten afterwards; what is only shown harms by touch, scent or smoke at most. */
+  readonly isGathered: boolean;
+}
+
+const matchOf = (concern: Concern, { taxon, isGathered }: MetTaxon): string | undefined => {
   const hazards = taxon.hazards.filter(
-    ({ route, severity }) => severity > 0 && concern.routes?.includes(route)
+    ({ route, severity }) =>
+      severity > 0 && concern.routes?.includes(route) && (isGathered || !byEating.has(route))
   );
-  const loads = taxon.loads.filter((load) => concern.loads?.includes(load));
+  const loads = isGathered ? taxon.loads.filter((load) => concern.loads?.includes(load)) : [];
   const reasons = [
     ...hazards.map(({ effect }) => effect),
     ...loads.map((load) => `holds ${load}`),
@@ -133,11 +144,12 @@ const matchOf = (concern: Concern, taxon: LibraryTaxon): string | undefined => {
 };
 
 /** Notes put beside the taxa that they speak against, in the order of the notes. */
-export function healthMatches(notes: readonly HealthNote[], taxa: readonly LibraryTaxon[]): HealthMatch[] {
+export function healthMatches(notes: readonly HealthNote[], taxa: readonly MetTaxon[]): HealthMatch[] {
   return notes.flatMap((note) => {
     const concern: Concern = concerns[note.concern];
-    return taxa.flatMap((taxon) => {
-      const why = matchOf(concern, taxon);
+    return taxa.flatMap((met) => {
+      const { taxon } = met;
+      const why = matchOf(concern, met);
       return why ? [{ ...note, label: concern.label, taxon: taxon.slug, name: englishName(taxon), why }] : [];
     });
   });

@@ -176,8 +176,16 @@ export function yearBand(
 /**
  * Everything the brief says of one taxon on a date: its stage, its dangerous lookalikes rated, what
  * separates them, how far that can be trusted, or when it first will.
+ * @param looksAhead whether that first date is worked out: it takes most of the time, and only what is taught asks for it
  */
-export function surveyTaxon(library: Library, target: LibraryTaxon, role: Role, at: Circumstances): Survey {
+export function surveyTaxon(
+  library: Library,
+  target: LibraryTaxon,
+  role: Role,
+  at: Circumstances,
+  looksAhead = role === 'gather' || role === 'show'
+): Survey {
+  const ahead = () => (looksAhead ? firstSeparableDate(library, target, role, at) : undefined);
   const met = stageOn(target, at.isoDate, role, at.calendar);
   if (!met)
     return {
@@ -187,7 +195,7 @@ export function surveyTaxon(library: Library, target: LibraryTaxon, role: Role, 
       pairs: [],
       separation: nothingToSee,
       trust: { onTarget: 0, onRival: new Map() },
-      firstDate: firstSeparableDate(library, target, role, at)
+      firstDate: ahead()
     };
   const found = dangerousLookalikes(library, target, met.stage, at.isoDate, at);
   const separation = separate(library, met.stage, found, at);
@@ -211,6 +219,6 @@ export function surveyTaxon(library: Library, target: LibraryTaxon, role: Role, 
       ),
     separation,
     trust: trustInSet(separation.set.characters, met.stage, rivals),
-    firstDate: separation.found ? undefined : firstSeparableDate(library, target, role, at)
+    firstDate: separation.found ? undefined : ahead()
   };
 }

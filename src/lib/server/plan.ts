@@ -8,6 +8,7 @@ import {
   type Circumstances,
   type KitItem,
   type Level,
+  type MetTaxon,
   type PlanFacts,
   type Survey,
   type TaxonFacts,
@@ -44,6 +45,12 @@ export interface PlannedTaxon extends StopTaxon {
   readonly survey: Survey;
   readonly facts: TaxonFacts;
 }
+
+/** A planned taxon as health notes are put beside it. */
+export const metTaxon = ({ entry, role }: PlannedTaxon): MetTaxon => ({
+  taxon: entry,
+  isGathered: role === 'gather'
+});
 
 /** A walk with everything that follows from it. */
 export interface Plan extends Checked {
@@ -240,10 +247,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       minors: minors.length,
       withoutConsent: minors.filter(({ guardianConsentOn }) => !guardianConsentOn).map(({ name }) => name),
       healthMatters: new Set(
-        healthMatches(
-          notes,
-          taxa.map(({ entry }) => entry)
-        ).map(({ person, concern }) => `${person} ${concern}`)
+        healthMatches(notes, taxa.map(metTaxon)).map(({ person, concern }) => `${person} ${concern}`)
       ).size,
       healthNotes: notes.length
     },

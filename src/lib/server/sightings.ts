@@ -171,18 +171,17 @@ export async function removeSighting(db: SchoolDb, siteId: string, id: string): 
   return rowCount === 1;
 }
 
-/** Seasons before anything was seen: they follow from the library and the place alone. */
-const unseenSeasons = new WeakMap<Library, Map<string, SiteSeason>>();
+/** Seasons that were worked out, the latest used last: they follow from the library, the place and what was seen. */
+const knownSeasons = new WeakMap<Library, Map<string, SiteSeason>>();
+const mostSeasons = 40;
 
-function unseenSeason(library: Library, place: SeasonPlace): SiteSeason {
-  let known = unseenSeasons.get(library);
-  if (!known) unseenSeasons.set(library, (known = new Map()));
-  const key = `${place.latitude} ${place.altitudeMetres}`;
-  let season = known.get(key);
-  if (!season) {
-    season = new SiteSeason(place, library.referencePlace, [], (taxon) => library.taxa.get(taxon)?.stages);
-    known.set(key, season);
-  }
+function keptSeason(library: Library, key: string, make: () => SiteSeason): SiteSeason {
+  let known = knownSeasons.get(library);
+  if (!known) knownSeasons.set(library, (known = new Map()));
+  const season = known.get(key) ?? make();
+  known.delete(key);
+  known.set(key, season);
+  if (known.size > mostSeasons) known.delete(known.keys().next().value!);
   return season;
 }
 
@@ -195,14 +194,20 @@ export function seasonOf(
 ): SiteSeason {
   const reference = library.referencePlace;
   const latitude = centreOf(site.ground)?.[1] ?? reference.latitude;
-  const place = { latitude, altitudeMetres: site.altitudeMetres ?? reference.altitudeMetres };
-  const before = unseenSeason(library, place);
+  const place: SeasonPlace = { latitude, altitudeMetres: site.altitudeMetres ?? reference.altitudeMetres };
+  const stages = (taxon: string) => library.taxa.get(taxon)?.stages;
+  const at = `${place.latitude} ${place.altitudeMetres}`;
+  const before = keptSeason(library, at, () => new SiteSeason(place, reference, [], stages));
   const sighted = sightings
     .filter(({ seenOn }) => seenOn <= isoDate && seenOn.slice(0, 4) === isoDate.slice(0, 4))
     .map(({ taxon, stage, says, seenOn }) => ({ taxon, stage, says, day: dayOfYear(seenOn) }));
   return sighted.length === 0
     ? before
-    : new SiteSeason(place, reference, sighted, (taxon) => library.taxa.get(taxon)?.stages, before);
+    : keptSeason(
+        library,
+        `${at} ${JSON.stringify(sighted)}`,
+        () => new SiteSeason(place, reference, sighted, stages, before)
+      );
 }
 
 export interface ForecastStage {

@@ -3,7 +3,7 @@ import { severityWords } from '$core/knowledge';
 import { type BriefDocument, type ContrastSheet, rankedHazards } from '$core/walk';
 import { dayAndMonth, longDate } from '$lib/ui/dates';
 import { decidingRows, pairPicture } from './pair-picture';
-import { bold, colours, heading, italic, paragraph, richPieces, rule, second } from './text';
+import { bold, colours, heading, italic, paragraph, richPieces, rule, second, spacer } from './text';
 
 /** A brief on A4. What leaders need beside it (their kit, what to drop) stays out of the learners' version. */
 
@@ -35,8 +35,10 @@ const lines = {
 const cell = (text: string): TableCell => paragraph([text], { fontSize: 10 });
 const head = (text: string): TableCell => paragraph([text], { fontSize: 9.5, color: colours.second });
 
+/** Words that stay on one line. */
+export const unbroken = (text: string): string => text.replaceAll(' ', '\u00a0');
 const place = (at: { latitude: number; longitude: number; gridReference: string }) =>
-  `${at.latitude.toFixed(5)}, ${at.longitude.toFixed(5)}${at.gridReference ? ` · ${at.gridReference}` : ''}`;
+  `${at.latitude.toFixed(5)}, ${at.longitude.toFixed(5)}${at.gridReference ? ` · ${unbroken(at.gridReference)}` : ''}`;
 
 function frontFacts({ document }: PrintedBrief, isForLeaders: boolean): [string, string][] {
   const { front, walk, stops } = document;
@@ -266,6 +268,7 @@ function sheetPage(
       {}
     );
   const rows = decidingRows(sheet);
+  const shown = pairPicture(sheet, drawings, { x: 42, y: 58, scale: pageWide / 782 });
   const notes: Content[] = [
     paragraph(
       [
@@ -310,7 +313,8 @@ function sheetPage(
   ];
   return [
     paragraph([`PAIR ${i + 1} OF ${sheets.length}`], { fontSize: 9, color: colours.second, face: 'Serif' }),
-    { svg: pairPicture(sheet, drawings), width: pageWide, margin: [0, 4, 0, 8] },
+    ...shown.content,
+    spacer(shown.high + 14),
     {
       table: {
         headerRows: 1,
@@ -416,7 +420,7 @@ function cards({ document }: PrintedBrief): Content[] {
 }
 
 /** Part 7, the same on the brief and on the pocket cards. */
-export const illCard = (document: BriefDocument, size = 10): Content[] => [
+export const illCard = (document: BriefDocument, size = 10, fromSeverity = 2): Content[] => [
   heading('If somebody feels ill'),
   ...document.front.emergencyNumbers.map(({ label, number }) =>
     paragraph([`${label}  `, bold(number)], { fontSize: size + 1 })
@@ -427,12 +431,14 @@ export const illCard = (document: BriefDocument, size = 10): Content[] => [
     ],
     { fontSize: size, margin: [0, 3, 0, 4] }
   ),
-  ...document.ill.map((one) =>
-    paragraph([bold(one.name), ' ', italic(one.scientific), `: ${one.effect}; ${one.onset}`], {
-      fontSize: size - 0.5,
-      margin: [0, 0, 0, 2]
-    })
-  )
+  ...document.ill
+    .filter(({ severity }) => severity >= fromSeverity)
+    .map((one) =>
+      paragraph([bold(one.name), ' ', italic(one.scientific), `: ${one.effect}; ${one.onset}`], {
+        fontSize: size - 0.5,
+        margin: [0, 0, 0, 2]
+      })
+    )
 ];
 
 function lighter({ document: { appendix } }: PrintedBrief): Content[] {
@@ -465,8 +471,8 @@ export function briefPages(brief: PrintedBrief, isForLeaders: boolean): TDocumen
     pageMargins: [42, 40, 42, 46],
     content: [
       ...front(brief, isForLeaders),
-      ...timetable(brief),
       onNewPage([
+        ...timetable(brief),
         ...hazards(brief),
         ...notNow.map((target) =>
           paragraph(
@@ -479,8 +485,7 @@ export function briefPages(brief: PrintedBrief, isForLeaders: boolean): TDocumen
         )
       ]),
       ...document.sheets.map((sheet, i) => onNewPage(sheetPage(sheet, i, brief))),
-      onNewPage(cards(brief)),
-      ...(document.appendix.length > 0 ? [onNewPage(lighter(brief))] : []),
+      onNewPage([...cards(brief), ...lighter(brief)]),
       ...(isForLeaders
         ? [
             paragraph(

@@ -1,50 +1,62 @@
 import sans from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?inline';
 import sansItalic from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-italic.woff?inline';
 import sansBold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?inline';
-import sansExt from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-400-normal.woff?inline';
-import sansExtBold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-700-normal.woff?inline';
+import sansExt from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-500-normal.woff?inline';
+import sansExtBold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-800-normal.woff?inline';
 import serif from '@fontsource/literata/files/literata-latin-400-normal.woff?inline';
 import serifItalic from '@fontsource/literata/files/literata-latin-400-italic.woff?inline';
 import serifBold from '@fontsource/literata/files/literata-latin-600-normal.woff?inline';
-import serifExt from '@fontsource/literata/files/literata-latin-ext-400-normal.woff?inline';
-import serifExtBold from '@fontsource/literata/files/literata-latin-ext-600-normal.woff?inline';
+import serifExt from '@fontsource/literata/files/literata-latin-ext-500-normal.woff?inline';
+import serifExtBold from '@fontsource/literata/files/literata-latin-ext-700-normal.woff?inline';
+import { sfntOf } from './sfnt';
 
 /**
  * The fonts of the screen, embedded in every PDF. They come in two files each: the letters of western Europe,
- * and those of the rest of the Latin script.
+ * and those of the rest of the Latin script. The maker of the PDF tells fonts apart by their own names, which
+ * two files of one weight share: the second file is of the next weight.
  */
 const files = {
-  sans,
-  sansItalic,
-  sansBold,
-  sansExt,
-  sansExtBold,
-  serif,
-  serifItalic,
-  serifBold,
-  serifExt,
-  serifExtBold
-};
+  'AtkinsonHyperlegibleNext-Regular': sans,
+  'AtkinsonHyperlegibleNext-Italic': sansItalic,
+  'AtkinsonHyperlegibleNext-Bold': sansBold,
+  'AtkinsonHyperlegibleNext-Medium': sansExt,
+  'AtkinsonHyperlegibleNext-ExtraBold': sansExtBold,
+  'Literata-Regular': serif,
+  'Literata-Italic': serifItalic,
+  'Literata-SemiBold': serifBold,
+  'Literata-Medium': serifExt,
+  'Literata-Bold': serifExtBold
+} as const;
+type FontName = keyof typeof files;
 
-/** The files by name, as bytes. */
+/** The files by the name that each font bears in itself: pictures find it by that. */
 export const fontFiles: ReadonlyMap<string, Buffer> = new Map(
   Object.entries(files).map(([name, address]) => [
-    `${name}.woff`,
-    Buffer.from(address.slice(address.indexOf(',') + 1), 'base64')
+    name,
+    sfntOf(Buffer.from(address.slice(address.indexOf(',') + 1), 'base64'))
   ])
 );
 
-const family = (normal: string, bold: string, italics: string, bolditalics: string) => ({
-  normal: `${normal}.woff`,
-  bold: `${bold}.woff`,
-  italics: `${italics}.woff`,
-  bolditalics: `${bolditalics}.woff`
+const family = (
+  normal: FontName,
+  bold: FontName,
+  italics: FontName = normal,
+  bolditalics: FontName = bold
+) => ({
+  normal,
+  bold,
+  italics,
+  bolditalics
 });
 export const fontFamilies = {
-  Sans: family('sans', 'sansBold', 'sansItalic', 'sansBold'),
-  SansExt: family('sansExt', 'sansExtBold', 'sansExt', 'sansExtBold'),
-  Serif: family('serif', 'serifBold', 'serifItalic', 'serifBold'),
-  SerifExt: family('serifExt', 'serifExtBold', 'serifExt', 'serifExtBold')
+  Sans: family(
+    'AtkinsonHyperlegibleNext-Regular',
+    'AtkinsonHyperlegibleNext-Bold',
+    'AtkinsonHyperlegibleNext-Italic'
+  ),
+  SansExt: family('AtkinsonHyperlegibleNext-Medium', 'AtkinsonHyperlegibleNext-ExtraBold'),
+  Serif: family('Literata-Regular', 'Literata-SemiBold', 'Literata-Italic'),
+  SerifExt: family('Literata-Medium', 'Literata-Bold')
 };
 
 type Ranges = readonly (readonly [from: number, to: number])[];

@@ -1,8 +1,13 @@
+import type { Content } from 'pdfmake/interfaces';
 import type { ContrastSheet } from '$core/walk';
 import { runsOf } from './fonts';
+import { type PlaceOnPage, plateVectors } from './plate-vectors';
 import { colours } from './text';
 
-/** The two plates of a pair as one picture, as on the screen: the checking order between them, with leader lines. */
+/**
+ * The two plates of a pair as on the screen, with the checking order between them and leader lines: frames
+ * below, the plates as vectors, and what leads to them above.
+ */
 
 const [plateWide, plateHigh] = [290, 340];
 const escape = (text: string) => text.replace(/[<>&"]/g, (letter) => `&#${letter.charCodeAt(0)};`);
@@ -19,18 +24,8 @@ const latin = (text: string) =>
 export const decidingRows = (sheet: ContrastSheet, most = 4): ContrastSheet['rows'] =>
   sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, most);
 
-const nested = (svg: string | undefined, x: number, y: number): string =>
-  svg
-    ? svg
-        .replace(/^<\?xml[^>]*>\s*/, '')
-        .replace(
-          /^<svg[^>]*>/,
-          `<svg x="${x}" y="${y}" width="${plateWide}" height="${plateHigh}" viewBox="0 0 ${plateWide} ${plateHigh}">`
-        )
-    : `<text x="${x + plateWide / 2}" y="${y + 172}" text-anchor="middle" font-family="Sans" font-size="15" fill="${colours.second}">No drawing of it yet</text>`;
-
 const frame = (x: number, isDanger: boolean) =>
-  `<rect x="${x}" y="1" width="${plateWide}" height="${plateHigh}" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1"/>
+  `<rect x="${x + 0.5}" y="1" width="${plateWide - 1}" height="${plateHigh}" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1"/>
    <rect x="${x + 4}" y="5" width="${plateWide - 8}" height="${plateHigh - 8}" fill="none" stroke="${colours.rule}" stroke-width="0.8"/>${
      isDanger ? `<rect x="${x}" y="337" width="${plateWide}" height="4" fill="${colours.rosehip}"/>` : ''
    }`;
@@ -44,8 +39,62 @@ function discHeights(levels: readonly number[], highest: number, lowest: number,
   return places;
 }
 
-/** @param drawings SVG of each plate by its id @returns an SVG 782 × 342 */
-export function pairPicture(sheet: ContrastSheet, drawings: ReadonlyMap<string, string>): string {
+export interface Picture {
+  /** In points. */
+  readonly wide: number;
+  readonly high: number;
+  readonly content: Content[];
+}
+
+const missing = (x: number) =>
+  `<text x="${x + plateWide / 2}" y="172" text-anchor="middle" font-family="Sans" font-size="15" fill="${colours.second}">No drawing of it yet</text>`;
+
+/** A layer of the picture at its place on the page. */
+const layer = (svg: string, size: { wide: number; high: number }, at: PlaceOnPage): Content => ({
+  svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${size.wide}" height="${size.high}" viewBox="0 0 ${size.wide} ${size.high}">${svg}</svg>`,
+  width: size.wide * at.scale,
+  absolutePosition: { x: at.x, y: at.y }
+});
+
+/** Both plates between a layer below and one above. */
+function picture(
+  sheet: ContrastSheet,
+  drawings: ReadonlyMap<string, string>,
+  size: { wide: number; high: number },
+  at: PlaceOnPage,
+  [below, above]: [string, string]
+): Picture {
+  const second = size.wide - plateWide;
+  const plates = sheet.plates.map((plate) => (plate ? drawings.get(plate.id) : undefined));
+  const frames = [0, second].map(
+    (x, side) => frame(x, side === 1 && sheet.lookalike.severity >= 3) + (plates[side] ? '' : missing(x))
+  );
+  const vectors = plates.flatMap((svg, side) =>
+    svg
+      ? plateVectors(svg, {
+          x: at.x + (side === 0 ? 0 : second) * at.scale,
+          y: at.y + at.scale,
+          scale: at.scale
+        })
+      : []
+  );
+  return {
+    wide: size.wide * at.scale,
+    high: size.high * at.scale,
+    content: [
+      layer(frames.join('') + below, size, at),
+      ...(vectors.length > 0 ? [{ canvas: vectors, absolutePosition: { x: at.x, y: at.y } }] : []),
+      layer(above, size, at)
+    ]
+  };
+}
+
+/** @param drawings SVG of each plate by its id @param at on the page; the picture is 782 × 342 before scaling */
+export function pairPicture(
+  sheet: ContrastSheet,
+  drawings: ReadonlyMap<string, string>,
+  at: PlaceOnPage
+): Picture {
   const gap = 202;
   const total = 2 * plateWide + gap;
   const [left, right] = sheet.plates;
@@ -98,28 +147,24 @@ export function pairPicture(sheet: ContrastSheet, drawings: ReadonlyMap<string, 
     sheet.target.stage === sheet.lookalike.stage
       ? `Drawn in ${sheet.target.stage},`
       : `Drawn in ${sheet.target.stage} and ${sheet.lookalike.stage},`;
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${total}" height="342" viewBox="0 0 ${total} 342">
-    ${frame(0, false)}${nested(left ? drawings.get(left.id) : undefined, 0, 1)}
-    ${frame(rightX, sheet.lookalike.severity >= 3)}${nested(right ? drawings.get(right.id) : undefined, rightX, 1)}
-    ${text(stages, 22, 13, 'Sans')}${text('each to its own scale', 39, 13, 'Sans')}
-    ${text(rows.length > 0 ? 'Check in this order' : 'Nothing separates them', 66, 17, 'Serif', 'font-weight="bold"')}
-    ${lines.join('')}</svg>`;
+  const headings = `${text(stages, 22, 13, 'Sans')}${text('each to its own scale', 39, 13, 'Sans')}${text(rows.length > 0 ? 'Check in this order' : 'Nothing separates them', 66, 17, 'Serif', 'font-weight="bold"')}`;
+  return picture(sheet, drawings, { wide: total, high: 342 }, at, [headings, lines.join('')]);
 }
 
-/** Both plates with the numbers on them, for a pocket card. @returns an SVG 590 × 342 */
-export function cardPicture(sheet: ContrastSheet, drawings: ReadonlyMap<string, string>): string {
+/** Both plates with the numbers on them, for a pocket card; 590 × 342 before scaling. */
+export function cardPicture(
+  sheet: ContrastSheet,
+  drawings: ReadonlyMap<string, string>,
+  at: PlaceOnPage
+): Picture {
   const gap = 10;
-  const rows = decidingRows(sheet, 3);
-  const plates = sheet.plates.map((plate, side) => {
-    const x = side * (plateWide + gap);
-    const numbers = rows.map((row, i) => {
-      const at = plate?.anchors[row.slug];
-      return at
-        ? `<circle cx="${x + Math.min(Math.max(at.x, 20), plateWide - 20)}" cy="${at.y}" r="19" fill="${colours.ink}" stroke="${colours.paper}" stroke-width="2"/>
-           <text x="${x + Math.min(Math.max(at.x, 20), plateWide - 20)}" y="${at.y + 8}" text-anchor="middle" font-family="Sans" font-size="24" font-weight="bold" fill="#ffffff">${i + 1}</text>`
-        : '';
-    });
-    return `${frame(x, side === 1 && sheet.lookalike.severity >= 3)}${nested(plate ? drawings.get(plate.id) : undefined, x, 1)}${numbers.join('')}`;
-  });
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="590" height="342" viewBox="0 0 590 342">${plates.join('')}</svg>`;
+  const numbers = sheet.plates.flatMap((plate, side) =>
+    decidingRows(sheet, 3).map((row, i) => {
+      const place = plate?.anchors[row.slug];
+      if (!place) return '';
+      const x = side * (plateWide + gap) + Math.min(Math.max(place.x, 20), plateWide - 20);
+      return `<circle cx="${x}" cy="${place.y}" r="19" fill="${colours.ink}" stroke="${colours.paper}" stroke-width="2"/><text x="${x}" y="${place.y + 8}" text-anchor="middle" font-family="Sans" font-size="24" font-weight="bold" fill="#ffffff">${i + 1}</text>`;
+    })
+  );
+  return picture(sheet, drawings, { wide: 2 * plateWide + gap, high: 342 }, at, ['', numbers.join('')]);
 }

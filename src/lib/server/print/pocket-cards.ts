@@ -1,9 +1,9 @@
 import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { ContrastSheet } from '$core/walk';
 import { longDate } from '$lib/ui/dates';
-import { type PrintedBrief, illCard } from './brief-pages';
+import { type PrintedBrief, illCard, unbroken } from './brief-pages';
 import { cardPicture, decidingRows } from './pair-picture';
-import { bold, colours, italic, paragraph, rule } from './text';
+import { bold, colours, italic, paragraph, rule, spacer } from './text';
 
 /** A brief in the pocket: A6, a card for the day, one a pair, one for the worst case. */
 
@@ -31,9 +31,11 @@ function dayCard({ document, school, version }: PrintedBrief): Content[] {
     rule(cardWide, colours.rosehip, 1.5),
     ...fact(
       'Ambulance',
-      [front.accessPoint, front.nearestRoad, front.access?.gridReference].filter(Boolean).join(' · ')
+      [front.accessPoint, front.nearestRoad, unbroken(front.access?.gridReference ?? '')]
+        .filter(Boolean)
+        .join(' · ')
     ),
-    ...fact('Meeting', `${stops[0]?.name ?? ''} ${front.meeting.gridReference}`.trim()),
+    ...fact('Meeting', `${stops[0]?.name ?? ''} ${unbroken(front.meeting.gridReference)}`.trim()),
     ...fact('Leaders', [front.leader, ...front.otherLeaders].join(', ')),
     ...fact(
       'Turn back',
@@ -57,8 +59,10 @@ function pairCard(sheet: ContrastSheet, { drawings }: PrintedBrief): Content[] {
     ),
     width: '*'
   });
+  const shown = cardPicture(sheet, drawings, { x: 18, y: 18, scale: cardWide / 590 });
   return [
-    { svg: cardPicture(sheet, drawings), width: cardWide, margin: [0, 0, 0, 4] },
+    ...shown.content,
+    spacer(shown.high + 4),
     {
       columns: [name(sheet.target, colours.ink), name(sheet.lookalike, colours.rosehip)],
       columnGap: 6
@@ -90,7 +94,7 @@ export function pocketCards(brief: PrintedBrief): TDocumentDefinitions {
         stack: pairCard(sheet, brief),
         pageBreak: 'before'
       })),
-      { stack: illCard(brief.document, 8.5), pageBreak: 'before' }
+      { stack: illCard(brief.document, 8.5, 3), pageBreak: 'before' }
     ],
     footer: (page, pages) => ({
       ...paragraph([`Never says that a plant is safe · ${page} of ${pages}`], {

@@ -51,6 +51,11 @@ export const rule = (width: number, colour: string = colours.rule, weight = 0.6)
   margin: [0, 3, 0, 3]
 });
 
+/** Room for what is placed on the page by its coordinates. @param high in points */
+export const spacer = (high: number): Content => ({
+  canvas: [{ type: 'line', x1: 0, y1: high, x2: 0, y2: high, lineWidth: 0.01, lineColor: '#ffffff' }]
+});
+
 /** Talking points, with their lists. */
 export const richPieces = ({ content }: RichText, look: Look = {}): Content[] =>
   content.map((block): Content => {

@@ -107,7 +107,7 @@ function proposalFor(
   entry: LibraryTaxon,
   confirmed: ReadonlyMap<string, number>
 ) {
-  const survey = surveyTaxon(plan.library, entry, 'gather', plan.circumstances);
+  const survey = surveyTaxon(plan.library, entry, 'gather', plan.circumstances, false);
   const facts = taxonFacts(plan.library, survey, {
     stopId: patch.id,
     role: 'gather',

@@ -47,8 +47,8 @@
       .join(', ');
   const columns = $derived(
     mayEdit
-      ? 'sm:grid-cols-[22px_46px_46px_minmax(110px,165px)_minmax(0,1fr)_82px_96px_24px]'
-      : 'sm:grid-cols-[46px_46px_minmax(110px,165px)_minmax(0,1fr)_60px_96px]'
+      ? 'sm:grid-cols-[22px_46px_46px_minmax(110px,165px)_minmax(0,1fr)_78px_108px_24px]'
+      : 'sm:grid-cols-[46px_46px_minmax(110px,165px)_minmax(0,1fr)_60px_108px]'
   );
   const grid = $derived(['grid grid-cols-[22px_50px_minmax(0,1fr)_26px] gap-x-2', columns]);
 </script>

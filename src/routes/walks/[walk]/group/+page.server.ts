@@ -12,7 +12,7 @@ import {
   removeHealthNote
 } from '$lib/server/health';
 import { listPeople } from '$lib/server/people';
-import { readPlan } from '$lib/server/plan';
+import { metTaxon, readPlan } from '$lib/server/plan';
 import { leads } from '$lib/server/sign-in';
 import { claimPlan, saveLeaders } from '$lib/server/walks';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
@@ -32,10 +32,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         )
       : [];
     if (maySee && notes.length > 0) await logHealthAccess(db, viewer, id);
-    const matches = healthMatches(
-      notes,
-      plan.taxa.map(({ entry }) => entry)
-    );
+    const matches = healthMatches(notes, plan.taxa.map(metTaxon));
     return {
       mayReadHealth: maySee,
       members: members.map(({ id: key, name, role, isMinor, guardianName, guardianConsentOn }) => ({

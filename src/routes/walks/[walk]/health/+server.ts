@@ -2,7 +2,7 @@ import { error, json } from '@sveltejs/kit';
 import { concerns, healthMatches } from '$core/walk';
 import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
 import { healthNotes, logHealthAccess, mayReadHealth } from '$lib/server/health';
-import { readPlan } from '$lib/server/plan';
+import { metTaxon, readPlan } from '$lib/server/plan';
 import type { RequestHandler } from './$types';
 
 /** Health notes beside the taxa of a walk, for its leaders. Each look is logged; nothing may keep the answer. */
@@ -17,10 +17,7 @@ export const GET: RequestHandler = ({ locals, params }) => {
       plan.members.map((person) => person.id)
     );
     await logHealthAccess(db, viewer, id);
-    const matches = healthMatches(
-      notes,
-      plan.taxa.map(({ entry }) => entry)
-    );
+    const matches = healthMatches(notes, plan.taxa.map(metTaxon));
     return json(
       {
         notes: notes.map(({ person, concern, words }) => ({

@@ -1,0 +1,437 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import ICAL from 'ical.js';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { readGpxFile } from '../../src/core/formats';
+import { readBrief } from '../../src/lib/server/briefs';
+import { closePool } from '../../src/lib/server/pool';
+import { listPatches } from '../../src/lib/server/patches';
+import { readPlan } from '../../src/lib/server/plan';
+import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import type { Viewer } from '../../src/lib/server/sign-in';
+import { readSite } from '../../src/lib/server/sites';
+import { addStop, addTaxon, listStops } from '../../src/lib/server/stops';
+import { reservationProblem } from '../../src/lib/server/takings';
+import { addWalk, listWalks, readWalk } from '../../src/lib/server/walks';
+import { tryPort } from '../../scripts/setup/ports.js';
+import { serve } from '../../scripts/setup/server.js';
+import { emptyText } from '../../src/core/walk';
+import { type Client, signedIn } from '../support/client';
+import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
+
+let database: TestDatabase;
+let server: Awaited<ReturnType<typeof serve>>;
+let clients: Record<'owner' | 'instructor' | 'assistant' | 'learner', Client>;
+let instructor: Viewer;
+const walks: Record<string, string> = {};
+const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.schoolId, work);
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  process.env['DATABASE_URL'] = database.app;
+  instructor = await demoViewer('instructor');
+  server = await serve({ port: (await tryPort(0))!, app: database.app });
+  const roles = ['owner', 'instructor', 'assistant', 'learner'] as const;
+  const signed = await Promise.all(roles.map((role) => signedIn(server.origin, role)));
+  clients = Object.fromEntries(roles.map((role, i) => [role, signed[i]!])) as typeof clients;
+  for (const { name, id } of await inDemo((db) => listWalks(db, instructor))) walks[name] = `/walks/${id}`;
+});
+afterAll(async () => {
+  await server.stop();
+  await closePool();
+  await database.drop();
+});
+
+const wood = () => walks['Wood in leaf']!;
+const marsh = () => walks['Saltmarsh at low water']!;
+const idOf = (walk: string) => walk.split('/').at(-1)!;
+const planOf = (walk: string) => inDemo(async (db) => (await readPlan(db, instructor, idOf(walk)))!);
+const stopsOf = async (walk: string) =>
+  (await planOf(walk)).checks.filter(({ state }) => state === 'stop').map(({ key }) => key);
+
+describe('the demo’s walks', () => {
+  it('tell different stories in the ledger, one with an honest stop', async () => {
+    expect(await stopsOf(wood())).toEqual([]);
+    expect(await stopsOf(marsh())).toContain('sources beta-vulgaris-maritima');
+    const hill = await planOf(walks['Bilberries under the crags']!);
+    expect(hill.checks.find(({ key }) => key === 'first-aid')?.lifted?.by).toBe('Nessa Quilligan');
+    const table = await planOf(walks['Carrot family on the table']!);
+    expect(table.times.legs).toEqual([]);
+    expect(table.checks.find(({ key }) => key === 'specimen conium-maculatum')?.state).toBe('pass');
+  });
+
+  it('honour the shore window: the marsh is reached while the sea is out', async () => {
+    const { checks } = await planOf(marsh());
+    const shore = checks.filter(({ key }) => key.startsWith('shore '));
+    expect(shore.map(({ state }) => state)).toEqual(['pass', 'pass']);
+  });
+});
+
+describe('what a patch may give', () => {
+  /** A walk of its own at the ramsons, and what each of its people would take. */
+  async function walkAtRamsons(name: string): Promise<string> {
+    return inDemo(async (db) => {
+      const walk = (await readWalk(db, instructor, idOf(wood())))!;
+      const patch = (await listPatches(db, walk.siteId)).find(({ taxon }) => taxon === 'allium-ursinum')!;
+      const id = await addWalk(db, { ...walk, name, heldOn: '2027-05-01' });
+      const stop = { ...patch, name, patchId: patch.id, minutes: 15, talkingPoints: emptyText };
+      await addStop(db, id, { ...stop, activity: undefined, isOnShore: false });
+      return id;
+    });
+  }
+  /** Reserves in a transaction of its own, as a request does, and dawdles before it ends. */
+  const reserve = (walkId: string, piecesEach: number) =>
+    inDemo(async (db) => {
+      const { site, patches, library } = (await readPlan(db, instructor, walkId))!;
+      const patch = patches.find(({ taxon }) => taxon === 'allium-ursinum')!;
+      const problem = await reservationProblem(
+        db,
+        (await readSite(db, site.id))!,
+        patch,
+        library.taxa.get('allium-ursinum')!,
+        { walkId, heldOn: '2027-05-01', people: 6, piecesEach },
+        instructor.today
+      );
+      if (problem) return problem;
+      await new Promise((done) => setTimeout(done, 150));
+      const [stop] = await listStops(db, walkId);
+      await addTaxon(db, walkId, stop!.id, planned('allium-ursinum', 'gather', { part: 'leaf', piecesEach }));
+      return 'reserved';
+    });
+
+  it('is reserved once, when two walks ask for the rest of it at the same moment', async () => {
+    const ids = [await walkAtRamsons('One'), await walkAtRamsons('Other')];
+    const { facts } = await planOf(wood());
+    const { allowance } = facts.taxa.find(({ slug }) => slug === 'allium-ursinum')!;
+    if (allowance?.kind !== 'pieces') throw new Error('The demo’s ramsons have a figure.');
+    // What is left beside the demo's own walk, which reserves 8 for each of 6.
+    const each = Math.floor((allowance.left - 48) / 6);
+    expect(each).toBeGreaterThan(0);
+    const results = await Promise.all(ids.map((id) => reserve(id, each)));
+    expect(results.filter((result) => result === 'reserved')).toHaveLength(1);
+    const refused = results.find((result) => result !== 'reserved')!;
+    expect(refused).toMatch(/(One|Other) reserves \d+/);
+    expect(await reserve(ids[results.indexOf(refused)]!, 1)).not.toBe('reserved');
+  });
+});
+
+describe('two who edit one plan', () => {
+  it('are told of each other, and nothing is overwritten', async () => {
+    const revision = async (client: Client) =>
+      /name="revision" value="(\d+)"/.exec(await client.text(marsh()))![1]!;
+    const seen = await revision(clients.owner);
+    const [, id] = /id="at-([0-9a-f-]{36})"/.exec(await clients.owner.text(marsh()))!;
+    const set = (client: Client, minutes: string, at: string) =>
+      client.post(`${marsh()}?/setMinutes`, { id: id!, minutes, revision: at });
+    expect((await set(clients.instructor, '7', seen)).status).toBe(200);
+    const late = await set(clients.owner, '9', seen);
+    expect(late.status).toBe(409);
+    expect(await late.text()).toMatch(/Bram Oakhill changed this plan at \d\d:\d\d/);
+    const minutes = async () => (await planOf(marsh())).stops[0]!.minutes;
+    expect(await minutes()).toBe(7);
+    expect((await set(clients.owner, '5', await revision(clients.owner))).status).toBe(200);
+    expect(await minutes()).toBe(5);
+  });
+});
+
+describe('lifting a stop', () => {
+  it('needs a reason, keeps it for ever, and is taken back by an entry that names it', async () => {
+    const late = { ...(await planOf(wood())).walk };
+    const day = { ...late, dueAt: '12:00', cohortId: late.cohortId!, level: '', paceFactor: '' };
+    const fields = Object.fromEntries(
+      Object.entries(day)
+        .filter(([, value]) => typeof value === 'string' || typeof value === 'number')
+        .map(([name, value]) => [name, String(value)])
+    );
+    expect((await clients.instructor.post(`${wood()}/day?/move`, fields)).status).toBe(200);
+    expect(await stopsOf(wood())).toEqual(['fits']);
+    const lift = (fields: Record<string, string>) => clients.instructor.post(`${wood()}?/lift`, fields);
+    const short = await lift({ key: 'fits', reason: 'ok' });
+    expect(short.status).toBe(400);
+    expect(await short.text()).toContain('Write down the reason');
+    expect(
+      (await lift({ key: 'fits', reason: 'The estate closes its gate at three on that day.' })).status
+    ).toBe(200);
+    expect(await stopsOf(wood())).toEqual([]);
+    const [entry] = (await planOf(wood())).lifts;
+    expect(entry).toMatchObject({ key: 'fits', by: 'Bram Oakhill' });
+    await clients.owner.post(`${wood()}?/takeLiftBack`, { id: entry!.id });
+    expect(await stopsOf(wood())).toEqual(['fits']);
+    expect((await planOf(wood())).lifts[0]!.takenBack).toMatchObject({ by: 'Nessa Quilligan' });
+    await expect(inDemo((db) => db.query('delete from check_lift'))).rejects.toThrow(/permission denied/);
+    await clients.instructor.post(`${wood()}/day?/move`, { ...fields, dueAt: '' });
+  });
+
+  it('is refused for what nothing can lift', async () => {
+    const response = await clients.owner.post(`${marsh()}?/lift`, {
+      key: 'sources beta-vulgaris-maritima',
+      reason: 'Everybody here eats it, and always has.'
+    });
+    expect(response.status).toBe(403);
+    expect(await response.text()).toContain('Nothing can lift this stop');
+  });
+});
+
+describe('health notes', () => {
+  const secret = 'A stone, two years ago';
+  it('are read by the leaders of the walk alone, and each look is logged', async () => {
+    expect(await clients.instructor.words(`${wood()}/group`)).toContain(secret);
+    // Ruth Penhale leads along here, and not on the hill.
+    expect(await clients.assistant.words(`${wood()}/group`)).toContain(secret);
+    const hill = walks['Bilberries under the crags']!;
+    expect(await clients.assistant.words(`${hill}/group`)).not.toContain(secret);
+    expect((await clients.assistant.fetch(`${hill}/health`)).status).toBe(403);
+    expect((await clients.learner.fetch(`${wood()}/health`)).status).toBe(403);
+    expect((await clients.learner.fetch(`${wood()}/group`)).status).toBe(303);
+    const page = await clients.instructor.words(`${wood()}/group`);
+    expect(page).toMatch(/Who has looked .*Bram Oakhill.*Ruth Penhale/);
+  });
+
+  it('answer with no-store, beside the taxa that they speak to', async () => {
+    const response = await clients.instructor.fetch(`${wood()}/health`);
+    expect(response.headers.get('cache-control')).toBe('no-store');
+    const { notes } = await response.json();
+    const dara = notes.find(({ person }: { person: string }) => person === 'Dara Killeavy');
+    expect(dara.matches.map(({ taxon }: { taxon: string }) => taxon)).toEqual(['rumex-acetosa']);
+  });
+
+  it('stand in no brief, no plan, no file, and no page of a learner', async () => {
+    const brief = await inDemo((db) => readBrief(db, idOf(wood())));
+    const told = [
+      JSON.stringify(brief),
+      JSON.stringify((await planOf(wood())).facts),
+      await clients.instructor.text(wood()),
+      await clients.instructor.text(`${wood()}/brief`),
+      await clients.learner.text(`${wood()}/brief`),
+      await clients.learner.text(`${wood()}/practise`),
+      await clients.instructor.text(`${wood()}/files/calendar`)
+    ];
+    for (const text of told) {
+      expect(text).not.toContain(secret);
+      expect(text).not.toContain('kidney stones or kidney illness');
+    }
+    expect(server.printed()).not.toContain(secret);
+  });
+
+  it('take markup as the letters that were typed, and are deleted for good', async () => {
+    const [, personId] = /<option value="([0-9a-f-]{36})"[^>]*>Tomas Wherrin/.exec(
+      await clients.instructor.text(`${wood()}/group`)
+    )!;
+    const add = (words: string) =>
+      clients.instructor.post(`${wood()}/group?/addNote`, { personId: personId!, concern: 'other', words });
+    expect((await add('x'.repeat(501))).status).toBe(400);
+    expect((await add('<script>alert(1)</script>')).status).toBe(200);
+    const html = await clients.instructor.text(`${wood()}/group`);
+    expect(html).toContain('&lt;script>alert(1)&lt;/script>');
+    const [, id] =
+      /name="id" value="([0-9a-f-]{36})"[^>]*>\s*<button[^>]*aria-label="Delete this note on Tomas/.exec(
+        html.replaceAll(/<!--[\s\S]*?-->/g, '')
+      )!;
+    await clients.instructor.post(`${wood()}/group?/removeNote`, { id: id! });
+    expect(await clients.instructor.text(`${wood()}/group`)).not.toContain('alert(1)');
+  });
+
+  it('are gone once their day is past by both clocks, and hidden once it is past by the school’s', async () => {
+    const count = () =>
+      inDemo(
+        async (db) => (await db.query('select count(*)::int as n from health_note')).rows[0].n as number
+      );
+    const before = await count();
+    await inDemo((db) =>
+      db.query("update health_note set keep_until = '2020-01-01' where concern = 'kidney'")
+    );
+    expect(await clients.instructor.words(`${wood()}/group`)).not.toContain(secret);
+    expect(await count()).toBe(before - 1);
+    await inDemo((db) => db.query("update health_note set keep_until = '2027-04-23'"));
+    expect(await clients.instructor.words(`${wood()}/group`)).not.toContain('Tablets for the thyroid');
+    expect(await count()).toBe(before - 1);
+  });
+});
+
+describe('a copy to another day', () => {
+  it('lists what comes out differently, and leaves the first plan as it was', async () => {
+    const before = await planOf(wood());
+    const to = await clients.instructor.submit(`${wood()}/copy`, {
+      name: 'Wood in July',
+      heldOn: '2027-07-10',
+      startsAt: '11:00'
+    });
+    const words = await clients.instructor.words(to);
+    expect(words).toContain('What is different from Wood in leaf');
+    expect(words).toMatch(/Stage of ramsons/);
+    const copy = await planOf(to.replace(/\/copy$/, ''));
+    expect(copy.stops.map(({ name }) => name)).toEqual(before.stops.map(({ name }) => name));
+    expect((await planOf(wood())).walk.heldOn).toBe(before.walk.heldOn);
+  });
+
+  it('refuses a day that is past, and keeps what was typed', async () => {
+    const response = await clients.instructor.post(`${wood()}/copy`, {
+      name: 'Too late',
+      heldOn: '2027-04-01',
+      startsAt: '11:00'
+    });
+    expect(response.status).toBe(400);
+    const html = await response.text();
+    expect(html).toContain('This day is past');
+    expect(html).toContain('Too late');
+  });
+});
+
+describe('the files of a brief', () => {
+  it('are a calendar entry that an independent reader understands (RFC 5545)', async () => {
+    const text = await clients.learner.text(`${wood()}/files/calendar`);
+    // Lines are folded at 75 octets and end in CRLF.
+    for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
+    const event = new ICAL.Event(new ICAL.Component(ICAL.parse(text)).getFirstSubcomponent('vevent')!);
+    expect(event.summary).toBe('Wood in leaf');
+    expect(event.startDate.toJSDate().toISOString()).toBe('2027-04-25T10:00:00.000Z');
+    expect(event.location).toContain('Crannoge Wood');
+    expect(event.description).toContain('Emergency call: 112');
+  });
+
+  it('are a route by the rules of GPX 1.1: waypoints, then the route, then the track', async () => {
+    const text = await clients.learner.text(`${wood()}/files/route`);
+    const order = [...text.matchAll(/<(metadata|wpt|rte|trk)\b/g)].map(([, tag]) => tag);
+    expect([...new Set(order)]).toEqual(['metadata', 'wpt', 'rte', 'trk']);
+    const points = [...text.matchAll(/<rtept lat="([-\d.]+)" lon="([-\d.]+)">\s*<name>(\d+) /g)];
+    expect(points.map(([, , , number]) => number)).toEqual(['1', '2', '3', '4', '5', '6', '7']);
+    const file = readGpxFile(text);
+    expect(file).not.toHaveProperty('problem');
+  });
+
+  async function pdfOf(client: Client, kind: string): Promise<string> {
+    const address = `${wood()}/print/${kind}`;
+    let state = await (await client.fetch(address, { method: 'POST' })).json();
+    while (state.state === 'waiting' || state.state === 'running') {
+      await new Promise((done) => setTimeout(done, 100));
+      state = await (await client.fetch(`${address}?state`)).json();
+    }
+    expect(state).toMatchObject({ state: 'done', share: 1 });
+    const bytes = Buffer.from(await (await client.fetch(address)).arrayBuffer());
+    const file = join(mkdtempSync(join(tmpdir(), 'brief-')), 'brief.pdf');
+    writeFileSync(file, bytes);
+    expect(execFileSync('pdffonts', [file], { encoding: 'utf8' })).toMatch(
+      /AtkinsonHyperlegibleNext.* yes yes/
+    );
+    return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replaceAll('\u00a0', ' ');
+  }
+
+  it('are a PDF with fonts embedded that holds every required line', async () => {
+    const text = await pdfOf(clients.instructor, 'brief');
+    const { document } = (await inDemo((db) => readBrief(db, idOf(wood()))))!;
+    const required = [
+      'Emergency call',
+      '112',
+      document.front.meeting.gridReference,
+      'Access for an ambulance',
+      'Telephone signal',
+      'Leaders carry',
+      'What calls it off',
+      'Hazards by rating',
+      'Harm by contact',
+      'Harvest card',
+      '8 pieces each, 48 for the group',
+      'If somebody feels ill',
+      'Keep a sample of the plant',
+      'Effects may come hours or a day later',
+      'If any one is missing: leave it.',
+      'never says that a plant is safe',
+      ...document.stops.map(({ name }) => name),
+      ...document.sheets.map(({ lookalike }) => lookalike.scientific)
+    ];
+    for (const line of required) expect(text).toContain(line);
+    expect(text.match(/PAIR \d+ OF/g)).toHaveLength(document.sheets.length);
+    expect(text).not.toContain('stone, two years');
+  });
+
+  it('are for learners without what leaders carry, and the leaders’ version is refused to them', async () => {
+    const text = await pdfOf(clients.learner, 'learners');
+    expect(text).toContain('Everybody brings');
+    expect(text).not.toContain('Leaders carry');
+    expect((await clients.learner.fetch(`${wood()}/print/brief`, { method: 'POST' })).status).toBe(403);
+    expect((await clients.learner.fetch(`${marsh()}/print/learners`, { method: 'POST' })).status).toBe(404);
+  });
+
+  it('are pocket cards, one a pair', async () => {
+    const text = await pdfOf(clients.learner, 'cards');
+    const { document } = (await inDemo((db) => readBrief(db, idOf(wood()))))!;
+    expect(text.match(/leave it\./g)).toHaveLength(document.sheets.length);
+    expect(text).toContain('If somebody feels ill');
+  });
+});
+
+describe('a version of the brief', () => {
+  it('asks its leaders to confirm, and a later one asks again and says what is different', async () => {
+    expect(await clients.instructor.words(`${wood()}/brief`)).toContain('waits for Ruth Penhale');
+    expect((await clients.assistant.post(`${wood()}/brief?/confirm`)).status).toBe(200);
+    expect(await clients.instructor.words(`${wood()}/brief`)).toContain(
+      'Confirmed by Bram Oakhill, Ruth Penhale.'
+    );
+    const plan = await planOf(wood());
+    const [stop] = plan.stops;
+    await clients.instructor.post(`${wood()}?/setMinutes`, { id: stop!.id, minutes: '20' });
+    expect(await clients.instructor.words(`${wood()}/brief`)).toMatch(
+      /differences between version 1 and the plan/
+    );
+    expect((await clients.instructor.post(`${wood()}/brief?/publish`)).status).toBe(200);
+    const words = await clients.instructor.words(`${wood()}/brief`);
+    expect(words).toContain('waits for Ruth Penhale');
+    expect(words).toContain('What version 2 says otherwise than version 1');
+    const learner = await clients.learner.words(`${wood()}/brief`);
+    expect(learner).toContain('What version 2 says otherwise than version 1');
+    expect(learner).toMatch(/Read by you on \d+ April/);
+  });
+});
+
+describe('bad input to a plan', () => {
+  it('of talking points with markup keeps the letters, and of another shape is refused', async () => {
+    const [, id] = /id="at-([0-9a-f-]{36})"/.exec(await clients.instructor.text(marsh()))!;
+    const send = (talkingPoints: string) =>
+      clients.instructor.post(`${marsh()}?/changeStop`, {
+        id: id!,
+        name: 'Slipway',
+        minutes: '5',
+        talkingPoints
+      });
+    const markup = {
+      type: 'doc',
+      content: [{ type: 'paragraph', content: [{ type: 'text', text: '<img src=x>' }] }]
+    };
+    expect((await send(JSON.stringify(markup))).status).toBe(200);
+    expect(await clients.instructor.text(marsh())).toContain('&lt;img src=x>');
+    for (const wrong of ['no json', '{"type":"doc","content":[{"type":"image"}]}'])
+      expect((await send(wrong)).status).toBe(400);
+  });
+
+  it('of more pieces than the patch has names who reserves the rest', async () => {
+    const response = await clients.instructor.post(`${wood()}?/changeTaxon`, {
+      taxon: 'allium-ursinum',
+      role: 'gather',
+      part: 'leaf',
+      portion: '',
+      piecesEach: '900'
+    });
+    expect(response.status).toBe(409);
+    expect(await response.text()).toMatch(
+      /900 each for 6 are 5400, and Ramsons carpet by the burn has \d+ left/
+    );
+  });
+
+  it('of a class without a place says so', async () => {
+    const { walk } = await planOf(walks['Carrot family on the table']!);
+    const response = await clients.instructor.post('/walks/new', {
+      kind: 'class',
+      name: 'Nowhere',
+      venue: '',
+      heldOn: '2027-06-20',
+      startsAt: '10:00',
+      siteId: walk.siteId,
+      leaderId: walk.leaderId,
+      cohortId: ''
+    });
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain('Say where the class is held.');
+  });
+});
