@@ -8,6 +8,7 @@ import { coreFigures } from './core';
 import { drawingFigures } from './drawing';
 import { type Figure, printFigures } from './figure';
 import { groundFigures } from './ground';
+import { planningFigures } from './planning';
 import { serverFigures } from './server';
 import { startFigures } from './start';
 
@@ -20,6 +21,7 @@ async function main(): Promise<number> {
   const figures: Figure[] = [
     ...(await coreFigures()),
     ...(await groundFigures()),
+    ...(await planningFigures()),
     ...(await drawingFigures())
   ];
   const cluster = await startCluster('test');

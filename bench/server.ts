@@ -40,6 +40,31 @@ async function answerTimes(client: Client, walkPath: string, rounds: number): Pr
   return times;
 }
 
+/** Publishes a brief with more pairs, and times its PDF from the request to the whole file, in milliseconds. */
+async function pdfTimes(instructor: Client, walkPath: string): Promise<{ ms: number[]; pairs: number }> {
+  const stopId = /id="at-([0-9a-f-]{36})"/.exec(await instructor.text(walkPath))![1]!;
+  for (const taxon of ['smyrnium-olusatrum', 'anthriscus-sylvestris', 'sambucus-nigra'])
+    await instructor.post(`${walkPath}?/addTaxon`, { stopId, taxon, role: 'show', __superform_id: 'taxon' });
+  const ms: number[] = [];
+  for (let version = 0; version < 5; version += 1) {
+    await instructor.post(`${walkPath}/brief?/publish`);
+    const address = `${walkPath}/print/learners`;
+    const made = await timed(async () => {
+      const stateOf = async (response: Response) => ((await response.json()) as { state: string }).state;
+      let state = await stateOf(await instructor.fetch(address, { method: 'POST' }));
+      while (state !== 'done') {
+        if (state === 'failed') throw new Error('a PDF failed');
+        await new Promise((done) => setTimeout(done, 20));
+        state = await stateOf(await instructor.fetch(`${address}?state`));
+      }
+      await (await instructor.fetch(address)).arrayBuffer();
+    });
+    ms.push(made.ms);
+  }
+  const pairs = (await instructor.text(`${walkPath}/brief`)).match(/Pair \d+ of (\d+)/)?.[1];
+  return { ms, pairs: Number(pairs) };
+}
+
 /** The built application on a clone of the demo, over loopback. */
 export async function serverFigures(): Promise<Figure[]> {
   const database = await cloneDatabase('demo');
@@ -54,8 +79,25 @@ export async function serverFigures(): Promise<Figure[]> {
     );
     const answers = (await answerTimes(learner, walkPath, 6)).slice(10);
     const roundPath = await learner.submit(`${walkPath}/practise`);
+    const instructor = await signedIn(server.origin, 'instructor');
+    const plan = await medianMs(() => instructor.text(walkPath!), { warmUp: 5, runs: 20 });
+    const pdf = await pdfTimes(instructor, walkPath!);
     return [
       { name: 'brief page served', unit: 'ms', goal: 100, value: brief, how: 'median of 40' },
+      {
+        name: 'plan page served',
+        unit: 'ms',
+        goal: 400,
+        value: plan,
+        how: 'median of 20; a goal of our own'
+      },
+      {
+        name: 'brief as PDF',
+        unit: 's',
+        goal: 3,
+        value: quantile(pdf.ms, 0.5) / 1000,
+        how: `${pdf.pairs} pairs, median of ${pdf.ms.length}; slowest ${(Math.max(...pdf.ms) / 1000).toFixed(1)} s`
+      },
       { name: 'compare page served', unit: 'ms', goal: 100, value: compare, how: 'two plants, median of 40' },
       {
         name: 'answer to a drill stored',

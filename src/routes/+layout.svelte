@@ -3,6 +3,7 @@
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
   import Search from '@lucide/svelte/icons/search';
   import SignpostIcon from '@lucide/svelte/icons/signpost';
+  import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import Signpost from '$lib/ui/Signpost.svelte';
   import { armsFor } from '$lib/ui/navigation';
@@ -10,11 +11,15 @@
 
   let { data, children } = $props();
   let isWaiting = false;
+  // Says that the page answers to mouse and keys now.
+  onMount(() => {
+    document.documentElement.dataset['alive'] = 'yes';
+  });
 
   /** `/` searches, `?` lists the keys, `g` and then the letter of a place goes there. */
   function onkeydown(event: KeyboardEvent) {
     const { target } = event;
-    if (target instanceof HTMLElement && target.closest('input, textarea, select')) return;
+    if (target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]')) return;
     if (event.ctrlKey || event.metaKey || event.altKey || !data.viewer) return;
     if (event.key === '/') {
       event.preventDefault();

@@ -48,7 +48,7 @@ describe.sequential('from a track to a learner’s progress', () => {
     await seeText(driver, 'A stop needs a place');
     await fill(driver, 'Patch', 'Ramsons carpet');
     await press(driver, 'Add this stop');
-    await driver.wait(until.elementLocated(By.xpath('//td[contains(., "Nowhere")]')), 15_000);
+    await driver.wait(until.elementLocated(By.xpath('//main//ol//strong[contains(., "Nowhere")]')), 15_000);
   });
 
   it('shows the lookalikes that the engine adds, with the separating set; and refuses a taxon twice', async () => {
@@ -56,7 +56,7 @@ describe.sequential('from a track to a learner’s progress', () => {
     await visit(site, walkPath);
     await press(driver, 'Add a taxon to a stop');
     await fill(driver, 'Taxon', 'Ramsons');
-    await fill(driver, 'Role', 'gather');
+    await fill(driver, 'Role', 'show');
     await press(driver, 'Add this taxon');
     await seeText(driver, 'veins of the leaf + leaf and stalk + a torn leaf');
     for (const name of ['Lily of the valley', 'Lords-and-ladies', 'Autumn crocus'])

@@ -88,7 +88,7 @@ describe.sequential('on a phone', () => {
     );
     await press(driver, 'Add a taxon to a stop');
     await fill(driver, 'Taxon', 'Ramsons');
-    await fill(driver, 'Role', 'gather');
+    await fill(driver, 'Role', 'show');
     await press(driver, 'Add this taxon');
     await seeText(driver, 'Separating set:');
     expect(await scrollsSideways(driver)).toBe(false);

@@ -119,10 +119,11 @@ export async function visit(
 ): Promise<void> {
   await driver.get(origin + path);
   await driver.wait(
-    async () => driver.executeScript<boolean>('return document.readyState === "complete"'),
-    patience
+    async () => driver.executeScript<boolean>('return document.documentElement.dataset.alive === "yes"'),
+    patience,
+    `waiting for ${path} to come alive`
   );
-  await driver.sleep(250);
+  await driver.sleep(100);
 }
 
 export async function signInAs(

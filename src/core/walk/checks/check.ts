@@ -2,8 +2,9 @@ import type { PlanFacts } from '../facts';
 import type { KitItem } from '../kit';
 import type { PlanTimes } from '../times';
 
-/** Where a check can be mended. */
+/** Where a check can be mended; ‘show’ is done on the spot: the taxon is shown instead of gathered. */
 export const mendPlaces = [
+  'show',
   'site',
   'school',
   'people',

@@ -27,7 +27,7 @@ export function plantChecks({ facts }: Checked): Check[] {
 }
 
 const showInstead = ({ name, slug }: TaxonFacts) =>
-  ({ label: `Show ${name}, do not gather`, at: 'plan', id: slug }) as const;
+  ({ label: `Show ${name}, do not gather`, at: 'show', id: slug }) as const;
 
 const renamed = (taxon: TaxonFacts): Check =>
   stop(

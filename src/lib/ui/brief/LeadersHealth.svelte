@@ -41,8 +41,10 @@
           >{:else}<span class="text-ink-2">No taxon of this walk is known to speak to it.</span>{/each}
       </p>
     {:else}<p class="note text-ink-2">None are kept for this group.</p>{/each}
-    <button type="button" class="link-line note mt-2 cursor-pointer" onclick={() => (notes = undefined)}
-      >Close them</button
+    <button
+      type="button"
+      class="link-line note mt-2 min-h-6 cursor-pointer"
+      onclick={() => (notes = undefined)}>Close them</button
     >
   {:else}
     <p class="note text-ink-2">

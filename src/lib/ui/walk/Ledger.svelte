@@ -35,6 +35,7 @@
       school: '/school',
       people: '/people',
       plan: `/walks/${walkId}${id ? `#at-${id}` : '#stops'}`,
+      show: `/walks/${walkId}#at-${id}`,
       day: `/walks/${walkId}/day`,
       group: `/walks/${walkId}/group`,
       kit: `/walks/${walkId}/kit`,
@@ -70,15 +71,28 @@
           <span class="text-ink-2">{check.lifted.by}, {dayAndMonth(check.lifted.on)}</span>
         </p>{/if}
       {#if check.mend || (lifts && check.mayLift && check.state === 'stop')}
-        <p class="flex flex-wrap gap-x-4">
-          {#if check.mend}<a class="link-line" href={placeOf(check.mend)}>{check.mend.label}</a>{/if}
+        <div class="flex flex-wrap gap-x-4 gap-y-1">
+          {#if check.mend?.at === 'show' && lifts}
+            <form
+              method="POST"
+              action="/walks/{walkId}?/changeTaxon"
+              use:enhance={() =>
+                async ({ update }) =>
+                  update({ reset: false })}
+            >
+              <input type="hidden" name="taxon" value={check.mend.id} />
+              <input type="hidden" name="role" value="show" />
+              <input type="hidden" name="revision" value={revision} />
+              <button class="link-line min-h-6 cursor-pointer text-left">{check.mend.label}</button>
+            </form>
+          {:else if check.mend}<a class="link-line" href={placeOf(check.mend)}>{check.mend.label}</a>{/if}
           {#if lifts && check.mayLift && check.state === 'stop'}<button
               type="button"
-              class="link-line cursor-pointer"
+              class="link-line min-h-6 cursor-pointer"
               aria-expanded={lifting === check.key}
               onclick={() => (lifting = lifting === check.key ? undefined : check.key)}>Lift …</button
             >{/if}
-        </p>
+        </div>
       {/if}
       {#if lifting === check.key}
         <form
@@ -125,7 +139,7 @@
               >{:else}
               <form method="POST" action="/walks/{walkId}?/takeLiftBack" use:enhance>
                 <input type="hidden" name="id" value={lift.id} />
-                <button class="link-line cursor-pointer">Take it back</button>
+                <button class="link-line min-h-6 cursor-pointer">Take it back</button>
               </form>
             {/if}
           </li>

@@ -67,6 +67,17 @@
       ]);
   }
 
+  // Forms stay open or closed as they were left; what is wrong in one opens it.
+  // svelte-ignore state_referenced_locally
+  let isStopOpen = $state(data.stops.length === 0);
+  let isTaxonOpen = $state(false);
+  $effect(() => {
+    if (Object.keys($stopErrors).length > 0 || $stopForm.longitude !== undefined) isStopOpen = true;
+  });
+  $effect(() => {
+    if (Object.keys($taxonErrors).length > 0) isTaxonOpen = true;
+  });
+
   /** Only parts whose use is recorded can be gathered; the first is meant where none is chosen. */
   const partOptions = $derived.by(() => {
     const parts = data.choices.find(({ value }) => value === $taxonForm.taxon)?.parts ?? [];
@@ -161,12 +172,7 @@
         <Offers offers={data.offers} {revision} />
       </section>
       <div class="mt-3 grid gap-x-8 gap-y-3 xl:grid-cols-2">
-        <details
-          open={stops.length === 0 ||
-            Object.keys($stopErrors).length > 0 ||
-            $stopForm.longitude !== undefined ||
-            undefined}
-        >
+        <details bind:open={isStopOpen}>
           <summary class="cursor-pointer py-2 font-[650] text-moss"
             >Add another {kind === 'class' ? 'station' : 'stop'}</summary
           >
@@ -246,7 +252,7 @@
           </form>
         </details>
         {#if stops.length > 0}
-          <details open={Object.keys($taxonErrors).length > 0 || undefined}>
+          <details bind:open={isTaxonOpen}>
             <summary class="cursor-pointer py-2 font-[650] text-moss"
               >Add a taxon to a {kind === 'class' ? 'station' : 'stop'}</summary
             >

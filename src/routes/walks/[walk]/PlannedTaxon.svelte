@@ -86,7 +86,7 @@
         {/if}
         <button
           type="button"
-          class="link-line cursor-pointer"
+          class="link-line min-h-6 cursor-pointer"
           aria-expanded={isOpen}
           aria-label="Details of {one.title}"
           onclick={() => (isOpen = !isOpen)}>Details</button

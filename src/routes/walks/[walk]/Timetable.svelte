@@ -79,11 +79,12 @@
       {@const met = taxa.filter(({ stopId }) => stopId === stop.id)}
       <li id="at-{stop.id}" class="scroll-mt-6 border-b border-rule bg-paper">
         <div class={[grid, 'items-start py-[5px]']}>
-          {#if mayEdit}<button
-              type="button"
+          {#if mayEdit}<!-- No button: its keys would not reach the library. --><span
+              role="button"
+              tabindex="0"
               use:dragHandle
-              class="grid h-[22px] w-[22px] place-items-center text-ink-2"
-              aria-label="Move {stop.name}: Enter, then arrow keys"><GripVertical size={16} /></button
+              class="grid h-6 w-[22px] place-items-center text-ink-2"
+              aria-label="Move {stop.name}: Enter, then arrow keys"><GripVertical size={16} /></span
             >{/if}
           <strong class="tabular-nums">{row ? clockTime(row.arrive) : ''}</strong>
           <span class="hidden tabular-nums sm:block">{row ? clockTime(row.leave) : ''}</span>
@@ -111,7 +112,8 @@
               >{/if}
           </span>
           <span class="max-sm:col-start-3 sm:text-right">
-            {#if mayEdit}<label class="sr-only" for="minutes-{stop.id}">Minutes at {stop.name}</label><input
+            {#if mayEdit}<label class="sr-only" for="minutes-{stop.id}">Time at {stop.name}, minutes</label
+              ><input
                 id="minutes-{stop.id}"
                 type="number"
                 min="1"

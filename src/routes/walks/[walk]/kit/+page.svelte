@@ -28,7 +28,9 @@
   >
     <input type="hidden" name="item" value={item.key} />
     <input type="hidden" name="isOwn" value={item.isOwn} />
-    <button name="to" value={to} class="link-line note cursor-pointer" aria-label={label}>{words}</button>
+    <button name="to" value={to} class="link-line note min-h-6 cursor-pointer" aria-label={label}
+      >{words}</button
+    >
   </form>
 {/snippet}
 <div class="grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
