@@ -23,12 +23,12 @@ interface View {
   open(site: Site): Promise<void>;
 }
 
-/** Opens the page of the demo's first walk, or a part of it. */
+/** Opens the page of one of the demo's walks, or a part of it. */
 const walk =
-  (part: string) =>
+  (part: string, name = 'Wood in leaf') =>
   async (site: Site): Promise<void> => {
     await visit(site, '/walks');
-    const link = await site.driver.findElement(By.xpath('//main//a[contains(., "Wood in leaf")]'));
+    const link = await site.driver.findElement(By.xpath(`//main//a[contains(., "${name}")]`));
     const path = /\/walks\/[0-9a-f-]{36}/.exec((await link.getAttribute('href')) ?? '')![0];
     await visit(site, path + part);
   };
@@ -99,7 +99,9 @@ const views: readonly View[] = [
       await seeText(site.driver, 'leaves left');
     }
   },
-  { name: 'walk-plan', role: 'Instructor', size: desk, open: walk('') },
+  { name: 'walk-plan', role: 'Instructor', size: desk, open: walk('', 'Saltmarsh at low water') },
+  { name: 'group-and-health', role: 'Instructor', size: desk, open: walk('/group') },
+  { name: 'brief', role: 'Instructor', size: desk, open: walk('/brief') },
   {
     name: 'brief-contrast-sheet',
     role: 'Instructor',
@@ -116,7 +118,6 @@ const views: readonly View[] = [
     size: desk,
     open: (site) => visit(site, '/species/conium-maculatum?stage=flower')
   },
-  { name: 'library', role: 'Instructor', size: desk, open: (site) => visit(site, '/species') },
   {
     name: 'plates-dusk',
     role: 'Instructor',
@@ -126,7 +127,6 @@ const views: readonly View[] = [
   },
   { name: 'look-closer', role: 'Learner', size: desk, open: whiteUmbelsInJune },
   { name: 'drill', role: 'Learner', size: desk, open: firstQuestion },
-  { name: 'progress-of-a-learner', role: 'Learner', size: desk, open: (site) => visit(site, '/progress') },
   { name: 'phone-today', role: 'Learner', size: phone, open: (site) => visit(site, '/today') },
   {
     name: 'phone-scout',

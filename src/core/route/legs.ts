@@ -93,7 +93,7 @@ const endsApartMetres = 3 * loopMetres;
 /**
  * Prepares a path for asking the way between places: along it where both lie near it, otherwise straight.
  * Where an end of the path meets it again, as on a loop or a loop on a stalk, the shorter way round is taken.
- * Where a place lies on the path is looked up once.
+ * What was asked once is remembered: a plan is timed again with every change.
  * @param path longitude, latitude and perhaps metres above the sea
  */
 export function wayAlong(path: readonly Position[] | undefined): (from: Position, to: Position) => Leg {
@@ -143,7 +143,7 @@ export function wayAlong(path: readonly Position[] | undefined): (from: Position
     return [from, ...(from.along > to.along ? inner.reverse() : inner), to];
   };
   const gap = (a: Spot, b: Spot) => Math.abs(a.along - b.along);
-  return (from, to) => {
+  const legBetween = (from: Position, to: Position): Leg => {
     const [a, b] = [onPath(from), onPath(to)];
     if (a.off > nearPathMetres || b.off > nearPathMetres) return straightLeg(from, to);
     // Over a meeting of the path with itself: to one side of it, and on from the other. The gap is no way.
@@ -165,5 +165,12 @@ export function wayAlong(path: readonly Position[] | undefined): (from: Position
       ],
       line: [...out.line, ...rest.line]
     };
+  };
+  const legs = new Map<string, Leg>();
+  return (from, to) => {
+    const key = `${from[0]} ${from[1]} ${to[0]} ${to[1]}`;
+    const leg = legs.get(key) ?? legBetween(from, to);
+    legs.set(key, leg);
+    return leg;
   };
 }

@@ -33,7 +33,7 @@
   const option = (inks: Inks): EChartsCoreOption => ({
     animation: false,
     textStyle: { fontFamily: inks.font, fontSize: 13, color: inks.ink },
-    grid: { left: 44, right: 16, top: 22, bottom: 24 },
+    grid: { left: 48, right: 24, top: 20, bottom: 24 },
     xAxis: {
       type: 'value',
       min: 0,
@@ -61,7 +61,9 @@
         type: 'scatter',
         symbolSize: 18,
         silent: true,
-        itemStyle: { color: inks.ink },
+        itemStyle: { color: inks.ink, opacity: 1 },
+        z: 3,
+        clip: false,
         label: { show: true, formatter: '{@[2]}', color: inks.paper, fontSize: 13, fontWeight: 650 },
         data: profile.stops.map(({ at, number }) => [at, heightAt(at), number])
       }

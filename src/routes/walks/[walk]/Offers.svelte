@@ -25,7 +25,9 @@
     <tbody>
       {#each offers as offer (offer.patchId)}
         <tr>
-          <td><strong>{offer.name}</strong><br /><i class="text-ink-2">{offer.scientific}</i></td>
+          <td class="min-w-36"
+            ><strong>{offer.name}</strong><br /><i class="text-ink-2">{offer.scientific}</i></td
+          >
           <td class="min-w-40">{offer.patch}</td>
           <td class="whitespace-nowrap"
             >{offer.stage ? `${offer.stage}, ${Math.round(offer.chance * 100)} %` : 'not up'}</td

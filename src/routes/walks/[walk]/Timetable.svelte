@@ -129,9 +129,9 @@
               /><span class="sm:hidden"> min</span>{:else}{stop.minutes}{/if}{#if row && row.extra > 0}<span
                 class="fine ml-1 inline-block w-[22px] text-left text-ink-2"
                 title="and {row.extra} min for {extraWords(i)}">+{row.extra}</span
-              >{/if}
+              >{/if}<span class="text-ink-2 sm:hidden"> {legWords(i) ? `· then ${legWords(i)}` : ''}</span>
           </span>
-          <span class="text-ink-2 max-sm:col-start-3 sm:text-right">{legWords(i)}</span>
+          <span class="hidden text-ink-2 sm:block sm:text-right">{legWords(i)}</span>
           {#if mayEdit}<button
               type="button"
               class="grid h-[22px] cursor-pointer place-items-center max-sm:col-start-4 max-sm:row-start-1"
