@@ -137,11 +137,20 @@ export async function signInAs(
   await site.driver.sleep(250);
 }
 
-/** Serious and critical findings of axe on the page as it stands. */
-export async function seriousFindings(driver: WebDriver): Promise<string[]> {
+const structure = ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'];
+/** What a theme can change about a page. */
+const ofTheme = { type: 'rule', values: ['color-contrast', 'target-size'] };
+
+/** Serious and critical findings of axe on the page as it stands; of everything, or of what its theme changes. */
+export async function seriousFindings(
+  driver: WebDriver,
+  about: 'everything' | 'theme' = 'everything'
+): Promise<string[]> {
   await driver.executeScript(axe.source);
   const found = await driver.executeAsyncScript<{ id: string; impact: string; nodes: { html: string }[] }[]>(
-    'const done = arguments[arguments.length - 1]; axe.run({ runOnly: ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"] }).then((result) => done(result.violations))'
+    `const [runOnly, done] = arguments;
+     axe.run({ runOnly, resultTypes: ['violations'] }).then((result) => done(result.violations))`,
+    about === 'everything' ? structure : ofTheme
   );
   return found
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
