@@ -59,6 +59,20 @@ alter table walk_taxon
   add column specimens integer check (specimens between 1 and 200),
   add column handling text not null default 'open' check (handling in ('open', 'bagged'));
 
+-- What the leaders add to a pair that the engine put on the walk: it cannot be taken off, only commented.
+create table walk_remark (
+  school_id uuid not null,
+  walk_id uuid not null,
+  -- target~lookalike
+  pair text not null check (length(pair) between 3 and 200),
+  words text not null check (length(trim(words)) between 1 and 300),
+  entered_by uuid not null,
+  primary key (school_id, walk_id, pair),
+  foreign key (school_id, walk_id) references walk (school_id, id) on delete cascade,
+  foreign key (school_id, entered_by) references person (school_id, id)
+);
+call keep_schools_apart('walk_remark');
+
 -- Ticks and strokes on the proposed kit, and what the leaders add to it.
 create table walk_kit (
   school_id uuid not null,
@@ -173,5 +187,5 @@ alter table site
   add column phone_signal text not null default '' check (length(phone_signal) <= 300),
   add column toilets text not null default '' check (length(toilets) <= 300);
 
-grant select, insert, update, delete on walk_leader, walk_kit, health_note, print_job to good_trail_app;
+grant select, insert, update, delete on walk_leader, walk_kit, walk_remark, health_note, print_job to good_trail_app;
 grant select, insert on check_lift, health_access, brief_confirmation to good_trail_app;

@@ -385,6 +385,24 @@ describe('a version of the brief', () => {
   });
 });
 
+describe('a remark on a pair', () => {
+  const remark = (fields: Record<string, string>) => clients.instructor.post(`${wood()}?/remark`, fields);
+  it('goes into the next brief, beside its sheet; the pair stays', async () => {
+    const words = 'Two leaves of it stand in the carpet itself.';
+    const pair = { target: 'allium-ursinum', lookalike: 'arum-maculatum' };
+    expect((await remark({ ...pair, words })).status).toBe(200);
+    expect(await clients.instructor.words(`${wood()}/brief`)).toContain('Remarks on pairs');
+    await clients.instructor.post(`${wood()}/brief?/publish`);
+    expect(await clients.learner.words(`${wood()}/brief`)).toContain(`The leaders add ${words}`);
+    expect((await remark({ ...pair, words: '' })).status).toBe(200);
+    expect((await planOf(wood())).remarks.size).toBe(0);
+  });
+  it('of what is no pair of the walk is refused', async () => {
+    const none = { target: 'allium-ursinum', lookalike: 'patella-vulgata', words: 'x' };
+    expect((await remark(none)).status).toBe(404);
+  });
+});
+
 describe('bad input to a plan', () => {
   it('of talking points with markup keeps the letters, and of another shape is refused', async () => {
     const [, id] = /id="at-([0-9a-f-]{36})"/.exec(await clients.instructor.text(marsh()))!;

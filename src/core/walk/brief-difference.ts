@@ -104,6 +104,11 @@ function plantChanges(before: BriefOutline, after: BriefOutline): Change[] {
     }),
     ...compared('Harm by contact', listed(before.contact), listed(after.contact)),
     ...compared('Animals, ground and water', listed(before.dangers), listed(after.dangers)),
+    ...compared(
+      'Remarks on pairs',
+      Object.values(before.remarks).join('; '),
+      Object.values(after.remarks).join('; ')
+    ),
     ...compared('Library', before.library.hash.slice(0, 12), after.library.hash.slice(0, 12))
   ];
 }

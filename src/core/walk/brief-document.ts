@@ -144,6 +144,8 @@ export const BriefDocument = z.object({
   appendix: z.array(
     z.object({ target: z.string(), lookalike: z.string(), rating: z.number(), rows: z.array(SheetRow) })
   ),
+  /** What the leaders add to a pair, by its key. */
+  remarks: z.record(z.string(), z.string()).default({}),
   contact: z.array(Contact),
   /** Animals, ground and water. */
   dangers: z

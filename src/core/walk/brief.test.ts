@@ -49,6 +49,7 @@ const input = (...taxa: BriefInput['planned']): BriefInput => ({
   stops: [],
   dangers: [],
   learners: 9,
+  remarks: new Map([['allium-ursinum~arum-maculatum', 'Two leaves of it stand in the carpet.']]),
   planned: taxa
 });
 

@@ -23,6 +23,8 @@ export interface BriefInput {
   readonly stops: BriefDocument['stops'];
   readonly dangers: BriefDocument['dangers'];
   readonly learners: number;
+  /** By pair, target~lookalike. */
+  readonly remarks: ReadonlyMap<string, string>;
   readonly planned: readonly {
     survey: Survey;
     role: Role;
@@ -65,6 +67,7 @@ export function outlineBrief(library: Library, input: BriefInput): BriefOutline 
       firstDate: survey.firstDate,
       onTarget: survey.trust.onTarget
     })),
+    remarks: Object.fromEntries(input.remarks),
     contact: contactHazards(library, input, lookalikes),
     dangers: [...input.dangers],
     harvest: input.planned

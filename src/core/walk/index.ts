@@ -18,3 +18,5 @@ export * from './contrast-sheet';
 export * from './brief-difference';
 export * from './letter';
 export * from './ranked-hazards';
+export * from './brief-facts';
+export * from './sheet-layout';

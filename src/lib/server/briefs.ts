@@ -145,6 +145,7 @@ function briefInput(plan: Plan): BriefInput {
     })),
     dangers: dangersOf(facts),
     learners: facts.group.learners,
+    remarks: plan.remarks,
     planned: taxa.map(({ survey, role, part, portion, piecesEach, stop }) => ({
       survey,
       role,

@@ -29,6 +29,7 @@ import { type LiftEntry, listLifts } from './lifts';
 import { lightMinutes } from './light';
 import { type Patch, listGonePatches, listPatches, renamedUnder } from './patches';
 import { type Cohort, type Person, listCohorts, listPeople } from './people';
+import { listRemarks } from './remarks';
 import type { SchoolDb } from './school';
 import { type SchoolSettings, readSettings } from './schools';
 import { listSightings, seasonOf } from './sightings';
@@ -61,6 +62,8 @@ export interface Plan extends Checked {
   readonly taxa: readonly PlannedTaxon[];
   readonly kitState: readonly KitState[];
   readonly lifts: readonly LiftEntry[];
+  /** By pair. */
+  readonly remarks: ReadonlyMap<string, string>;
   readonly checks: readonly Check[];
   readonly circumstances: Circumstances;
   readonly settings: SchoolSettings;
@@ -305,6 +308,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
     kit,
     kitState,
     lifts,
+    remarks: await listRemarks(db, walkId),
     checks: runChecks({ facts, times, kit }, standing(lifts)),
     circumstances,
     settings,

@@ -1,8 +1,16 @@
 import type { Column, Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
 import { severityWords } from '$core/knowledge';
-import { type BriefDocument, type ContrastSheet, rankedHazards } from '$core/walk';
+import {
+  type BriefDocument,
+  type ContrastSheet,
+  briefFacts,
+  decidingRows,
+  oneIn,
+  outOf100,
+  rankedHazards
+} from '$core/walk';
 import { dayAndMonth, longDate } from '$lib/ui/dates';
-import { decidingRows, pairPicture } from './pair-picture';
+import { pairPicture } from './pair-picture';
 import { bold, colours, heading, italic, paragraph, richPieces, rule, second, spacer } from './text';
 
 /** A brief on A4. What leaders need beside it (their kit, what to drop) stays out of the learners' version. */
@@ -35,61 +43,13 @@ const lines = {
 const cell = (text: string): TableCell => paragraph([text], { fontSize: 10 });
 const head = (text: string): TableCell => paragraph([text], { fontSize: 9.5, color: colours.second });
 
-/** Words that stay on one line. */
-export const unbroken = (text: string): string => text.replaceAll(' ', '\u00a0');
-const place = (at: { latitude: number; longitude: number; gridReference: string }) =>
-  `${at.latitude.toFixed(5)}, ${at.longitude.toFixed(5)}${at.gridReference ? ` · ${unbroken(at.gridReference)}` : ''}`;
-
-function frontFacts({ document }: PrintedBrief, isForLeaders: boolean): [string, string][] {
-  const { front, walk, stops } = document;
-  const isClass = walk.kind === 'class';
-  const kit = (who: string) =>
-    front.kit
-      .filter(({ carriedBy }) => carriedBy === who)
-      .map(({ label }) => label)
-      .join('; ');
-  const facts: [string, string][] = [
-    ['Where', isClass ? front.venue : front.site],
-    ['Leaders', [front.leader, ...front.otherLeaders].join(', ')],
-    ['Group', front.cohort],
-    ['Meeting point', isClass ? '' : `${stops[0]?.name ?? ''}, ${place(front.meeting)}`],
-    [
-      'Access for an ambulance',
-      [front.accessPoint, front.access && place(front.access)].filter(Boolean).join(' ')
-    ],
-    ['Nearest road', front.nearestRoad],
-    ['Telephone signal', front.phoneSignal],
-    ['Toilets', front.toilets],
-    ['Light', front.light],
-    ['Tide', front.tide],
-    [
-      'Turn back',
-      front.turningBack
-        ? `Leave ${front.turningBack.stop} by ${front.turningBack.by}, by the shortest way.`
-        : ''
-    ],
-    ['Permission', front.permission],
-    ['Rules of the place', front.localRules],
-    ['Everybody brings', kit('everyone')]
-  ];
-  if (isForLeaders)
-    facts.push(
-      ['Leaders carry', kit('leaders')],
-      [
-        'When late, leave out',
-        front.drops.map(({ stop, minutes }) => `${stop} (${minutes} min)`).join(', then ')
-      ]
-    );
-  return facts.filter(([, value]) => value);
-}
-
 function front(brief: PrintedBrief, isForLeaders: boolean): Content[] {
   const { document, version, school } = brief;
   const { walk } = document;
-  const facts = frontFacts(brief, isForLeaders);
+  const facts = briefFacts(document, isForLeaders);
   const halves = [facts.filter((_, i) => i % 2 === 0), facts.filter((_, i) => i % 2 === 1)];
-  const column = (half: [string, string][]): Column => ({
-    stack: half.map(([label, value]) =>
+  const column = (half: typeof facts): Column => ({
+    stack: half.map(({ label, value }) =>
       paragraph([[`${label}\n`, { fontSize: 9, color: colours.second }], value], {
         fontSize: 10.5,
         margin: [0, 0, 0, 5]
@@ -241,14 +201,10 @@ function hazards({ document }: PrintedBrief): Content[] {
   ];
 }
 
-const outOf100 = (p: number) => `${Math.round(p * 100)} in 100`;
-const oneIn = (p: number) =>
-  p <= 0 ? 'never' : p > 0.5 ? outOf100(p) : `1 in ${Number((1 / p).toPrecision(2)).toLocaleString('en-GB')}`;
-
 function sheetPage(
   sheet: ContrastSheet,
   i: number,
-  { document: { sheets }, drawings }: PrintedBrief
+  { document: { sheets, remarks }, drawings }: PrintedBrief
 ): Content[] {
   const named = (taxon: ContrastSheet['target'] | ContrastSheet['lookalike'], isDanger: boolean): TableCell =>
     paragraph(
@@ -269,7 +225,11 @@ function sheetPage(
     );
   const rows = decidingRows(sheet);
   const shown = pairPicture(sheet, drawings, { x: 42, y: 58, scale: pageWide / 782 });
+  const remark = remarks[sheet.key];
   const notes: Content[] = [
+    ...(remark
+      ? [paragraph([bold('The leaders add. '), remark], { fontSize: 10, margin: [0, 0, 0, 4] })]
+      : []),
     paragraph(
       [
         [`Rated ${sheet.rating.rating} of 25. `, { bold: true, color: colours.rosehip }],

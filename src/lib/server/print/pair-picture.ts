@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces';
-import type { ContrastSheet } from '$core/walk';
+import { type ContrastSheet, decidingRows, numberHeights } from '$core/walk';
 import { runsOf } from './fonts';
 import { type PlaceOnPage, plateVectors } from './plate-vectors';
 import { colours } from './text';
@@ -20,24 +20,11 @@ const latin = (text: string) =>
       .join('')
   );
 
-/** The rows that decide, or where there is no set the best that can be had. */
-export const decidingRows = (sheet: ContrastSheet, most = 4): ContrastSheet['rows'] =>
-  sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, most);
-
 const frame = (x: number, isDanger: boolean) =>
   `<rect x="${x + 0.5}" y="1" width="${plateWide - 1}" height="${plateHigh}" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1"/>
    <rect x="${x + 4}" y="5" width="${plateWide - 8}" height="${plateHigh - 8}" fill="none" stroke="${colours.rule}" stroke-width="0.8"/>${
      isDanger ? `<rect x="${x}" y="337" width="${plateWide}" height="4" fill="${colours.rosehip}"/>` : ''
    }`;
-
-/** Numbers as level as can be with what they name, in order and apart. */
-function discHeights(levels: readonly number[], highest: number, lowest: number, apart: number): number[] {
-  const places: number[] = [];
-  for (const [i, y] of levels.entries()) places.push(Math.max(y, i > 0 ? places[i - 1]! + apart : highest));
-  for (let i = places.length - 1; i >= 0; i -= 1)
-    places[i] = Math.min(places[i]!, i === places.length - 1 ? lowest : places[i + 1]! - apart);
-  return places;
-}
 
 export interface Picture {
   /** In points. */
@@ -99,15 +86,7 @@ export function pairPicture(
   const total = 2 * plateWide + gap;
   const [left, right] = sheet.plates;
   const rows = decidingRows(sheet);
-  const discs = discHeights(
-    rows.map(({ slug }) => {
-      const ends = [left, right].flatMap((plate) => (plate?.anchors[slug] ? [plate.anchors[slug].y] : []));
-      return ends.length > 0 ? ends.reduce((sum, y) => sum + y, 0) / ends.length : 126;
-    }),
-    126,
-    322,
-    62
-  );
+  const discs = numberHeights(rows, sheet.plates);
   const middle = total / 2;
   const text = (content: string, y: number, size: number, family: string, weight = '') =>
     `<text x="${middle}" y="${y}" text-anchor="middle" font-family="${family}" font-size="${size}" ${weight} fill="${colours.ink}">${latin(content)}</text>`;

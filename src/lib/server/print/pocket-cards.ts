@@ -1,8 +1,8 @@
 import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import type { ContrastSheet } from '$core/walk';
+import { type ContrastSheet, decidingRows, unbroken } from '$core/walk';
 import { longDate } from '$lib/ui/dates';
-import { type PrintedBrief, illCard, unbroken } from './brief-pages';
-import { cardPicture, decidingRows } from './pair-picture';
+import { type PrintedBrief, illCard } from './brief-pages';
+import { cardPicture } from './pair-picture';
 import { bold, colours, italic, paragraph, rule, spacer } from './text';
 
 /** A brief in the pocket: A6, a card for the day, one a pair, one for the worst case. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ContrastSheet } from '$core/walk';
+  import { type ContrastSheet, decidingRows, numberHeights } from '$core/walk';
 
   interface Props {
     sheet: ContrastSheet;
@@ -11,26 +11,13 @@
   const wide = 290;
   const gap = 202;
   const total = 2 * wide + gap;
-  const rows = $derived(sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, 4));
+  const rows = $derived(decidingRows(sheet));
   const heading = $derived([
     `Drawn in ${sheet.target.stage}`,
     ...(sheet.lookalike.stage === sheet.target.stage ? [] : [`and in ${sheet.lookalike.stage}`]),
     'each to its own scale'
   ]);
-  const apart = 62;
-  const [highest, lowest] = [126, 322];
-  /** Each number as level as can be with the places that it names on both plates, in order and apart. */
-  const discs = $derived.by(() => {
-    const level = rows.map(({ slug }) => {
-      const ends = [left, right].flatMap((plate) => (plate?.anchors[slug] ? [plate.anchors[slug].y] : []));
-      return ends.length > 0 ? ends.reduce((sum, y) => sum + y, 0) / ends.length : highest;
-    });
-    const places: number[] = [];
-    for (const [i, y] of level.entries()) places.push(Math.max(y, i > 0 ? places[i - 1]! + apart : highest));
-    for (let i = places.length - 1; i >= 0; i -= 1)
-      places[i] = Math.min(places[i]!, i === places.length - 1 ? lowest : places[i + 1]! - apart);
-    return places;
-  });
+  const discs = $derived(numberHeights(rows, sheet.plates));
   const discY = (i: number) => discs[i]!;
   /** Several characters of one part share a place: on a phone their numbers stand beside each other. */
   const beside = (plate: NonNullable<typeof left>, i: number) => {

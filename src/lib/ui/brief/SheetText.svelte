@@ -5,7 +5,7 @@
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
   import { severityWords } from '$core/knowledge';
-  import type { ContrastSheet } from '$core/walk';
+  import { type ContrastSheet, decidingRows, oneIn, outOf100 } from '$core/walk';
   import type { PairPhotographs } from '$lib/server/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
@@ -16,18 +16,12 @@
     sheet: ContrastSheet;
     source: (id: string) => string;
     photographs?: PairPhotographs | undefined;
+    /** What the leaders of the walk add. */
+    remark?: string | undefined;
   }
-  let { sheet, source, photographs }: Props = $props();
-  const deciding = $derived(sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, 4));
+  let { sheet, source, photographs, remark }: Props = $props();
+  const deciding = $derived(decidingRows(sheet));
   const rest = $derived(sheet.rows.filter((row) => !deciding.includes(row)));
-
-  const outOf100 = (p: number) => `${Math.round(p * 100)} in 100`;
-  const oneIn = (p: number) =>
-    p <= 0
-      ? 'never'
-      : p > 0.5
-        ? outOf100(p)
-        : `1 in ${Number((1 / p).toPrecision(2)).toLocaleString('en-GB')}`;
 </script>
 
 <article class="grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,1fr)_210px]" id={sheet.key}>
@@ -133,6 +127,12 @@
       </details>
       <p class="mt-1 text-ink-2">{sheet.lookalike.harm}. Onset: {sheet.lookalike.onset}.</p>
     </div>
+    {#if remark}
+      <div class="border-t border-rule pt-3">
+        <p class="font-[650]">The leaders add</p>
+        <p class="text-ink-2">{remark}</p>
+      </div>
+    {/if}
     {#if !sheet.separable}
       <div class="border-t border-rule pt-3">
         <p class="flex items-center gap-2 font-[650] text-rosehip">

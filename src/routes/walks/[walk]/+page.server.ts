@@ -22,6 +22,7 @@ import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard'
 import { liftCheck, takeLiftBack } from '$lib/server/lifts';
 import { type Plan, readPlan } from '$lib/server/plan';
 import type { Patch } from '$lib/server/patches';
+import { setRemark } from '$lib/server/remarks';
 import type { SchoolDb } from '$lib/server/school';
 import type { Viewer } from '$lib/server/sign-in';
 import {
@@ -154,7 +155,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
             rating: rating.rating,
             severity: worstSeverity(lookalike.taxon),
             separable,
-            stages: lookalike.stages.map(({ description }) => description.stage)
+            stages: lookalike.stages.map(({ description }) => description.stage),
+            remark: plan.remarks.get(`${planned.taxon}~${lookalike.taxon.slug}`) ?? ''
           })),
           proposal: isMoreCareful(proposal, planned.role) ? proposal : undefined
         };
@@ -264,6 +266,12 @@ const TaxonChange = z.object({
   specimens: optionalNumber(z.number('How many specimens?').int().min(1, 'At least one specimen.').max(200)),
   handling: z.enum(handlings).optional(),
   reason: z.string().trim().max(300).optional()
+});
+
+const Remark = z.object({
+  target: z.string().min(1),
+  lookalike: z.string().min(1),
+  words: z.string().trim().max(300, 'At most 300 letters.')
 });
 
 const LiftForm = z.object({
@@ -443,6 +451,19 @@ export const actions: Actions = {
     const data = await event.request.formData();
     return onPlan(event, data, async (db, plan) => {
       await removeTaxon(db, plan.walk.id, String(data.get('taxon')));
+      return {};
+    });
+  },
+  remark: async (event) => {
+    const data = await event.request.formData();
+    const remark = Remark.safeParse(fieldsOf(data));
+    if (!remark.success) return fail(400, { problem: `Not kept. ${problems(remark.error)}` });
+    return onPlan(event, data, async (db, plan, viewer) => {
+      const { target, lookalike, words } = remark.data;
+      const planned = plan.taxa.find(({ taxon }) => taxon === target);
+      if (!planned?.survey.pairs.some((pair) => pair.lookalike.taxon.slug === lookalike))
+        return fail(404, { problem: 'These two are no pair of this walk any more.' });
+      await setRemark(db, viewer, plan.walk.id, `${target}~${lookalike}`, words);
       return {};
     });
   },

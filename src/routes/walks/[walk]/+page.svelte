@@ -340,7 +340,7 @@
       <h2 class="mt-7">Taxa and their dangerous lookalikes on {dayAndMonth(data.walk.heldOn)}</h2>
       {#each data.taxa as one (one.slug)}<PlannedTaxon {one} {kind} mayEdit={data.leads} {revision} />{/each}
       <p class="note mt-2 text-ink-2">
-        The engine adds these lookalikes to the brief; they cannot be taken off.
+        The engine adds these lookalikes to the brief; they cannot be taken off, only commented.
       </p>
     {/if}
   </div>

@@ -2,6 +2,7 @@
   import { enhance } from '$app/forms';
   import CalendarClock from '@lucide/svelte/icons/calendar-clock';
   import ListChecks from '@lucide/svelte/icons/list-checks';
+  import MessageSquarePlus from '@lucide/svelte/icons/message-square-plus';
   import Skull from '@lucide/svelte/icons/skull';
   import X from '@lucide/svelte/icons/x';
   import { handlings, roles } from '$core/walk';
@@ -22,6 +23,7 @@
   // What is left out needs its reason before the change is sent.
   let chosen = $state<string>();
   let isOpen = $state(false);
+  let remarking = $state<string>();
   const needsReason = $derived(chosen === 'leave out' && one.role !== 'leave out');
   const facts = $derived(
     [
@@ -177,7 +179,43 @@
             <Skull size={15} class="self-center text-rosehip" aria-hidden="true" /><span
               ><strong>{other.name}</strong>, {other.stages.join(' and ')}
               <span class="text-ink-2">· rated {other.rating} of 25{other.separable ? '' : ' · '}</span
-              >{#if !other.separable}<strong class="text-rosehip">not separable</strong>{/if}</span
+              >{#if !other.separable}<strong class="text-rosehip">not separable</strong>{/if}
+              {#if mayEdit}<button
+                  type="button"
+                  class="cursor-pointer p-1 text-ink-2"
+                  aria-expanded={remarking === other.slug}
+                  aria-label="Remark on {other.name} for {one.title}"
+                  onclick={() => (remarking = remarking === other.slug ? undefined : other.slug)}
+                  ><MessageSquarePlus size={15} /></button
+                >{/if}
+              {#if remarking === other.slug}
+                <form
+                  method="POST"
+                  action="?/remark"
+                  class="flex flex-wrap gap-2 py-1"
+                  use:enhance={() =>
+                    async ({ result, update }) => {
+                      await update({ reset: false });
+                      if (result.type === 'success') remarking = undefined;
+                    }}
+                >
+                  <input type="hidden" name="target" value={one.slug} />
+                  <input type="hidden" name="lookalike" value={other.slug} />
+                  <input type="hidden" name="revision" value={revision} />
+                  <label class="sr-only" for="remark-{one.slug}-{other.slug}"
+                    >Remark, goes into the brief</label
+                  >
+                  <input
+                    id="remark-{one.slug}-{other.slug}"
+                    name="words"
+                    class="input h-9 min-h-0 text-[14px]"
+                    maxlength="300"
+                    placeholder="Goes into the brief"
+                    value={other.remark}
+                  />
+                  <button class="btn btn-line btn-sm">Keep the remark</button>
+                </form>
+              {:else if other.remark}<span class="block text-ink-2">“{other.remark}”</span>{/if}</span
             >
           </li>
         {/each}

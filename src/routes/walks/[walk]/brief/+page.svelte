@@ -128,7 +128,7 @@
     </div>{/if}
   <div class="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_250px]">
     <section class="min-w-0">
-      <BriefFront {document} version={data.brief.version} />
+      <BriefFront {document} version={data.brief.version} isLeader={data.publishing !== undefined} />
       <BriefTimetable {document} />
     </section>
     <aside
@@ -163,7 +163,7 @@
   {#each document.sheets as sheet, i (sheet.key)}
     <section class="mt-9 scroll-mt-4 break-before-page border-t border-ink pt-4">
       <p class="plate-label mb-3">Pair {i + 1} of {document.sheets.length}</p>
-      <SheetText {sheet} {source} photographs={data.photographs[i]} />
+      <SheetText {sheet} {source} photographs={data.photographs[i]} remark={document.remarks[sheet.key]} />
     </section>
   {/each}
   <BriefCards {document} />
