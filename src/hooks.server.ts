@@ -1,13 +1,18 @@
 import { type Handle, type ServerInit, redirect } from '@sveltejs/kit';
 import { assertBoundRole, closePool } from '$lib/server/pool';
 import { readSessionCookie } from '$lib/server/cookies';
+import { keepSweeping } from '$lib/server/housekeeping';
 import { hasAccounts, viewerOf } from '$lib/server/sign-in';
 
 export const init: ServerInit = async () => {
   if (!process.env['DATABASE_URL']) return;
   await assertBoundRole();
+  const stopSweeping = keepSweeping();
   // adapter-node's word for 'stop': idle connections would keep the process alive.
-  process.once('sveltekit:shutdown', () => void closePool());
+  process.once('sveltekit:shutdown', () => {
+    stopSweeping();
+    void closePool();
+  });
 };
 
 const open = ['/sign-in', '/set-up', '/welcome', '/health'];

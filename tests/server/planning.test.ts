@@ -6,6 +6,7 @@ import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readGpxFile } from '../../src/core/formats';
 import { readBrief } from '../../src/lib/server/briefs';
+import { sweep } from '../../src/lib/server/housekeeping';
 import { closePool } from '../../src/lib/server/pool';
 import { listPatches } from '../../src/lib/server/patches';
 import { readPlan } from '../../src/lib/server/plan';
@@ -242,6 +243,8 @@ describe('health notes', () => {
     await inDemo((db) =>
       db.query("update health_note set keep_until = '2020-01-01' where concern = 'kidney'")
     );
+    // Without anybody opening a page.
+    expect(await sweep()).toBe(1);
     expect(await clients.instructor.words(`${wood()}/group`)).not.toContain(secret);
     expect(await count()).toBe(before - 1);
     await inDemo((db) => db.query("update health_note set keep_until = '2027-04-23'"));

@@ -298,6 +298,12 @@ export async function removeAccount(schoolId: string, personId: string): Promise
   }
 }
 
+/** Every school that somebody signs in to: for what is done without anybody asking. */
+export async function schoolIds(): Promise<string[]> {
+  const { rows } = await pool().query<{ id: string }>('select distinct school_id as id from membership');
+  return rows.map(({ id }) => id);
+}
+
 /** Whether anybody can sign in yet: an empty installation offers to set up the first owner. */
 export async function hasAccounts(): Promise<boolean> {
   const { rows } = await pool().query<{ any: boolean }>('select exists (select 1 from account) as any');
