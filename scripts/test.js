@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild } from './setup/build.js';
@@ -25,14 +25,36 @@ const staticChecks = [
 const run = ([name = '', ...rest], env = process.env) =>
   spawnSync(program(name), rest, { cwd: root, stdio: 'inherit', env }).status === 0;
 
-/** @returns {{ passed: number, failed: number }} */
-function runStatic() {
-  run(['svelte-kit', 'sync']);
-  const failures = staticChecks.filter(([name, command]) => {
-    say(`Checking ${name} …`);
-    return !run(command);
+/**
+ * Runs a command and keeps what it prints until it ends, so that two at once do not mix their words.
+ * @param {string[]} command @returns {Promise<{ isClean: boolean, printed: string }>}
+ */
+const runQuietly = ([name = '', ...rest]) =>
+  new Promise((done) => {
+    const child = spawn(program(name), rest, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    let printed = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (printed += chunk));
+    child.on('error', (error) => done({ isClean: false, printed: String(error) }));
+    child.on('close', (code) => done({ isClean: code === 0, printed }));
   });
-  for (const [name] of failures) console.error(`FAILED: ${name}`);
+
+/** Two checks at a time. @returns {Promise<{ passed: number, failed: number }>} */
+async function runStatic() {
+  run(['svelte-kit', 'sync']);
+  const waiting = [...staticChecks];
+  /** @type {string[]} */
+  const failures = [];
+  const work = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [name, command] = next;
+      const { isClean, printed } = await runQuietly(command);
+      say(`Checked ${name}.`);
+      if (printed.trim()) console.log(printed.trimEnd());
+      if (!isClean) failures.push(name);
+    }
+  };
+  await Promise.all([work(), work()]);
+  for (const name of failures) console.error(`FAILED: ${name}`);
   return { passed: staticChecks.length - failures.length, failed: failures.length };
 }
 
@@ -75,7 +97,7 @@ async function main() {
   if (unknown !== undefined) throw new SetupError(`There is no part '${unknown}'. Parts: ${all.join(', ')}.`);
   mkdirSync(local, { recursive: true });
   ensureNpmPackages();
-  const totals = wanted.includes('static') ? runStatic() : { passed: 0, failed: 0 };
+  const totals = wanted.includes('static') ? await runStatic() : { passed: 0, failed: 0 };
   const projects = wanted.filter((name) => name !== 'static');
   if (projects.length > 0) {
     const env = { ...process.env };
