@@ -190,7 +190,7 @@ function hazards({ document }: PrintedBrief): Content[] {
           ])
         ]
       },
-      layout: lines
+      layout: { ...lines, paddingTop: () => 1.5, paddingBottom: () => 1.5 }
     },
     paragraph(
       [

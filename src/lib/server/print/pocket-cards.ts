@@ -94,7 +94,7 @@ export function pocketCards(brief: PrintedBrief): TDocumentDefinitions {
         stack: pairCard(sheet, brief),
         pageBreak: 'before'
       })),
-      { stack: illCard(brief.document, 8.5, 3), pageBreak: 'before' }
+      { stack: illCard(brief.document, 7.5, 3), pageBreak: 'before' }
     ],
     footer: (page, pages) => ({
       ...paragraph([`Never says that a plant is safe · ${page} of ${pages}`], {
