@@ -48,7 +48,7 @@ export interface Timetable {
 }
 
 /** A walk that ends this near to its start ends there. */
-const sameplaceMetres = 60;
+const samePlaceMetres = 60;
 
 /**
  * The running clock of a walk: stops by their minutes, legs by the pace, whole minutes rounded up.
@@ -87,7 +87,7 @@ export function timetable(
   const last = stops.at(-1);
   const back = last && first && last !== first ? legTo(last, first) : undefined;
   const wayBack =
-    back && back.metres > sameplaceMetres
+    back && back.metres > samePlaceMetres
       ? { metres: back.metres, line: back.line, minutes: minutesOf(back) }
       : undefined;
   return {

@@ -154,3 +154,12 @@ export function healthMatches(notes: readonly HealthNote[], taxa: readonly MetTa
     });
   });
 }
+
+/** Each note with what it is about and the taxa that it speaks against. */
+export function notesBesideTaxa<Note extends HealthNote>(notes: readonly Note[], taxa: readonly MetTaxon[]) {
+  return notes.map((note) => ({
+    ...note,
+    label: concerns[note.concern].label,
+    matches: healthMatches([note], taxa).map(({ taxon, name, why }) => ({ taxon, name, why }))
+  }));
+}

@@ -1,6 +1,5 @@
-import { worstContact } from './facts';
-import type { PlanFacts, TaxonFacts } from './facts';
 import type { LibraryTaxon } from '../knowledge';
+import { type PlanFacts, type TaxonFacts, worstContact } from './facts';
 
 /** What has to be packed, proposed from taxa, hazards, site and season: common practice, no source. */
 export interface KitItem {

@@ -9,10 +9,11 @@ export interface Proposal {
 }
 
 /** From this severity on a plant is shown so that it is known. */
-const seriousHarm = 3;
+export const seriousHarm = 3;
 /** Burns and blisters. */
-const harmsByTouch = 2;
-const neededSources = 2;
+export const harmsByTouch = 2;
+/** Independent sources that make a claim confirmed, before anything is gathered. */
+export const enoughSources = 2;
 
 /** Whether a level lies below the one from which cautious families are gathered. */
 export const isBelow = (level: Level, policy: Policy): boolean =>
@@ -49,7 +50,7 @@ export function proposeRole(
     };
   if (!taxon.uses.some(({ stages }) => stages.includes(stage)))
     return { role: 'show', why: `no use of it is recorded in ${stage}` };
-  if (taxon.sources < neededSources)
+  if (taxon.sources < enoughSources)
     return { role: 'show', why: 'its use has not been confirmed by two sources' };
   return { role: 'gather', why: 'its use is confirmed and it can be told apart at this stage' };
 }

@@ -7,13 +7,11 @@ import {
   useClaims,
   worstSeverity
 } from '$core/knowledge';
+import { enoughSources } from '$core/walk';
 import type { SchoolDb } from './school';
 
 export const sourceKinds = ['flora', 'handbook', 'paper', 'expert', 'web page'] as const;
 export type SourceKind = (typeof sourceKinds)[number];
-
-/** Sources that make a claim confirmed. */
-export const enoughSources = 2;
 
 export interface Source {
   readonly id: string;

@@ -13,7 +13,7 @@ import {
   type Survey,
   type TaxonFacts,
   contactNames,
-  healthMatches,
+  notesBesideTaxa,
   planTimes,
   proposeKit,
   runChecks,
@@ -249,9 +249,8 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       learners: members.length,
       minors: minors.length,
       withoutConsent: minors.filter(({ guardianConsentOn }) => !guardianConsentOn).map(({ name }) => name),
-      healthMatters: new Set(
-        healthMatches(notes, taxa.map(metTaxon)).map(({ person, concern }) => `${person} ${concern}`)
-      ).size,
+      healthMatters: notesBesideTaxa(notes, taxa.map(metTaxon)).filter(({ matches }) => matches.length > 0)
+        .length,
       healthNotes: notes.length
     },
     leaders: leaders.map(({ name, firstAidUntil }) => ({ name, firstAidUntil })),

@@ -1,14 +1,10 @@
 import type { Load } from '../../knowledge';
 import { stageIsUp } from '../../season';
 import type { TaxonFacts } from '../facts';
-import { isBelow } from '../proposal';
+import { harmsByTouch, isBelow, enoughSources, seriousHarm } from '../proposal';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
 type Facts = Checked['facts'];
-
-const neededSources = 2;
-const severeHarm = 3;
-const harmsByTouch = 2;
 
 /** Whether each plant may be met in its role at its stage on that day. */
 export function plantChecks({ facts }: Checked): Check[] {
@@ -64,7 +60,7 @@ function gatherChecks(taxon: TaxonFacts, facts: Facts): Check[] {
     );
   checks.push(
     useCheck(taxon),
-    sources < neededSources
+    sources < enoughSources
       ? stop(
           `sources ${slug}`,
           `Stop: ${name} has ${sources === 1 ? 'one source' : 'no source'}`,
@@ -217,7 +213,7 @@ function loadChecks({ taxa }: Facts): Check[] {
 function specimenChecks(taxon: TaxonFacts, { policy }: Facts): Check[] {
   const { slug, name, specimens } = taxon;
   if (!specimens || specimens.count === 0) return [];
-  const isDangerous = taxon.severity >= severeHarm || taxon.contactSeverity >= harmsByTouch;
+  const isDangerous = taxon.severity >= seriousHarm || taxon.contactSeverity >= harmsByTouch;
   const key = `specimen ${slug}`;
   const mend = { label: 'Change the specimen', at: 'plan', id: slug } as const;
   if (!isDangerous) return [passed(key, `Specimens of ${name}`, `${specimens.count}, counted out and in.`)];

@@ -1,8 +1,9 @@
+import { enoughSources } from '$core/walk';
 import { allowanceInWords } from '$lib/server/cell-words';
 import { lookalikesOfTheYear } from '$core/evidence';
 import { bbchOf, claimsOf, englishName, isDangerous, useClaims, worstSeverity } from '$core/knowledge';
 import { dayOfYear, stagesUp } from '$core/season';
-import { citations, confirmedClaims, disagreements, enoughSources } from '$lib/server/bookshelf';
+import { citations, confirmedClaims, disagreements } from '$lib/server/bookshelf';
 import { describeStage, plateAddress, plateNotes } from '$lib/server/describe';
 import { found, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';

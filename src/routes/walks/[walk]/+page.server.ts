@@ -131,7 +131,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
   return inSchoolOf(viewer, async (db) => {
     const plan = found(await readPlan(db, viewer, id), 'walk');
     const { library, facts } = plan;
-    const lifted = new Map(plan.lifts.map((lift) => [lift.key, lift]));
     const before = plan.walk.copiedFrom && (await readWalk(db, viewer, plan.walk.copiedFrom));
     return {
       ground: plan.site.ground,
@@ -139,7 +138,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
       facts,
       kit: plan.kit,
       lifts: plan.lifts,
-      isEverLifted: lifted.size > 0,
       copiedFrom: before ? { id: before.id, name: before.name } : undefined,
       stops: plan.stops.map((stop) => ({ ...stop, taxa: undefined })),
       taxa: plan.taxa.map((planned) => {

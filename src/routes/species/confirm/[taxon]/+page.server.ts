@@ -1,3 +1,4 @@
+import { enoughSources } from '$core/walk';
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import {
@@ -14,7 +15,6 @@ import {
   confirmingQueue,
   confirmingSources,
   disagreements,
-  enoughSources,
   enterOpinions,
   listSources
 } from '$lib/server/bookshelf';

@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { DateTime } from 'luxon';
 import { z } from 'zod';
-import { concernKeys, healthMatches } from '$core/walk';
+import { concernKeys, notesBesideTaxa } from '$core/walk';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import {
   addHealthNote,
@@ -32,7 +32,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
         )
       : [];
     if (maySee && notes.length > 0) await logHealthAccess(db, viewer, id);
-    const matches = healthMatches(notes, plan.taxa.map(metTaxon));
     return {
       mayReadHealth: maySee,
       members: members.map(({ id: key, name, role, isMinor, guardianName, guardianConsentOn }) => ({
@@ -44,12 +43,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         guardianConsentOn
       })),
       level: facts.level,
-      notes: notes.map((note) => ({
-        ...note,
-        matches: matches
-          .filter(({ person, concern }) => person === note.person && concern === note.concern)
-          .map(({ taxon, name, why }) => ({ taxon, name, why }))
-      })),
+      notes: notesBesideTaxa(notes, plan.taxa.map(metTaxon)),
       loads: checks.filter(({ key }) => key.startsWith('load ')),
       access: maySee ? await listHealthAccess(db, id) : [],
       healthDays: plan.settings.healthDays,

@@ -65,9 +65,7 @@
               <strong>{note.person}</strong>
               <div>
                 <p>
-                  {concerns[note.concern].label}{#if note.words}<span class="text-ink-2"
-                      >: “{note.words}”</span
-                    >{/if}
+                  {note.label}{#if note.words}<span class="text-ink-2">: “{note.words}”</span>{/if}
                 </p>
                 {#each note.matches as match (match.taxon)}
                   <p class="note text-ochre"><strong>{match.name}</strong>: {match.why}</p>

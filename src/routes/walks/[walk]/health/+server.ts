@@ -1,5 +1,5 @@
 import { error, json } from '@sveltejs/kit';
-import { concerns, healthMatches } from '$core/walk';
+import { notesBesideTaxa } from '$core/walk';
 import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
 import { healthNotes, logHealthAccess, mayReadHealth } from '$lib/server/health';
 import { metTaxon, readPlan } from '$lib/server/plan';
@@ -17,16 +17,13 @@ export const GET: RequestHandler = ({ locals, params }) => {
       plan.members.map((person) => person.id)
     );
     await logHealthAccess(db, viewer, id);
-    const matches = healthMatches(notes, plan.taxa.map(metTaxon));
     return json(
       {
-        notes: notes.map(({ person, concern, words }) => ({
+        notes: notesBesideTaxa(notes, plan.taxa.map(metTaxon)).map(({ person, label, words, matches }) => ({
           person,
-          label: concerns[concern].label,
+          label,
           words,
-          matches: matches
-            .filter((match) => match.person === person && match.concern === concern)
-            .map(({ taxon, name, why }) => ({ taxon, name, why }))
+          matches
         }))
       },
       { headers: { 'cache-control': 'no-store' } }
