@@ -43,6 +43,8 @@ export async function serve({ port, app, role, remember = false }) {
       ORIGIN: origin,
       BODY_SIZE_LIMIT: bodySizeLimit,
       SHUTDOWN_TIMEOUT: '3',
+      // Node.js hangs up after 5 s, just as a slow client asks again over the same connection.
+      KEEP_ALIVE_TIMEOUT: '65',
       DATABASE_URL: app,
       ...(role ? { DATABASE_ROLE: role } : {})
     }
