@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
-import { v7 as uuid } from 'uuid';
 import { tryPort } from '../scripts/setup/ports.js';
 import { serve } from '../scripts/setup/server.js';
+import { answerTo, cautious, openQuestion } from '../tests/support/answers';
 import { type Client, signedIn } from '../tests/support/client';
 import { cloneDatabase } from '../tests/support/database';
 import { type Figure, medianMs, quantile, timed } from './figure';
@@ -23,15 +23,8 @@ async function answerTimes(client: Client, walkPath: string, rounds: number): Pr
   for (let round = 0; round < rounds; round += 1) {
     const roundPath = await client.submit(`${walkPath}/practise`);
     for (let number = 0; number < 10; number += 1) {
-      const [, questionId] = /\/questions\/([0-9a-f-]{36})/.exec(await client.text(roundPath))!;
-      const event = {
-        id: uuid(),
-        kind: 'answer',
-        questionId,
-        choice: 'cannot tell',
-        confidence: 'sure',
-        seconds: 5
-      };
+      const { questionId, drill } = (await openQuestion(client, roundPath))!;
+      const event = answerTo(questionId, cautious(drill));
       const { ms, result } = await timed(() => client.json('/api/events', { events: [event] }));
       if (!result.ok) throw new Error(`an answer was refused: ${await result.text()}`);
       times.push(ms);

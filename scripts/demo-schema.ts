@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { abundances } from '../src/core/evidence';
 import { groundKinds } from '../src/core/ground';
 import { Stage } from '../src/core/knowledge';
+import { outcomes } from '../src/core/learning';
 import { eventKinds } from '../src/lib/server/ground-events';
 import { CensusBody } from '../src/lib/server/takings';
 import { TideRecord } from '../src/lib/server/tide';
@@ -241,11 +242,32 @@ export const Demo = z.strictObject({
       )
     })
   ),
+  /** Invented results: who practised on which days for a walk, how well, and how carefully. */
   rounds: z.strictObject({
     walk: z.string(),
-    days: z.array(z.iso.date()),
-    learners: z.array(z.string()),
-    skills: z.record(z.string(), z.number())
-  })
+    learners: z.array(
+      z.strictObject({
+        person: z.string(),
+        days: z.array(z.iso.date()),
+        skill: z.number(),
+        /** On the first day; it grows to the skill by the last. */
+        from: z.number(),
+        caution: z.number()
+      })
+    )
+  }),
+  /** Invented results on living plants, and what was signed off. */
+  signOffs: z.array(
+    z.strictObject({
+      person: z.string(),
+      pair: z.string(),
+      stage: Stage,
+      step: z.enum(['shown', 'signed off']),
+      outcome: z.enum(outcomes).default('right'),
+      plant: z.string(),
+      by: z.string(),
+      on: z.iso.date()
+    })
+  )
 });
 export type Demo = z.infer<typeof Demo>;

@@ -9,15 +9,13 @@ import {
   claimsOf,
   compileLibrary
 } from '../src/core/knowledge';
-import { composeRound, judge, pairKey } from '../src/core/learning';
-import { createRandom } from '../src/core/random';
 import { keepWarmth } from '../src/lib/server/warmth';
 import { readStation, stationName } from '../src/lib/server/weather-station';
 import { closePool } from '../src/lib/server/pool';
-import { pairsOfWalk } from '../src/lib/server/drills';
 import { type SchoolDb, withSchool } from '../src/lib/server/school';
 import type { IdOf } from './demo-place';
 import { Demo } from './demo-schema';
+import { loadResults } from './demo-results';
 import { loadSites } from './demo-sites';
 import { insertWalks, liftStops, publishWalks } from './demo-walks';
 import { createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/sign-in';
@@ -134,55 +132,4 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
     });
   await loadSites(demo, idOf, insert);
   await insertWalks(demo, idOf, insert);
-}
-
-/** Invented answers: each learner is right with the chance that is called skill. */
-async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
-  const { walk, days, learners, skills } = demo.rounds;
-  const pairs = await pairsOfWalk(db, idOf('walk', walk));
-  for (const key of learners) {
-    const skill = skills[key] ?? demo.people.find((person) => person.key === key)?.skill ?? 0.7;
-    for (const [d, day] of days.entries()) {
-      const random = createRandom(`results ${key} ${day}`);
-      const roundId = idOf('round', `${key} ${day}`);
-      const personId = idOf('person', key);
-      const at = `${day}T19:00:00Z`;
-      await db.query(
-        'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
-        [db.schoolId, roundId, personId, idOf('walk', walk), at]
-      );
-      const questions = composeRound(pairs, new Map(), new Date(at), 10, d + random.integer(1, 1e6)).filter(
-        ({ partial }) => !partial
-      );
-      for (const [i, question] of questions.entries()) {
-        const questionId = idOf('question', `${key} ${day} ${i}`);
-        await db.query(
-          'insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, $4, $5)',
-          [db.schoolId, questionId, roundId, i + 1, question]
-        );
-        const isRight = random.next() < skill + 0.04 * d;
-        const other = question.specimen === 'target' ? 'lookalike' : 'target';
-        const choice = isRight ? question.specimen : random.next() < 0.55 ? 'cannot tell' : other;
-        await db.query(
-          `insert into answer_event (school_id, id, question_id, person_id, effective_at, body, pair, specimen_stage, is_dangerous_specimen, outcome, is_part_right, seconds, confidence)
-           values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
-          [
-            db.schoolId,
-            idOf('answer', `${key} ${day} ${i}`),
-            questionId,
-            personId,
-            new Date(Date.parse(at) + i * 30_000),
-            { invented: true, choice },
-            pairKey(question),
-            question[`${question.specimen}Stage`],
-            question.specimen === 'lookalike',
-            judge(choice, question.specimen, true),
-            isRight && random.next() < 0.8,
-            Math.round(random.between(6, 22)),
-            isRight ? 'sure' : 'fairly sure'
-          ]
-        );
-      }
-    }
-  }
 }

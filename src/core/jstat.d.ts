@@ -2,7 +2,10 @@
 declare module 'jstat' {
   const jstat: {
     studentt: { inv(probability: number, degreesOfFreedom: number): number };
-    normal: { inv(probability: number, mean: number, standardDeviation: number): number };
+    normal: {
+      inv(probability: number, mean: number, standardDeviation: number): number;
+      pdf(at: number, mean: number, standardDeviation: number): number;
+    };
   };
   export default jstat;
 }

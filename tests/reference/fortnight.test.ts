@@ -1,103 +1,119 @@
 import { describe, expect, it } from 'vitest';
 import {
+  type DrillName,
   type DrillPair,
+  type JudgedAnswer,
+  type LearnerState,
   type Outcome,
   type PastAnswer,
+  type SimulatedLearner,
   composeRound,
-  judge,
-  oneSided95,
-  pairKey,
+  isOnPair,
+  newLearner,
+  pairsForToday,
+  readinessFor,
   replayMemory,
-  unitKey,
-  wilsonInterval
+  simulateAnswer
 } from '../../src/core/learning';
 import { createRandom } from '../../src/core/random';
+import { shippedLibrary } from '../support/content';
 
 /** A simulated fortnight: what careful and careless learners look like after a round a day. No source: a model. */
 
-const pairs: DrillPair[] = ['convallaria-majalis', 'arum-maculatum', 'colchicum-autumnale'].map(
-  (lookalike) => ({
+const library = shippedLibrary();
+const pairs = ['convallaria-majalis', 'arum-maculatum', 'colchicum-autumnale'].map(
+  (lookalike): DrillPair => ({
     target: 'allium-ursinum',
     lookalike,
     targetStage: 'leaf',
-    lookalikeStage: 'leaf'
+    lookalikeStage: 'leaf',
+    deciding: []
   })
 );
 
-interface Learner {
-  /** Chance to name a specimen rightly; otherwise leaves it with `caution`, else names the other one. */
-  readonly skill: number;
-  readonly caution: number;
-}
+type Answer = PastAnswer & JudgedAnswer;
 
-/** @returns the answers of 14 days, a round of ten a day */
-function fortnight({ skill, caution }: Learner, seed: number): (PastAnswer & { dangerous: boolean })[] {
+/** @returns the answers of 14 days, the round of each day as the application composes it */
+function fortnight(learner: SimulatedLearner, seed: number): Answer[] {
   const random = createRandom(`fortnight ${seed}`);
-  const answers: (PastAnswer & { dangerous: boolean })[] = [];
-  for (let day = 1; day <= 14; day += 1) {
-    const at = new Date(Date.UTC(2027, 3, day, 18));
-    for (const question of composeRound(pairs, replayMemory(answers), at, 10, seed * 100 + day)) {
-      const other = question.specimen === 'target' ? 'lookalike' : 'target';
-      const choice =
-        random.next() < skill ? question.specimen : random.next() < caution ? 'cannot tell' : other;
-      const outcome: Outcome = judge(choice, question.specimen, !question.partial);
+  const answers: Answer[] = [];
+  for (let date = 1; date <= 14; date += 1) {
+    const at = new Date(Date.UTC(2027, 3, date, 18));
+    const past = new Map<DrillName, { outcomes: Outcome[]; seconds: number[] }>();
+    for (const { drill, outcome, seconds } of answers) {
+      const own = past.get(drill) ?? { outcomes: [], seconds: [] };
+      past.set(drill, own);
+      own.outcomes.push(outcome);
+      own.seconds.push(seconds);
+    }
+    const state: LearnerState = { ...newLearner, memory: replayMemory(answers), past };
+    const { due, open } = pairsForToday(pairs, pairs, state, at);
+    const today = [...due, ...open];
+    const frame = {
+      library,
+      context: pairs,
+      rules: { mayDig: false, scentCounts: true },
+      isoDate: '2027-04-25',
+      buffers: {},
+      learner: state,
+      now: at
+    };
+    const round = composeRound(frame, today, Math.round(2.6 * today.length), seed * 100 + date);
+    for (const spec of round.filter(isOnPair)) {
+      const { given, ...answer } = simulateAnswer(spec, learner, random);
       answers.push({
-        unit: unitKey(pairKey(question), question[`${question.specimen}Stage`]),
+        ...answer,
+        drill: spec.drill,
         at,
         day: at.toISOString().slice(0, 10),
-        outcome,
-        partRight: choice === 'cannot tell' ? undefined : true,
-        confidence: 'sure',
-        seconds: 8,
-        dangerous: question.specimen === 'lookalike'
+        couldBeTold: true,
+        partRight: undefined,
+        confidence: given.confidence,
+        seconds: 8
       });
     }
   }
   return answers;
 }
 
-const dangerLimit = (answers: readonly { outcome: Outcome; dangerous: boolean }[]) =>
-  wilsonInterval(
-    answers.filter(({ outcome }) => outcome === 'dangerous gather').length,
-    answers.filter(({ dangerous }) => dangerous).length,
-    oneSided95
-  )[1];
-
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+const readyAfter = (learner: SimulatedLearner, seed: number) =>
+  readinessFor(pairs, fortnight(learner, seed), '2027-04-14');
 const seeds = Array.from({ length: 12 }, (_, i) => i + 1);
+const share = (learner: SimulatedLearner) =>
+  seeds.filter((seed) => readyAfter(learner, seed).isReady).length / seeds.length;
 
 describe('after a fortnight of rounds', () => {
-  it('the limit of a careful learner’s dangerous-gather rate is low, that of a careless one is not', () => {
-    const careful = mean(seeds.map((seed) => dangerLimit(fortnight({ skill: 0.93, caution: 0.9 }, seed))));
-    const careless = mean(seeds.map((seed) => dangerLimit(fortnight({ skill: 0.75, caution: 0.1 }, seed))));
-    expect(careful).toBeLessThan(0.1);
-    expect(careless).toBeGreaterThan(0.2);
+  it('careful learners are ready, careless ones are not', () => {
+    expect(share({ skill: 0.96, caution: 1 })).toBeGreaterThan(0.8);
+    expect(share({ skill: 0.75, caution: 0.1 })).toBe(0);
   });
 
-  it('whoever always leaves never gathers a dangerous plant, and never becomes firm by it', () => {
+  it('whoever always leaves never gathers a dangerous plant, and is not ready by it', () => {
     const answers = fortnight({ skill: 0, caution: 1 }, 3);
     expect(answers.some(({ outcome }) => outcome === 'dangerous gather')).toBe(false);
     for (const { firmness } of replayMemory(answers).values()) expect(firmness).not.toBe('missed');
-    const careful = replayMemory(fortnight({ skill: 1, caution: 1 }, 3));
-    const cautious = replayMemory(answers);
-    for (const [unit, memory] of careful)
-      expect(memory.due.getTime()).toBeGreaterThan(cautious.get(unit)!.due.getTime());
+    expect(readyAfter({ skill: 0, caution: 1 }, 3)).toMatchObject({ isSafe: true, isReady: false });
   });
 
-  it('every pair has shown its dangerous plant on most days', () => {
+  it('whoever knows them is firmer than whoever leaves them', () => {
+    const knows = replayMemory(fortnight({ skill: 1, caution: 1 }, 3));
+    const leaves = replayMemory(fortnight({ skill: 0, caution: 1 }, 3));
+    for (const [unit, memory] of knows)
+      expect(memory.due.getTime()).toBeGreaterThan(leaves.get(unit)!.due.getTime());
+  });
+
+  it('every pair has shown its dangerous plant on every day', () => {
     const answers = fortnight({ skill: 0.9, caution: 0.9 }, 5);
-    for (const pair of pairs) {
-      const unit = unitKey(pairKey(pair), 'leaf');
+    for (const { lookalike } of pairs) {
       const days = new Set(
-        answers.filter((one) => one.unit === unit && one.dangerous).map(({ at }) => at.getUTCDate())
+        answers.filter((one) => one.unit.includes(lookalike) && one.isDangerousSpecimen).map(({ day }) => day)
       );
-      expect(days.size).toBeGreaterThanOrEqual(10);
+      expect(days.size).toBe(14);
     }
   });
 
   it('recall falls from day to day and is never beyond 0 and 1', () => {
-    const memory = replayMemory(fortnight({ skill: 0.9, caution: 0.9 }, 7));
-    for (const { recallAt } of memory.values()) {
+    for (const { recallAt } of replayMemory(fortnight({ skill: 0.9, caution: 0.9 }, 7)).values()) {
       const later = [15, 20, 40, 120].map((day) => recallAt(new Date(Date.UTC(2027, 3, day))));
       expect(later).toEqual([...later].sort((a, b) => b - a));
       for (const chance of later) {

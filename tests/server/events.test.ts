@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
+import { answerTo, cautious, openOf } from '../support/answers';
 import { Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase } from '../support/database';
 
@@ -29,17 +30,13 @@ afterAll(async () => {
 
 describe('the events endpoint', () => {
   const open = async (client: Client) => {
-    const round = await client.submit(`${walk}/practise`);
-    return { round, questionId: /\/questions\/([0-9a-f-]{36})/.exec(await client.text(round))![1]! };
+    for (;;) {
+      const round = await client.submit(`${walk}/practise`);
+      const questionId = await openOf(client, round, 'side by side');
+      if (questionId) return { round, questionId };
+    }
   };
-  const answer = (questionId: string) => ({
-    id: uuid(),
-    kind: 'answer',
-    questionId,
-    choice: 'cannot tell',
-    confidence: 'sure',
-    seconds: 4
-  });
+  const answer = (questionId: string) => answerTo(questionId, cautious('side by side'));
 
   it('is closed to whoever is not signed in', async () => {
     const response = await new Client(server.origin).json('/api/events', { events: [] });
@@ -51,7 +48,14 @@ describe('the events endpoint', () => {
     ['no batch', {}],
     ['an empty batch', { events: [] }],
     ['an unknown kind', { events: [{ id: uuid(), kind: 'applause' }] }],
-    ['a confidence that is none', { events: [{ ...answer(nowhere), confidence: 'very' }] }],
+    [
+      'a confidence that is none',
+      { events: [{ ...answer(nowhere), given: { ...cautious('side by side'), confidence: 'very' } }] }
+    ],
+    [
+      'an answer to no drill',
+      { events: [{ ...answer(nowhere), given: { drill: 'guessing', choice: 'target' } }] }
+    ],
     ['more than was asked', { events: [{ ...answer(nowhere), outcome: 'right' }] }]
   ])('refuses %s with a message', async (_, body) => {
     const response = await clients.learner.json('/api/events', body);
@@ -66,10 +70,24 @@ describe('the events endpoint', () => {
     const again = await clients.learner.json('/api/events', { events: [event] });
     expect([first.status, again.status]).toEqual([200, 200]);
     expect(await again.json()).toEqual(await first.json());
-    const other = await clients.learner.json('/api/events', { events: [{ ...event, choice: 'target' }] });
+    const other = await clients.learner.json('/api/events', {
+      events: [{ ...event, given: { drill: 'side by side', choice: 'target', confidence: 'sure' } }]
+    });
     expect(other.status).toBe(409);
     const second = await clients.learner.json('/api/events', { events: [answer(questionId)] });
     expect(second.status).toBe(409);
+  });
+
+  it('refuses an answer of another drill than the question’s, and keeps the question open', async () => {
+    const { questionId } = await open(clients.learner);
+    const response = await clients.learner.json('/api/events', {
+      events: [answerTo(questionId, cautious('basket'))]
+    });
+    expect(response.status).toBe(400);
+    expect((await response.json()).results[0].problem).toBe(
+      'This question is side by side, the answer is not.'
+    );
+    expect((await clients.learner.json('/api/events', { events: [answer(questionId)] })).status).toBe(200);
   });
 
   it('takes what it can of a batch and says which was refused', async () => {
@@ -87,7 +105,7 @@ describe('the events endpoint', () => {
     const { round, questionId } = await open(clients.learner);
     const response = await clients.instructor.json('/api/events', { events: [answer(questionId)] });
     expect(response.status).toBe(404);
-    expect((await clients.instructor.fetch(`/questions/${questionId}`)).status).toBe(404);
+    expect((await clients.instructor.fetch(`/questions/${questionId}/specimen`)).status).toBe(404);
     expect((await clients.instructor.fetch(round)).status).toBe(404);
   });
 
@@ -95,7 +113,7 @@ describe('the events endpoint', () => {
     const { round, questionId } = await open(clients.learner);
     const html = await clients.learner.text(round);
     expect(html).not.toMatch(/"?specimen"?:|isDangerous|leaf-venation|seed/);
-    const drawing = await clients.learner.fetch(`/questions/${questionId}`);
+    const drawing = await clients.learner.fetch(`/questions/${questionId}/specimen`);
     expect(drawing.headers.get('cache-control')).toBe('no-store');
     expect(drawing.headers.get('content-type')).toBe('image/svg+xml');
     expect(await drawing.text()).not.toMatch(/<text|<title|class=| id=/);
@@ -110,7 +128,7 @@ describe('the events endpoint', () => {
       expect((await there.json('/api/events', { events: [event] })).status).toBe(200);
       expect((await clients.learner.json('/api/events', { events: [event] })).status).toBe(200);
       const drawings = await Promise.all(
-        [there, clients.learner].map((one) => one.text(`/questions/${questionId}`))
+        [there, clients.learner].map((one) => one.text(`/questions/${questionId}/specimen`))
       );
       expect(drawings[0]).toBe(drawings[1]);
     } finally {

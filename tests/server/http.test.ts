@@ -6,6 +6,7 @@ import { serve } from '../../scripts/setup/server.js';
 import { closePool } from '../../src/lib/server/pool';
 import { withSchool } from '../../src/lib/server/school';
 import { createAccount } from '../../src/lib/server/sign-in';
+import { openQuestion } from '../support/answers';
 import { Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase, demo } from '../support/database';
 
@@ -290,7 +291,7 @@ describe('another school', () => {
     const ilse = new Client(server.origin);
     await ilse.submit('/sign-in', { email: 'ilse@another.example', password: demo.password });
     const round = await clients.learner.submit(`${walk}/practise`);
-    const question = /\/questions\/[0-9a-f-]{36}/.exec(await clients.learner.text(round))![0];
+    const question = `/questions/${(await openQuestion(clients.learner, round))!.questionId}/specimen`;
     const drawing = /\/walks\/[^"]*\/plates\/\w+/.exec(await clients.instructor.text(`${walk}/brief`))![0];
     for (const path of [
       walk,

@@ -15,7 +15,8 @@ import {
 import { readPlan } from '../../src/lib/server/plan';
 import { queueMessage } from '../../src/lib/server/outbox';
 import { closePool } from '../../src/lib/server/pool';
-import { memoryOf, pairTallies } from '../../src/lib/server/progress';
+import { learnerState } from '../../src/lib/server/drills';
+import { dangerLimit, pairTallies } from '../../src/lib/server/progress';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { setDemoDate } from '../../src/lib/server/schools';
 import { type Viewer, createAccount, signIn } from '../../src/lib/server/sign-in';
@@ -360,7 +361,7 @@ describe('progress', () => {
         const tallies = await pairTallies(db, learner.personId);
         return {
           answers: tallies.reduce((sum, { answers }) => sum + answers, 0),
-          units: (await memoryOf(db, learner.personId)).size
+          units: (await learnerState(db, learner.personId, date)).memory.size
         };
       });
     };
@@ -380,8 +381,8 @@ describe('progress', () => {
       expect(one.namedRight + one.leftAlone + one.dangerousGathers).toBeLessThanOrEqual(one.answers);
       expect(one.dangerousGathers).toBeLessThanOrEqual(one.dangerousShown);
       const rate = one.dangerousShown > 0 ? one.dangerousGathers / one.dangerousShown : 0;
-      expect(one.dangerLimit).toBeGreaterThan(rate);
-      expect(one.dangerLimit).toBeLessThanOrEqual(1);
+      expect(dangerLimit(one)).toBeGreaterThan(rate);
+      expect(dangerLimit(one)).toBeLessThanOrEqual(1);
     }
   });
 });

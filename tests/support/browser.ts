@@ -204,3 +204,75 @@ export async function importTracks(site: Site): Promise<string> {
   await seeText(driver, '3 points of “My own loop” are the site’s path now.');
   return new URL(await driver.getCurrentUrl()).pathname;
 }
+
+/** The heading of the question that is open. */
+export const drillTitle = async (driver: WebDriver): Promise<string> =>
+  driver.findElement(By.css('main h1')).getText();
+
+/** The button that sends an answer or goes on, of those that are to be seen. */
+async function pressPrimary(driver: WebDriver): Promise<void> {
+  const buttons = await driver.findElements(By.css('main button.btn-primary'));
+  for (const button of buttons.reverse())
+    if ((await button.isDisplayed()) && (await button.isEnabled())) {
+      await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
+      return button.click();
+    }
+  throw new Error('nothing can be sent');
+}
+
+/**
+ * Answers the open question of a round by keyboard and mouse, and stays on what follows from it.
+ * @param gathers whether every plant is called the wanted one, else it is left
+ */
+export async function answerQuestion(driver: WebDriver, gathers: boolean): Promise<string> {
+  const title = await drillTitle(driver);
+  const keys = (...pressed: string[]) =>
+    driver
+      .actions()
+      .sendKeys(...pressed)
+      .perform();
+  switch (title) {
+    case 'Side by side':
+      await keys(gathers ? '1' : '3', '6');
+      if (gathers) {
+        await press(driver, 'Choose the part from a list');
+        await driver.findElement(By.css('main details button')).click();
+      }
+      break;
+    case 'Prove it':
+      await press(driver, gathers ? 'Gather' : 'Look further');
+      await press(driver, 'fairly sure');
+      break;
+    case 'Basket':
+      await keys(...(gathers ? ['2'] : ['f', '3']));
+      break;
+    case 'Tray':
+      await press(driver, 'Take the cloth off');
+      await press(driver, 'I have seen enough');
+      await seeText(driver, 'Fresh plants');
+      await driver.sleep(300);
+      await driver.findElement(By.css('main g.piece')).click();
+      break;
+    case 'Which part tells':
+      await press(driver, 'Choose the part from a list');
+      await driver.findElement(By.css('main details button')).click();
+      break;
+    case 'Should we take it':
+      await keys('2');
+      break;
+    case 'Season':
+    case 'Names and terms':
+      await keys('1');
+      break;
+  }
+  await driver.sleep(150);
+  await pressPrimary(driver);
+  await driver.wait(
+    until.elementLocated(
+      By.xpath('//main//button[contains(., "Next question") or contains(., "See the round")]')
+    ),
+    patience,
+    `waiting for what follows ${title}`
+  );
+  return title;
+}

@@ -232,7 +232,19 @@ describe('hazard rating', () => {
     const good = Array.from({ length: 5 }, () => ({ answers: 10_000, mistaken: 0 }));
     const before = rateHazard(4, 1, 'dominant', 1, []);
     expect(before.rating).toBe(25);
-    expect(rateHazard(4, 1, 'dominant', 1, good).likelihood).toBe(before.likelihood - 1);
+    expect(rateHazard(4, 1, 'dominant', 1, good)).toMatchObject({
+      likelihood: before.likelihood - 1,
+      movedByDrills: -1
+    });
+  });
+
+  it('raises it by one class at most, however bad they are', () => {
+    const bad = Array.from({ length: 5 }, () => ({ answers: 10, mistaken: 10 }));
+    const before = rateHazard(4, 0.3, 'occasional', 0.4, []);
+    expect(rateHazard(4, 0.3, 'occasional', 0.4, bad)).toMatchObject({
+      likelihood: before.likelihood + 1,
+      movedByDrills: 1
+    });
   });
 
   it('takes what nobody logged as rare, never as absent', () => {

@@ -48,6 +48,8 @@ export interface HazardRating {
   readonly consequence: number;
   /** 1–5. */
   readonly likelihood: number;
+  /** By how many classes the group's drills have moved it: −1, 0 or 1. */
+  readonly movedByDrills: number;
   /** Their product, 1–25: the consequence/likelihood matrix of ISO 31010. */
   readonly rating: number;
   readonly chanceMet: number;
@@ -55,7 +57,7 @@ export interface HazardRating {
 }
 
 /**
- * Rates a pair on a walk. Good drills lower the likelihood by one class at most: drawings are not plants.
+ * Rates a pair on a walk. The group's drills move the likelihood by one class at most: drawings are not plants.
  * @param severity 0–4 of the lookalike
  * @param chanceOfStage P(lookalike at a confusable stage on the date)
  * @param abundance logged at the site, or undefined
@@ -71,7 +73,16 @@ export function rateHazard(
   const chanceMet = share * Math.max(chanceOfStage, leastStageProbability);
   const mistaken = chanceMistaken(similarity, learners);
   const undrilled = likelihoodClass(chanceMet * chanceMistaken(similarity, []));
-  const likelihood = Math.max(likelihoodClass(chanceMet * mistaken), undrilled - 1);
+  const drilled = likelihoodClass(chanceMet * mistaken);
+  const movedByDrills = Math.sign(drilled - undrilled);
+  const likelihood = undrilled + movedByDrills;
   const consequence = severity + 1;
-  return { consequence, likelihood, rating: consequence * likelihood, chanceMet, chanceMistaken: mistaken };
+  return {
+    consequence,
+    likelihood,
+    movedByDrills,
+    rating: consequence * likelihood,
+    chanceMet,
+    chanceMistaken: mistaken
+  };
 }

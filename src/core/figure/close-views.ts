@@ -238,9 +238,9 @@ export function footView(model: Model): Part[] {
   return parts;
 }
 
-/** A length of stem with its cut end and, where leaves are in the way of standing, the feet of a joint. */
+/** A length of stem, cut unless it is to stay whole, and, where leaves are in the way of standing, the feet of a joint. */
 export function stemView(model: Model): Part[] {
-  const { traits, form, random, pen } = model;
+  const { traits, form, random, pen, uncut } = model;
   const own = random.fork('near stem');
   const width = form.stemWidth;
   const long = width * 5.4;
@@ -259,17 +259,16 @@ export function stemView(model: Model): Part[] {
     true
   );
   const top = spine.place(1);
-  const shapes = [
-    ...stem.shapes,
-    ...cutEnd(
+  const cut = () =>
+    cutEnd(
       top,
       width * 0.92,
       spine.heading(0.99),
       traits.state('stem-filling'),
       stemLook(model).colour,
       pen
-    )
-  ];
+    );
+  const shapes = [...stem.shapes, ...(uncut ? [] : cut())];
   const stand = traits.state('stem-leaf-stand');
   if (hasJoint && stand !== 'leafless') {
     const sides = stand === 'alternate' ? [1] : [-1, 1];
@@ -306,7 +305,11 @@ export function stemView(model: Model): Part[] {
     partOf(
       'stem',
       shapes,
-      traits.shown(...stemCharacters, 'stem-filling', ...(hasJoint ? ['stem-leaf-stand'] : [])),
+      traits.shown(
+        ...stemCharacters,
+        ...(uncut ? [] : ['stem-filling']),
+        ...(hasJoint ? ['stem-leaf-stand'] : [])
+      ),
       tubeArea(spine, width),
       0,
       spine.place(0.4)

@@ -37,6 +37,8 @@ export interface Model {
   readonly random: Random;
   /** Width of a pen line in millimetres, for the size at which the view is seen. */
   readonly pen: number;
+  /** A stem from near stays whole. */
+  readonly uncut: boolean;
 }
 
 export const isAbsent = (state: string | undefined): boolean =>

@@ -4,8 +4,9 @@ import { placed } from './geometry';
 import type { Plate } from './plate';
 import { scaleBar } from './scale-bar';
 import { type Figure, type Part, type Point, type View, boundsOfParts } from './scene';
-import { specimen } from './specimen';
+import { isDrawnAt, qualityOf, specimen, typicalSeed } from './specimen';
 import { openShares } from './visibility';
+import { shownInWords } from './words';
 
 /** Picked pieces strewn on a cloth, all to one scale: for looking through what lies in a basket. */
 
@@ -26,6 +27,25 @@ const tries = 6;
 /** What is picked of a plant at a stage: its fruit where it bears any, else a leaf. */
 const pickedView = ({ stage }: Kind): View =>
   stage.cells.has('fruit-form') && !stage.lacks.has('fruit') ? 'fruit' : 'leaf';
+
+/** Whether a plant's pieces can lie in a handful: drawn, and not poorly. */
+export const canLie = ({ taxon, stage }: Kind): boolean =>
+  isDrawnAt(stage) &&
+  qualityOf(taxon, stage.stage) !== 'poor' &&
+  (stage.cells.has('leaf-outline') || stage.cells.has('fruit-form') || stage.cells.has('frond-shape'));
+
+const shownByPiece = new WeakMap<StageDescription, readonly string[]>();
+
+/** Slugs of the characters that a picked piece of a plant shows; worked out once for each stage. */
+export function pieceCharacters(library: Library, kind: Kind): readonly string[] {
+  let known = shownByPiece.get(kind.stage);
+  if (!known) {
+    const { parts } = specimen(library, kind.taxon, kind.stage, typicalSeed, pickedView(kind));
+    known = parts.flatMap(({ shows }) => shows.map(({ character }) => character));
+    shownByPiece.set(kind.stage, known);
+  }
+  return known;
+}
 
 interface Picked {
   readonly kind: number;
@@ -92,6 +112,19 @@ function strewn(
   });
 }
 
+function shuffled(counts: readonly number[], random: Random): number[] {
+  const order = counts.flatMap((count, kind) => Array.from({ length: count }, () => kind));
+  for (let i = order.length - 1; i > 0; i -= 1) {
+    const j = random.integer(0, i);
+    [order[i], order[j]] = [order[j]!, order[i]!];
+  }
+  return order;
+}
+
+/** Of which kind each piece of a handful is, without drawing it. */
+export const orderOfPieces = (counts: readonly number[], seed: number): number[] =>
+  shuffled(counts, createRandom(`handful ${seed}`));
+
 /**
  * Strews pieces of several kinds on a cloth.
  * @param counts how many pieces of each kind
@@ -105,11 +138,7 @@ export function strewHandful(
   size: { width: number; height: number }
 ): Handful {
   const random = createRandom(`handful ${seed}`);
-  const order = counts.flatMap((count, kind) => Array.from({ length: count }, () => kind));
-  for (let i = order.length - 1; i > 0; i -= 1) {
-    const j = random.integer(0, i);
-    [order[i], order[j]] = [order[j]!, order[i]!];
-  }
+  const order = shuffled(counts, random);
   const picked = order.map((kind, i): Picked => {
     const { taxon, stage } = kinds[kind]!;
     const view = pickedView(kinds[kind]!);
@@ -141,3 +170,9 @@ const cornerOf = ({ scale, dx, dy }: Figure, { width, height }: { width: number;
 
 /** Where each piece lies. */
 export const piecePlaces = ({ figures }: Handful): Point[] => figures.map(({ dx, dy }) => ({ x: dx, y: dy }));
+
+/** What each piece looks like, in the terms of the glossary: nothing of it names the plant. */
+export const pieceLooks = (library: Library, { figures }: Handful): string[] =>
+  figures.map(({ scene }) =>
+    scene.parts.flatMap(({ shows }) => shows.map((one) => shownInWords(library, one))).join('; ')
+  );

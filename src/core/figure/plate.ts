@@ -82,6 +82,9 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
   )
 );
 
+/** The view in which a character is judged: the whole plant, where no close view is about it. */
+export const viewOf = (character: string): View => bestView[character] ?? 'whole';
+
 /** The close views that show these characters, besides the whole plant. */
 export function viewsFor(characters: readonly string[], most: number): View[] {
   const wanted = characters.map((slug) => bestView[slug]).filter((view) => view !== undefined);
@@ -125,7 +128,7 @@ export function standardViews(library: Library, stage: StageDescription): View[]
 }
 
 /** Whether the plant has at this stage what a close view would show. */
-function hasOrgan(library: Library, stage: StageDescription, view: View): boolean {
+export function hasOrgan(library: Library, stage: StageDescription, view: View): boolean {
   if (view === 'whole') return true;
   const shown = Object.keys(bestView).filter((slug) => bestView[slug] === view);
   if (view === 'flower') shown.push('flower-cluster');

@@ -112,11 +112,24 @@ export interface Setting {
   readonly inGrass?: boolean;
   /** How much bolder the pen is than on a plate: what is seen from afar has no fine lines. 1 if it is not said. */
   readonly boldness?: number;
+  /** A stem from near without its cut end: to cut it is a test of its own. */
+  readonly uncut?: boolean;
 }
 
 /** Twigs are held in the hand, seaweeds and shells lie. */
 const canStandInGrass = (traits: Traits): boolean =>
   !isWoody(traits) && traits.state('frond-shape') === undefined && traits.state('shell-apex') === undefined;
+
+const randomOf = (taxon: LibraryTaxon, stage: StageDescription, seed: number) =>
+  createRandom(`${taxon.slug} ${stage.stage} ${seed}`);
+
+/** The states of a specimen, those that cannot be drawn among them: how a leaf feels, whether there is milk. */
+export const specimenTraits = (
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: StageDescription,
+  seed: number
+): Traits => pickTraits(library, stage, randomOf(taxon, stage, seed).fork('traits'), seed === typicalSeed);
 
 /**
  * Draws a specimen of a taxon at a stage. The same seed gives the same drawing; two taxa with one seed do
@@ -129,11 +142,11 @@ export function specimen(
   stage: StageDescription,
   seed: number,
   view: View,
-  { inGrass = false, boldness = 1 }: Setting = {}
+  { inGrass = false, boldness = 1, uncut = false }: Setting = {}
 ): Scene {
   const recipe = taxon.recipe ?? noRecipe;
-  const random = createRandom(`${taxon.slug} ${stage.stage} ${seed}`);
-  const traits = pickTraits(library, stage, random.fork('traits'), seed === typicalSeed);
+  const random = randomOf(taxon, stage, seed);
+  const traits = specimenTraits(library, taxon, stage, seed);
   const form = formOf(recipe, traits, random.fork('form'));
   const pen =
     (boldness * extent(view, form, { traits })) /
@@ -141,7 +154,7 @@ export function specimen(
   let best: { parts: Part[]; seen: number } | undefined;
   for (let attempt = 0; attempt < tries; attempt += 1) {
     const posed = attempt === 0 ? random.fork('pose') : random.fork(`pose again ${attempt}`);
-    const drawn = builders[view]({ recipe, traits, form, random: posed, pen });
+    const drawn = builders[view]({ recipe, traits, form, random: posed, pen, uncut });
     const parts = drawn
       .map((part, i) => ({ part, i }))
       .sort((a, b) => a.part.depth - b.part.depth || a.i - b.i)

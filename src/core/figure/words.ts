@@ -18,7 +18,8 @@ const viewNames: Readonly<Record<View, string>> = {
   'torn leaf': 'A torn leaf'
 };
 
-function inWords(library: Library, { character: slug, state }: Shown): string {
+/** A character with its state, such as "outline of the leaf: elliptic". */
+export function shownInWords(library: Library, { character: slug, state }: Shown): string {
   const character = library.character.get(slug)!;
   const value =
     character.kind === 'range'
@@ -41,7 +42,7 @@ export function plateInWords(library: Library, plate: Plate): string[] {
     const words = shown.flatMap((one) => {
       if (said.has(one.character) || one.character === 'scent') return [];
       said.add(one.character);
-      return [inWords(library, one)];
+      return [shownInWords(library, one)];
     });
     const name = viewNames[scene.view];
     return [words.length > 0 ? `${name}: ${words.join('; ')}.` : `${name}.`];

@@ -1,27 +1,25 @@
 import { type Card, createEmptyCard, fsrs, Rating } from 'ts-fsrs';
-
-export const confidences = ['unsure', 'fairly sure', 'sure'] as const;
-export type Confidence = (typeof confidences)[number];
-
-/** 'left' is caution where the evidence would have told: never an error, never mastery. */
-export const outcomes = ['right', 'left', 'missed', 'dangerous gather'] as const;
-export type Outcome = (typeof outcomes)[number];
+import type { DrillName } from './drills';
+import { type Confidence, type Outcome, isError } from './outcome';
 
 export interface PastAnswer {
-  /** What is remembered: a pair at the specimen's stage. */
+  /** What is remembered, such as a pair at the specimen's stage. */
   readonly unit: string;
+  readonly drill: DrillName;
   readonly at: Date;
   /** The learner's local date then, YYYY-MM-DD: only a unit's first answer of a day counts. */
   readonly day: string;
   readonly outcome: Outcome;
   /** Whether the tapped part tells the two apart; undefined where none was asked for. */
   readonly partRight: boolean | undefined;
-  readonly confidence: Confidence;
+  /** Undefined where a drill does not ask for it. */
+  readonly confidence: Confidence | undefined;
   readonly seconds: number;
 }
 
 /** Our own words for what the scheduler knows. */
-export type Firmness = 'new' | 'missed' | 'shaky' | 'firm';
+export const firmnesses = ['new', 'missed', 'shaky', 'firm'] as const;
+export type Firmness = (typeof firmnesses)[number];
 
 export interface UnitMemory {
   readonly due: Date;
@@ -30,8 +28,18 @@ export interface UnitMemory {
   readonly recallAt: (moment: Date) => number;
 }
 
-/** The learner's median counts as this until there are enough answers. */
-export const assumedMedianSeconds = 12;
+/** A learner's median of a drill counts as this until there are enough answers. Twelve seconds is for one picture. */
+export const assumedSeconds: Readonly<Record<DrillName, number>> = {
+  'side by side': 12,
+  'prove it': 25,
+  basket: 30,
+  tray: 45,
+  'which part tells': 12,
+  'from the path': 15,
+  'should we take it': 25,
+  season: 30,
+  'names and terms': 15
+};
 const enoughAnswers = 8;
 const firmFromStabilityDays = 14;
 
@@ -43,9 +51,13 @@ export function median(values: readonly number[]): number {
   return sorted.length % 2 ? sorted[Math.floor(middle)]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }
 
+/** @param seconds how long a learner took for earlier answers of a drill */
+export const usualSeconds = (drill: DrillName, seconds: readonly number[]): number =>
+  seconds.length < enoughAnswers ? assumedSeconds[drill] : median(seconds);
+
 /**
  * The grade that the scheduler gets, derived from how the answer was given: learners never grade themselves.
- * @param medianSeconds the learner's median answering time
+ * @param medianSeconds the learner's median answering time of this drill
  * @param runOfRight right answers to this unit in a row, this one included
  */
 export function deriveGrade(
@@ -53,7 +65,7 @@ export function deriveGrade(
   medianSeconds: number,
   runOfRight: number
 ): DerivedGrade {
-  if (answer.outcome === 'missed' || answer.outcome === 'dangerous gather') return 'again';
+  if (isError(answer.outcome)) return 'again';
   if (
     answer.outcome === 'left' ||
     answer.partRight === false ||
@@ -61,43 +73,51 @@ export function deriveGrade(
     answer.seconds > 2 * medianSeconds
   )
     return 'hard';
-  const isEasy = answer.confidence === 'sure' && answer.seconds < 0.75 * medianSeconds && runOfRight >= 3;
-  return isEasy ? 'easy' : 'good';
+  const isSure = answer.confidence === 'sure' || answer.confidence === undefined;
+  return isSure && answer.seconds < 0.75 * medianSeconds && runOfRight >= 3 ? 'easy' : 'good';
 }
 
 const ratingOf = { again: Rating.Again, hard: Rating.Hard, good: Rating.Good, easy: Rating.Easy } as const;
 // Fuzz is off: a memory state must follow from its answers alone.
 const scheduler = fsrs({ enable_fuzz: false, enable_short_term: false, request_retention: 0.9 });
 
+interface Replay {
+  card: Card | undefined;
+  lastDay: string | undefined;
+  lastOutcome: Outcome;
+  run: number;
+}
+
 /**
  * Replays a learner's answers, in order of their time, into one FSRS state a unit.
  * Only a unit's first answer of a day moves its state.
  */
 export function replayMemory(answers: readonly PastAnswer[]): Map<string, UnitMemory> {
-  const cards = new Map<string, Card>();
-  const lastDay = new Map<string, string>();
-  const runs = new Map<string, number>();
-  const seconds: number[] = [];
+  const units = new Map<string, Replay>();
+  const seconds = new Map<DrillName, number[]>();
   for (const answer of answers) {
-    const run = answer.outcome === 'right' ? (runs.get(answer.unit) ?? 0) + 1 : 0;
-    runs.set(answer.unit, run);
-    const usual = seconds.length < enoughAnswers ? assumedMedianSeconds : median(seconds);
-    seconds.push(answer.seconds);
-    if (lastDay.get(answer.unit) === answer.day) continue;
-    lastDay.set(answer.unit, answer.day);
-    const card: Card = cards.get(answer.unit) ?? createEmptyCard(answer.at);
-    const grade = deriveGrade(answer, usual, run);
-    cards.set(answer.unit, scheduler.next(card, answer.at, ratingOf[grade]).card);
+    const before = units.get(answer.unit) ?? {
+      card: undefined,
+      lastDay: undefined,
+      lastOutcome: answer.outcome,
+      run: 0
+    };
+    const run = answer.outcome === 'right' ? before.run + 1 : 0;
+    const taken = seconds.get(answer.drill) ?? [];
+    seconds.set(answer.drill, taken);
+    let { card } = before;
+    if (before.lastDay !== answer.day) {
+      const grade = deriveGrade(answer, usualSeconds(answer.drill, taken), run);
+      card = scheduler.next(card ?? createEmptyCard(answer.at), answer.at, ratingOf[grade]).card;
+    }
+    taken.push(answer.seconds);
+    units.set(answer.unit, { card, lastDay: answer.day, lastOutcome: answer.outcome, run });
   }
-  return new Map([...cards].map(([unit, card]) => [unit, memoryOf(card, answers, unit)]));
+  return new Map([...units].map(([unit, replay]) => [unit, memoryOf(replay)]));
 }
 
-function memoryOf(card: Card, answers: readonly PastAnswer[], unit: string): UnitMemory {
-  const last = answers.filter((answer) => answer.unit === unit).at(-1);
-  const missed = last?.outcome === 'missed' || last?.outcome === 'dangerous gather';
-  return {
-    due: card.due,
-    firmness: missed ? 'missed' : card.stability >= firmFromStabilityDays ? 'firm' : 'shaky',
-    recallAt: (moment) => scheduler.get_retrievability(card, moment, false)
-  };
-}
+const memoryOf = ({ card, lastOutcome }: Replay): UnitMemory => ({
+  due: card!.due,
+  firmness: isError(lastOutcome) ? 'missed' : card!.stability >= firmFromStabilityDays ? 'firm' : 'shaky',
+  recallAt: (moment) => scheduler.get_retrievability(card!, moment, false)
+});

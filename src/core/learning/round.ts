@@ -1,70 +1,218 @@
-import type { Stage } from '../knowledge';
-import { createRandom } from '../random';
-import type { UnitMemory } from './memory';
+import { canLie, pieceCharacters } from '../figure';
+import { type Random, createRandom } from '../random';
+import { difficultyAfter, hardest } from './difficulty';
+import {
+  type DrillName,
+  type PairSpecification,
+  type Specification,
+  fewestPieces,
+  looksOn,
+  mostPieces,
+  mostWrong,
+  plantsOf,
+  tellingShown
+} from './drills';
+import { usualSeconds } from './memory';
+import type { LearnerState, RoundFrame } from './frame';
+import { otherQuestions } from './other-questions';
+import { type DrillPair, type Member, pairKey, unitsOf } from './unit';
 
-export interface DrillPair {
-  readonly target: string;
-  readonly lookalike: string;
-  readonly targetStage: Stage;
-  readonly lookalikeStage: Stage;
+/** A round is not longer: what is left comes in the next. */
+export const mostQuestions = 20;
+export const usualQuestions = 10;
+
+type PairDrill = PairSpecification['drill'];
+
+/** What one question is about, before its drill is chosen. */
+interface Slot {
+  readonly pair: DrillPair;
+  readonly member: Member;
 }
 
-export interface DrillQuestion extends DrillPair {
-  readonly specimen: 'target' | 'lookalike';
-  /** A partial view shows one leaf only, from which it may be impossible to tell. */
-  readonly partial: boolean;
-  /** Grass stands before the whole plant. */
-  readonly inGrass: boolean;
-  readonly seed: number;
-}
+const recallOf = (pair: DrillPair, { memory }: LearnerState, now: Date): number =>
+  Math.min(...unitsOf(pair).map((unit) => memory.get(unit)?.recallAt(now) ?? 0.5));
 
-export const pairKey = (pair: Pick<DrillPair, 'target' | 'lookalike'>): string =>
-  `${pair.target}~${pair.lookalike}`;
+const isDue = (pair: DrillPair, { memory }: LearnerState, now: Date): boolean =>
+  unitsOf(pair).some((unit) => {
+    const known = memory.get(unit);
+    return known !== undefined && known.due <= now;
+  });
 
-/** The unit of memory: a pair at the stage of the specimen that was shown. */
-export const unitKey = (pair: string, stage: Stage | string): string => `${pair}@${stage}`;
+const isWeak = (pair: DrillPair, { memory }: LearnerState): boolean =>
+  unitsOf(pair).some((unit) => memory.get(unit)?.firmness === 'missed');
 
 /**
- * Chooses the questions of a round: what is due first, then new pairs, then the least firmly known, so that
- * each pair shows a dangerous specimen; never two of one pair in a row while there are others.
+ * The pairs that a learner should see today: due ones first, then those of the next walk of which no dangerous
+ * specimen was shown today, the least firmly known first.
+ */
+export function pairsForToday(
+  known: readonly DrillPair[],
+  nextWalk: readonly DrillPair[],
+  learner: LearnerState,
+  now: Date
+): { readonly due: DrillPair[]; readonly open: DrillPair[] } {
+  const due = known.filter((pair) => isDue(pair, learner, now));
+  const keys = new Set(due.map(stagedKey));
+  const open = nextWalk.filter(
+    (pair) => !keys.has(stagedKey(pair)) && !learner.shownToday.has(pairKey(pair))
+  );
+  const byRecall = (a: DrillPair, b: DrillPair) => recallOf(a, learner, now) - recallOf(b, learner, now);
+  return { due: due.sort(byRecall), open: open.sort(byRecall) };
+}
+
+/** A pair at its stages: the same pair in leaf and in flower are two. */
+const stagedKey = (pair: DrillPair): string => `${pairKey(pair)} ${pair.targetStage} ${pair.lookalikeStage}`;
+
+/** Both plants of each pair, weak pairs one dangerous specimen more, so that 'dangerous' is no good guess. */
+function slotsOf(pairs: readonly DrillPair[], learner: LearnerState, size: number, random: Random): Slot[] {
+  const rounds = [pairs.map(() => random.next() < 0.5)];
+  rounds.push(rounds[0]!.map((isDangerous) => !isDangerous));
+  const slots = rounds.flatMap((dangerous) =>
+    pairs.map((pair, i): Slot => ({ pair, member: dangerous[i] ? 'lookalike' : 'target' }))
+  );
+  slots.push(
+    ...pairs.filter((pair) => isWeak(pair, learner)).map((pair): Slot => ({ pair, member: 'lookalike' }))
+  );
+  while (slots.length < size)
+    slots.push(
+      ...pairs.map((pair): Slot => ({ pair, member: random.next() < 0.5 ? 'lookalike' : 'target' }))
+    );
+  return slots.slice(0, size);
+}
+
+/** Never two of the same pair in a row while there are others: a later one is drawn forward. */
+function interleaved(slots: readonly Slot[]): Slot[] {
+  const rest = [...slots];
+  const result: Slot[] = [];
+  while (rest.length > 0) {
+    const last = result.at(-1);
+    const next = rest.findIndex(({ pair }) => !last || pairKey(pair) !== pairKey(last.pair));
+    result.push(...rest.splice(Math.max(next, 0), 1));
+  }
+  return result;
+}
+
+/** The drills that can ask about a pair, as the evidence and the drawings allow. */
+export function drillsFor(
+  { library, rules, context }: Pick<RoundFrame, 'library' | 'rules' | 'context'>,
+  pair: DrillPair
+): PairDrill[] {
+  const plants = plantsOf(library, pair);
+  if (!plants) return [];
+  const fit: PairDrill[] = ['side by side'];
+  const against = rivalsOf(pair, context).flatMap((one) => plantsOf(library, one)?.lookalike ?? []);
+  if (looksOn(library, plants.target, against, { ...rules, mayTouch: false }).length > 1)
+    fit.push('prove it');
+  const both = [plants.target, plants.lookalike];
+  if (both.every(canLie)) {
+    const shown = new Set(both.flatMap((plant) => pieceCharacters(library, plant)));
+    if (tellingShown(library, plants, shown).length > 0) fit.push('basket');
+  }
+  return fit;
+}
+
+/** One kind of question after the other for a pair: first side by side, then what was asked least of it. */
+function chooseDrill(
+  fit: readonly PairDrill[],
+  times: ReadonlyMap<DrillName, number>,
+  random: Random
+): PairDrill {
+  const count = (drill: DrillName) => times.get(drill) ?? 0;
+  if (count('side by side') === 0) return 'side by side';
+  return fit
+    .map((drill) => ({ drill, key: count(drill) + random.next() * 0.9 }))
+    .reduce((a, b) => (b.key < a.key ? b : a)).drill;
+}
+
+/** A question on one plant of a pair, as hard as the learner's past in that drill makes it. */
+export function questionOn(
+  { context, rules, learner }: RoundFrame,
+  { pair, member }: Slot,
+  drill: PairDrill,
+  isFirst: boolean,
+  random: Random
+): PairSpecification {
+  const level = difficultyAfter(learner.past.get(drill)?.outcomes ?? []) / hardest;
+  const seed = random.integer(1, 2 ** 31 - 1);
+  switch (drill) {
+    case 'side by side': {
+      const partial = !isFirst && random.next() < 0.15 + 0.2 * level;
+      const inGrass = !isFirst && !partial && random.next() < 0.2 + 0.4 * level;
+      return { ...pair, drill, specimen: member, partial, inGrass, seed };
+    }
+    case 'prove it': {
+      const rivals = rivalsOf(pair, context).map(({ lookalike, lookalikeStage }) => ({
+        taxon: lookalike,
+        stage: lookalikeStage
+      }));
+      return {
+        ...pair,
+        drill,
+        specimen: member,
+        rivals,
+        mayDig: rules.mayDig,
+        scentCounts: rules.scentCounts,
+        seed
+      };
+    }
+    case 'basket': {
+      const wrong =
+        member === 'target' ? 0 : random.integer(1, Math.round(mostWrong - (mostWrong - 1) * level));
+      const pieces = Math.round(fewestPieces + (mostPieces - fewestPieces) * level * random.between(0.6, 1));
+      return { ...pair, drill, pieces, wrong, seed };
+    }
+  }
+}
+
+const rivalsOf = (pair: DrillPair, pairs: readonly DrillPair[]): DrillPair[] => {
+  const own = pairs.filter(
+    ({ target, targetStage }) => target === pair.target && targetStage === pair.targetStage
+  );
+  return own.some((one) => stagedKey(one) === stagedKey(pair)) ? own : [...own, pair];
+};
+
+/**
+ * Composes the questions of a round: each pair's dangerous plant and the wanted one, in the order of the pairs,
+ * interleaved; the drills alternate, and how hard they are follows from the learner's past.
+ * @param pairs what is asked, the most urgent first
  * @param size number of questions, at least one
  */
 export function composeRound(
+  frame: RoundFrame,
   pairs: readonly DrillPair[],
-  memory: ReadonlyMap<string, UnitMemory>,
-  now: Date,
   size: number,
   seed: number
-): DrillQuestion[] {
+): Specification[] {
   if (pairs.length === 0) return [];
+  const { learner } = frame;
   const random = createRandom(`round ${seed}`);
-  const urgency = (pair: DrillPair) => {
-    const units = [pair.targetStage, pair.lookalikeStage].map((stage) =>
-      memory.get(unitKey(pairKey(pair), stage))
-    );
-    return Math.min(...units.map((unit) => (unit ? unit.recallAt(now) - (unit.due <= now ? 1 : 0) : -0.5)));
-  };
-  const order = pairs
-    .map((pair) => ({ pair, key: urgency(pair), tie: random.next() }))
-    .sort((a, b) => a.key - b.key || a.tie - b.tie)
-    .map(({ pair }) => pair);
-
-  const shown = new Map<string, number>();
-  return Array.from({ length: size }, (_, position): DrillQuestion => {
-    const pair = order[position % order.length]!;
-    const times = shown.get(pairKey(pair)) ?? 0;
-    shown.set(pairKey(pair), times + 1);
-    // The first specimen of a pair is dangerous or not by chance, the second is the other one.
-    const firstIsDangerous = createRandom(`first ${seed} ${pairKey(pair)}`).next() < 0.5;
-    const isDangerous = times % 2 === 0 ? firstIsDangerous : !firstIsDangerous;
-    const isPartial = times >= 1 && random.next() < 0.25;
-    const inGrass = times >= 1 && !isPartial && random.next() < 0.4;
-    return {
-      ...pair,
-      specimen: isDangerous ? 'lookalike' : 'target',
-      partial: isPartial,
-      inGrass,
-      seed: random.integer(1, 2 ** 31 - 1)
-    };
-  });
+  const times = new Map<string, Map<DrillName, number>>();
+  const others = otherQuestions(frame, Math.floor(size / oneOtherIn), random.fork('others'));
+  const onPairs = interleaved(slotsOf(pairs, learner, size - others.length, random.fork('slots'))).map(
+    (slot, i) => {
+      const key = stagedKey(slot.pair);
+      const own = times.get(key) ?? new Map(learner.asked.get(pairKey(slot.pair)));
+      times.set(key, own);
+      const drill = chooseDrill(drillsFor(frame, slot.pair), own, random.fork(`drill ${i}`));
+      const isFirst = !own.has(drill);
+      own.set(drill, (own.get(drill) ?? 0) + 1);
+      return questionOn(frame, slot, drill, isFirst, random.fork(`question ${i}`));
+    }
+  );
+  return strewn(onPairs, others);
 }
+
+/** One question in so many is of another kind than those on pairs. */
+const oneOtherIn = 4;
+
+/** The others stand among the questions on pairs at even distances. */
+function strewn(onPairs: readonly Specification[], others: readonly Specification[]): Specification[] {
+  const result = [...onPairs];
+  const gap = Math.ceil((onPairs.length + 1) / (others.length + 1));
+  others.forEach((question, i) => result.splice((i + 1) * gap + i, 0, question));
+  return result;
+}
+
+/** How long a round will take this learner, in seconds: reading what follows an answer takes as long again. */
+export const roundSeconds = (drills: readonly DrillName[], { past }: LearnerState): number =>
+  drills.reduce((sum, drill) => sum + 2 * usualSeconds(drill, past.get(drill)?.seconds ?? []), 0);

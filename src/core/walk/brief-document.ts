@@ -38,6 +38,7 @@ export const ContrastSheet = z.object({
   rating: z.object({
     consequence: z.number(),
     likelihood: z.number(),
+    movedByDrills: z.number().default(0),
     rating: z.number(),
     chanceMet: z.number(),
     chanceMistaken: z.number()

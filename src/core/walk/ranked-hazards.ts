@@ -1,5 +1,13 @@
 import type { BriefDocument } from './brief-document';
 
+/** What the group's drills did to a rating, in a sentence; nothing where they moved it by no class. */
+export const saidOfDrills = ({ movedByDrills }: { readonly movedByDrills: number }): string =>
+  movedByDrills < 0
+    ? 'The group’s answers in drills have lowered it by one class, and never by more: drawings are not plants.'
+    : movedByDrills > 0
+      ? 'The group’s answers in drills have raised it by one class: the two are confused.'
+      : '';
+
 export interface RankedHazard {
   readonly kind: 'pair' | 'contact' | 'animal' | 'ground' | 'water';
   readonly name: string;

@@ -1,13 +1,12 @@
 import { z } from 'zod';
-import { type Handful, isDrawnAt, qualityOf, strewHandful } from '$core/figure';
+import { type Handful, canLie, strewHandful } from '$core/figure';
+import { mostPieces, mostWrong } from '$core/learning';
 import type { Library, LibraryTaxon, StageDescription } from '$core/knowledge';
 import { seedOf } from '$core/random';
 import { PlantAtStage } from './plant-at-stage';
 
 /** A handful of one plant with a few wrong pieces among it: to be looked through, on a screen or on paper. */
 
-export const mostPieces = 20;
-export const mostWrong = 3;
 export const handfulSize = { width: 720, height: 520 };
 
 export const HandfulQuery = z.object({
@@ -26,18 +25,12 @@ export interface AskedHandful {
   readonly wrong: number;
 }
 
-/** Whether a plant's pieces can lie in a handful: drawn, and not poorly. */
-export const canLie = (taxon: LibraryTaxon, stage: StageDescription): boolean =>
-  isDrawnAt(stage) &&
-  qualityOf(taxon, stage.stage) !== 'poor' &&
-  (stage.cells.has('leaf-outline') || stage.cells.has('fruit-form') || stage.cells.has('frond-shape'));
-
 /** The plants that a query names; undefined where one is missing or cannot lie in a handful. */
 export function askedHandful(library: Library, query: HandfulQuery): AskedHandful | undefined {
   const find = (wanted: HandfulQuery['plant']) => {
     const taxon = wanted && library.taxa.get(wanted[0]);
     const stage = wanted && taxon?.stages.get(wanted[1]);
-    return taxon && stage && canLie(taxon, stage) ? { taxon, stage } : undefined;
+    return taxon && stage && canLie({ taxon, stage }) ? { taxon, stage } : undefined;
   };
   const [plant, other] = [find(query.plant), find(query.other)];
   if (!plant || !other || plant.taxon.slug === other.taxon.slug) return undefined;

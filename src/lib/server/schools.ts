@@ -11,11 +11,13 @@ export interface SchoolSettings {
   readonly insuranceUntil: string | undefined;
   /** How long health notes are kept after a walk. */
   readonly healthDays: number;
+  /** After how many months a sign-off lapses. */
+  readonly signOffMonths: number;
 }
 
 export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
   const { rows } = await db.query(
-    'select name, time_zone, demo_date, emergency_numbers, policy, insurance_until, health_days from school'
+    'select name, time_zone, demo_date, emergency_numbers, policy, insurance_until, health_days, sign_off_months from school'
   );
   const row = rows[0]!;
   return {
@@ -25,22 +27,24 @@ export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
     emergencyNumbers: z.array(EmergencyNumber).parse(row.emergency_numbers),
     policy: Policy.parse(row.policy),
     insuranceUntil: row.insurance_until ?? undefined,
-    healthDays: row.health_days
+    healthDays: row.health_days,
+    signOffMonths: row.sign_off_months
   };
 }
 
 export async function saveSettings(
   db: SchoolDb,
-  settings: Pick<SchoolSettings, 'name' | 'emergencyNumbers' | 'policy' | 'insuranceUntil' | 'healthDays'>
+  settings: Omit<SchoolSettings, 'timeZone' | 'demoDate'>
 ): Promise<void> {
   await db.query(
-    'update school set name = $1, emergency_numbers = $2, policy = $3, insurance_until = $4, health_days = $5',
+    'update school set name = $1, emergency_numbers = $2, policy = $3, insurance_until = $4, health_days = $5, sign_off_months = $6',
     [
       settings.name,
       JSON.stringify(settings.emergencyNumbers),
       settings.policy,
       settings.insuranceUntil ?? null,
-      settings.healthDays
+      settings.healthDays,
+      settings.signOffMonths
     ]
   );
 }

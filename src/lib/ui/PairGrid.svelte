@@ -11,7 +11,6 @@
     leftAlone: number;
     dangerousShown: number;
     dangerousGathers: number;
-    dangerLimit: number;
   }
   interface Props {
     pairs: readonly { key: string; target: string; lookalike: string }[];

@@ -13,12 +13,13 @@ import Users from '@lucide/svelte/icons/users';
 const today = { href: '/today', label: 'Today', icon: Sun, key: 't' };
 const walks = { href: '/walks', label: 'Walks', icon: Footprints, key: 'w' };
 const species = { href: '/species', label: 'Species', icon: Leaf, key: 's' };
+const progress = { href: '/progress', label: 'Progress', icon: TrendingUp, key: 'r' };
 const practice = { href: '/practice', label: 'Practice', icon: Target, key: 'p' };
 
 /** The arms of the signpost. */
 export const armsFor = (role: string) =>
   role === 'learner'
-    ? [today, walks, practice, species, { href: '/progress', label: 'Progress', icon: TrendingUp, key: 'r' }]
+    ? [today, walks, practice, species, progress]
     : [
         today,
         { href: '/ground', label: 'Ground', icon: MapIcon, key: 'g' },
@@ -26,6 +27,7 @@ export const armsFor = (role: string) =>
         walks,
         species,
         practice,
+        progress,
         ...(role === 'assistant'
           ? []
           : [

@@ -1,26 +1,42 @@
-import { pairsOfWalk } from '$lib/server/drills';
+import { fail, redirect } from '@sveltejs/kit';
+import { comingPairs, learnerState, openRounds, planToday, startRoundOfToday } from '$lib/server/drills';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { memoryOf } from '$lib/server/progress';
-import { listWalks } from '$lib/server/walks';
-import { pairKey, unitKey } from '$core/learning';
-import type { PageServerLoad } from './$types';
+import { unitsOf } from '$core/learning';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = signedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const memory = await memoryOf(db, viewer.personId);
-    const walks = [];
-    for (const walk of await listWalks(db, viewer)) {
-      if (walk.heldOn < viewer.today || !walk.briefVersion) continue;
-      const pairs = await pairsOfWalk(db, walk.id);
-      const due = pairs.filter((pair) =>
-        [pair.targetStage, pair.lookalikeStage].some((stage) => {
-          const unit = memory.get(unitKey(pairKey(pair), stage));
-          return !unit || unit.due <= db.now;
-        })
-      );
-      walks.push({ id: walk.id, name: walk.name, heldOn: walk.heldOn, pairs: pairs.length, due: due.length });
-    }
-    return { walks };
+    const walks = await comingPairs(db, viewer);
+    const learner = await learnerState(db, viewer.personId, viewer.today);
+    const { next, questions, minutes, due, pairs: ofToday } = planToday(walks, learner, db.now);
+    return {
+      today: { walkName: next?.name, questions, minutes, due, pairs: ofToday.length },
+      open: await openRounds(db, viewer),
+      walks: walks.map(({ id, name, heldOn, pairs }) => ({
+        id,
+        name,
+        heldOn,
+        pairs: pairs.length,
+        due: pairs.filter((pair) =>
+          unitsOf(pair).some((unit) => {
+            const known = learner.memory.get(unit);
+            return !known || known.due <= db.now;
+          })
+        ).length
+      }))
+    };
   });
+};
+
+export const actions: Actions = {
+  today: async ({ locals }) => {
+    const viewer = signedIn(locals);
+    const round = await inSchoolOf(viewer, (db) => startRoundOfToday(db, viewer));
+    if (!round)
+      return fail(409, {
+        problem: 'Nothing is due any more today. A round on one walk can still be started below.'
+      });
+    redirect(303, `/practice/${round}`);
+  }
 };

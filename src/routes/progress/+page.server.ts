@@ -1,34 +1,16 @@
-import { englishName } from '$core/knowledge';
+import { redirect } from '@sveltejs/kit';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { memoryOf, pairTallies } from '$lib/server/progress';
-import { dateIn } from '$lib/server/school-date';
+import { groupProgress } from '$lib/server/progress-page';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => {
+/** Those who teach see groups; learners are led to their own. */
+export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = signedIn(locals);
-  return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
-    const memory = await memoryOf(db, viewer.personId);
-    const name = (slug: string) => {
-      const taxon = library.taxa.get(slug);
-      return taxon ? englishName(taxon) : slug;
-    };
-    return {
-      pairs: (await pairTallies(db, viewer.personId)).map((tally) => {
-        const [target, lookalike] = tally.pair.split('~');
-        const units = [...memory].filter(([unit]) => unit.startsWith(`${tally.pair}@`));
-        return {
-          ...tally,
-          target: name(target!),
-          lookalike: name(lookalike!),
-          units: units.map(([unit, state]) => ({
-            stage: unit.split('@')[1]!,
-            firmness: state.firmness,
-            due: dateIn(viewer.school.timeZone, state.due)
-          }))
-        };
-      })
-    };
-  });
+  if (viewer.role === 'learner') redirect(307, `/progress/${viewer.personId}${url.search}`);
+  return inSchoolOf(viewer, (db) =>
+    groupProgress(db, viewer, {
+      cohortId: url.searchParams.get('cohort') ?? undefined,
+      walkId: url.searchParams.get('walk') ?? undefined
+    })
+  );
 };

@@ -1,67 +1,176 @@
 <script lang="ts">
-  import Skull from '@lucide/svelte/icons/skull';
-  import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import CircleCheck from '@lucide/svelte/icons/circle-check';
+  import CircleDashed from '@lucide/svelte/icons/circle-dashed';
+  import Download from '@lucide/svelte/icons/download';
+  import { dayAndMonth, weekdayAndDay } from '$lib/ui/dates';
+  import FilterForm from '$lib/ui/FilterForm.svelte';
+  import DangerRate from '$lib/ui/progress/DangerRate.svelte';
+  import HeatMap from '$lib/ui/progress/HeatMap.svelte';
+  import Margin from '$lib/ui/progress/Margin.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data } = $props();
-  const shown = $derived(data.pairs.reduce((sum, one) => sum + one.dangerousShown, 0));
-  const gathers = $derived(data.pairs.reduce((sum, one) => sum + one.dangerousGathers, 0));
+  const ready = $derived(data.people.filter(({ readiness }) => readiness?.isReady).length);
+  const shownPairs = $derived(data.pairs.filter(({ answers }) => answers > 0));
+  const number = (value: number | undefined) => (value === undefined ? '—' : value.toFixed(1).replace('-', '−'));
+  const address = (person: string) => `/progress/${person}${data.walk ? `?walk=${data.walk.id}` : ''}`;
 </script>
 
 <svelte:head><title>Progress · Good Trail</title></svelte:head>
-<h1>Progress</h1>
-{#if data.pairs.length === 0}
-  <p class="mt-3 max-w-prose">
-    Nothing yet. After your first round each pair stands here: how firm it is at which stage, and where the
-    danger is. <a href="/practice">Start a round</a>.
+<div class="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+  <h1>Progress</h1>
+  <FilterForm path="/progress" class="flex flex-wrap items-end gap-x-4 gap-y-2">
+    {#snippet children(apply)}
+      <label
+        ><span class="note font-[650]">Group</span><select
+          name="cohort"
+          class="select w-[190px]"
+          value={data.cohort?.id}
+          onchange={() => apply()}
+          >{#each data.cohorts as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+        ></label
+      >
+      {#if data.walks.length > 0}<label
+          ><span class="note font-[650]">for</span><select
+            name="walk"
+            class="select w-[210px]"
+            value={data.walk?.id}
+            onchange={() => apply()}
+            >{#each data.walks as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+          ></label
+        >{/if}
+      <noscript><button class="btn btn-line">Show</button></noscript>
+    {/snippet}
+  </FilterForm>
+</div>
+
+{#if data.members === 0}
+  <p class="mt-6">
+    Nobody is in this group yet. Learners are added under <a href="/people">People</a>.
   </p>
 {:else}
-  <p class="mt-2 flex max-w-prose gap-2">
-    <Skull size={18} class="mt-1 shrink-0 text-rosehip" aria-hidden="true" /><span
-      ><strong class={gathers > 0 ? 'text-rosehip' : ''}
-        >{gathers} dangerous ‘gather’ {gathers === 1 ? 'answer' : 'answers'}</strong
-      >
-      on {shown} questions that showed a dangerous plant. This is counted apart from all else.</span
-    >
-  </p>
-  <WideTable label="Progress by pair">
-    <table class="ruled mt-4">
-      <thead
-        ><tr
-          ><th scope="col">pair</th><th scope="col">dangerous ‘gather’</th><th scope="col">named rightly</th
-          ><th scope="col">left alone</th><th scope="col">how firm, at which stage</th></tr
-        ></thead
-      >
-      <tbody>
-        {#each data.pairs as pair (pair.pair)}
-          <tr>
-            <td><strong>{pair.target}</strong> or {pair.lookalike.toLowerCase()}</td>
-            <td class={pair.dangerousGathers > 0 ? 'font-[650] text-rosehip' : ''}
-              >{#if pair.dangerousGathers > 0}<Skull
-                  size={14}
-                  class="mr-1 inline"
-                  aria-hidden="true"
-                />{/if}{pair.dangerousGathers} of {pair.dangerousShown}<br /><span
-                class="fine font-normal text-ink-2"
-                >could be up to {Math.round(pair.dangerLimit * 100)} in 100</span
-              ></td
+  <div class="mt-4 grid gap-x-9 gap-y-8 lg:grid-cols-[minmax(0,1fr)_240px]">
+    <div class="grid content-start gap-6">
+      <div class="grid gap-x-8 gap-y-3 sm:grid-cols-2">
+        <DangerRate danger={data.danger} whose=" to the group" />
+        {#if data.walk}
+          <p class="flex gap-3">
+            {#if ready === data.members}<CircleCheck
+                size={26}
+                class="mt-1 shrink-0 text-moss"
+                aria-hidden="true"
+              />{:else}<CircleDashed
+                size={26}
+                class="mt-1 shrink-0 text-ochre"
+                aria-hidden="true"
+              />{/if}<span
+              ><strong class="font-serif text-[21px]">{ready} of {data.people.length} ready</strong><span
+                class="block text-ink-2"
+                >for {data.walk.name}, {weekdayAndDay(data.walk.heldOn)}: advice, not leave</span
+              ></span
             >
-            <td>{pair.namedRight} of {pair.answers}</td>
-            <td>{pair.leftAlone}</td>
-            <td
-              >{#each pair.units as unit (unit.stage)}<span class="block"
-                  ><FirmnessMark firmness={unit.firmness} />
-                  <span class="note text-ink-2">{unit.stage}, next on {dayAndMonth(unit.due)}</span></span
-                >{/each}</td
+          </p>
+        {/if}
+      </div>
+      {#if shownPairs.length > 0}
+        <section aria-label="Learners and pairs">
+          <HeatMap people={data.people} pairs={data.pairs} />
+          <p class="fine text-ink-2">
+            Answers without an error, of all: right or left alone. Dark is clean, pale is not; an empty field
+            was not practised yet.
+          </p>
+        </section>
+      {/if}
+      <WideTable label="Learners of the group">
+        <table class="ruled">
+          <thead
+            ><tr
+              ><th scope="col">who</th><th scope="col">dangerous ‘gather’</th><th scope="col">for the walk</th
+              ><th scope="col">pairs clean</th><th scope="col">last practised</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each data.people as person (person.id)}
+              <tr>
+                <th scope="row" class="!border-rule !text-[15px]"
+                  ><a href={address(person.id)} class="text-ink underline decoration-rule underline-offset-4"
+                    >{person.name}</a
+                  ></th
+                >
+                <td class={person.danger.gathers > 0 ? 'font-[650] text-rosehip' : ''}
+                  >{#if person.danger.shown > 0}{person.danger.gathers} of {person.danger.shown}
+                    <span class="fine font-normal whitespace-nowrap text-ink-2"
+                      >up to {Math.ceil(person.danger.limit * 100)} in 100</span
+                    >{:else}—{/if}</td
+                >
+                <td
+                  >{#if person.readiness?.isReady}<span class="font-[650] text-moss">ready</span
+                    >{:else if person.readiness}<span class="text-ochre"
+                      >not yet: {person.readiness.missing.length}
+                      {person.readiness.missing.length === 1 ? 'thing' : 'things'} missing</span
+                    >{/if}</td
+                >
+                <td
+                  >{#if person.readiness}{person.readiness.pairs.filter(({ isClean }) => isClean).length} of {person
+                      .readiness.pairs.length}{/if}</td
+                >
+                <td class="whitespace-nowrap">{person.lastOn ? dayAndMonth(person.lastOn) : 'never'}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </WideTable>
+      {#if data.people.length < data.members}
+        <p class="note text-ink-2">
+          The {data.people.length} with most dangerous answers of {data.members}; the file has all of them.
+        </p>
+      {/if}
+      {#if data.pairs.length > 0}
+        <WideTable label="Pairs of the group">
+          <table class="ruled">
+            <thead
+              ><tr
+                ><th scope="col">pair</th><th scope="col">stage</th><th scope="col">dangerous ‘gather’</th><th
+                  scope="col"
+                  class="!text-right"
+                  ><abbr title="d′: how far apart the two are kept; 0 is guessing">d′</abbr></th
+                ><th scope="col" class="!text-right"
+                  ><abbr title="criterion c: above 0 leans towards gathering, below 0 towards leaving">c</abbr
+                  ></th
+                ><th scope="col" class="!text-right">have it clean</th></tr
+              ></thead
             >
-          </tr>
-        {/each}
-      </tbody>
-    </table>
-  </WideTable>
-  <p class="fine mt-3 max-w-prose text-ink-2">
-    ‘Could be up to’ is the upper end of the one-sided 95 % Wilson interval: few answers say little. What is
-    known at one stage is not known at another. Drawings are not plants.
-  </p>
+            <tbody>
+              {#each data.pairs as pair (pair.key + pair.stages)}
+                <tr>
+                  <td><strong>{pair.target}</strong> or {pair.lookalike.toLowerCase()}</td>
+                  <td>{pair.stages}</td>
+                  <td class={pair.dangerousGathers > 0 ? 'font-[650] text-rosehip' : ''}
+                    >{pair.dangerousGathers} of {pair.dangerousShown}
+                    <span class="fine font-normal whitespace-nowrap text-ink-2"
+                      >up to {Math.ceil(pair.limit * 100)} in 100</span
+                    ></td
+                  >
+                  <td class="!text-right">{number(pair.discrimination)}</td>
+                  <td class="!text-right">{number(pair.criterion)}</td>
+                  <td class="!text-right">{pair.clean} of {data.people.length}</td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </WideTable>
+      {/if}
+      <p class="fine max-w-prose text-ink-2">
+        ‘Up to’ is the upper end of the one-sided 95 % Wilson interval: few answers say little. d′ is how far
+        apart a pair is kept (0 is guessing); c above 0 leans towards gathering. What is known at one stage is
+        not known at another. Drawings are not plants.
+      </p>
+      {#if data.cohort}<p>
+          <a href="/progress/export?cohort={data.cohort.id}" class="btn btn-line"
+            ><Download size={17} aria-hidden="true" />Take the figures out as CSV</a
+          >
+        </p>{/if}
+    </div>
+    <aside><Margin calibration={data.calibration} confusions={data.confusions} weeks={data.weeks} /></aside>
+  </div>
 {/if}

@@ -62,6 +62,11 @@ const Form = z.object({
     .union([z.iso.date('This is no date.'), z.literal('')])
     .transform((date) => date || undefined)
     .optional(),
+  signOffMonths: z
+    .number({ error: 'Give a number of months.' })
+    .int('Give a whole number of months.')
+    .min(1, 'From 1 to 60 months.')
+    .max(60, 'From 1 to 60 months.'),
   healthDays: z
     .number('Enter a number of days.')
     .int('Enter whole days.')
@@ -86,7 +91,8 @@ export const load: PageServerLoad = ({ locals }) =>
           withChildrenPerLeader: settings.policy.learnersPerLeader.withChildren,
           buffers,
           insuranceUntil: settings.insuranceUntil ?? '',
-          healthDays: settings.healthDays
+          healthDays: settings.healthDays,
+          signOffMonths: settings.signOffMonths
         },
         zod4(Form)
       ),
@@ -104,13 +110,22 @@ export const actions: Actions = {
     const buffers = BufferLines.safeParse(form.data.buffers);
     if (!buffers.success) form.errors.buffers = buffers.error.issues.map((issue) => issue.message);
     if (!form.valid || !numbers.success || !buffers.success) return fail(400, { form });
-    const { name, adultsPerLeader, withChildrenPerLeader, insuranceUntil, healthDays, ...policy } = form.data;
+    const {
+      name,
+      adultsPerLeader,
+      withChildrenPerLeader,
+      insuranceUntil,
+      healthDays,
+      signOffMonths,
+      ...policy
+    } = form.data;
     await inSchoolOf(viewer, (db) =>
       saveSettings(db, {
         name,
         emergencyNumbers: numbers.data,
         insuranceUntil,
         healthDays,
+        signOffMonths,
         policy: {
           scentCounts: policy.scentCounts,
           cautiousFamiliesFrom: policy.cautiousFamiliesFrom,

@@ -40,6 +40,14 @@
       bind:value={$form.healthDays}
       errors={$errors.healthDays}
     />
+    <Field
+      label="Months after which a sign-off lapses"
+      name="signOffMonths"
+      type="number"
+      hint="Then it is renewed on a living plant."
+      bind:value={$form.signOffMonths}
+      errors={$errors.signOffMonths}
+    />
   </div>
   <h2>Where practitioners disagree</h2>
   <div class="grid gap-1">

@@ -1,14 +1,13 @@
 import { inSchoolOf, signedIn } from '$lib/server/guard';
 import { leads } from '$lib/server/sign-in';
-import { pairsOfWalk } from '$lib/server/drills';
+import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/drills';
 import { findsToSeeAgain } from '$lib/server/finds';
 import { libraryOf } from '$lib/server/library';
 import { readPlan } from '$lib/server/plan';
-import { memoryOf } from '$lib/server/progress';
 import { listSites } from '$lib/server/sites';
 import { listWalks } from '$lib/server/walks';
 import { englishName } from '$core/knowledge';
-import { pairKey, unitKey } from '$core/learning';
+import { pairKey, unitsOf } from '$core/learning';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
@@ -19,10 +18,12 @@ export const load: PageServerLoad = ({ locals }) => {
     const next = coming[0];
     const plan = next && viewer.role !== 'learner' ? await readPlan(db, viewer, next.id) : undefined;
     const library = await libraryOf(db);
-    const memory = await memoryOf(db, viewer.personId);
+    const learner = await learnerState(db, viewer.personId, viewer.today);
+    const { questions, minutes } = planToday(await comingPairs(db, viewer), learner, db.now);
     const pairs = next ? await pairsOfWalk(db, next.id) : [];
     return {
       today: viewer.today,
+      round: { questions, minutes },
       leads: leads(viewer),
       coming: coming.slice(0, 5),
       stops:
@@ -37,9 +38,7 @@ export const load: PageServerLoad = ({ locals }) => {
           : await findsToSeeAgain(db, library, await listSites(db), viewer.today),
       checks: plan?.checks.filter(({ state }) => state !== 'pass') ?? [],
       pairs: pairs.map((pair) => {
-        const units = [pair.targetStage, pair.lookalikeStage].map((stage) =>
-          memory.get(unitKey(pairKey(pair), stage))
-        );
+        const units = unitsOf(pair).map((unit) => learner.memory.get(unit));
         const isDue = units.some((unit) => !unit || unit.due <= db.now);
         return {
           key: pairKey(pair),

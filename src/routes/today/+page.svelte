@@ -28,8 +28,8 @@
       {#if isLearner}
         <p class="mt-4 flex flex-wrap gap-3">
           {#if next.briefVersion}<a href="/walks/{next.id}/brief" class="btn btn-primary">Read the brief</a><a
-              href="/practice"
-              class="btn btn-line">Practise its pairs</a
+              href="/progress?walk={next.id}"
+              class="btn btn-line">How ready you are</a
             >{:else}<span class="text-ink-2">The brief is not published yet.</span>{/if}
         </p>
       {:else}
@@ -73,13 +73,19 @@
     <aside class="note grid content-start gap-5 lg:border-l lg:border-rule lg:pl-6">
       {#if isLearner}
         <div>
-          <h2>Due today</h2>
-          <p class="text-ink-2">
-            {due.length === 0
-              ? 'Nothing is due: come back tomorrow, or practise anyway.'
-              : `${due.length} of ${data.pairs.length} pairs want to be seen again.`}
-          </p>
-          <p><a href="/practice">Start a round</a></p>
+          <h2>Round for today</h2>
+          {#if data.round.questions > 0}
+            <p class="text-ink-2">
+              {data.round.questions} questions, about {data.round.minutes}
+              {data.round.minutes === 1 ? 'minute' : 'minutes'}; {due.length} of {data.pairs.length} pairs of the
+              next walk want to be seen again.
+            </p>
+            <form method="POST" action="/practice?/today" class="mt-2">
+              <button class="btn btn-primary">Start the round</button>
+            </form>
+          {:else}
+            <p class="text-ink-2">Done for today. <a href="/practice">Practise anyway</a></p>
+          {/if}
         </div>
       {:else}
         <div>

@@ -7,7 +7,8 @@ import {
   decidingRows,
   oneIn,
   outOf100,
-  rankedHazards
+  rankedHazards,
+  saidOfDrills
 } from '$core/walk';
 import { dayAndMonth, longDate } from '$lib/ui/dates';
 import { pairPicture } from './pair-picture';
@@ -233,7 +234,7 @@ function sheetPage(
     paragraph(
       [
         [`Rated ${sheet.rating.rating} of 25. `, { bold: true, color: colours.rosehip }],
-        `${sheet.lookalike.harm}. Onset: ${sheet.lookalike.onset}.`
+        `${sheet.lookalike.harm}. Onset: ${sheet.lookalike.onset}. ${saidOfDrills(sheet.rating)}`
       ],
       { fontSize: 10, margin: [0, 0, 0, 4] }
     ),

@@ -5,7 +5,7 @@
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
   import { severityWords } from '$core/knowledge';
-  import { type ContrastSheet, decidingRows, oneIn, outOf100 } from '$core/walk';
+  import { type ContrastSheet, decidingRows, oneIn, outOf100, saidOfDrills } from '$core/walk';
   import type { PairPhotographs } from '$lib/server/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
@@ -22,6 +22,7 @@
   let { sheet, source, photographs, remark }: Props = $props();
   const deciding = $derived(decidingRows(sheet));
   const rest = $derived(sheet.rows.filter((row) => !deciding.includes(row)));
+  const moved = $derived(saidOfDrills(sheet.rating));
 </script>
 
 <article class="grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,1fr)_210px]" id={sheet.key}>
@@ -125,6 +126,7 @@
           )}.
         </p>
       </details>
+      {#if moved}<p class="mt-1">{moved}</p>{/if}
       <p class="mt-1 text-ink-2">{sheet.lookalike.harm}. Onset: {sheet.lookalike.onset}.</p>
     </div>
     {#if remark}

@@ -1,38 +1,39 @@
 <script lang="ts">
-  import type { Feedback } from '$lib/server/drills';
+  import type { Contrast, Feedback } from '$core/learning';
   import { outcomeLooks } from './outcomes';
 
   interface Props {
     feedback: Feedback;
-    names: { target: string; lookalike: string };
   }
-  let { feedback, names }: Props = $props();
+  let { feedback }: Props = $props();
   const look = $derived(outcomeLooks[feedback.outcome]);
   const Icon = $derived(look.icon);
+  const remark = ({ isInBrief, unseen }: Contrast['rows'][number]) =>
+    [isInBrief ? 'decides in the brief' : '', unseen].filter(Boolean).join(', ');
+  const [last] = $derived(feedback.reasons.slice(-1));
 </script>
 
-<div aria-live="assertive" class="grid gap-3">
+<div aria-live="assertive" class="grid gap-2">
   <p class={['flex items-center gap-2 font-serif text-[19px] font-semibold', look.tone]}>
     <Icon size={21} aria-hidden="true" />
     {look.said}
   </p>
-  {#if feedback.partRight !== undefined}<p class="note">
-      {feedback.partRight
-        ? 'The part that you pointed at tells the two apart.'
-        : 'The part that you pointed at does not tell the two apart.'}
-    </p>{/if}
-  {#if !feedback.canTell}<p class="note">
-      From this view nothing tells them apart: it could not be known, so it is left.
-    </p>{/if}
+  {#each feedback.reasons.slice(0, -1) as reason (reason)}<p class="note">{reason}</p>{/each}
 </div>
-{#if feedback.telling.length > 0}
-  <ol class="note grid list-none gap-3 p-0">
-    {#each feedback.telling as one, i (one.name)}<li class="border-t border-rule pt-2">
-        <p><span class="disc mr-2">{i + 1}</span><strong>{one.name}</strong></p>
-        <p class="mt-1 text-ink-2">
-          {names.target}: {one.target}<br />{names.lookalike}: {one.lookalike}
+{#if feedback.contrast && feedback.contrast.rows.length > 0}
+  {@const { target, lookalike, rows } = feedback.contrast}
+  <ol class="note m-0 grid list-none gap-2 p-0">
+    {#each rows as row, i (row.name)}<li class="border-t border-rule pt-2">
+        <p class="flex gap-2">
+          {#if row.at}<span class="disc shrink-0">{i + 1}</span>{/if}<span
+            ><strong>{row.name}</strong>
+            {#if remark(row)}<span class="fine text-ink-2">{remark(row)}</span>{/if}</span
+          >
+        </p>
+        <p class="mt-0.5 leading-[19px] text-ink-2">
+          {target}: {row.target}<br />{lookalike}: {row.lookalike}
         </p>
       </li>{/each}
   </ol>
 {/if}
-<p class="fine text-ink-2">{feedback.before}</p>
+<p class="fine text-ink-2">{last}</p>

@@ -1,18 +1,17 @@
 <script lang="ts">
-  import type { Outcome } from '$core/learning';
+  import type { DrillName, Outcome } from '$core/learning';
   import { outcomeLooks } from './outcomes';
 
   interface Props {
-    outcomes: readonly Outcome[];
-    walkId: string;
+    answers: readonly { readonly drill: DrillName; readonly outcome: Outcome }[];
+    walkId: string | undefined;
   }
-  let { outcomes, walkId }: Props = $props();
+  let { answers, walkId }: Props = $props();
   const rows = Object.entries(outcomeLooks);
-  const count = (outcome: string) => outcomes.filter((one) => one === outcome).length;
+  const count = (outcome: string) => answers.filter((one) => one.outcome === outcome).length;
 </script>
 
 <section class="mt-5 max-w-[560px]">
-  <h2>Round done</h2>
   <table class="ruled mt-2">
     <tbody>
       {#each rows as [outcome, { counted, tone, icon: Icon }] (outcome)}
@@ -26,7 +25,7 @@
     </tbody>
   </table>
   <p class="mt-4 flex flex-wrap gap-3">
-    <a href="/walks/{walkId}/practise" class="btn btn-primary">See your progress on these pairs</a>
+    <a href={walkId ? `/progress?walk=${walkId}` : '/progress'} class="btn btn-primary">See your progress</a>
     <a href="/practice" class="btn btn-line">Back to practice</a>
   </p>
 </section>

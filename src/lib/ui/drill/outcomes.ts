@@ -18,6 +18,6 @@ export const outcomeLooks: Readonly<
     icon: Skull
   },
   missed: { said: 'Missed', counted: 'Missed', tone: 'text-ochre', icon: OctagonX },
-  left: { said: 'Left alone: never wrong', counted: 'Left alone', tone: 'text-tide', icon: Hand },
+  left: { said: 'Cautious: never an error', counted: 'Left alone', tone: 'text-tide', icon: Hand },
   right: { said: 'Right', counted: 'Right', tone: 'text-moss', icon: Check }
 };

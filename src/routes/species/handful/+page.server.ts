@@ -1,14 +1,12 @@
-import { piecePlaces } from '$core/figure';
+import { canLie, piecePlaces } from '$core/figure';
 import { englishName, isDangerous } from '$core/knowledge';
+import { mostPieces, mostWrong } from '$core/learning';
 import { inSchoolOf, leading } from '$lib/server/guard';
 import {
   HandfulQuery,
   askedHandful,
-  canLie,
   drawHandful,
-  handfulSize,
-  mostPieces,
-  mostWrong
+  handfulSize
 } from '$lib/server/handful';
 import { libraryOf } from '$lib/server/library';
 import { plantChoices } from '$lib/server/plant-at-stage';
@@ -34,7 +32,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
       size: handfulSize,
       mostPieces,
       mostWrong,
-      choices: plantChoices(library, canLie),
+      choices: plantChoices(library, (taxon, stage) => canLie({ taxon, stage })),
       handful: handful && {
         plant: englishName(asked.plant.taxon),
         other: englishName(asked.other.taxon),

@@ -5,7 +5,7 @@ import { pairsOfWalk, startRound } from '$lib/server/drills';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { listCohorts, listPeople } from '$lib/server/people';
-import { pairTallies } from '$lib/server/progress';
+import { pairTallies, readinessOf } from '$lib/server/progress';
 import { readWalk } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -15,7 +15,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
   return inSchoolOf(viewer, async (db) => {
     const walk = found(await readWalk(db, viewer, id), 'walk');
     const library = await libraryOf(db);
-    const pairs = (await pairsOfWalk(db, id)).map((pair) => ({
+    const drilled = await pairsOfWalk(db, id);
+    const pairs = drilled.map((pair) => ({
       key: pairKey(pair),
       target: englishName(library.taxa.get(pair.target)!),
       lookalike: englishName(library.taxa.get(pair.lookalike)!)
@@ -24,9 +25,21 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const tallies = await pairTallies(db, isLearner ? viewer.personId : undefined);
     const cohort = (await listCohorts(db)).find((one) => one.id === walk.cohortId);
     const members = isLearner
-      ? [{ id: viewer.personId, name: 'You' }]
+      ? [{ id: viewer.personId, name: 'You', role: 'learner' as const }]
       : (await listPeople(db)).filter((person) => cohort?.members.includes(person.id));
-    return { pairs, members: members.map(({ id: key, name }) => ({ id: key, name })), tallies };
+    const readiness = await readinessOf(
+      db,
+      drilled,
+      members.flatMap((person) => (person.role === 'guest' ? [] : [person.id])),
+      viewer.today
+    );
+    return {
+      pairs,
+      members: members.map(({ id: key, name }) => ({ id: key, name })),
+      tallies,
+      ready: [...readiness.values()].filter(({ isReady }) => isReady).length,
+      practising: readiness.size
+    };
   });
 };
 

@@ -16,10 +16,18 @@
       : `${data.walk.cohortName ?? 'The group'} and the pairs of this walk`}
   </h2>
   {#if data.pairs.length > 0}<form method="POST" use:enhance class="ml-auto">
-      <button class="btn btn-primary">{isLearner ? 'Start a round of ten' : 'Try a round yourself'}</button>
+      <button class="btn btn-primary">{isLearner ? 'Start a round' : 'Try a round yourself'}</button>
     </form>{/if}
 </div>
 {#if data.pairs.length > 0}
+  <p class="text-ink-2">
+    {isLearner
+      ? data.ready === 1
+        ? 'By your answers you are ready for this walk.'
+        : 'You are not ready for this walk yet.'
+      : `${data.ready} of ${data.practising} are ready for this walk by their answers.`}
+    <a href="/progress?walk={data.walk.id}">{isLearner ? 'See what is missing' : 'See who needs what'}</a>
+  </p>
   <div class="mt-4"><PairGrid pairs={data.pairs} people={data.members} tallies={data.tallies} /></div>
 {:else}
   <p class="mt-3 max-w-prose text-ink-2">

@@ -7,9 +7,33 @@ import {
   plateInWords,
   renderPlate,
   shownCharacters
-} from '$core/figure';
-import { type Library, type StageDescription, cellInWords } from '$core/knowledge';
-import type { Photograph } from './photographs';
+} from '../figure';
+import { type Library, type StageDescription, cellInWords } from '../knowledge';
+
+/** A photograph of a school on which characters are marked, by shares of its width and height. */
+export interface MarkedPhotograph {
+  readonly id: string;
+  readonly taxon: string;
+  readonly stage: string;
+  readonly width: number;
+  readonly height: number;
+  readonly credit: string;
+  readonly marks: readonly { readonly character: string; readonly x: number; readonly y: number }[];
+}
+
+/** What is sent as a picture: a drawing, or a photograph of the school, whole or a part of it. */
+export type QuestionImage =
+  | { readonly svg: string }
+  | {
+      readonly photograph: string;
+      /** Shares of its width and height. */
+      readonly part?: {
+        readonly left: number;
+        readonly top: number;
+        readonly width: number;
+        readonly height: number;
+      };
+    };
 
 /** What a question shows: a drawn plate, or a photograph of the school on which characters are marked. */
 export interface QuestionPicture {
@@ -26,8 +50,9 @@ export interface QuestionPicture {
   showsOf(part: number): readonly string[] | undefined;
   /** What is shown, for those who do not see it. */
   readonly words: readonly string[];
-  /** The drawing itself, or the photograph that is read by its id. */
-  readonly image: { readonly svg: () => string } | { readonly photograph: Photograph };
+  readonly image: QuestionImage;
+  /** Who took it, where it is a photograph. */
+  readonly credit?: string;
 }
 
 export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
@@ -47,7 +72,7 @@ export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
     }),
     showsOf: (part) => parts[part]?.shows,
     words: plateInWords(library, plate),
-    image: { svg: () => renderPlate(plate) }
+    image: { svg: renderPlate(plate) }
   };
 }
 
@@ -59,7 +84,7 @@ const markReach = 0.09;
 export function photographedPicture(
   library: Library,
   stage: StageDescription,
-  photograph: Photograph
+  photograph: MarkedPhotograph
 ): QuestionPicture {
   const size = {
     width: photographWidth,
@@ -88,6 +113,7 @@ export function photographedPicture(
         ({ character }) => `${character.name}: ${cellInWords(character, stage.cells.get(character.slug)!)}.`
       )
     ],
-    image: { photograph }
+    image: { photograph: photograph.id },
+    credit: photograph.credit
   };
 }

@@ -3,11 +3,11 @@ import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { jpegResponse, svgResponse } from '$lib/server/pictures';
 import type { RequestHandler } from './$types';
 
-/** The picture of one's own question: paths without names or a photograph without its data, never cached. */
+/** A picture of one's own question: paths without names or a photograph without its data, never cached. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = signedIn(locals);
   const image = await inSchoolOf(viewer, async (db) =>
-    found(await questionImage(db, viewer, idFrom(params.question, 'question')), 'question')
+    found(await questionImage(db, viewer, idFrom(params.question, 'question'), params.picture), 'picture')
   );
   return 'svg' in image ? svgResponse(image.svg, 'no-store') : jpegResponse(image.jpeg, 'no-store');
 };

@@ -1,0 +1,81 @@
+import { contrastsOf, inCheckingOrder } from '../../evidence';
+import {
+  type Character,
+  type Library,
+  type LibraryTaxon,
+  type StageDescription,
+  cellInWords,
+  englishName
+} from '../../knowledge';
+import { type DrillPair, members } from '../unit';
+import type { Contrast, Named, Spot } from './drill';
+
+/** A plant of a question at its stage. */
+export interface Plant {
+  readonly taxon: LibraryTaxon;
+  readonly stage: StageDescription;
+}
+
+export const namedPlant = ({ taxon }: Pick<Plant, 'taxon'>): Named => ({
+  name: englishName(taxon),
+  scientific: taxon.name
+});
+
+/** @returns undefined where a release has no such plant at that stage any more */
+export function plantOf(library: Library, slug: string, stage: string): Plant | undefined {
+  const taxon = library.taxa.get(slug);
+  const description = taxon?.stages.get(stage as StageDescription['stage']);
+  return taxon && description && { taxon, stage: description };
+}
+
+export type PlantPair = Readonly<Record<(typeof members)[number], Plant>>;
+
+export function plantsOf(library: Library, pair: DrillPair): PlantPair | undefined {
+  const [target, lookalike] = members.map((member) => plantOf(library, pair[member], pair[`${member}Stage`]));
+  return target && lookalike && { target, lookalike };
+}
+
+/** The characters that tell two plants apart by themselves (S ≥ 0.75), in checking order. */
+export const tellingOf = (library: Library, { target, lookalike }: PlantPair): Character[] =>
+  contrastsOf(library.characters, target.stage, lookalike.stage)
+    .telling.map(({ index }) => library.characters[index]!)
+    .sort(inCheckingOrder);
+
+/**
+ * The shown characters that tell the two of a pair apart. One is enough to say which; before anything is
+ * gathered the separating set asks for two.
+ * @param shown slugs of the characters that the picture shows
+ */
+export const tellingShown = (library: Library, plants: PlantPair, shown: ReadonlySet<string>): Character[] =>
+  tellingOf(library, plants).filter(({ slug }) => shown.has(slug));
+
+/** Rows that a page can hold. */
+const mostRows = 4;
+
+/**
+ * The reason on which a question ends: what tells the two apart, those that decide in the brief first, then those
+ * that were shown.
+ */
+export function contrastOf(
+  library: Library,
+  plants: PlantPair,
+  deciding: readonly string[],
+  shown: ReadonlySet<string>,
+  placeOf: (character: string) => Spot | undefined = () => undefined
+): Contrast {
+  const weight = ({ slug }: Character) => (shown.has(slug) ? 0 : 2) - (deciding.includes(slug) ? 1 : 0);
+  const rows = tellingOf(library, plants)
+    .map((character, order) => ({ character, order }))
+    .sort((a, b) => weight(a.character) - weight(b.character) || a.order - b.order)
+    .filter(({ character }) => shown.has(character.slug) || deciding.includes(character.slug))
+    .slice(0, mostRows)
+    .map(({ character }) => ({
+      name: character.name,
+      target: cellInWords(character, plants.target.stage.cells.get(character.slug)!),
+      lookalike: cellInWords(character, plants.lookalike.stage.cells.get(character.slug)!),
+      isInBrief: deciding.includes(character.slug),
+      at: placeOf(character.slug),
+      unseen: shown.has(character.slug) ? '' : 'not shown here'
+    }));
+  return { target: englishName(plants.target.taxon), lookalike: englishName(plants.lookalike.taxon), rows };
+}

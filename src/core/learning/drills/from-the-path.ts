@@ -1,0 +1,135 @@
+import { z } from 'zod';
+import { distances, growWayside, renderPlate, standingPlants } from '../../figure';
+import { type Library, englishName } from '../../knowledge';
+import type { Outcome } from '../outcome';
+import { otherUnit } from '../unit';
+import { plantOf } from './contrast';
+import type { Mark, OpenPicture, Posed } from './drill';
+import { PlantAt } from './tray';
+
+/** Before stepping nearer, the learner spots what must not be touched in a small, blurred scene of the season. */
+
+export const FromThePath = z.object({
+  drill: z.literal('from the path'),
+  /** What harms by touch or sap; it may be absent from the scene. */
+  hazard: PlantAt,
+  others: z.array(PlantAt).min(1).max(6),
+  /** How many of the hazard stand there: none to three. */
+  count: z.number().int().min(0).max(3),
+  distance: z.enum(distances),
+  sight: z.enum(['soft', 'blurred']),
+  seed: z.number().int()
+});
+export type FromThePath = z.infer<typeof FromThePath>;
+
+export const FromThePathGiven = z.strictObject({
+  drill: z.literal('from the path'),
+  picked: z.array(z.number().int().min(0).max(40)).max(40)
+});
+export type FromThePathGiven = z.infer<typeof FromThePathGiven>;
+
+export interface OpenFromThePath {
+  readonly drill: 'from the path';
+  readonly sight: FromThePath['sight'];
+  readonly picture: OpenPicture;
+  /** The frame of each plant. */
+  readonly plants: readonly {
+    readonly id: number;
+    readonly left: number;
+    readonly top: number;
+    readonly right: number;
+    readonly bottom: number;
+  }[];
+}
+
+/** A hazard that was not seen is the error; keeping away from a harmless plant is caution. */
+export const judgePath = (misses: number, falseAlarms: number): Outcome =>
+  misses > 0 ? 'missed' : falseAlarms > 0 ? 'left' : 'right';
+
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+const sceneSize = { width: 760, height: 456 };
+
+/** @returns undefined where the library has the plants no more */
+export function posePath(
+  library: Library,
+  spec: FromThePath
+): Posed<OpenFromThePath, FromThePathGiven> | undefined {
+  const hazard = plantOf(library, spec.hazard.taxon, spec.hazard.stage);
+  const others = spec.others.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
+  if (!hazard || others.length === 0) return undefined;
+  const kinds = [hazard, ...others];
+  const counts = kinds.map((_, i) => (i === 0 ? spec.count : 2));
+  const scene = growWayside(library, kinds, counts, spec.seed % 1_000_000, sceneSize, spec.distance);
+  const standing = standingPlants(scene);
+  const isHazard = (id: number) => kinds[standing[id]!.kind]!.taxon.contactSeverity >= 2;
+  const harm = hazard.taxon.hazards.find(({ route }) =>
+    ['sap', 'sap-then-sunlight', 'touch', 'sting'].includes(route)
+  );
+  return {
+    open: () => ({
+      drill: 'from the path',
+      sight: spec.sight,
+      picture: {
+        name: 'scene',
+        ...sceneSize,
+        isPhotograph: false,
+        words: [`A hedge bank with ${standing.length} plants, seen from the path.`]
+      },
+      plants: standing.map(({ left, top, right, bottom }, id) => ({ id, left, top, right, bottom }))
+    }),
+    image: (name) => (name === 'scene' ? { svg: renderPlate(scene) } : undefined),
+    offers: () => false,
+    grade: ({ picked }) => {
+      const ids = [...standing.keys()];
+      const hazards = ids.filter(isHazard);
+      const misses = hazards.filter((id) => !picked.includes(id)).length;
+      const falseAlarms = ids.filter((id) => !isHazard(id) && picked.includes(id)).length;
+      const outcome = judgePath(misses, falseAlarms);
+      const marks = ids.flatMap((id): Mark[] => {
+        const { left, right, top, bottom } = standing[id]!;
+        const at = { x: (left + right) / 2, y: (top + bottom) / 2 };
+        if (isHazard(id)) return [{ ...at, kind: picked.includes(id) ? 'wrong, found' : 'wrong, missed' }];
+        return picked.includes(id) ? [{ ...at, kind: 'false alarm' }] : [];
+      });
+      const found = hazards.length - misses;
+      return {
+        unit: otherUnit('hazard', spec.hazard.taxon, spec.hazard.stage),
+        pair: undefined,
+        specimenStage: spec.hazard.stage,
+        outcome,
+        score:
+          hazards.length === 0
+            ? Number(falseAlarms === 0)
+            : Math.max(0, found / hazards.length - falseAlarms / ids.length),
+        isDangerousSpecimen: false,
+        decision: undefined,
+        couldBeTold: undefined,
+        partRight: undefined,
+        specimen: spec.hazard.taxon,
+        takenFor: undefined,
+        feedback: {
+          outcome,
+          truth:
+            hazards.length > 0
+              ? {
+                  lead: hazards.length === 1 ? 'One plant was' : `${hazards.length} plants were`,
+                  name: englishName(hazard.taxon),
+                  scientific: hazard.taxon.name,
+                  isDangerous: true
+                }
+              : undefined,
+          reasons: [
+            ...(hazards.length === 0 ? ['Nothing here harms by touch.'] : []),
+            ...(harm && hazards.length > 0 ? [`${sentence(harm.effect)}: ${harm.onset}.`] : []),
+            'What cannot be named from the path is not touched.'
+          ],
+          partRight: undefined,
+          contrast: undefined,
+          marks,
+          credit: undefined
+        }
+      };
+    }
+  };
+}

@@ -1,0 +1,163 @@
+import { z } from 'zod';
+import type { Library } from '../../knowledge';
+import type { MarkedPhotograph } from '../picture';
+import { Basket, BasketGiven, type OpenBasket, poseBasket } from './basket';
+import type { Grading, Posed } from './drill';
+import { FromThePath, FromThePathGiven, type OpenFromThePath, posePath } from './from-the-path';
+import { NamesAndTerms, NamesGiven, type OpenNames, poseNames } from './names-and-terms';
+import { type OpenProveIt, ProveIt, ProveItGiven, poseProveIt } from './prove-it';
+import { type OpenSeason, SeasonGiven, SeasonOrder, poseSeason } from './season-order';
+import {
+  type OpenShouldWeTakeIt,
+  ShouldWeTakeIt,
+  ShouldWeTakeItGiven,
+  poseTaking
+} from './should-we-take-it';
+import { type OpenSideBySide, SideBySide, SideBySideGiven, poseSideBySide } from './side-by-side';
+import { type OpenTray, Tray, TrayGiven, poseTray } from './tray';
+import { type OpenWhichPart, WhichPart, WhichPartGiven, poseWhichPart } from './which-part';
+
+export * from './drill';
+export * from './contrast';
+export * from './looks';
+export * from './sheet';
+export * from './side-by-side';
+export * from './prove-it';
+export * from './basket';
+export * from './tray';
+export * from './which-part';
+export * from './from-the-path';
+export * from './should-we-take-it';
+export * from './season-order';
+export * from './names-and-terms';
+
+export const drillNames = [
+  'side by side',
+  'prove it',
+  'basket',
+  'tray',
+  'which part tells',
+  'from the path',
+  'should we take it',
+  'season',
+  'names and terms'
+] as const;
+export type DrillName = (typeof drillNames)[number];
+
+/** What a question on a pair asks: gather, leave or look further is the answer to each of them. */
+export const PairSpecification = z.discriminatedUnion('drill', [SideBySide, ProveIt, Basket]);
+export type PairSpecification = z.infer<typeof PairSpecification>;
+
+/** What a question asks, with the truth: it never leaves the server before the answer is in. */
+export const Specification = z.discriminatedUnion('drill', [
+  SideBySide,
+  ProveIt,
+  Basket,
+  Tray,
+  WhichPart,
+  FromThePath,
+  ShouldWeTakeIt,
+  SeasonOrder,
+  NamesAndTerms
+]);
+export type Specification = z.infer<typeof Specification>;
+
+export const isOnPair = (spec: Specification): spec is PairSpecification =>
+  spec.drill === 'side by side' || spec.drill === 'prove it' || spec.drill === 'basket';
+
+/** What a learner answers. */
+export const Given = z.discriminatedUnion('drill', [
+  SideBySideGiven,
+  ProveItGiven,
+  BasketGiven,
+  TrayGiven,
+  WhichPartGiven,
+  FromThePathGiven,
+  ShouldWeTakeItGiven,
+  SeasonGiven,
+  NamesGiven
+]);
+export type Given = z.infer<typeof Given>;
+
+export type OpenQuestion =
+  | OpenSideBySide
+  | OpenProveIt
+  | OpenBasket
+  | OpenTray
+  | OpenWhichPart
+  | OpenFromThePath
+  | OpenShouldWeTakeIt
+  | OpenSeason
+  | OpenNames;
+
+/** How each drill is called and what it asks, for lists and headings. */
+export const drillWords: Readonly<Record<DrillName, { readonly title: string; readonly asks: string }>> = {
+  'side by side': {
+    title: 'Side by side',
+    asks: 'A fresh specimen of one of two. Which is it, and which part decided?'
+  },
+  'prove it': {
+    title: 'Prove it',
+    asks: 'Nothing is shown at first. Ask for views and tests, each at a cost of time, then gather, leave or look further.'
+  },
+  basket: {
+    title: 'Basket',
+    asks: 'A handful of one kind. Which pieces do not belong? Up to three, or none.'
+  },
+  tray: { title: 'Tray', asks: 'Some plants, shown for a while. What was there, or what was swapped?' },
+  'which part tells': { title: 'Which part tells', asks: 'Find the part that shows a named character.' },
+  'from the path': { title: 'From the path', asks: 'Spot what must not be touched before you step nearer.' },
+  'should we take it': {
+    title: 'Should we take it',
+    asks: 'The plant is known. Do place, amount, leave and time allow it?'
+  },
+  season: {
+    title: 'Season',
+    asks: 'Put stages or plants in the order of the year, or match a rosette with its flower.'
+  },
+  'names and terms': { title: 'Names and terms', asks: 'Type or match names, families and terms.' }
+};
+
+/** A question with an answer of another kind is no question of the page's. */
+const expect = <D extends Given['drill']>(given: Given, drill: D): Extract<Given, { drill: D }> => {
+  if (given.drill !== drill) throw new TypeError(`${given.drill} was answered to ${drill}`);
+  return given as Extract<Given, { drill: D }>;
+};
+
+const opened = <Open, D extends DrillName>(
+  posed: Posed<Open, Extract<Given, { drill: D }>> | undefined,
+  drill: D
+): Posed<Open, Given> | undefined =>
+  posed && { ...posed, grade: (given, asked): Grading => posed.grade(expect(given, drill), asked) };
+
+/**
+ * Draws a question.
+ * @param photograph the one that the specification names, if it is still there
+ * @returns undefined where the library has its plants no more
+ */
+export function pose(
+  library: Library,
+  spec: Specification,
+  photograph: MarkedPhotograph | undefined
+): Posed<OpenQuestion, Given> | undefined {
+  switch (spec.drill) {
+    case 'side by side':
+      return opened(poseSideBySide(library, spec, photograph), spec.drill);
+    case 'prove it':
+      return opened(poseProveIt(library, spec, photograph), spec.drill);
+    case 'basket':
+      return opened(poseBasket(library, spec), spec.drill);
+    case 'tray':
+      return opened(poseTray(library, spec), spec.drill);
+    case 'which part tells':
+      return opened(poseWhichPart(library, spec, photograph), spec.drill);
+    case 'from the path':
+      return opened(posePath(library, spec), spec.drill);
+    case 'should we take it':
+      return opened(poseTaking(library, spec), spec.drill);
+    case 'season':
+      return opened(poseSeason(library, spec), spec.drill);
+    case 'names and terms':
+      return opened(poseNames(library, spec, photograph), spec.drill);
+  }
+}

@@ -1,0 +1,200 @@
+import { distance } from 'fastest-levenshtein';
+import { z } from 'zod';
+import { composePlate, standardViews } from '../../figure';
+import { type Library, Stage, englishName, plain } from '../../knowledge';
+import type { Outcome } from '../outcome';
+import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
+import { otherUnit } from '../unit';
+import { namedPlant, plantOf } from './contrast';
+import type { OpenPicture, Posed } from './drill';
+import { shuffledFor } from './sheet';
+
+/** The learner types or matches names, families and terms. A name is a conclusion: it comes last. */
+
+const nameModes = ['english name', 'scientific name', 'family'] as const;
+
+export const NamesAndTerms = z.discriminatedUnion('asks', [
+  z.object({
+    drill: z.literal('names and terms'),
+    asks: z.enum(nameModes),
+    taxon: z.string(),
+    stage: Stage,
+    /** Other families to choose from. */
+    others: z.array(z.string()).max(5).default([]),
+    seed: z.number().int(),
+    photograph: z.uuid().optional()
+  }),
+  z.object({
+    drill: z.literal('names and terms'),
+    asks: z.literal('term'),
+    character: z.string(),
+    state: z.string(),
+    others: z.array(z.string()).max(5),
+    seed: z.number().int()
+  })
+]);
+export type NamesAndTerms = z.infer<typeof NamesAndTerms>;
+
+export const NamesGiven = z.strictObject({
+  drill: z.literal('names and terms'),
+  /** Typed, or the choice that was made. */
+  answer: z.string().trim().max(120)
+});
+export type NamesGiven = z.infer<typeof NamesGiven>;
+
+export interface OpenNames {
+  readonly drill: 'names and terms';
+  readonly asks: NamesAndTerms['asks'];
+  /** Of a term: what is asked, by its definition. */
+  readonly definition: string | undefined;
+  readonly picture: OpenPicture | undefined;
+  /** Where one is chosen; otherwise it is typed. */
+  readonly choices: readonly string[] | undefined;
+}
+
+/** Letters that may be wrong in a name that is known: one in six. */
+const lettersForASlip = 6;
+
+/** How near a typed name comes to any of the accepted ones: letters to change (Levenshtein 1966). */
+export function nearestName(typed: string, accepted: readonly string[]): { name: string; letters: number } {
+  const words = (text: string) =>
+    plain(text)
+      .replace(/[^a-z0-9 ]+/g, ' ')
+      .replace(/\s+/g, ' ')
+      .trim();
+  return accepted
+    .map((name) => ({ name, letters: distance(words(typed), words(name)) }))
+    .reduce((a, b) => (b.letters < a.letters ? b : a));
+}
+
+export const isNearEnough = ({ name, letters }: { name: string; letters: number }): boolean =>
+  letters <= Math.floor(name.length / lettersForASlip);
+
+const plateSize = { width: 520, height: 400 };
+
+interface Asked {
+  readonly accepted: readonly string[];
+  readonly choices: readonly string[] | undefined;
+  readonly unit: string;
+  readonly definition?: string;
+  readonly reasons: readonly string[];
+  readonly specimen?: string;
+}
+
+function askedBy(library: Library, spec: NamesAndTerms): Asked | undefined {
+  if (spec.asks === 'term') {
+    const character = library.character.get(spec.character);
+    const state =
+      character?.kind === 'states' ? character.states.find(({ slug }) => slug === spec.state) : undefined;
+    if (character?.kind !== 'states' || !state) return undefined;
+    const labels = character.states
+      .filter(({ slug }) => slug === spec.state || spec.others.includes(slug))
+      .map(({ label }) => label);
+    return {
+      accepted: [state.label],
+      choices: shuffledFor(labels, `terms ${spec.seed}`),
+      unit: otherUnit('character', spec.character),
+      definition: `${character.name}: ${state.definition}`,
+      reasons: [`${state.label}: ${state.definition}`, character.look]
+    };
+  }
+  const plant = plantOf(library, spec.taxon, spec.stage);
+  if (!plant) return undefined;
+  const { taxon } = plant;
+  const warnings = taxon.names.flatMap(({ name, warning }) => (warning ? [`${name}: ${warning}`] : []));
+  const common = {
+    specimen: taxon.slug,
+    reasons: [`${englishName(taxon)}, ${taxon.name}, ${taxon.family}.`, ...warnings.slice(0, 1)]
+  };
+  if (spec.asks === 'family')
+    return {
+      ...common,
+      accepted: [taxon.family],
+      choices: shuffledFor([taxon.family, ...spec.others], `families ${spec.seed}`),
+      unit: otherUnit('name', 'family', taxon.slug)
+    };
+  return {
+    ...common,
+    accepted:
+      spec.asks === 'scientific name'
+        ? [taxon.name, ...taxon.synonyms]
+        : taxon.names.filter(({ language }) => language === 'en').map(({ name }) => name),
+    choices: undefined,
+    unit: otherUnit('name', spec.asks === 'scientific name' ? 'scientific' : 'english', taxon.slug)
+  };
+}
+
+/** @returns undefined where the library has what is asked no more */
+export function poseNames(
+  library: Library,
+  spec: NamesAndTerms,
+  photograph: MarkedPhotograph | undefined
+): Posed<OpenNames, NamesGiven> | undefined {
+  const asked = askedBy(library, spec);
+  if (!asked) return undefined;
+  const plant = spec.asks === 'term' ? undefined : plantOf(library, spec.taxon, spec.stage);
+  const draw = () =>
+    plant &&
+    drawnPicture(
+      library,
+      composePlate(
+        library,
+        plant.taxon,
+        plant.stage,
+        spec.seed,
+        standardViews(library, plant.stage),
+        plateSize
+      )
+    );
+  const picture = plant && photograph ? photographedPicture(library, plant.stage, photograph) : draw();
+  return {
+    open: () => ({
+      drill: 'names and terms',
+      asks: spec.asks,
+      definition: asked.definition,
+      picture: picture && {
+        name: 'specimen',
+        ...picture.size,
+        isPhotograph: 'photograph' in picture.image,
+        words: picture.words
+      },
+      choices: asked.choices
+    }),
+    image: (name) => (name === 'specimen' ? picture?.image : undefined),
+    offers: () => false,
+    grade: ({ answer }) => {
+      const nearest = nearestName(answer, asked.accepted);
+      const isRight = asked.choices
+        ? asked.accepted.includes(answer)
+        : answer !== '' && isNearEnough(nearest);
+      const outcome: Outcome = isRight ? 'right' : answer === '' ? 'left' : 'missed';
+      return {
+        unit: asked.unit,
+        pair: undefined,
+        specimenStage: plant?.stage.stage,
+        outcome,
+        score: isRight ? 1 - nearest.letters / Math.max(nearest.name.length, 1) : 0,
+        isDangerousSpecimen: false,
+        decision: undefined,
+        couldBeTold: undefined,
+        partRight: undefined,
+        specimen: asked.specimen,
+        takenFor: undefined,
+        feedback: {
+          outcome,
+          truth: plant ? { lead: 'This is', ...namedPlant(plant), isDangerous: false } : undefined,
+          reasons: [
+            ...(isRight && nearest.letters > 0 ? [`It is spelt ${nearest.name}.`] : []),
+            ...(!isRight ? [`Looked for: ${asked.accepted.join(', or ')}.`] : []),
+            ...asked.reasons,
+            'A name is a conclusion: what you see, feel and smell comes first.'
+          ],
+          partRight: undefined,
+          contrast: undefined,
+          marks: [],
+          credit: picture?.credit
+        }
+      };
+    }
+  };
+}

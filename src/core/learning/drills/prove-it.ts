@@ -1,0 +1,251 @@
+import { z } from 'zod';
+import { type Observation, type Rival, type Verdict, verdict } from '../../evidence';
+import { type Library, type LibraryTaxon, Stage, isDangerous } from '../../knowledge';
+import { type Outcome, confidences, decisions, isError, judgeDecision } from '../outcome';
+import type { MarkedPhotograph } from '../picture';
+import { DrillPair, members, pairKey, unitKey } from '../unit';
+import { type Plant, contrastOf, namedPlant, plantOf, plantsOf } from './contrast';
+import { type Grading, type Named, type OpenPicture, type Posed, beforeGathering } from './drill';
+import {
+  type LookKey,
+  type Sight,
+  lookKeys,
+  looks,
+  looksOn,
+  looksOnPhotograph,
+  sightOf,
+  sightOfPhotograph
+} from './looks';
+
+/**
+ * The learner gets nothing at first, asks for views and tests that each cost seconds, then decides: gather, leave or
+ * look further. Safety counts first, then economy. What is accepted follows from the evidence that was asked for.
+ */
+
+export const ProveIt = DrillPair.extend({
+  drill: z.literal('prove it'),
+  specimen: z.enum(members),
+  /** All that must be excluded before the target stands: its dangerous lookalikes on the day. */
+  rivals: z.array(z.object({ taxon: z.string(), stage: Stage })),
+  /** What may be looked at: the ground's permission and the school's policy. */
+  mayDig: z.boolean(),
+  scentCounts: z.boolean(),
+  seed: z.number().int(),
+  photograph: z.uuid().optional()
+});
+export type ProveIt = z.infer<typeof ProveIt>;
+
+export const ProveItGiven = z.strictObject({
+  drill: z.literal('prove it'),
+  decision: z.enum(decisions),
+  confidence: z.enum(confidences)
+});
+export type ProveItGiven = z.infer<typeof ProveItGiven>;
+
+export interface OpenProveIt {
+  readonly drill: 'prove it';
+  /** The plant that the learner came for. */
+  readonly wanted: Named & { readonly stage: Stage; readonly group: LibraryTaxon['group'] };
+  readonly looks: readonly {
+    readonly key: LookKey;
+    readonly label: string;
+    readonly seconds: number;
+    /** What was found, once it was asked for. */
+    readonly seen:
+      { readonly picture: OpenPicture | undefined; readonly words: readonly string[] } | undefined;
+  }[];
+  /** Looks that were asked for, in their order. */
+  readonly asked: readonly LookKey[];
+}
+
+/** What was seen speaks for something else. */
+const speaksAgainst = (spoken: Verdict): boolean => spoken === 'contradicted' || spoken === 'leave it';
+
+const cost = (keys: readonly LookKey[]): number => keys.reduce((sum, key) => sum + looks[key].seconds, 0);
+
+/** The cheapest looks that settle the question as all of them do; undefined where not even all do. */
+function leastLooks(
+  offered: readonly LookKey[],
+  settles: (keys: readonly LookKey[]) => boolean
+): LookKey[] | undefined {
+  const choices = Array.from({ length: 2 ** offered.length }, (_, bits) =>
+    offered.filter((__, i) => bits & (1 << i))
+  );
+  return choices.sort((a, b) => cost(a) - cost(b)).find(settles);
+}
+
+/** @returns undefined where the library has one of the plants no more */
+export function poseProveIt(
+  library: Library,
+  spec: ProveIt,
+  photograph: MarkedPhotograph | undefined
+): Posed<OpenProveIt, ProveItGiven> | undefined {
+  const plants = plantsOf(library, spec);
+  if (!plants) return undefined;
+  const rivals: Plant[] = spec.rivals.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
+  const specimen = plants[spec.specimen];
+  const mayTouch = rivals.every(({ taxon }) => taxon.contactSeverity < 2);
+  const offered = photograph
+    ? looksOnPhotograph(library, photograph)
+    : looksOn(library, plants.target, rivals, {
+        mayTouch,
+        mayDig: spec.mayDig,
+        scentCounts: spec.scentCounts
+      });
+  const sights = new Map<LookKey, Sight>();
+  const seeing = (key: LookKey): Sight => {
+    let sight = sights.get(key);
+    if (!sight) sights.set(key, (sight = draw(key)));
+    return sight;
+  };
+  /** Both plants are drawn, whichever is shown: neither the time that it takes nor the size sent tells which. */
+  const draw = (key: LookKey): Sight => {
+    if (photograph) return sightOfPhotograph(library, specimen, photograph, key);
+    const both = members.map((member) => sightOf(library, plants[member], spec.seed, key));
+    const own = both[members.indexOf(spec.specimen)]!;
+    const sizes = both.map(({ picture }) =>
+      picture && 'svg' in picture.image ? picture.image.svg.length : 0
+    );
+    if (!own.picture || !('svg' in own.picture.image)) return own;
+    return {
+      ...own,
+      picture: { ...own.picture, image: { svg: own.picture.image.svg.padEnd(Math.max(...sizes)) } }
+    };
+  };
+  const against: Rival[] = rivals.map(({ taxon, stage }) => ({ taxon: taxon.slug, stage }));
+  const observed = (keys: readonly LookKey[]): Observation[] => {
+    const seen = new Map<string, Observation>();
+    for (const key of keys)
+      for (const one of seeing(key).observations)
+        if (!seen.has(one.character.slug)) seen.set(one.character.slug, one);
+    return [...seen.values()];
+  };
+  // Any two independent characters will do against each rival, as in a separating set: none is prescribed.
+  const speak = (keys: readonly LookKey[]): Verdict =>
+    verdict(observed(keys), plants.target.stage, against, []);
+  const valid = (asked: readonly string[]) => offered.filter((key) => asked.includes(key));
+  const isWanted = spec.specimen === 'target';
+  const settles = (keys: readonly LookKey[]): boolean =>
+    isWanted ? speak(keys) === 'consistent' : speaksAgainst(speak(keys));
+
+  const grade = ({ decision }: ProveItGiven, asked: readonly string[]): Grading => {
+    const taken = valid(asked);
+    const dangerous = isDangerous(specimen.taxon);
+    const canBeSettled = settles(offered);
+    const outcome = judgeDecision(decision, {
+      isWanted,
+      isDangerous: dangerous,
+      isSettled: settles(taken),
+      canBeSettled
+    });
+    const spent = cost(taken);
+    const least = canBeSettled ? leastLooks(offered, settles) : undefined;
+    const shown = new Set(
+      offered.flatMap((key) => seeing(key).observations.map(({ character }) => character.slug))
+    );
+    const seen = new Set(observed(taken).map(({ character }) => character.slug));
+    const contrast = contrastOf(library, plants, spec.deciding, shown);
+    return {
+      unit: unitKey(pairKey(spec), spec[`${spec.specimen}Stage`]),
+      pair: pairKey(spec),
+      specimenStage: spec[`${spec.specimen}Stage`],
+      outcome,
+      score: scoreOf(outcome, spent, least),
+      isDangerousSpecimen: !isWanted,
+      decision,
+      couldBeTold: canBeSettled,
+      partRight: undefined,
+      specimen: spec[spec.specimen],
+      takenFor: decision === 'gather' ? spec.target : undefined,
+      feedback: {
+        outcome,
+        truth: { lead: 'This is', ...namedPlant(specimen), isDangerous: dangerous },
+        reasons: [
+          ...reasonsOf(outcome, decision === 'gather' && isWanted, canBeSettled),
+          ...(least ? [economy(spent, least)] : []),
+          beforeGathering
+        ],
+        partRight: undefined,
+        contrast: {
+          ...contrast,
+          rows: contrast.rows.map((row) => {
+            const character = library.characters.find(({ name }) => name === row.name)!;
+            const key = offered.find((one) =>
+              seeing(one).observations.some((seenThere) => seenThere.character === character)
+            );
+            return seen.has(character.slug)
+              ? row
+              : {
+                  ...row,
+                  unseen: key ? `you did not ask: ${looks[key].label.toLowerCase()}` : 'not shown here'
+                };
+          })
+        },
+        marks: [],
+        credit: photograph?.credit
+      }
+    };
+  };
+
+  return {
+    open: (asked) => {
+      const taken = valid(asked);
+      return {
+        drill: 'prove it',
+        wanted: {
+          ...namedPlant(plants.target),
+          stage: plants.target.stage.stage,
+          group: plants.target.taxon.group
+        },
+        looks: offered.map((key) => {
+          const sight = taken.includes(key) ? seeing(key) : undefined;
+          return {
+            key,
+            label: looks[key].label,
+            seconds: looks[key].seconds,
+            seen: sight && {
+              picture: sight.picture && {
+                name: key,
+                width: sight.picture.width,
+                height: sight.picture.height,
+                isPhotograph: photograph !== undefined,
+                words: sight.words
+              },
+              words: sight.words
+            }
+          };
+        }),
+        asked: asked.filter((key): key is LookKey => valid([key]).length > 0)
+      };
+    },
+    image: (name, asked) =>
+      valid(asked).includes(name as LookKey) ? seeing(name as LookKey).picture?.image : undefined,
+    offers: (wish) => lookKeys.includes(wish as LookKey) && offered.includes(wish as LookKey),
+    grade
+  };
+}
+
+/** Safety first: an error is worth nothing. Then economy: the cheapest way that settles it is worth all. */
+export function scoreOf(outcome: Outcome, spent: number, least: readonly LookKey[] | undefined): number {
+  if (isError(outcome)) return 0;
+  if (outcome === 'left') return 0.5;
+  return least === undefined || spent === 0 ? 1 : 0.6 + 0.4 * Math.min(1, cost(least) / spent);
+}
+
+function reasonsOf(outcome: Outcome, tooEarly: boolean, canBeSettled: boolean): string[] {
+  if (outcome === 'missed' && tooEarly)
+    return [
+      'It was the plant that you came for, but what you had seen did not exclude every dangerous lookalike.'
+    ];
+  if (!canBeSettled) return ['Not even all of it together would have settled this: it is left.'];
+  return outcome === 'left' ? ['There was enough to find out; leaving it is never wrong.'] : [];
+}
+
+const list = new Intl.ListFormat('en-GB', { type: 'conjunction' });
+
+function economy(spent: number, least: readonly LookKey[]): string {
+  const enough = list.format(least.map((key) => looks[key].label.toLowerCase()));
+  return spent === cost(least)
+    ? `You spent ${spent} s, as little as can be.`
+    : `You spent ${spent} s. ${cost(least)} s would have settled it: ${enough}.`;
+}

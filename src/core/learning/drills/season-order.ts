@@ -1,0 +1,152 @@
+import { z } from 'zod';
+import { type Library, type LibraryTaxon, englishName } from '../../knowledge';
+import { rankCorrelation } from '../measures';
+import type { Outcome } from '../outcome';
+import { otherUnit } from '../unit';
+import { type Plant, plantOf } from './contrast';
+import type { OpenPicture, Posed } from './drill';
+import { type Sheet, drawSheet, shuffledFor } from './sheet';
+import { PlantAt } from './tray';
+
+/** Stages or taxa are put in the order of the year, or a young plant is matched with its own later self. */
+
+export const SeasonOrder = z.object({
+  drill: z.literal('season'),
+  mode: z.enum(['stages', 'taxa', 'match']),
+  /** To be ordered; for a match, what is shown and then what there is to choose from, its own later self first. */
+  items: z.array(PlantAt).min(3).max(7),
+  seed: z.number().int()
+});
+export type SeasonOrder = z.infer<typeof SeasonOrder>;
+
+export const SeasonGiven = z.strictObject({
+  drill: z.literal('season'),
+  /** The cards in the order given, by number; for a match the one card that was chosen. */
+  order: z.array(z.number().int().min(0).max(10)).min(1).max(7)
+});
+export type SeasonGiven = z.infer<typeof SeasonGiven>;
+
+export interface OpenSeason {
+  readonly drill: 'season';
+  readonly mode: SeasonOrder['mode'];
+  /** The plant whose stages are ordered. */
+  readonly of: { readonly name: string; readonly scientific: string } | undefined;
+  /** What is to be matched. */
+  readonly shown: OpenPicture | undefined;
+  readonly cards: readonly { readonly id: number; readonly label: string; readonly picture: OpenPicture }[];
+}
+
+/** Middle of the time at which a stage is fully up, as a day of the year. */
+export function middleDay({ stage }: Pick<Plant, 'stage'>): number {
+  const [, from, to] = stage.windows[0]!;
+  return ((((from + ((to - from + 365) % 365) / 2 - 1) % 365) + 365) % 365) + 1;
+}
+
+const firmOrder = 0.9;
+
+export const judgeOrder = (correlation: number): Outcome => (correlation >= firmOrder ? 'right' : 'missed');
+
+const months = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December'
+];
+const monthOf = (day: number): string => months[Math.min(11, Math.floor((day - 1) / 30.44))]!;
+
+/** @returns undefined where the library has one of the plants no more */
+export function poseSeason(library: Library, spec: SeasonOrder): Posed<OpenSeason, SeasonGiven> | undefined {
+  const items = spec.items.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
+  if (items.length < spec.items.length) return undefined;
+  const isMatch = spec.mode === 'match';
+  const cards = shuffledFor(isMatch ? items.slice(1) : items, `season ${spec.seed}`);
+  const sheets = new Map<string, Sheet>();
+  const sheet = (name: string, plant: Plant): Sheet => {
+    const known = sheets.get(name) ?? drawSheet(library, [plant], 1, spec.seed % 100_000);
+    sheets.set(name, known);
+    return known;
+  };
+  const picture = (name: string, plant: Plant): OpenPicture => {
+    const { width, height, words } = sheet(name, plant);
+    return { name, width, height, isPhotograph: false, words };
+  };
+  const named = ({ taxon }: { taxon: LibraryTaxon }) => ({
+    name: englishName(taxon),
+    scientific: taxon.name
+  });
+  return {
+    open: () => ({
+      drill: 'season',
+      mode: spec.mode,
+      of: spec.mode === 'stages' ? named(items[0]!) : undefined,
+      shown: isMatch ? picture('shown', items[0]!) : undefined,
+      cards: cards.map((plant, id) => ({
+        id,
+        label: spec.mode === 'taxa' ? `${englishName(plant.taxon)}, in ${plant.stage.stage}` : '',
+        picture: picture(`card-${id}`, plant)
+      }))
+    }),
+    image: (name) => {
+      const card = /^card-(\d+)$/.exec(name);
+      const plant = name === 'shown' && isMatch ? items[0] : card ? cards[Number(card[1])] : undefined;
+      return plant && { svg: sheet(name, plant).svg };
+    },
+    offers: () => false,
+    grade: ({ order }) => {
+      const given = order.flatMap((id) => cards[id] ?? []);
+      const isRight = isMatch && given[0] === items[1];
+      const correlation = isMatch
+        ? Number(isRight)
+        : given.length === cards.length && new Set(given).size === cards.length
+          ? (rankCorrelation(given.map(middleDay), [...given.keys()]) ?? 0)
+          : -1;
+      const outcome = isMatch ? (isRight ? 'right' : 'missed') : judgeOrder(correlation);
+      const inOrder = [...cards].sort((a, b) => middleDay(a) - middleDay(b));
+      return {
+        unit: otherUnit('season', spec.items[0]!.taxon, spec.mode),
+        pair: undefined,
+        specimenStage: spec.items[0]!.stage,
+        outcome,
+        score: isMatch ? Number(isRight) : (1 + correlation) / 2,
+        isDangerousSpecimen: false,
+        decision: undefined,
+        couldBeTold: undefined,
+        partRight: undefined,
+        specimen: spec.items[0]!.taxon,
+        takenFor: isMatch ? given[0]?.taxon.slug : undefined,
+        feedback: {
+          outcome,
+          truth: isMatch ? { lead: 'Both are', ...named(items[0]!), isDangerous: false } : undefined,
+          reasons: [
+            ...(isMatch
+              ? given[0] && !isRight
+                ? [`You chose ${englishName(given[0].taxon).toLowerCase()}.`]
+                : []
+              : [
+                  `In the order of the year: ${inOrder
+                    .map(
+                      (plant) =>
+                        `${spec.mode === 'stages' ? plant.stage.stage : `${englishName(plant.taxon).toLowerCase()} in ${plant.stage.stage}`} (${monthOf(middleDay(plant))})`
+                    )
+                    .join(', ')}.`,
+                  `Rank correlation ${correlation.toFixed(2).replace('-', '−')}.`
+                ]),
+            'Known in flower is not known as a rosette: each stage is learned by itself.'
+          ],
+          partRight: undefined,
+          contrast: undefined,
+          marks: [],
+          credit: undefined
+        }
+      };
+    }
+  };
+}

@@ -1,0 +1,60 @@
+import { type Plate, composePlate, plateInWords, renderPlate } from '../../figure';
+import type { Library } from '../../knowledge';
+import { type Random, createRandom } from '../../random';
+import type { Plant } from './contrast';
+
+/** Several specimens side by side in cells of equal size, as on a cloth or a page. */
+
+export const cellSize = { width: 150, height: 150 };
+
+export interface Sheet {
+  readonly width: number;
+  readonly height: number;
+  readonly svg: string;
+  /** Middle of each cell, in the order of the plants. */
+  readonly places: readonly { readonly x: number; readonly y: number }[];
+  /** What each cell shows, for those who do not see it. */
+  readonly words: readonly string[];
+}
+
+/** One nested drawing: paths only, as the plate itself. */
+const placed = (plate: Plate, x: number, y: number): string =>
+  renderPlate(plate).replace('<svg ', `<svg x="${x}" y="${y}" `);
+
+/**
+ * Draws whole plants on a sheet.
+ * @param columns cells in a row
+ * @param seed of the specimens: each cell has its own
+ */
+export function drawSheet(library: Library, plants: readonly Plant[], columns: number, seed: number): Sheet {
+  const rows = Math.ceil(plants.length / columns);
+  const [width, height] = [columns * cellSize.width, rows * cellSize.height];
+  const at = (i: number) => ({
+    x: (i % columns) * cellSize.width,
+    y: Math.floor(i / columns) * cellSize.height
+  });
+  const plates = plants.map(({ taxon, stage }, i) =>
+    composePlate(library, taxon, stage, 1 + seed * 37 + i, ['whole'], cellSize)
+  );
+  const drawn = plates.map((plate, i) => placed(plate, at(i).x, at(i).y)).join('');
+  return {
+    width,
+    height,
+    svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${drawn}</svg>`,
+    places: plants.map((_, i) => ({ x: at(i).x + cellSize.width / 2, y: at(i).y + cellSize.height / 2 })),
+    words: plates.map((plate) => plateInWords(library, plate).join(' '))
+  };
+}
+
+/** The same things in an order by chance. */
+export function shuffledBy<T>(things: readonly T[], random: Random): T[] {
+  const order = [...things];
+  for (let i = order.length - 1; i > 0; i -= 1) {
+    const j = random.integer(0, i);
+    [order[i], order[j]] = [order[j]!, order[i]!];
+  }
+  return order;
+}
+
+export const shuffledFor = <T>(things: readonly T[], name: string): T[] =>
+  shuffledBy(things, createRandom(name));

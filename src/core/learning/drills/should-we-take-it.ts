@@ -1,0 +1,194 @@
+import { z } from 'zod';
+import { type Buffers, allowanceOf, bufferOf } from '../../ground';
+import { composePlate, renderPlate, plateInWords } from '../../figure';
+import { type Library, type LibraryTaxon, Stage, englishName } from '../../knowledge';
+import type { Outcome } from '../outcome';
+import { otherUnit } from '../unit';
+import { namedPlant, plantOf } from './contrast';
+import type { Named, OpenPicture, Posed } from './drill';
+
+/** A rightly named plant in a scene: place, amount, permission or time says whether it may be taken, and why not. */
+
+/** Why a plant that is known is left all the same. */
+export const takingReasons = [
+  'no leave to pick',
+  'too near to what fouls it',
+  'nothing left of this year’s allowance',
+  'the only patch',
+  'not at this stage'
+] as const;
+export type TakingReason = (typeof takingReasons)[number];
+
+export const roadKinds = [
+  'main road',
+  'lane with traffic',
+  'railway',
+  'sprayed margin',
+  'outfall',
+  'livestock'
+] as const;
+
+export const Scene = z.object({
+  mayPick: z.boolean(),
+  nearby: z.object({ kind: z.enum(roadKinds), metres: z.number().int().min(0).max(1000) }),
+  isOnlyPatch: z.boolean(),
+  squareMetres: z.number().int().min(1).max(10_000),
+  /** What is surely there, and what was taken this year: what the rule counts, and pieces. */
+  low: z.number().int().min(0).max(100_000),
+  taken: z.number().int().min(0).max(100_000)
+});
+export type Scene = z.infer<typeof Scene>;
+
+export const ShouldWeTakeIt = z.object({
+  drill: z.literal('should we take it'),
+  taxon: z.string(),
+  stage: Stage,
+  scene: Scene,
+  /** The school's own distances, as they stood. */
+  buffers: z.record(z.string(), z.number()).default({}),
+  seed: z.number().int()
+});
+export type ShouldWeTakeIt = z.infer<typeof ShouldWeTakeIt>;
+
+export const ShouldWeTakeItGiven = z.strictObject({
+  drill: z.literal('should we take it'),
+  reason: z.enum(['take it', ...takingReasons])
+});
+export type ShouldWeTakeItGiven = z.infer<typeof ShouldWeTakeItGiven>;
+
+export interface OpenShouldWeTakeIt {
+  readonly drill: 'should we take it';
+  readonly plant: Named & { readonly stage: Stage; readonly group: LibraryTaxon['group'] };
+  readonly scene: readonly string[];
+  readonly picture: OpenPicture;
+}
+
+const wholeYear = 2027;
+
+/** Everything that speaks against taking it, by the rules of the library, the ground and the school. */
+export function reasonsAgainst(
+  taxon: Pick<LibraryTaxon, 'allowance' | 'uses'>,
+  stage: Stage,
+  scene: Scene,
+  buffers: Buffers
+): TakingReason[] {
+  const reasons: TakingReason[] = [];
+  if (!scene.mayPick) reasons.push('no leave to pick');
+  const buffer = bufferOf(scene.nearby.kind, buffers) ?? 0;
+  if (scene.nearby.metres < buffer) reasons.push('too near to what fouls it');
+  if (scene.isOnlyPatch) reasons.push('the only patch');
+  const usable = taxon.uses.some(({ kind, stages }) => kind !== 'history' && stages.includes(stage));
+  if (!usable) reasons.push('not at this stage');
+  const allowance = allowanceOf(taxon.allowance, {
+    mayPick: true,
+    isOnlyPatch: false,
+    squareMetres: scene.squareMetres,
+    low: scene.low,
+    exemptShare: taxon.allowance?.exempt ? 0.5 : undefined,
+    taken: scene.taken,
+    reserved: 0,
+    takenBefore: undefined,
+    year: wholeYear,
+    closed: undefined
+  });
+  const isOpen = allowance.kind === 'to need' || (allowance.kind === 'pieces' && allowance.left > 0);
+  if (!isOpen) reasons.push('nothing left of this year’s allowance');
+  return reasons;
+}
+
+/** Taking what is to be left is the error; leaving what could be taken never is. */
+export const judgeTaking = (given: 'take it' | TakingReason, against: readonly TakingReason[]): Outcome => {
+  if (given === 'take it') return against.length === 0 ? 'right' : 'missed';
+  return against.length === 0 ? 'left' : 'right';
+};
+
+const plateSize = { width: 420, height: 380 };
+
+function inWords(
+  taxon: LibraryTaxon,
+  { mayPick, nearby, isOnlyPatch, squareMetres, low, taken }: Scene
+): string[] {
+  const unit = taxon.allowance?.unit ?? 'plants';
+  return [
+    mayPick
+      ? 'The owner has given leave to pick.'
+      : 'The owner lets us walk here; nothing was said of picking.',
+    nearby.metres === 0
+      ? `It stands at the edge: ${nearby.kind}.`
+      : `Nearest to it: ${nearby.kind}, ${nearby.metres} m away.`,
+    `${isOnlyPatch ? 'It is the only patch that we know of here' : 'There are other patches'}; this one has ${squareMetres} m² and surely ${low} ${unit}.`,
+    taken === 0 ? 'Nothing was taken this year.' : `${taken} pieces were taken this year.`,
+    ...(taxon.allowance
+      ? [
+          taxon.allowance.fraction === 'to need'
+            ? 'It is abundant: taken to need.'
+            : `The rule: a ${fractionWord(taxon.allowance.fraction)} of what is surely there, ${taxon.allowance.pieces === 1 ? 'one piece' : `${taxon.allowance.pieces} pieces`} of each${taxon.allowance.exempt ? `, half of them left alone (${taxon.allowance.exempt})` : ''}${taxon.allowance.leastSquareMetres ? `, and only from ${taxon.allowance.leastSquareMetres} m² on` : ''}.`
+        ]
+      : [])
+  ];
+}
+
+const fractionWord = (fraction: number): string =>
+  ({ 0.5: 'half', 0.33: 'third', 0.25: 'quarter', 0.2: 'fifth', 0.1: 'tenth', 0.05: 'twentieth' })[
+    fraction
+  ] ?? `share of ${Math.round(fraction * 100)} in 100`;
+
+/** @returns undefined where the library has the plant no more */
+export function poseTaking(
+  library: Library,
+  spec: ShouldWeTakeIt
+): Posed<OpenShouldWeTakeIt, ShouldWeTakeItGiven> | undefined {
+  const plant = plantOf(library, spec.taxon, spec.stage);
+  if (!plant) return undefined;
+  const against = reasonsAgainst(plant.taxon, spec.stage, spec.scene, spec.buffers);
+  const plate = composePlate(library, plant.taxon, plant.stage, spec.seed, ['whole'], plateSize);
+  return {
+    open: () => ({
+      drill: 'should we take it',
+      plant: { ...namedPlant(plant), stage: spec.stage, group: plant.taxon.group },
+      scene: inWords(plant.taxon, spec.scene),
+      picture: { name: 'specimen', ...plateSize, isPhotograph: false, words: plateInWords(library, plate) }
+    }),
+    image: (name) => (name === 'specimen' ? { svg: renderPlate(plate) } : undefined),
+    offers: () => false,
+    grade: ({ reason }) => {
+      const outcome = judgeTaking(reason, against);
+      const partRight = reason === 'take it' ? undefined : against.includes(reason);
+      const buffer = bufferOf(spec.scene.nearby.kind, spec.buffers);
+      return {
+        unit: otherUnit('judgement', against[0] ?? 'take it'),
+        pair: undefined,
+        specimenStage: spec.stage,
+        outcome,
+        score: outcome === 'right' ? (partRight === false ? 0.5 : 1) : outcome === 'left' ? 0.5 : 0,
+        isDangerousSpecimen: false,
+        decision: undefined,
+        couldBeTold: undefined,
+        partRight,
+        specimen: spec.taxon,
+        takenFor: undefined,
+        feedback: {
+          outcome,
+          truth: undefined,
+          reasons: [
+            against.length === 0
+              ? `Here some ${englishName(plant.taxon).toLowerCase()} may be taken, each piece checked.`
+              : `To be left: ${against.join('; ')}.`,
+            ...(against.includes('too near to what fouls it')
+              ? [`${buffer} m are kept here: ${spec.scene.nearby.kind}.`]
+              : []),
+            ...(partRight === false && against.length > 0
+              ? ['Leaving it was right, for another reason.']
+              : []),
+            ...(plant.taxon.harvest ? [plant.taxon.harvest.rule] : []),
+            'Local law and the landowner come before any rule of ours.'
+          ],
+          partRight,
+          contrast: undefined,
+          marks: [],
+          credit: undefined
+        }
+      };
+    }
+  };
+}

@@ -1,0 +1,188 @@
+import { z } from 'zod';
+import { contrastsOf } from '../../evidence';
+import { type View, composePlate, viewsFor } from '../../figure';
+import { type Library, isDangerous } from '../../knowledge';
+import { confidences, type Decision, type Outcome } from '../outcome';
+import { type MarkedPhotograph, type QuestionPicture, drawnPicture, photographedPicture } from '../picture';
+import { DrillPair, type Member, members, pairKey, unitKey } from '../unit';
+import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown } from './contrast';
+import {
+  type Feedback,
+  type Grading,
+  type Named,
+  type OpenPicture,
+  type Posed,
+  beforeGathering
+} from './drill';
+
+/** The learner says which of a pair a fresh specimen is, then taps the part that decided. */
+
+export const SideBySide = DrillPair.extend({
+  drill: z.literal('side by side'),
+  specimen: z.enum(members),
+  /** One leaf only, from which it may be impossible to tell. */
+  partial: z.boolean(),
+  /** Grass stands before the whole plant. */
+  inGrass: z.boolean().default(false),
+  seed: z.number().int(),
+  /** A photograph of the school in place of a drawing. */
+  photograph: z.uuid().optional()
+});
+export type SideBySide = z.infer<typeof SideBySide>;
+
+export const choices = ['target', 'lookalike', 'cannot tell'] as const;
+export type Choice = (typeof choices)[number];
+
+export const SideBySideGiven = z.strictObject({
+  drill: z.literal('side by side'),
+  choice: z.enum(choices),
+  /** Where the learner tapped, in units of the picture, or the number of the part from the list. */
+  tap: z.object({ x: z.number(), y: z.number() }).optional(),
+  part: z.number().int().nonnegative().optional(),
+  confidence: z.enum(confidences)
+});
+export type SideBySideGiven = z.infer<typeof SideBySideGiven>;
+
+export interface OpenSideBySide {
+  readonly drill: 'side by side';
+  readonly names: Readonly<Record<Member, Named>>;
+  /** Whether the harmless one of the pair is gathered at all. */
+  readonly isGathered: boolean;
+  readonly picture: OpenPicture;
+  /** For keyboards and readers: parts by number, named neutrally. */
+  readonly parts: readonly { readonly id: number; readonly label: string }[];
+}
+
+/** Naming the harmless one is saying 'gather'. */
+export const decisionOf: Readonly<Record<Choice, Decision>> = {
+  target: 'gather',
+  lookalike: 'leave',
+  'cannot tell': 'look further'
+};
+
+/**
+ * What an answer was worth. Naming the edible one is saying 'gather': on the dangerous specimen that is the
+ * error that counts. 'Cannot tell' leaves the plant alone: right where nothing shown separates, and never wrong.
+ */
+export function judge(choice: Choice, specimen: Member, canTell: boolean): Outcome {
+  if (choice === 'target' && specimen === 'lookalike') return 'dangerous gather';
+  if (choice === 'cannot tell') return canTell ? 'left' : 'right';
+  if (!canTell) return choice === 'lookalike' ? 'left' : 'missed';
+  return choice === specimen ? 'right' : 'missed';
+}
+
+const plateSize = { width: 620, height: 440 };
+
+/** What a drawing does not have, or what one does not do to a plant before it is named. */
+const notInADrill = new Set(['scent', 'dig', 'cut']);
+
+/** The same views for both plants of a pair, so that the choice of views does not betray the specimen. */
+function viewsOf(library: Library, { target, lookalike }: PlantPair, partial: boolean): View[] {
+  const haveLeaves = [target, lookalike].every(
+    ({ stage }) => stage.cells.has('leaf-outline') || stage.cells.has('leaf-division')
+  );
+  if (partial && haveLeaves) return ['leaf'];
+  const { separability } = contrastsOf(library.characters, target.stage, lookalike.stage);
+  const telling = library.characters
+    .map(({ slug, sense }, i) => ({ slug, sense, separability: separability[i]! }))
+    .filter((one) => one.separability > 0.5 && !notInADrill.has(one.sense))
+    .sort((a, b) => b.separability - a.separability);
+  const views = viewsFor(
+    telling.map(({ slug }) => slug),
+    2
+  );
+  return ['whole', ...(views.length > 0 ? views : (['leaf'] as const))];
+}
+
+/** Both plants are drawn, whichever is shown: neither the time that it takes nor the size sent tells which. */
+function drawBoth(library: Library, plants: PlantPair, spec: SideBySide): QuestionPicture {
+  const views = viewsOf(library, plants, spec.partial);
+  const drawn = members.map((member) => {
+    const { taxon, stage } = plants[member];
+    const { inGrass, seed } = spec;
+    return drawnPicture(
+      library,
+      composePlate(library, taxon, stage, seed, views, plateSize, 'right', { inGrass })
+    );
+  });
+  const length = Math.max(...drawn.map(({ image }) => ('svg' in image ? image.svg.length : 0)));
+  const shown = drawn[members.indexOf(spec.specimen)]!;
+  return { ...shown, image: 'svg' in shown.image ? { svg: shown.image.svg.padEnd(length) } : shown.image };
+}
+
+/** @returns undefined where the library has one of the plants no more */
+export function poseSideBySide(
+  library: Library,
+  spec: SideBySide,
+  photograph: MarkedPhotograph | undefined
+): Posed<OpenSideBySide, SideBySideGiven> | undefined {
+  const plants = plantsOf(library, spec);
+  if (!plants) return undefined;
+  const specimen = plants[spec.specimen];
+  const picture = photograph
+    ? photographedPicture(library, specimen.stage, photograph)
+    : drawBoth(library, plants, spec);
+  const telling = tellingShown(library, plants, picture.shown);
+
+  const grade = (given: SideBySideGiven): Grading => {
+    const pointed = given.tap
+      ? picture.charactersAt(given.tap)
+      : given.part === undefined
+        ? undefined
+        : picture.showsOf(given.part);
+    const couldBeTold = telling.length > 0;
+    const outcome = judge(given.choice, spec.specimen, couldBeTold);
+    const isNamed = given.choice !== 'cannot tell' && couldBeTold;
+    const partRight = isNamed ? telling.some(({ slug }) => pointed?.includes(slug)) : undefined;
+    const isLookalike = spec.specimen === 'lookalike';
+    const feedback: Feedback = {
+      outcome,
+      truth: { lead: 'This is', ...namedPlant(specimen), isDangerous: isDangerous(specimen.taxon) },
+      reasons: [
+        ...(partRight === undefined
+          ? []
+          : [`The part that you pointed at ${partRight ? 'tells' : 'does not tell'} the two apart.`]),
+        ...(couldBeTold
+          ? []
+          : ['From this view nothing tells them apart: it could not be known, so it is left.']),
+        beforeGathering
+      ],
+      partRight,
+      contrast: contrastOf(library, plants, spec.deciding, picture.shown, picture.placeOf),
+      marks: [],
+      credit: picture.credit
+    };
+    return {
+      unit: unitKey(pairKey(spec), spec[`${spec.specimen}Stage`]),
+      pair: pairKey(spec),
+      specimenStage: spec[`${spec.specimen}Stage`],
+      outcome,
+      score: outcome === 'right' ? (partRight === false ? 0.5 : 1) : outcome === 'left' ? 0.5 : 0,
+      isDangerousSpecimen: isLookalike,
+      decision: decisionOf[given.choice],
+      couldBeTold,
+      partRight,
+      specimen: spec[spec.specimen],
+      takenFor: given.choice === 'cannot tell' ? undefined : spec[given.choice],
+      feedback
+    };
+  };
+
+  return {
+    open: () => ({
+      drill: 'side by side',
+      names: { target: namedPlant(plants.target), lookalike: namedPlant(plants.lookalike) },
+      isGathered: plants.target.taxon.uses.some(({ kind }) => kind === 'food' || kind === 'drink'),
+      picture: {
+        name: 'specimen',
+        ...picture.size,
+        isPhotograph: 'photograph' in picture.image,
+        words: picture.words
+      },
+      parts: picture.parts
+    }),
+    image: (name) => (name === 'specimen' ? picture.image : undefined),
+    offers: () => false,
+    grade
+  };
+}

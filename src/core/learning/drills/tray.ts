@@ -1,0 +1,178 @@
+import { z } from 'zod';
+import { type Library, Stage, englishName } from '../../knowledge';
+import { sensitivity } from '../measures';
+import type { Outcome } from '../outcome';
+import { otherUnit } from '../unit';
+import { type Plant, plantOf } from './contrast';
+import type { Mark, OpenPicture, Posed, Spot } from './drill';
+import { type Sheet, drawSheet, shuffledFor } from './sheet';
+
+/**
+ * The learner sees some specimens for a set time, then picks from a larger set what was there, or says which of them
+ * was put in another's place. Specimens are drawn anew for the second look, so that plants are kept in mind, not
+ * pictures.
+ */
+
+export const PlantAt = z.object({ taxon: z.string(), stage: Stage });
+export type PlantAt = z.infer<typeof PlantAt>;
+
+export const fewestOnTray = 6;
+export const mostOnTray = 12;
+/** Seconds for the first look, if nothing is known of the learner. */
+export const usualTraySeconds = 20;
+
+export const Tray = z.object({
+  drill: z.literal('tray'),
+  mode: z.enum(['what was there', 'what was swapped']),
+  /** On the tray; the first is what is remembered of it. */
+  shown: z.array(PlantAt).min(fewestOnTray).max(mostOnTray),
+  /** Not on it, and like what is. */
+  others: z.array(PlantAt).min(1).max(mostOnTray),
+  seconds: z.number().int().min(5).max(60),
+  seed: z.number().int()
+});
+export type Tray = z.infer<typeof Tray>;
+
+export const TrayGiven = z.strictObject({
+  drill: z.literal('tray'),
+  /** Numbers of the cells on the second look. */
+  picked: z
+    .array(
+      z
+        .number()
+        .int()
+        .min(0)
+        .max(2 * mostOnTray)
+    )
+    .max(2 * mostOnTray)
+});
+export type TrayGiven = z.infer<typeof TrayGiven>;
+
+export interface OpenTray {
+  readonly drill: 'tray';
+  readonly mode: Tray['mode'];
+  readonly seconds: number;
+  readonly count: number;
+  /** Ready to look, looking, or answering: the tray is gone before the second look is there. */
+  readonly phase: 'ready' | 'look' | 'answer';
+  readonly picture: OpenPicture | undefined;
+  readonly cells: readonly (Spot & { readonly id: number; readonly words: string })[];
+}
+
+/** Right from this share of cells answered rightly on. */
+const enough = 0.8;
+
+/** What the memory of a tray was worth: what it is about, and most of the rest. */
+export const judgeTray = (isFocusRight: boolean, share: number): Outcome =>
+  isFocusRight && share >= enough ? 'right' : share >= enough ? 'left' : 'missed';
+
+const columnsFor = (count: number): number => (count <= 6 ? 3 : count <= 12 ? 4 : 6);
+
+/** @returns undefined where the library has one of the plants no more */
+export function poseTray(library: Library, spec: Tray): Posed<OpenTray, TrayGiven> | undefined {
+  const plants = (of: readonly PlantAt[]): Plant[] =>
+    of.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
+  const [shown, others] = [plants(spec.shown), plants(spec.others)];
+  if (shown.length < spec.shown.length || others.length < spec.others.length) return undefined;
+  const isSwap = spec.mode === 'what was swapped';
+  const first = shuffledFor(shown, `tray ${spec.seed}`);
+  // The cell of what the question is about is the one that is swapped.
+  const swapped = first.indexOf(shown[0]!);
+  const second = isSwap
+    ? first.map((plant, i) => (i === swapped ? others[0]! : plant))
+    : shuffledFor([...shown, ...others], `after ${spec.seed}`);
+  const isSignal = (cell: number) => (isSwap ? cell === swapped : shown.includes(second[cell]!));
+  const sheets = new Map<string, Sheet>();
+  const sheet = (name: 'tray' | 'after') => {
+    const known = sheets.get(name);
+    if (known) return known;
+    const drawn =
+      name === 'tray'
+        ? drawSheet(library, first, columnsFor(first.length), spec.seed % 100_000)
+        : drawSheet(library, second, columnsFor(second.length), (spec.seed % 100_000) + 7);
+    sheets.set(name, drawn);
+    return drawn;
+  };
+  const phaseOf = (asked: readonly string[]): OpenTray['phase'] =>
+    asked.includes('answer') ? 'answer' : asked.includes('look') ? 'look' : 'ready';
+  const nameOf = { ready: undefined, look: 'tray', answer: 'after' } as const;
+
+  return {
+    open: (asked) => {
+      const phase = phaseOf(asked);
+      const name = nameOf[phase];
+      const drawn = name && sheet(name);
+      return {
+        drill: 'tray',
+        mode: spec.mode,
+        seconds: spec.seconds,
+        count: first.length,
+        phase,
+        picture: drawn && {
+          name,
+          width: drawn.width,
+          height: drawn.height,
+          isPhotograph: false,
+          words: drawn.words.map((words, i) => `${i + 1}. ${words}`)
+        },
+        cells:
+          phase === 'answer' ? drawn!.places.map((at, id) => ({ ...at, id, words: drawn!.words[id]! })) : []
+      };
+    },
+    image: (name, asked) => {
+      const open = nameOf[phaseOf(asked)];
+      return open !== undefined && name === open ? { svg: sheet(open).svg } : undefined;
+    },
+    offers: (wish) => wish === 'look' || wish === 'answer',
+    grade: ({ picked }) => {
+      const cells = [...second.keys()];
+      const count = (test: (cell: number) => boolean) => cells.filter(test).length;
+      const detections = {
+        hits: count((cell) => isSignal(cell) && picked.includes(cell)),
+        signals: count(isSignal),
+        falseAlarms: count((cell) => !isSignal(cell) && picked.includes(cell)),
+        noises: count((cell) => !isSignal(cell))
+      };
+      const { hits, signals, falseAlarms, noises } = detections;
+      const share = (hits + noises - falseAlarms) / cells.length;
+      const focus = isSwap ? swapped : second.indexOf(shown[0]!);
+      const outcome = judgeTray(
+        picked.includes(focus),
+        isSwap ? Number(hits === 1 && falseAlarms === 0) : share
+      );
+      const marks = sheet('after').places.flatMap((at, cell): Mark[] => {
+        if (isSignal(cell)) return [{ ...at, kind: picked.includes(cell) ? 'here' : 'missed' }];
+        return picked.includes(cell) ? [{ ...at, kind: 'false alarm' }] : [];
+      });
+      const found = sensitivity(detections);
+      return {
+        unit: otherUnit('taxon', spec.shown[0]!.taxon, spec.shown[0]!.stage),
+        pair: undefined,
+        specimenStage: spec.shown[0]!.stage,
+        outcome,
+        score: Math.max(0, hits / signals - falseAlarms / noises),
+        isDangerousSpecimen: false,
+        decision: undefined,
+        couldBeTold: undefined,
+        partRight: undefined,
+        specimen: spec.shown[0]!.taxon,
+        takenFor: undefined,
+        feedback: {
+          outcome,
+          truth: undefined,
+          reasons: [
+            isSwap
+              ? `${englishName(shown[0]!.taxon)} lay there; ${englishName(others[0]!.taxon).toLowerCase()} was put in its place.`
+              : `${hits} of ${signals} found again, ${falseAlarms} picked that had not been there${found ? ` (d′ ${found.discrimination.toFixed(1).replace('-', '−')})` : ''}.`,
+            `There were: ${shown.map(({ taxon }) => englishName(taxon).toLowerCase()).join(', ')}.`,
+            'Now go out and find them: a plant that was found is kept longer than one that was seen.'
+          ],
+          partRight: undefined,
+          contrast: undefined,
+          marks,
+          credit: undefined
+        }
+      };
+    }
+  };
+}

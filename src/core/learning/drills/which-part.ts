@@ -1,0 +1,127 @@
+import { z } from 'zod';
+import { composePlate, viewsFor } from '../../figure';
+import { type Library, Stage, stateLabel } from '../../knowledge';
+import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
+import { otherUnit } from '../unit';
+import { namedPlant, plantOf } from './contrast';
+import type { Named, OpenPicture, Posed } from './drill';
+import { observationsOf } from './looks';
+
+/** The learner taps the part of a plant that shows a named state of a character: a term is known once it is found. */
+
+export const WhichPart = z.object({
+  drill: z.literal('which part tells'),
+  taxon: z.string(),
+  stage: Stage,
+  character: z.string(),
+  seed: z.number().int(),
+  photograph: z.uuid().optional()
+});
+export type WhichPart = z.infer<typeof WhichPart>;
+
+export const WhichPartGiven = z.strictObject({
+  drill: z.literal('which part tells'),
+  tap: z.object({ x: z.number(), y: z.number() }).optional(),
+  part: z.number().int().nonnegative().optional()
+});
+export type WhichPartGiven = z.infer<typeof WhichPartGiven>;
+
+export interface OpenWhichPart {
+  readonly drill: 'which part tells';
+  readonly plant: Named;
+  readonly character: string;
+  readonly state: string;
+  readonly picture: OpenPicture;
+  readonly parts: readonly { readonly id: number; readonly label: string }[];
+}
+
+const plateSize = { width: 620, height: 440 };
+
+/** @returns undefined where the plant or the character is there no more, or is not shown */
+export function poseWhichPart(
+  library: Library,
+  spec: WhichPart,
+  photograph: MarkedPhotograph | undefined
+): Posed<OpenWhichPart, WhichPartGiven> | undefined {
+  const plant = plantOf(library, spec.taxon, spec.stage);
+  const character = library.character.get(spec.character);
+  const weights = plant?.stage.cells.get(spec.character);
+  if (!plant || !character || !weights) return undefined;
+  const others = library.characters.filter(
+    ({ slug }) => plant.stage.cells.has(slug) && slug !== spec.character
+  );
+  const views = [
+    'whole' as const,
+    ...viewsFor(
+      [spec.character, ...others.sort((a, b) => b.salience - a.salience).map(({ slug }) => slug)],
+      2
+    )
+  ];
+  const plate = composePlate(library, plant.taxon, plant.stage, spec.seed, views, plateSize);
+  const picture = photograph
+    ? photographedPicture(library, plant.stage, photograph)
+    : drawnPicture(library, plate);
+  const shown = observationsOf(
+    library,
+    plate.figures.flatMap(({ scene }) => scene.parts.flatMap(({ shows }) => shows))
+  ).find((one) => one.character === character);
+  const state =
+    photograph || !shown ? weights.frequency.indexOf(Math.max(...weights.frequency)) : shown.state;
+  const place = picture.placeOf(spec.character);
+  if (!place) return undefined;
+  return {
+    open: () => ({
+      drill: 'which part tells',
+      plant: namedPlant(plant),
+      character: character.name,
+      state: stateLabel(character, state),
+      // The words of a picture say which part shows what: here they would be the answer.
+      picture: {
+        name: 'specimen',
+        ...picture.size,
+        isPhotograph: photograph !== undefined,
+        words: ['Its parts stand in the list beside it.']
+      },
+      parts: picture.parts
+    }),
+    image: (name) => (name === 'specimen' ? picture.image : undefined),
+    offers: () => false,
+    grade: ({ tap, part }) => {
+      const pointed = tap
+        ? picture.charactersAt(tap)
+        : part === undefined
+          ? undefined
+          : picture.showsOf(part);
+      const isRight = pointed?.includes(spec.character) ?? false;
+      const outcome = isRight ? 'right' : 'missed';
+      return {
+        unit: otherUnit('character', spec.character),
+        pair: undefined,
+        specimenStage: spec.stage,
+        outcome,
+        score: Number(isRight),
+        isDangerousSpecimen: false,
+        decision: undefined,
+        couldBeTold: undefined,
+        partRight: isRight,
+        specimen: spec.taxon,
+        takenFor: undefined,
+        feedback: {
+          outcome,
+          truth: undefined,
+          reasons: [
+            character.look,
+            ...(character.kind === 'states' && character.states[state]
+              ? [`${stateLabel(character, state)}: ${character.states[state].definition}`]
+              : []),
+            'The ring stands where it is seen best.'
+          ],
+          partRight: isRight,
+          contrast: undefined,
+          marks: [{ ...place, kind: 'here' }],
+          credit: picture.credit
+        }
+      };
+    }
+  };
+}

@@ -1,0 +1,5 @@
+export * from './wilson';
+export * from './signal-detection';
+export * from './calibration';
+export * from './rank-correlation';
+export * from './paired-change';

@@ -1,0 +1,5 @@
+export * from './pairs';
+export * from './learner';
+export * from './questions';
+export * from './rounds';
+export * from './answers';

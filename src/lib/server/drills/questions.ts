@@ -1,0 +1,138 @@
+import sharp from 'sharp';
+import { z } from 'zod';
+import type { Library } from '$core/knowledge';
+import {
+  type Given,
+  type OpenQuestion,
+  type Posed,
+  type QuestionImage,
+  Specification,
+  pose
+} from '$core/learning';
+import { libraryOf } from '../library';
+import { readJpeg, readPhotograph } from '../photographs';
+import type { SchoolDb } from '../school';
+import type { Viewer } from '../sign-in';
+
+/** A question of the viewer's own, drawn. What is asked stays on the server until it is answered. */
+
+/** Questions of the first release say no kind: they are side by side. */
+const StoredSpecification = z.preprocess(
+  (stored) => (typeof stored === 'object' && stored !== null ? { drill: 'side by side', ...stored } : stored),
+  Specification
+);
+
+export interface AskedQuestion {
+  readonly id: string;
+  readonly spec: Specification;
+  readonly walkId: string | undefined;
+  readonly posed: Posed<OpenQuestion, Given>;
+  /** What was asked for in it so far, in order. */
+  readonly wishes: readonly string[];
+}
+
+type Drawn = Posed<OpenQuestion, Given>;
+
+/** A question is drawn for its page, its pictures and its answer: the latest drawings of this process are kept. */
+const drawings = new Map<string, { readonly library: Library; readonly posed: Drawn }>();
+const keptDrawings = 200;
+
+/** A photograph that was taken away meanwhile gives way to a drawing. */
+async function drawQuestion(db: SchoolDb, id: string, spec: Specification): Promise<Drawn | undefined> {
+  const library = await libraryOf(db);
+  const photographId = 'photograph' in spec ? spec.photograph : undefined;
+  const photograph = photographId ? await readPhotograph(db, photographId) : undefined;
+  const key = photograph ? `${id} photographed` : id;
+  const known = drawings.get(key);
+  if (known?.library === library) return known.posed;
+  const posed = pose(library, spec, photograph);
+  if (!posed) return undefined;
+  drawings.set(key, { library, posed });
+  const [oldest] = drawings.keys();
+  if (drawings.size > keptDrawings) drawings.delete(oldest!);
+  return posed;
+}
+
+interface QuestionRow {
+  readonly id: string;
+  readonly specification: unknown;
+  readonly walk_id: string | null;
+  readonly wishes: string[] | null;
+}
+
+/** A question with what was asked for in it; for the tables question and round. */
+export const questionColumns = `question.id, specification, walk_id,
+  (select array_agg(wish order by recorded_at) from question_wish
+    where question_wish.school_id = question.school_id and question_id = question.id) as wishes`;
+
+/** @returns undefined where the library has its plants no more */
+export async function askQuestion(db: SchoolDb, row: QuestionRow): Promise<AskedQuestion | undefined> {
+  const spec = StoredSpecification.parse(row.specification);
+  const posed = await drawQuestion(db, row.id, spec);
+  return posed && { id: row.id, spec, walkId: row.walk_id ?? undefined, posed, wishes: row.wishes ?? [] };
+}
+
+/** @returns undefined where it is none of the viewer's */
+export async function readQuestion(
+  db: SchoolDb,
+  viewer: Viewer,
+  questionId: string
+): Promise<AskedQuestion | undefined> {
+  const { rows } = await db.query<QuestionRow>(
+    `select ${questionColumns} from question join round on round.school_id = question.school_id and round.id = round_id
+      where question.id = $1 and person_id = $2`,
+    [questionId, viewer.personId]
+  );
+  return rows[0] && askQuestion(db, rows[0]);
+}
+
+/**
+ * Asks for a look of a question that is still open. Asking twice costs once.
+ * @returns the question as it is open now; undefined where there is no such question, look, or no answer to come
+ */
+export async function wishFor(
+  db: SchoolDb,
+  viewer: Viewer,
+  questionId: string,
+  wish: string
+): Promise<OpenQuestion | undefined> {
+  const asked = await readQuestion(db, viewer, questionId);
+  if (!asked?.posed.offers(wish)) return undefined;
+  const { rows } = await db.query('select from answer_event where question_id = $1', [questionId]);
+  if (rows.length > 0) return undefined;
+  await db.query(
+    'insert into question_wish (school_id, question_id, wish) values ($1, $2, $3) on conflict do nothing',
+    [db.schoolId, questionId, wish]
+  );
+  return asked.posed.open(asked.wishes.includes(wish) ? asked.wishes : [...asked.wishes, wish]);
+}
+
+/** The part of a photograph that an image shows, as shares of its size. */
+type Part = NonNullable<Extract<QuestionImage, { photograph: string }>['part']>;
+
+async function cropped(jpeg: Buffer, part: Part): Promise<Buffer> {
+  const { width, height } = await sharp(jpeg).metadata();
+  return sharp(jpeg)
+    .extract({
+      left: Math.floor(part.left * width),
+      top: Math.floor(part.top * height),
+      width: Math.floor(part.width * width),
+      height: Math.floor(part.height * height)
+    })
+    .jpeg({ quality: 82 })
+    .toBuffer();
+}
+
+/** A picture of a question of the viewer's own by its name: a drawing as SVG, or a photograph. */
+export async function questionImage(
+  db: SchoolDb,
+  viewer: Viewer,
+  questionId: string,
+  name: string
+): Promise<{ readonly svg: string } | { readonly jpeg: Buffer } | undefined> {
+  const asked = await readQuestion(db, viewer, questionId);
+  const image = asked?.posed.image(name, asked.wishes);
+  if (!image || 'svg' in image) return image;
+  const jpeg = await readJpeg(db, image.photograph);
+  return jpeg && { jpeg: image.part ? await cropped(jpeg, image.part) : jpeg };
+}

@@ -1,0 +1,212 @@
+import { v7 as uuid } from 'uuid';
+import {
+  type DrillName,
+  type DrillPair,
+  type LearnerState,
+  type OpenQuestion,
+  type Outcome,
+  type RoundFrame,
+  composeRound,
+  drillNames,
+  mostQuestions,
+  pairsForToday,
+  roundSeconds,
+  usualQuestions
+} from '$core/learning';
+import { seedOf } from '$core/random';
+import { libraryOf } from '../library';
+import type { SchoolDb } from '../school';
+import { readSettings } from '../schools';
+import type { Viewer } from '../sign-in';
+import { readWalk } from '../walks';
+import { learnerState } from './learner';
+import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
+import { withPhotographs } from './photographed';
+import { askQuestion, questionColumns } from './questions';
+
+/** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
+
+async function storeRound(
+  db: SchoolDb,
+  viewer: Viewer,
+  walkId: string | undefined,
+  compose: (seed: number) => ReturnType<typeof composeRound>
+): Promise<string> {
+  const id = uuid();
+  await db.query(
+    'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
+    [db.schoolId, id, viewer.personId, walkId ?? null, db.now]
+  );
+  const questions = await withPhotographs(db, compose(seedOf(id)));
+  await db.query(
+    `insert into question (school_id, id, round_id, position, specification)
+     select $1, question_id, $2, position, specification
+       from unnest($3::uuid[], $4::jsonb[]) with ordinality as asked (question_id, specification, position)`,
+    [db.schoolId, id, questions.map(() => uuid()), questions.map((question) => JSON.stringify(question))]
+  );
+  return id;
+}
+
+async function frameOf(
+  db: SchoolDb,
+  viewer: Viewer,
+  context: readonly DrillPair[],
+  isoDate: string
+): Promise<RoundFrame> {
+  const { policy } = await readSettings(db);
+  return {
+    library: await libraryOf(db),
+    context,
+    // Nothing is dug up to learn its name.
+    rules: { mayDig: false, scentCounts: policy.scentCounts },
+    isoDate,
+    buffers: policy.buffers ?? {},
+    learner: await learnerState(db, viewer.personId, viewer.today),
+    now: db.now
+  };
+}
+
+/**
+ * A round on the pairs of one walk.
+ * @returns undefined where the walk has no brief with pairs yet
+ */
+export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): Promise<string | undefined> {
+  const pairs = await pairsOfWalk(db, walkId);
+  if (pairs.length === 0) return undefined;
+  const walk = await readWalk(db, viewer, walkId);
+  const frame = await frameOf(db, viewer, pairs, walk?.heldOn ?? viewer.today);
+  // What is due and what was not seen today comes first; the rest follows.
+  const { due, open } = pairsForToday(pairs, pairs, frame.learner, db.now);
+  const first = [...due, ...open];
+  const rest = pairs.filter((pair) => !first.includes(pair));
+  return storeRound(db, viewer, walkId, (seed) =>
+    composeRound(frame, [...first, ...rest], Math.max(usualQuestions, pairs.length), seed)
+  );
+}
+
+/** What there is to do today: for which walk, on how many pairs, and about how long it takes. */
+export interface Today {
+  readonly next: WalkPairs | undefined;
+  readonly due: number;
+  readonly pairs: readonly DrillPair[];
+  readonly questions: number;
+  readonly minutes: number;
+}
+
+const meanSeconds = (learner: LearnerState): number => roundSeconds(drillNames, learner) / drillNames.length;
+
+/** @param walks the viewer's coming walks with their pairs, the next one first */
+export function planToday(walks: readonly WalkPairs[], learner: LearnerState, now: Date): Today {
+  const [next] = walks.filter(({ pairs }) => pairs.length > 0);
+  const known = [
+    ...new Map(walks.flatMap(({ pairs }) => pairs).map((pair) => [JSON.stringify(pair), pair])).values()
+  ];
+  const { due, open } = pairsForToday(known, next?.pairs ?? [], learner, now);
+  const pairs = [...due, ...open];
+  const questions = Math.min(mostQuestions, Math.round(2.6 * pairs.length));
+  return {
+    next,
+    due: due.length,
+    pairs,
+    questions,
+    minutes: Math.max(1, Math.round((questions * meanSeconds(learner)) / 60))
+  };
+}
+
+/** @returns undefined where nothing is due and every pair of the next walk was seen today */
+export async function startRoundOfToday(db: SchoolDb, viewer: Viewer): Promise<string | undefined> {
+  const walks = await comingPairs(db, viewer);
+  const frame = await frameOf(
+    db,
+    viewer,
+    walks.flatMap((walk) => walk.pairs),
+    walks.find((walk) => walk.pairs.length > 0)?.heldOn ?? viewer.today
+  );
+  const { next, pairs, questions } = planToday(walks, frame.learner, db.now);
+  if (pairs.length === 0) return undefined;
+  return storeRound(db, viewer, next?.id, (seed) => composeRound(frame, pairs, questions, seed));
+}
+
+/** A round that was begun, or made, and not finished. */
+export interface OpenRound {
+  readonly id: string;
+  readonly walkName: string | undefined;
+  readonly length: number;
+  readonly answered: number;
+  readonly startedAt: Date;
+}
+
+/** Rounds are left open for this long; then a new one fits better. */
+const openDays = 7;
+
+export async function openRounds(db: SchoolDb, viewer: Viewer): Promise<OpenRound[]> {
+  const { rows } = await db.query<OpenRound>(
+    `select round.id, walk.name as "walkName", count(question.id)::int as length,
+            count(answer_event.id)::int as answered, round.effective_at as "startedAt"
+       from round
+       left join walk on walk.school_id = round.school_id and walk.id = walk_id
+       join question on question.school_id = round.school_id and round_id = round.id
+       left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
+      where round.person_id = $1 and round.effective_at <= domain_now()
+        and round.effective_at > domain_now() - make_interval(days => $2)
+      group by round.school_id, round.id, walk.name
+     having count(answer_event.id) < count(question.id) and count(answer_event.id) > 0
+      order by round.effective_at desc, round.id desc limit 3`,
+    [viewer.personId, openDays]
+  );
+  return rows;
+}
+
+export interface RoundState {
+  readonly id: string;
+  readonly walkId: string | undefined;
+  readonly walkName: string | undefined;
+  readonly length: number;
+  readonly answers: readonly { readonly drill: DrillName; readonly outcome: Outcome }[];
+  readonly next:
+    { readonly id: string; readonly number: number; readonly question: OpenQuestion } | undefined;
+}
+
+export async function readRound(
+  db: SchoolDb,
+  viewer: Viewer,
+  roundId: string
+): Promise<RoundState | undefined> {
+  const { rows } = await db.query<{ walk_id: string | null; name: string | null }>(
+    `select walk_id, walk.name from round left join walk on walk.school_id = round.school_id and walk.id = walk_id
+      where round.id = $1 and person_id = $2`,
+    [roundId, viewer.personId]
+  );
+  const [round] = rows;
+  if (!round) return undefined;
+  const { rows: questions } = await db.query<{
+    id: string;
+    position: number;
+    specification: unknown;
+    walk_id: string | null;
+    wishes: string[] | null;
+    outcome: Outcome | null;
+    drill: DrillName;
+  }>(
+    `select ${questionColumns}, position, outcome, drill
+       from question join round on round.school_id = question.school_id and round.id = round_id
+       left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
+      where round_id = $1 order by position`,
+    [roundId]
+  );
+  // A question on plants that the library has no more is passed over.
+  let next: RoundState['next'];
+  for (const row of questions) {
+    if (row.outcome !== null || next) continue;
+    const asked = await askQuestion(db, row);
+    if (asked) next = { id: row.id, number: row.position, question: asked.posed.open(asked.wishes) };
+  }
+  return {
+    id: roundId,
+    walkId: round.walk_id ?? undefined,
+    walkName: round.name ?? undefined,
+    length: questions.length,
+    answers: questions.flatMap(({ outcome, drill }) => (outcome ? [{ outcome, drill }] : [])),
+    next
+  };
+}

@@ -1,0 +1,283 @@
+import { type Library, Stage, englishName } from '$core/knowledge';
+import {
+  type DrillPair,
+  type Readiness,
+  brierScore,
+  confidenceShare,
+  ladderState,
+  missingTo,
+  pairKey,
+  reliabilityPoints,
+  sensitivity,
+  unitKey,
+  unitsOf
+} from '$core/learning';
+import { stageWord } from '$lib/ui/stage-word';
+import { type WalkPairs, comingPairs, learnerState } from './drills';
+import { libraryOf } from './library';
+import { listCohorts, listPeople } from './people';
+import {
+  type GroupProgress,
+  type PairTally,
+  addTallies,
+  dangerLimit,
+  readProgress,
+  readinessOf
+} from './progress';
+import { dateIn } from './school-date';
+import type { SchoolDb } from './school';
+import { readSettings } from './schools';
+import type { Viewer } from './sign-in';
+import { readSignOffs } from './sign-offs';
+
+/** What the pages of progress show, in their words and figures. */
+
+const nameIn = (library: Library) => (slug: string) => {
+  const taxon = library.taxa.get(slug);
+  return taxon ? englishName(taxon) : slug;
+};
+
+const pairName = (library: Library, key: string) => {
+  const [target, lookalike] = key.split('~').map(nameIn(library)) as [string, string];
+  return { target, lookalike };
+};
+
+const sayPair = (library: Library) => (pair: DrillPair) => {
+  const { target, lookalike } = pairName(library, pairKey(pair));
+  return `${target} or ${lookalike.toLowerCase()}`;
+};
+
+function calibrationOf({ confidence }: GroupProgress) {
+  const forecasts = [...confidence].flatMap(([word, { answers, right }]) =>
+    Array.from({ length: answers }, (_, i) => ({ share: confidenceShare[word], happened: i < right }))
+  );
+  return {
+    points: reliabilityPoints(confidence),
+    brier: forecasts.length > 0 ? brierScore(forecasts) : undefined,
+    answers: forecasts.length
+  };
+}
+
+function confusionsOf(library: Library, { confusions }: GroupProgress) {
+  const name = nameIn(library);
+  return confusions
+    .slice(0, 8)
+    .map(({ specimen, takenFor, ...rest }) => ({
+      specimen: name(specimen),
+      takenFor: name(takenFor),
+      ...rest
+    }));
+}
+
+const dangerOf = (tallies: readonly PairTally[]) => {
+  const sum = addTallies(tallies);
+  return { gathers: sum.dangerousGathers, shown: sum.dangerousShown, limit: dangerLimit(sum) };
+};
+
+const readinessView = (library: Library, readiness: Readiness) => ({
+  ...readiness,
+  pairs: readiness.pairs.map(({ pair, ...rest }) => ({
+    ...rest,
+    key: pairKey(pair),
+    name: sayPair(library)(pair)
+  })),
+  missing: missingTo(readiness, sayPair(library))
+});
+
+const chosen = (walks: readonly WalkPairs[], walkId: string | undefined): WalkPairs | undefined =>
+  walks.find(({ id }) => id === walkId) ?? walks.find(({ pairs }) => pairs.length > 0) ?? walks[0];
+
+const walkView = (walk: WalkPairs | undefined) =>
+  walk && { id: walk.id, name: walk.name, heldOn: walk.heldOn };
+
+/** A learner's own progress, as the learner and those who teach see it. @returns undefined where there is nobody */
+export async function personProgress(
+  db: SchoolDb,
+  viewer: Viewer,
+  personId: string,
+  walkId: string | undefined
+) {
+  const person = (await listPeople(db)).find(({ id }) => id === personId);
+  if (!person || person.role === 'guest') return undefined;
+  const library = await libraryOf(db);
+  const cohorts = (await listCohorts(db)).filter(({ members }) => members.includes(personId));
+  const walks = (await comingPairs(db, viewer)).filter(
+    ({ cohortId }) => person.role !== 'learner' || cohorts.some(({ id }) => id === cohortId)
+  );
+  const walk = chosen(walks, walkId);
+  const learner = await learnerState(db, personId, viewer.today);
+  const progress = await readProgress(db, [personId]);
+  const readiness = walk && (await readinessOf(db, walk.pairs, [personId], viewer.today)).get(personId);
+  const signOffs = await readSignOffs(db, [personId]);
+  const { signOffMonths } = await readSettings(db);
+  const walkMoment = walk && new Date(`${walk.heldOn}T10:00:00Z`);
+  const units = new Map<string, { pair: string; stage: Stage }>();
+  for (const pair of walk?.pairs ?? [])
+    for (const unit of unitsOf(pair))
+      units.set(unit, { pair: pairKey(pair), stage: Stage.parse(unit.split('@')[1]) });
+  for (const { pair, stage } of [...progress.tallies, ...signOffs])
+    if (stage) units.set(unitKey(pair, stage), { pair, stage: Stage.parse(stage) });
+  return {
+    person: { id: person.id, name: person.name, cohorts: cohorts.map(({ name }) => name) },
+    walks: walks.map(({ id, name }) => ({ id, name })),
+    walk: walkView(walk),
+    readiness: readiness && readinessView(library, readiness),
+    danger: dangerOf(progress.tallies),
+    answers: addTallies(progress.tallies).answers,
+    units: [...units]
+      .map(([unit, { pair, stage }]) => {
+        const memory = learner.memory.get(unit);
+        const tallies = progress.tallies.filter((one) => one.pair === pair && one.stage === stage);
+        const sum = addTallies(tallies);
+        const ready = readiness?.pairs.find((one) => pairKey(one.pair) === pair);
+        const ladder = ladderState(
+          signOffs.filter((one) => one.pair === pair && one.stage === stage),
+          { isMet: sum.answers > 0, isToldApart: ready?.isClean ?? memory?.firmness === 'firm' },
+          viewer.today,
+          signOffMonths
+        );
+        const detected = sensitivity(sum);
+        return {
+          unit,
+          pair,
+          ...pairName(library, pair),
+          stage: stageWord(library.taxa.get(pair.split('~')[0]!)?.group ?? 'plant', stage),
+          stageKey: stage,
+          isOfWalk: walk?.pairs.some((one) => unitsOf(one).includes(unit)) ?? false,
+          firmness: memory?.firmness ?? ('new' as const),
+          due: memory && dateIn(viewer.school.timeZone, memory.due),
+          recall: memory && walkMoment ? memory.recallAt(walkMoment) : undefined,
+          ...sum,
+          limit: dangerLimit(sum),
+          discrimination: detected?.discrimination,
+          criterion: detected?.criterion,
+          ladder
+        };
+      })
+      .sort(
+        (a, b) =>
+          Number(b.isOfWalk) - Number(a.isOfWalk) ||
+          b.dangerousGathers - a.dangerousGathers ||
+          (a.recall ?? 0) - (b.recall ?? 0)
+      ),
+    living: signOffs.map(({ pair, stage, step, outcome, on, plant, by, id }) => {
+      const names = pairName(library, pair);
+      return {
+        id,
+        pair: `${names.target} or ${names.lookalike.toLowerCase()}`,
+        stage,
+        step,
+        outcome,
+        on,
+        plant,
+        by
+      };
+    }),
+    calibration: calibrationOf(progress),
+    confusions: confusionsOf(library, progress),
+    weeks: progress.weeks
+  };
+}
+
+/** People of a group that a page lists in full: those who gathered most of the dangerous first. */
+const mostListed = 40;
+
+/** The progress of a cohort for a walk, or of all who learn. */
+export async function groupProgress(
+  db: SchoolDb,
+  viewer: Viewer,
+  asked: { readonly cohortId: string | undefined; readonly walkId: string | undefined }
+) {
+  const library = await libraryOf(db);
+  const cohorts = await listCohorts(db);
+  const allWalks = await comingPairs(db, viewer);
+  const byWalk = allWalks.find(({ id }) => id === asked.walkId)?.cohortId;
+  const cohort =
+    cohorts.find(({ id }) => id === (asked.cohortId ?? byWalk)) ??
+    cohorts.find(({ id }) => id === chosen(allWalks, undefined)?.cohortId) ??
+    cohorts[0];
+  const walks = allWalks.filter(({ cohortId }) => cohortId === cohort?.id);
+  const walk = chosen(walks, asked.walkId);
+  const people = (await listPeople(db)).filter(
+    ({ id, role }) => role !== 'guest' && cohort?.members.includes(id)
+  );
+  const progress = await readProgress(
+    db,
+    people.map(({ id }) => id)
+  );
+  const byPerson = new Map(people.map(({ id }) => [id, [] as PairTally[]]));
+  for (const tally of progress.tallies) byPerson.get(tally.personId)?.push(tally);
+  const ranked = people
+    .map(({ id, name }) => {
+      const tallies = byPerson.get(id)!;
+      const last = tallies.reduce<Date | undefined>(
+        (latest, { lastAt }) => (!latest || lastAt > latest ? lastAt : latest),
+        undefined
+      );
+      return {
+        id,
+        name,
+        tallies,
+        answers: addTallies(tallies).answers,
+        danger: dangerOf(tallies),
+        lastOn: last && dateIn(viewer.school.timeZone, last)
+      };
+    })
+    .sort((a, b) => b.danger.gathers - a.danger.gathers || (a.name < b.name ? -1 : 1));
+  const listed = ranked.slice(0, mostListed);
+  const readiness = walk
+    ? await readinessOf(
+        db,
+        walk.pairs,
+        listed.map(({ id }) => id),
+        viewer.today
+      )
+    : new Map<string, Readiness>();
+  const pairs = walk
+    ? walk.pairs.map((pair) => ({ key: pairKey(pair), units: unitsOf(pair) }))
+    : [...new Set(progress.tallies.map(({ pair }) => pair))].map((key) => ({ key, units: undefined }));
+  const isIn = (units: readonly string[] | undefined, tally: PairTally) =>
+    !units || units.includes(unitKey(tally.pair, tally.stage ?? ''));
+  return {
+    cohorts: cohorts.map(({ id, name }) => ({ id, name })),
+    cohort: cohort && { id: cohort.id, name: cohort.name },
+    walks: walks.map(({ id, name }) => ({ id, name })),
+    walk: walkView(walk),
+    danger: dangerOf(progress.tallies),
+    members: people.length,
+    people: listed.map(({ tallies, ...person }) => {
+      const own = readiness.get(person.id);
+      return {
+        ...person,
+        readiness: own && readinessView(library, own),
+        cells: pairs.map(({ key, units }) => {
+          const sum = addTallies(tallies.filter((one) => one.pair === key && isIn(units, one)));
+          return {
+            answers: sum.answers,
+            clean: sum.namedRight + sum.leftAlone,
+            gathers: sum.dangerousGathers
+          };
+        })
+      };
+    }),
+    pairs: pairs.map(({ key, units }) => {
+      const sum = addTallies(progress.tallies.filter((one) => one.pair === key && isIn(units, one)));
+      const detected = sensitivity(sum);
+      return {
+        key,
+        ...pairName(library, key),
+        stages: [...new Set(units?.map((unit) => unit.split('@')[1]!) ?? [])].join(' and '),
+        ...sum,
+        limit: dangerLimit(sum),
+        discrimination: detected?.discrimination,
+        criterion: detected?.criterion,
+        clean: [...readiness.values()].filter((one) =>
+          one.pairs.some(({ pair, isClean }) => pairKey(pair) === key && isClean)
+        ).length
+      };
+    }),
+    calibration: calibrationOf(progress),
+    confusions: confusionsOf(library, progress),
+    weeks: progress.weeks
+  };
+}

@@ -1,0 +1,154 @@
+<script lang="ts">
+  import Skull from '@lucide/svelte/icons/skull';
+  import type { Confidence as Level, OpenBasket, Spot } from '$core/learning';
+  import Confidence from './Confidence.svelte';
+  import Marks from './Marks.svelte';
+  import Picture from './Picture.svelte';
+  import Truth from './Truth.svelte';
+  import type { KindProps } from './kind';
+
+  let {
+    questionId,
+    question,
+    feedback,
+    given = $bindable(),
+    label = $bindable(),
+    confirm,
+    after
+  }: KindProps<OpenBasket> = $props();
+
+  let takenOut = $state<number[]>([]);
+  let keepsNone = $state(false);
+  let confidence = $state<Level>();
+  const stays = $derived(question.pieces.length - takenOut.length);
+
+  $effect(() => {
+    given = confidence
+      ? { drill: 'basket', takenOut: keepsNone ? [] : [...takenOut], keepsNone, confidence }
+      : undefined;
+    const what = keepsNone
+      ? 'Keep none of it'
+      : takenOut.length === 0
+        ? `Keep all ${question.pieces.length}`
+        : `Take out ${takenOut.length}, keep ${stays}`;
+    label = confidence ? `${what}, ${confidence}` : 'Say how sure you are';
+  });
+
+  function toggle(id: number) {
+    keepsNone = false;
+    takenOut = takenOut.includes(id) ? takenOut.filter((one) => one !== id) : [...takenOut, id];
+  }
+
+  /** A fingertip means the piece whose middle is nearest. */
+  function pick({ x, y }: Spot) {
+    const near = question.pieces
+      .map((piece) => ({ id: piece.id, far: Math.hypot(piece.x - x, piece.y - y) }))
+      .reduce((a, b) => (b.far < a.far ? b : a));
+    toggle(near.id);
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.ctrlKey || event.metaKey || event.altKey || feedback) return;
+    if (event.key === 'f') keepsNone = !keepsNone;
+  }
+  const ink = '#1F2D26';
+</script>
+
+<svelte:window {onkeydown} />
+<p class="mt-1 font-serif text-[19px] leading-7">
+  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}Picked for {question.wanted.name.toLowerCase()},
+    <i>{question.wanted.scientific}</i>: {question.pieces.length} pieces. Which do not belong?{/if}
+</p>
+<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
+  <div>
+    <Picture
+      {questionId}
+      holdsControls={!feedback}
+      picture={question.picture}
+      class="plate w-full {feedback?.outcome === 'dangerous gather'
+        ? 'max-h-[340px]'
+        : 'max-h-[calc(100vh-230px)] min-h-[240px]'}"
+      label="{question.pieces.length} drawn pieces on a cloth"
+      onpick={feedback ? undefined : pick}
+    >
+      {#if feedback}
+        <Marks
+          marks={feedback.marks}
+          words={{ 'wrong, missed': 'stayed in', 'right, taken out': 'belonged' }}
+        />
+      {:else}
+        {#each question.pieces as piece (piece.id)}
+          {@const isOut = keepsNone || takenOut.includes(piece.id)}
+          <g
+            role="checkbox"
+            tabindex="0"
+            aria-checked={isOut}
+            aria-label="Take out piece {piece.id + 1}: {piece.words}"
+            class="piece cursor-pointer"
+            onclick={(event) => {
+              event.stopPropagation();
+              toggle(piece.id);
+            }}
+            onkeydown={(event) => {
+              if (event.key !== ' ') return;
+              event.preventDefault();
+              toggle(piece.id);
+            }}
+          >
+            <circle cx={piece.x} cy={piece.y} r="30" fill="transparent" class="reach" />
+            {#if isOut}
+              <circle cx={piece.x} cy={piece.y} r="26" fill="#FCFAF3" opacity="0.72" />
+              <circle cx={piece.x} cy={piece.y} r="26" fill="none" stroke={ink} stroke-width="3" />
+              <path
+                d="M{piece.x - 11} {piece.y - 11}l22 22m0-22l-22 22"
+                stroke={ink}
+                stroke-width="4"
+                stroke-linecap="round"
+              />
+            {/if}
+          </g>
+        {/each}
+      {/if}
+    </Picture>
+    <p class="fine mt-1 text-ink-2">
+      {feedback
+        ? 'Drawn pieces teach the looking; nobody eats from a drawing.'
+        : 'Tap a piece to take it out, and again to put it back. Up to three are wrong, or none.'}
+    </p>
+  </div>
+  <div class="grid content-start gap-4">
+    {#if feedback}
+      {@render after()}
+    {:else}
+      <div class="grid gap-x-6 max-lg:grid-cols-2 lg:gap-y-3" aria-live="polite">
+        {#each [{ label: 'Stay in', count: keepsNone ? 0 : stays }, { label: 'Taken out', count: keepsNone ? question.pieces.length : takenOut.length }] as one (one.label)}
+          <p class="flex items-baseline justify-between border-b border-rule pb-1">
+            <span class="font-[650]">{one.label}</span><span class="font-serif text-[26px] font-semibold"
+              >{one.count}</span
+            >
+          </p>
+        {/each}
+      </div>
+      <button
+        type="button"
+        aria-pressed={keepsNone}
+        onclick={() => (keepsNone = !keepsNone)}
+        class={[
+          'flex min-h-[52px] cursor-pointer items-center gap-3 rounded-[3px] border-[1.5px] px-3 py-1 text-left',
+          keepsNone ? 'border-ink bg-ink text-base-200' : 'border-rule-strong'
+        ]}
+        ><span class="flex-1 leading-5"
+          ><strong>Keep none of it</strong><br /><span class="fine">It cannot be told from these pieces</span
+          ></span
+        ><kbd class="fine hidden rounded border border-current px-1.5 lg:inline">f</kbd></button
+      >
+      <Confidence bind:value={confidence} keys={['1', '2', '3']} />
+      {@render confirm()}
+      <p class="note flex gap-2 text-ink-2">
+        <Skull size={16} class="mt-0.5 shrink-0" aria-hidden="true" /><span
+          >A wrong piece that stays weighs ten good ones that are thrown away.</span
+        >
+      </p>
+    {/if}
+  </div>
+</div>

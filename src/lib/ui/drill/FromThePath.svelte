@@ -1,0 +1,98 @@
+<script lang="ts">
+  import type { OpenFromThePath } from '$core/learning';
+  import Marks from './Marks.svelte';
+  import Picture from './Picture.svelte';
+  import Truth from './Truth.svelte';
+  import type { KindProps } from './kind';
+
+  let {
+    questionId,
+    question,
+    feedback,
+    given = $bindable(),
+    label = $bindable(),
+    confirm,
+    after
+  }: KindProps<OpenFromThePath> = $props();
+
+  let picked = $state<number[]>([]);
+  $effect(() => {
+    given = { drill: 'from the path', picked: [...picked] };
+    label =
+      picked.length === 0
+        ? 'Nothing here: step nearer'
+        : `Keep off ${picked.length === 1 ? 'this plant' : `these ${picked.length} plants`}`;
+  });
+  const toggle = (id: number) =>
+    (picked = picked.includes(id) ? picked.filter((one) => one !== id) : [...picked, id]);
+  const blur = { soft: 'sight-soft', blurred: 'sight-blurred' } as const;
+</script>
+
+<p class="mt-1 font-serif text-[19px] leading-7">
+  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else if feedback}Nothing here harmed by touch.{:else}Before
+    you step nearer: what here must not be touched?{/if}
+</p>
+<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
+  <div>
+    <Picture
+      {questionId}
+      holdsControls={!feedback}
+      picture={question.picture}
+      class={['plate max-h-[calc(100vh-240px)] w-full', feedback ? '' : blur[question.sight]].join(' ')}
+      label="A hedge bank from the path"
+    >
+      {#if feedback}
+        <Marks
+          marks={feedback.marks}
+          r={40}
+          words={{ 'wrong, missed': 'not seen', 'wrong, found': 'seen', 'false alarm': 'harmless' }}
+        />
+      {:else}
+        {#each question.plants as plant (plant.id)}
+          {@const isPicked = picked.includes(plant.id)}
+          <g
+            role="checkbox"
+            tabindex="0"
+            aria-checked={isPicked}
+            aria-label="Plant {plant.id + 1}"
+            class="piece cursor-pointer"
+            onclick={() => toggle(plant.id)}
+            onkeydown={(event) => {
+              if (event.key !== ' ') return;
+              event.preventDefault();
+              toggle(plant.id);
+            }}
+          >
+            <rect
+              x={plant.left}
+              y={plant.top}
+              width={plant.right - plant.left}
+              height={plant.bottom - plant.top}
+              class="reach"
+              fill="transparent"
+              stroke={isPicked ? '#1F2D26' : 'none'}
+              stroke-width="3.5"
+              stroke-dasharray="8 5"
+            />
+          </g>
+        {/each}
+      {/if}
+    </Picture>
+    <p class="fine mt-1 text-ink-2">
+      {feedback
+        ? 'The same bank, seen clearly.'
+        : 'As one sees it from a few paces: blurred, and at this time of the year.'}
+    </p>
+  </div>
+  <div class="grid content-start gap-4">
+    {#if feedback}
+      {@render after()}
+    {:else}
+      <p class="note text-ink-2">
+        Tap what harms by touch, sap or sting. There may be none, one or several. Keeping off a harmless plant
+        is no error.
+      </p>
+      {@render confirm()}
+    {/if}
+  </div>
+</div>

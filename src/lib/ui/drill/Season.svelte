@@ -1,0 +1,156 @@
+<script lang="ts">
+  import ArrowDown from '@lucide/svelte/icons/arrow-down';
+  import ArrowUp from '@lucide/svelte/icons/arrow-up';
+  import GripVertical from '@lucide/svelte/icons/grip-vertical';
+  import { dndzone } from 'svelte-dnd-action';
+  import type { OpenSeason } from '$core/learning';
+  import Picture from './Picture.svelte';
+  import Truth from './Truth.svelte';
+  import type { KindProps } from './kind';
+
+  let {
+    questionId,
+    question,
+    feedback,
+    given = $bindable(),
+    label = $bindable(),
+    confirm,
+    after
+  }: KindProps<OpenSeason> = $props();
+
+  const isMatch = $derived(question.mode === 'match');
+  // svelte-ignore state_referenced_locally
+  let cards = $state(question.cards.map((card) => ({ ...card })));
+  let chosen = $state<number>();
+  let isMoved = $state(false);
+
+  $effect(() => {
+    given = isMatch
+      ? chosen === undefined
+        ? undefined
+        : { drill: 'season', order: [chosen] }
+      : { drill: 'season', order: cards.map(({ id }) => id) };
+    label = isMatch
+      ? chosen === undefined
+        ? 'Choose its flower'
+        : `Number ${cards.findIndex(({ id }) => id === chosen) + 1} is its flower`
+      : isMoved
+        ? 'This is the order of the year'
+        : 'It is in order as it stands';
+  });
+
+  function move(i: number, by: -1 | 1) {
+    const to = i + by;
+    if (to < 0 || to >= cards.length) return;
+    const next = [...cards];
+    [next[i], next[to]] = [next[to]!, next[i]!];
+    cards = next;
+    isMoved = true;
+  }
+  function onkeydown(event: KeyboardEvent) {
+    if (!isMatch || feedback || event.ctrlKey || event.metaKey || event.altKey) return;
+    const card = /^[1-9]$/.test(event.key) ? cards[Number(event.key) - 1] : undefined;
+    if (card) chosen = card.id;
+  }
+  const reduced = typeof matchMedia === 'function' && matchMedia('(prefers-reduced-motion: reduce)').matches;
+</script>
+
+<svelte:window {onkeydown} />
+<p class="mt-1 font-serif text-[19px] leading-7">
+  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else if isMatch}This plant will flower later. Which
+    is its flower?{:else if question.of}{question.of.name}, <i>{question.of.scientific}</i>, through the year:
+    put it in order, the earliest first.{:else}Put them in the order of the year, the earliest first.{/if}
+</p>
+<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
+  <div>
+    {#if isMatch && question.shown}
+      <div class="grid gap-4 sm:grid-cols-[200px_minmax(0,1fr)]">
+        <Picture
+          {questionId}
+          picture={question.shown}
+          class="plate w-full max-sm:max-h-[200px]"
+          label="Young"
+        />
+        <div class="grid grid-cols-2 gap-3">
+          {#each cards as card, i (card.id)}
+            <button
+              type="button"
+              aria-pressed={chosen === card.id}
+              disabled={feedback !== undefined}
+              onclick={() => (chosen = card.id)}
+              class={[
+                'relative cursor-pointer rounded-[3px] border-[2.5px] bg-[#FCFAF3] p-1',
+                chosen === card.id ? 'border-ink' : 'border-rule'
+              ]}
+              ><span class="disc absolute top-2 left-2">{i + 1}</span><Picture
+                {questionId}
+                picture={card.picture}
+                class="max-h-[190px] w-full"
+                label="Flower {i + 1}"
+              /></button
+            >
+          {/each}
+        </div>
+      </div>
+    {:else}
+      <ol
+        class="m-0 grid list-none gap-2 p-0"
+        use:dndzone={{
+          items: cards,
+          flipDurationMs: reduced ? 0 : 150,
+          dragDisabled: feedback !== undefined,
+          dropTargetStyle: {}
+        }}
+        onconsider={(event) => (cards = event.detail.items)}
+        onfinalize={(event) => {
+          cards = event.detail.items;
+          isMoved = true;
+        }}
+      >
+        {#each cards as card, i (card.id)}
+          <li class="flex items-center gap-3 rounded-[3px] border border-rule bg-plate pr-2">
+            <GripVertical size={18} class="ml-1 shrink-0 text-ink-3" aria-hidden="true" />
+            <span class="disc">{i + 1}</span>
+            <span class="h-[84px] w-[84px] shrink-0 bg-[#FCFAF3]"
+              ><Picture
+                {questionId}
+                picture={card.picture}
+                class="h-full w-full"
+                label={card.label || `Card ${card.id + 1}`}
+              /></span
+            >
+            <span class="flex-1">{card.label}</span>
+            {#if !feedback}
+              <button
+                type="button"
+                class="btn btn-line btn-square"
+                disabled={i === 0}
+                aria-label="Earlier: card {i + 1}"
+                onclick={() => move(i, -1)}><ArrowUp size={18} aria-hidden="true" /></button
+              >
+              <button
+                type="button"
+                class="btn btn-line btn-square"
+                disabled={i === cards.length - 1}
+                aria-label="Later: card {i + 1}"
+                onclick={() => move(i, 1)}><ArrowDown size={18} aria-hidden="true" /></button
+              >
+            {/if}
+          </li>
+        {/each}
+      </ol>
+    {/if}
+  </div>
+  <div class="grid content-start gap-4">
+    {#if feedback}
+      {@render after()}
+    {:else}
+      <p class="note text-ink-2">
+        {isMatch
+          ? 'The rosette in spring and the flower in summer look like two plants.'
+          : 'Drag a card, or move it with its arrows. The year begins in January.'}
+      </p>
+      {@render confirm()}
+    {/if}
+  </div>
+</div>

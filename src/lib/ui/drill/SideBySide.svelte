@@ -1,0 +1,149 @@
+<script lang="ts">
+  import Eye from '@lucide/svelte/icons/eye';
+  import Hand from '@lucide/svelte/icons/hand';
+  import Leaf from '@lucide/svelte/icons/leaf';
+  import Scissors from '@lucide/svelte/icons/scissors';
+  import type { Choice, Confidence as Level, Contrast, OpenSideBySide, Spot } from '$core/learning';
+  import Choices from './Choices.svelte';
+  import Confidence from './Confidence.svelte';
+  import PartList from './PartList.svelte';
+  import Picture from './Picture.svelte';
+  import Truth from './Truth.svelte';
+  import type { KindProps } from './kind';
+
+  let {
+    questionId,
+    question,
+    feedback,
+    given = $bindable(),
+    label = $bindable(),
+    confirm,
+    after
+  }: KindProps<OpenSideBySide> = $props();
+
+  let choice = $state<Choice>();
+  let tap = $state<Spot>();
+  let part = $state<number>();
+  let confidence = $state<Level>();
+  const isNamed = $derived(choice === 'target' || choice === 'lookalike');
+  const hasPart = $derived(!isNamed || tap !== undefined || part !== undefined);
+  const options = $derived([
+    {
+      value: 'target',
+      title: question.names.target.name,
+      does: question.isGathered ? 'I would gather it' : 'I take it for the harmless one',
+      icon: question.isGathered ? Scissors : Leaf
+    },
+    { value: 'lookalike', title: question.names.lookalike.name, does: 'I would leave it', icon: Hand },
+    {
+      value: 'cannot tell',
+      title: 'Cannot tell from this',
+      does: 'I would leave it and look further',
+      icon: Eye
+    }
+  ] as const);
+
+  $effect(() => {
+    given =
+      choice && hasPart && confidence
+        ? {
+            drill: 'side by side',
+            choice,
+            ...(isNamed && tap ? { tap } : {}),
+            ...(isNamed && !tap && part !== undefined ? { part } : {}),
+            confidence
+          }
+        : undefined;
+    label = !choice
+      ? 'Choose first'
+      : !hasPart
+        ? 'Point at the part that decided'
+        : !confidence
+          ? 'Say how sure you are'
+          : `${choice === 'cannot tell' ? 'Cannot tell' : question.names[choice].name}, ${confidence}`;
+  });
+
+  /** Several characters of one part share a place: their numbers stand beside each other. */
+  const places = (rows: Contrast['rows']) =>
+    rows.flatMap(({ name, at }, i) => {
+      if (!at) return [];
+      const before = rows.slice(0, i).filter((other) => other.at?.x === at.x && other.at.y === at.y).length;
+      return [{ name, number: i + 1, x: at.x + 27 * before, y: at.y }];
+    });
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.ctrlKey || event.metaKey || event.altKey || feedback) return;
+    if (event.key === 'f') choice = 'cannot tell';
+  }
+</script>
+
+<svelte:window {onkeydown} />
+<p class="mt-1 font-serif text-[19px] leading-7">
+  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}{question.names.target.name},
+    <i>{question.names.target.scientific}</i>, or {question.names.lookalike.name.toLowerCase()},
+    <i>{question.names.lookalike.scientific}</i>?{/if}
+</p>
+<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
+  <div>
+    <Picture
+      {questionId}
+      picture={question.picture}
+      class="plate w-full {feedback?.outcome === 'dangerous gather' ? 'max-h-[300px]' : 'max-h-[520px]'}"
+      label="{question.picture.isPhotograph ? 'A photograph' : 'A drawn specimen'}, {question.parts
+        .map((one) => one.label)
+        .join('; ')}"
+      onpick={isNamed && !feedback
+        ? (at) => {
+            tap = at;
+            part = undefined;
+          }
+        : undefined}
+    >
+      {#if feedback?.contrast}
+        {#each places(feedback.contrast.rows) as one (one.name)}
+          <circle cx={one.x} cy={one.y} r="12" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" />
+          <text x={one.x} y={one.y + 5} text-anchor="middle" font-size="14" font-weight="700" fill="#FCFAF3"
+            >{one.number}</text
+          >
+        {/each}
+      {/if}
+      {#if tap}<circle
+          cx={tap.x}
+          cy={tap.y}
+          r="17"
+          fill="none"
+          stroke="#1F2D26"
+          stroke-width="2.5"
+          stroke-dasharray="4 4"
+        />{/if}
+    </Picture>
+    <p class="fine mt-1 text-ink-2" aria-live="polite">
+      {feedback
+        ? `The numbers stand where the deciding characters are.${feedback.credit ? ` Photograph: ${feedback.credit}` : ''}`
+        : isNamed
+          ? hasPart
+            ? 'Point again to change the part.'
+            : `Now point at the part of the ${question.picture.isPhotograph ? 'photograph' : 'drawing'} that decided.`
+          : 'Scent, taste and touch cannot be shown.'}
+    </p>
+  </div>
+  <div class="grid content-start gap-4">
+    {#if feedback}
+      {@render after()}
+    {:else}
+      <Choices legend="Which is it?" {options} bind:value={choice} />
+      {#if isNamed}
+        <PartList
+          parts={question.parts}
+          {part}
+          onchoose={(id) => {
+            part = id;
+            tap = undefined;
+          }}
+        />
+      {/if}
+      <Confidence bind:value={confidence} keys={['4', '5', '6']} />
+      {@render confirm()}
+    {/if}
+  </div>
+</div>

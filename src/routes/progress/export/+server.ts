@@ -1,0 +1,74 @@
+import { writeCsv } from '$core/formats';
+import { attachment } from '$lib/server/attachment';
+import { found, idFrom, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
+import { listCohorts, listPeople } from '$lib/server/people';
+import { dangerLimit, pairTallies, readAnswerRows } from '$lib/server/progress';
+import type { RequestHandler } from './$types';
+
+const answerColumns = [
+  'at',
+  'drill',
+  'pair',
+  'stage',
+  'specimen',
+  'taken_for',
+  'decision',
+  'outcome',
+  'score',
+  'part_right',
+  'confidence',
+  'seconds'
+];
+const tallyColumns = [
+  'name',
+  'pair',
+  'answers',
+  'right',
+  'left_alone',
+  'dangerous_shown',
+  'dangerous_gathers',
+  'dangerous_gather_limit',
+  'last_at'
+];
+
+/** A person's answers, `?person=`, or a group's sums, `?cohort=`, as a table. */
+export const GET: RequestHandler = async ({ locals, url }) => {
+  const viewer = signedIn(locals);
+  const asked = url.searchParams.get('person') ?? undefined;
+  if (asked !== undefined || viewer.role === 'learner') {
+    const personId = idFrom(asked ?? viewer.personId, 'person');
+    if (viewer.role === 'learner' && personId !== viewer.personId) notHere('person');
+    const rows = await inSchoolOf(viewer, async (db) => {
+      found(
+        (await listPeople(db)).find(({ id }) => id === personId),
+        'person'
+      );
+      return readAnswerRows(db, personId);
+    });
+    return attachment(writeCsv(answerColumns, rows), 'text/csv; charset=utf-8', 'answers.csv');
+  }
+  const cohortId = idFrom(url.searchParams.get('cohort') ?? undefined, 'group');
+  const { cohort, rows } = await inSchoolOf(viewer, async (db) => {
+    const group = found(
+      (await listCohorts(db)).find(({ id }) => id === cohortId),
+      'group'
+    );
+    const names = new Map((await listPeople(db)).map(({ id, name }) => [id, name]));
+    const tallies = (await pairTallies(db)).filter(({ personId }) => group.members.includes(personId));
+    return {
+      cohort: group,
+      rows: tallies.map((one) => ({
+        name: names.get(one.personId) ?? '',
+        pair: one.pair,
+        answers: String(one.answers),
+        right: String(one.namedRight),
+        left_alone: String(one.leftAlone),
+        dangerous_shown: String(one.dangerousShown),
+        dangerous_gathers: String(one.dangerousGathers),
+        dangerous_gather_limit: dangerLimit(one).toFixed(4),
+        last_at: one.lastAt.toISOString()
+      }))
+    };
+  });
+  return attachment(writeCsv(tallyColumns, rows), 'text/csv; charset=utf-8', `progress ${cohort.name}.csv`);
+};

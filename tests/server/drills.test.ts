@@ -1,0 +1,423 @@
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+  type Given,
+  type OpenProveIt,
+  type OpenSideBySide,
+  type Outcome,
+  Specification,
+  isOnPair,
+  pose,
+  sensitivity,
+  simulateAnswer
+} from '../../src/core/learning';
+import { createRandom } from '../../src/core/random';
+import {
+  openRounds,
+  pairsOfWalk,
+  questionImage,
+  readQuestion,
+  readRound,
+  recordAnswer,
+  startRound,
+  startRoundOfToday,
+  wishFor
+} from '../../src/lib/server/drills';
+import { withPhotographs } from '../../src/lib/server/drills/photographed';
+import { libraryOf } from '../../src/lib/server/library';
+import { addPhotograph, readPhotograph, removePhotograph, setMarks } from '../../src/lib/server/photographs';
+import { closePool } from '../../src/lib/server/pool';
+import { addTallies, pairTallies, readProgress, readinessOf } from '../../src/lib/server/progress';
+import { groupProgress, personProgress } from '../../src/lib/server/progress-page';
+import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import { setDemoDate } from '../../src/lib/server/schools';
+import type { Viewer } from '../../src/lib/server/sign-in';
+import { readSignOffs, recordSignOff } from '../../src/lib/server/sign-offs';
+import { listWalks } from '../../src/lib/server/walks';
+import { answerTo, cautious } from '../support/answers';
+import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+
+let database: TestDatabase;
+let instructor: Viewer;
+let learner: Viewer;
+let walkId: string;
+const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.schoolId, work);
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  process.env['DATABASE_URL'] = database.app;
+  [instructor, learner] = [await demoViewer('instructor'), await demoViewer('learner')];
+  const walks = await inDemo((db) => listWalks(db, instructor));
+  walkId = walks.find(({ name }) => name === 'Wood in leaf')!.id;
+});
+afterAll(async () => {
+  await closePool();
+  await database.drop();
+});
+
+const begin = () => inDemo(async (db) => (await startRound(db, learner, walkId))!);
+const next = async (roundId: string, viewer = learner) =>
+  (await inDemo((db) => readRound(db, viewer, roundId)))!.next;
+const send = async (questionId: string, given: Given, viewer = learner) => {
+  const result = await inDemo((db) => recordAnswer(db, viewer, answerTo(questionId, given)));
+  if (!('feedback' in result)) throw new Error(result.problem);
+  return result.feedback;
+};
+
+/** The questions of some rounds, each once the one before it has its answer. */
+async function* questions(rounds: number) {
+  for (let i = 0; i < rounds; i += 1) {
+    const roundId = await begin();
+    for (;;) {
+      const open = await next(roundId);
+      if (!open) break;
+      yield open;
+    }
+  }
+}
+
+describe('a round', () => {
+  it('asks about the pairs of the brief and its plants, with some of other kinds', async () => {
+    expect((await inDemo((db) => pairsOfWalk(db, walkId))).length).toBeGreaterThan(3);
+    const drills = new Set<string>();
+    for await (const { id, question } of questions(4)) {
+      drills.add(question.drill);
+      await send(id, cautious(question.drill));
+    }
+    for (const drill of ['side by side', 'prove it']) expect(drills).toContain(drill);
+    expect(drills.size).toBeGreaterThan(4);
+  });
+
+  it('is left and gone on with where it was, from anywhere', async () => {
+    const roundId = await begin();
+    const first = (await next(roundId))!;
+    await send(first.id, cautious(first.question.drill));
+    const [open] = await inDemo((db) => openRounds(db, learner));
+    expect(open).toMatchObject({ id: roundId, answered: 1, walkName: 'Wood in leaf' });
+    expect((await next(roundId))!.number).toBe(2);
+  });
+
+  it('keeps what was asked for in a question, and gives no look that was not', async () => {
+    for await (const { id, question } of questions(5)) {
+      if (question.drill !== 'prove it') {
+        await send(id, cautious(question.drill));
+        continue;
+      }
+      const [far, other] = question.looks;
+      expect(far!.seen).toBeUndefined();
+      expect(await inDemo((db) => questionImage(db, learner, id, 'far'))).toBeUndefined();
+      const grown = (await inDemo((db) => wishFor(db, learner, id, 'far'))) as OpenProveIt;
+      expect(grown.asked).toEqual(['far']);
+      expect(grown.looks[0]!.seen!.words.length).toBeGreaterThan(0);
+      expect(await inDemo((db) => questionImage(db, learner, id, 'far'))).toHaveProperty('svg');
+      expect(await inDemo((db) => questionImage(db, learner, id, other!.key))).toBeUndefined();
+      expect(await inDemo((db) => wishFor(db, learner, id, 'the answer'))).toBeUndefined();
+      expect(await inDemo((db) => wishFor(db, instructor, id, 'far'))).toBeUndefined();
+      // Once it is answered nothing more is shown of it.
+      await send(id, cautious('prove it'));
+      expect(await inDemo((db) => wishFor(db, learner, id, other!.key))).toBeUndefined();
+      return;
+    }
+    throw new Error('no round asked to prove it');
+  });
+});
+
+describe('an open question', () => {
+  it('tells in nothing that is sent what the answer is', async () => {
+    for await (const { id, question } of questions(3)) {
+      const { rows } = await inDemo((db) =>
+        db.query<{ specification: unknown }>('select specification from question where id = $1', [id])
+      );
+      const truth = Specification.parse(rows[0]!.specification);
+      const sent = JSON.stringify(question);
+      expect(sent).not.toMatch(/"specimen":|"wrong"|"seed"|"rivals"|isDangerous|couldBeTold/);
+      if (truth.drill === 'side by side' || truth.drill === 'prove it') {
+        // In words, too, the plant is not named: what is said of it would fit either.
+        const { picture } = question as OpenSideBySide;
+        const words = truth.drill === 'side by side' ? picture.words.join(' ').toLowerCase() : '';
+        for (const slug of [truth.target, truth.lookalike]) expect(words).not.toContain(slug.split('-')[0]);
+        const image = await inDemo((db) => questionImage(db, learner, id, 'specimen'));
+        if (image && 'svg' in image) expect(image.svg).not.toMatch(/<text|<title|class=| id=/);
+      }
+      await send(id, cautious(question.drill));
+    }
+  });
+});
+
+describe('an answer', () => {
+  it('is stored once: the same again is accepted, another is refused', async () => {
+    const open = (await next(await begin()))!;
+    const event = answerTo(open.id, cautious(open.question.drill));
+    const record = (one: typeof event, viewer = learner) => inDemo((db) => recordAnswer(db, viewer, one));
+    expect(await record(event, instructor)).toMatchObject({ status: 404 });
+    const first = await record(event);
+    expect(first).toHaveProperty('feedback');
+    expect(await record(event)).toEqual(first);
+    expect(await record({ ...event, seconds: 6 })).toMatchObject({ status: 409 });
+    expect(await record({ ...event, id: uuid() })).toMatchObject({ status: 409 });
+    const { rows } = await inDemo((db) =>
+      db.query('select count(*)::int as n from answer_event where question_id = $1', [open.id])
+    );
+    expect(rows[0].n).toBe(1);
+  });
+
+  it('counts a dangerous gather apart, and lays the contrast sheet out', async () => {
+    const total = async () =>
+      addTallies(await inDemo((db) => pairTallies(db, learner.personId))).dangerousGathers;
+    const before = await total();
+    for await (const { id, question } of questions(10)) {
+      const { drill } = question;
+      const feedback = await send(
+        id,
+        drill === 'side by side' ? { drill, choice: 'target', confidence: 'sure' } : cautious(drill)
+      );
+      if (feedback.outcome !== 'dangerous gather') continue;
+      expect(feedback.sheet!.sheet.target.name).toBe((question as OpenSideBySide).names.target.name);
+      expect(await total()).toBe(before + 1);
+      return;
+    }
+    throw new Error('nothing dangerous was asked');
+  });
+});
+
+describe('on photographs of the school', () => {
+  const photograph = (taxon: string, at: { x: number; y: number }) =>
+    inDemo(async (db) => {
+      const id = await addPhotograph(
+        db,
+        instructor,
+        { taxon, stage: 'leaf', credit: `Invented for ${taxon}`, words: `A leaf of ${taxon}` },
+        { jpeg: Buffer.from([0xff, 0xd8, 0xff]), width: 1000, height: 500 }
+      );
+      await setMarks(db, id, [{ character: 'leaf-attachment', ...at }]);
+      return id;
+    });
+  /** Questions on that pair, of which some may have got a photograph. */
+  const specs = (drill: 'side by side' | 'prove it') =>
+    Array.from({ length: 60 }, (_, i): Specification => {
+      const pair = {
+        target: 'allium-ursinum',
+        lookalike: 'convallaria-majalis',
+        targetStage: 'leaf',
+        lookalikeStage: 'leaf',
+        deciding: [],
+        specimen: i % 2 ? 'target' : 'lookalike',
+        seed: 1 + i
+      } as const;
+      return drill === 'side by side'
+        ? { ...pair, drill, partial: false, inGrass: false }
+        : {
+            ...pair,
+            drill,
+            rivals: [{ taxon: pair.lookalike, stage: 'leaf' }],
+            mayDig: false,
+            scentCounts: true
+          };
+    });
+  const photographed = (drill: 'side by side' | 'prove it') =>
+    inDemo(async (db) =>
+      (await withPhotographs(db, specs(drill))).filter((spec) => 'photograph' in spec && spec.photograph)
+    );
+  const posed = (spec: Specification) =>
+    inDemo(async (db) =>
+      pose(
+        await libraryOf(db),
+        spec,
+        'photograph' in spec && spec.photograph ? await readPhotograph(db, spec.photograph) : undefined
+      )!
+    );
+
+  it('asks on none while there are photographs of one of a pair only: that would tell which it is', async () => {
+    await photograph('convallaria-majalis', { x: 0.1, y: 0.5 });
+    expect(await photographed('side by side')).toEqual([]);
+    expect(await photographed('prove it')).toEqual([]);
+  });
+
+  it('asks on them where there are some of both, with marks as the parts to point at', async () => {
+    const own = await photograph('allium-ursinum', { x: 0.1, y: 0.5 });
+    const asked = await photographed('side by side');
+    expect(new Set(asked.map((spec) => 'specimen' in spec && spec.specimen))).toEqual(
+      new Set(['target', 'lookalike'])
+    );
+    for (const spec of asked) {
+      const question = await posed(spec);
+      const open = question.open([]) as OpenSideBySide;
+      expect(open.picture).toMatchObject({ width: 620, height: 310, isPhotograph: true });
+      expect(open.parts.map(({ label }) => label)).toEqual([expect.stringMatching(/, place 1$/)]);
+      const said = open.picture.words.join(' ').toLowerCase();
+      for (const { name } of Object.values(open.names)) expect(said).not.toContain(name.toLowerCase());
+      const { feedback } = question.grade(
+        { drill: 'side by side', choice: 'lookalike', tap: { x: 62, y: 155 }, confidence: 'sure' },
+        []
+      );
+      expect(feedback.partRight).toBe(true);
+      expect(feedback.contrast!.rows[0]!.at).toEqual({ x: 62, y: 155 });
+      expect(feedback.credit).toMatch(/^Invented/);
+    }
+    // A question on a photograph that was taken away is asked on a drawing, or on what is left.
+    await inDemo((db) => removePhotograph(db, own));
+    for (const spec of asked) expect((await posed(spec)).image('specimen', [])).toBeDefined();
+  });
+
+  it('Prove it shows parts of them, the same looks on both plants', async () => {
+    await photograph('allium-ursinum', { x: 0.9, y: 0.2 });
+    const asked = await photographed('prove it');
+    expect(asked.length).toBeGreaterThan(4);
+    const looks = new Set<string>();
+    for (const spec of asked) {
+      const question = await posed(spec);
+      const open = question.open([]) as OpenProveIt;
+      const keys = open.looks.map(({ key }) => key);
+      looks.add(keys.join(' '));
+      expect(question.image('far', ['far'])).toEqual({ photograph: expect.any(String) });
+      const near = question.image(keys[1]!, [keys[1]!]);
+      expect(near).toMatchObject({ photograph: expect.any(String), part: { width: 0.34 } });
+    }
+    expect(looks.size).toBe(1);
+  });
+});
+
+describe('progress', () => {
+  it('is what the answers add up to, counted by hand', async () => {
+    const { rows } = await inDemo((db) =>
+      db.query<{
+        pair: string | null;
+        outcome: Outcome;
+        is_dangerous_specimen: boolean;
+        could_be_told: boolean | null;
+        decision: string | null;
+      }>(
+        'select pair, outcome, is_dangerous_specimen, could_be_told, decision from answer_event where person_id = $1 and effective_at <= domain_now()',
+        [learner.personId]
+      )
+    );
+    const { tallies, weeks } = await inDemo((db) => readProgress(db, [learner.personId]));
+    expect(weeks.reduce((sum, { answers }) => sum + answers, 0)).toBe(rows.length);
+    const byView = await inDemo((db) => pairTallies(db, learner.personId));
+    for (const pair of new Set(rows.flatMap((row) => row.pair ?? []))) {
+      const own = rows.filter((row) => row.pair === pair);
+      const dangerous = own.filter((row) => row.is_dangerous_specimen);
+      const told = own.filter((row) => !row.is_dangerous_specimen && row.could_be_told);
+      const counted = {
+        answers: own.length,
+        namedRight: own.filter(({ outcome }) => outcome === 'right').length,
+        leftAlone: own.filter(({ outcome }) => outcome === 'left').length,
+        dangerousShown: dangerous.length,
+        dangerousGathers: own.filter(({ outcome }) => outcome === 'dangerous gather').length,
+        hits: dangerous.filter(({ decision }) => decision !== 'gather').length,
+        signals: dangerous.length,
+        falseAlarms: told.filter(({ decision }) => decision !== 'gather').length,
+        noises: told.length
+      };
+      expect(addTallies(tallies.filter((one) => one.pair === pair))).toEqual(counted);
+      expect(byView.find((one) => one.pair === pair)).toMatchObject(counted);
+      const found = sensitivity(counted);
+      if (found) expect(Number.isFinite(found.discrimination)).toBe(true);
+    }
+  });
+
+  it('forgets what is not effective yet when the demo date moves back', async () => {
+    const sum = async () => addTallies(await inDemo((db) => pairTallies(db, learner.personId))).answers;
+    const late = await sum();
+    await inDemo((db) => setDemoDate(db, '2027-04-13'));
+    expect(await sum()).toBeLessThan(late);
+    await inDemo((db) => setDemoDate(db, '2027-04-24'));
+  });
+
+  it('goes up the ladder on a living plant, and back when the dangerous one was gathered there', async () => {
+    const rung = async () =>
+      (await inDemo((db) => personProgress(db, instructor, learner.personId, walkId)))!.units.find(
+        ({ unit }) => unit === 'allium-ursinum~convallaria-majalis@leaf'
+      )!.ladder.rung;
+    const record = (step: 'shown' | 'signed off', outcome: Outcome = 'right') =>
+      inDemo((db) =>
+        recordSignOff(db, instructor, {
+          personId: learner.personId,
+          pair: 'allium-ursinum~convallaria-majalis',
+          stage: 'leaf',
+          step,
+          outcome,
+          plant: 'By the ford'
+        })
+      );
+    await record('shown');
+    expect(await rung()).toBe('shown on a living plant');
+    await record('signed off');
+    expect(await rung()).toBe('signed off');
+    expect((await inDemo((db) => readSignOffs(db, [learner.personId]))).at(-1)).toMatchObject({
+      plant: 'By the ford',
+      by: 'Bram Oakhill'
+    });
+    await record('shown', 'dangerous gather');
+    expect(await rung()).not.toBe('signed off');
+    // Events stay: the application may neither change nor take them away.
+    await expect(inDemo((db) => db.query('delete from sign_off'))).rejects.toThrow(/permission denied/);
+    await expect(inDemo((db) => db.query("update answer_event set outcome = 'right'"))).rejects.toThrow(
+      /permission denied/
+    );
+  });
+});
+
+describe('a fortnight from the first sign-in', () => {
+  /** Plays the round of each day as a simulated learner, the demo date moved on from day to day. */
+  async function fortnight(personId: string, skill: number, caution: number) {
+    const random = createRandom(`fortnight of ${skill}`);
+    for (let date = 10; date <= 23; date += 1) {
+      const today = `2027-04-${date}`;
+      await inDemo((db) => setDemoDate(db, today));
+      const viewer = { ...learner, personId, today };
+      const roundId = await inDemo((db) => startRoundOfToday(db, viewer));
+      if (!roundId) continue;
+      for (;;) {
+        const open = await next(roundId, viewer);
+        if (!open) break;
+        const { rows } = await inDemo((db) =>
+          db.query<{ specification: unknown }>('select specification from question where id = $1', [open.id])
+        );
+        const spec = Specification.parse(rows[0]!.specification);
+        if (!isOnPair(spec)) {
+          await send(open.id, cautious(spec.drill), viewer);
+          continue;
+        }
+        const { given, decision } = simulateAnswer(spec, { skill, caution }, random);
+        if (open.question.drill === 'prove it' && decision !== 'look further')
+          for (const { key } of open.question.looks) await inDemo((db) => wishFor(db, viewer, open.id, key));
+        // Who is careful gathers nothing on what is shown if that does not settle it.
+        const { posed, wishes } = (await inDemo((db) => readQuestion(db, viewer, open.id)))!;
+        const isTooEarly = decision === 'gather' && posed.grade(given, wishes).outcome === 'missed';
+        await send(open.id, isTooEarly && random.next() < caution ? cautious(spec.drill) : given, viewer);
+      }
+    }
+    await inDemo((db) => setDemoDate(db, '2027-04-24'));
+    const pairs = await inDemo((db) => pairsOfWalk(db, walkId));
+    return (await inDemo((db) => readinessOf(db, pairs, [personId], '2027-04-24'))).get(personId)!;
+  }
+  /** Somebody new in the group, with no answer yet. */
+  const newcomer = (name: string) =>
+    inDemo(async (db) => {
+      const id = uuid();
+      await db.query("insert into person (school_id, id, name, role) values ($1, $2, $3, 'learner')", [
+        db.schoolId,
+        id,
+        name
+      ]);
+      await db.query(
+        "insert into cohort_member (school_id, cohort_id, person_id) select $1, id, $2 from cohort where name = 'Spring beginners'",
+        [db.schoolId, id]
+      );
+      return id;
+    });
+
+  it('a careful learner becomes ready for the wood walk, a careless one does not, and the pages say so', async () => {
+    const careful = await newcomer('Orla Fennimore');
+    const careless = await newcomer('Rafe Tollund');
+    const ready = await fortnight(careful, 0.97, 1);
+    expect(ready).toMatchObject({ isSafe: true, areClean: true, takesEnough: true, isReady: true });
+    expect(await fortnight(careless, 0.7, 0.1)).toMatchObject({ isReady: false });
+    const group = await inDemo((db) => groupProgress(db, instructor, { cohortId: undefined, walkId }));
+    const of = (id: string) => group.people.find((person) => person.id === id)!;
+    expect(of(careful).readiness!.isReady).toBe(true);
+    expect(of(careless).readiness!.missing.length).toBeGreaterThan(0);
+    expect(of(careless).danger.gathers).toBeGreaterThan(0);
+  }, 240_000);
+});

@@ -1,0 +1,131 @@
+import { simpleParser } from 'mailparser';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { publishBrief, readBrief } from '../../src/lib/server/briefs';
+import { asEml, listMessages, queueMessage } from '../../src/lib/server/outbox';
+import { readPlan } from '../../src/lib/server/plan';
+import { closePool } from '../../src/lib/server/pool';
+import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import { readSettings, saveSettings, setDemoDate } from '../../src/lib/server/schools';
+import type { Viewer } from '../../src/lib/server/sign-in';
+import { addTaxon, changeTaxon, listStops } from '../../src/lib/server/stops';
+import { listWalks } from '../../src/lib/server/walks';
+import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
+
+let database: TestDatabase;
+let instructor: Viewer;
+let walkId: string;
+const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.schoolId, work);
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  process.env['DATABASE_URL'] = database.app;
+  instructor = await demoViewer('instructor');
+  const walks = await inDemo((db) => listWalks(db, instructor));
+  walkId = walks.find(({ name }) => name === 'Wood in leaf')!.id;
+});
+afterAll(async () => {
+  await closePool();
+  await database.drop();
+});
+
+const plan = () => inDemo(async (db) => (await readPlan(db, instructor, walkId))!);
+const stops = async () => (await plan()).checks.filter(({ state }) => state === 'stop').map(({ key }) => key);
+
+describe('a plan', () => {
+  it('adds the dangerous lookalikes that nobody planned', async () => {
+    const ramsons = (await plan()).taxa.find(({ taxon }) => taxon === 'allium-ursinum')!;
+    expect(ramsons.survey.pairs.map(({ lookalike }) => lookalike.taxon.slug)).toContain(
+      'colchicum-autumnale'
+    );
+  });
+
+  it('takes a taxon once a walk', async () => {
+    const [first] = await inDemo((db) => listStops(db, walkId));
+    const add = () => inDemo((db) => addTaxon(db, walkId, first!.id, planned('allium-ursinum', 'show')));
+    expect(await add()).toBe(false);
+  });
+
+  it('stops a gathering without two sources, and a brief then is not published', async () => {
+    const asRole = (role: 'gather' | 'show') =>
+      inDemo((db) =>
+        changeTaxon(db, walkId, planned('nasturtium-officinale', role, { part: 'leafy shoot' }))
+      );
+    await asRole('gather');
+    expect(await stops()).toContain('sources nasturtium-officinale');
+    const result = await inDemo(async (db) =>
+      publishBrief(db, instructor, (await readPlan(db, instructor, walkId))!)
+    );
+    expect(result).toHaveProperty('problem', expect.stringContaining('watercress has one source'));
+    await asRole('show');
+  });
+
+  it('stops without emergency numbers', async () => {
+    const settings = await inDemo(readSettings);
+    await inDemo((db) => saveSettings(db, { ...settings, emergencyNumbers: [] }));
+    expect(await stops()).toEqual(['numbers']);
+    await inDemo((db) => saveSettings(db, settings));
+  });
+
+  it('stops once its date is past by the school’s own clock', async () => {
+    await inDemo((db) => setDemoDate(db, '2027-05-01'));
+    const later = { ...instructor, today: '2027-05-01' };
+    const { checks } = await inDemo(async (db) => (await readPlan(db, later, walkId))!);
+    expect(checks[0]).toMatchObject({ key: 'date', state: 'stop' });
+    await inDemo((db) => setDemoDate(db, '2027-04-24'));
+  });
+
+  it('stops a minor without a guardian’s consent', async () => {
+    await inDemo((db) =>
+      db.query("update person set guardian_consent_on = null where name = 'Piet Lackenby'")
+    );
+    expect(await stops()).toEqual(['consent']);
+    await inDemo((db) =>
+      db.query("update person set guardian_consent_on = '2027-03-20' where name = 'Piet Lackenby'")
+    );
+  });
+});
+
+describe('a brief', () => {
+  it('is a snapshot: a later change of the plan changes nothing in it', async () => {
+    const before = await inDemo((db) => readBrief(db, walkId));
+    await inDemo((db) =>
+      db.query("update stop set name = 'Renamed' where walk_id = $1 and position = 1", [walkId])
+    );
+    expect((await inDemo((db) => readBrief(db, walkId)))!.document).toEqual(before!.document);
+    const result = await inDemo(async (db) =>
+      publishBrief(db, instructor, (await readPlan(db, instructor, walkId))!)
+    );
+    expect(result).toEqual({ version: 2 });
+    expect((await inDemo((db) => readBrief(db, walkId)))!.document.stops[0]!.name).toBe('Renamed');
+    expect((await inDemo((db) => readBrief(db, walkId, 1)))!.document.stops[0]!.name).toBe('Gate meadow');
+  });
+
+  it('ranks its sheets by rating and keeps a drawing of each plant that is drawn', async () => {
+    const { document } = (await inDemo((db) => readBrief(db, walkId)))!;
+    const ratings = document.sheets.map(({ rating }) => rating.rating);
+    expect(ratings).toEqual([...ratings].sort((a, b) => b - a));
+    const { rows } = await inDemo((db) => db.query<{ id: string }>('select id from brief_plate'));
+    for (const { plates } of document.sheets)
+      for (const plate of plates) if (plate) expect(rows.some((row) => row.id === plate.id)).toBe(true);
+    expect(document.sheets.some(({ plates }) => plates.every(Boolean))).toBe(true);
+  });
+});
+
+describe('the outbox', () => {
+  it('offers a message as a file that an independent mail parser reads back', async () => {
+    await inDemo((db) =>
+      queueMessage(db, {
+        recipient: 'ada@demo.example',
+        subject: 'Grüße, “Ada”',
+        body: 'Line one\nhttp://localhost/welcome/x'
+      })
+    );
+    const [message] = await inDemo(listMessages);
+    const parsed = await simpleParser(await asEml(message!));
+    expect([parsed.subject, parsed.text?.trim()]).toEqual([
+      'Grüße, “Ada”',
+      'Line one\nhttp://localhost/welcome/x'
+    ]);
+    expect(parsed.headers.get('x-unsent')).toBe('1');
+  });
+});
