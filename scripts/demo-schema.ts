@@ -256,6 +256,22 @@ export const Demo = z.strictObject({
       })
     )
   }),
+  /** Quizzes on the same walk, with the invented results of a first sitting. */
+  quizzes: z.array(
+    z.strictObject({
+      key: z.string(),
+      name: z.string(),
+      cohort: z.string(),
+      kind: z.enum(['once', 'before and after']),
+      minutes: z.number().optional(),
+      questions: z.number(),
+      on: z.iso.date(),
+      by: z.string(),
+      sat: z.array(
+        z.strictObject({ person: z.string(), on: z.iso.date(), skill: z.number(), caution: z.number() })
+      )
+    })
+  ),
   /** Invented results on living plants, and what was signed off. */
   signOffs: z.array(
     z.strictObject({

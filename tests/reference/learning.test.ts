@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import {
   brierScore,
   difficultyAfter,
+  meanInterval,
   oneSided95,
   pairedChange,
   partBrier,
@@ -175,6 +176,17 @@ describe('change between paired proportions (Newcombe 1998, Statistics in Medici
       if (interval[0] <= 0.2 && 0.2 <= interval[1]) within += 1;
     }
     expect(within / 400).toBeGreaterThan(0.92);
+  });
+});
+
+describe('mean with its interval', () => {
+  it('reaches t 0.975 = 2.262 standard errors to each side with nine degrees of freedom (Student’s table)', () => {
+    const values = [3, 5, 4, 6, 7, 2, 5, 4, 6, 8];
+    const { mean, interval } = meanInterval(values)!;
+    const variance = values.reduce((sum, value) => sum + (value - 5) ** 2, 0) / 9;
+    expect(mean).toBeCloseTo(5, 12);
+    expect(interval[1] - mean).toBeCloseTo(2.262 * Math.sqrt(variance / 10), 3);
+    expect(meanInterval([1])).toBeUndefined();
   });
 });
 

@@ -60,7 +60,7 @@ const next = async (roundId: string, viewer = learner) =>
   (await inDemo((db) => readRound(db, viewer, roundId)))!.next;
 const send = async (questionId: string, given: Given, viewer = learner) => {
   const result = await inDemo((db) => recordAnswer(db, viewer, answerTo(questionId, given)));
-  if (!('feedback' in result)) throw new Error(result.problem);
+  if (!('feedback' in result)) throw new Error(JSON.stringify(result));
   return result.feedback;
 };
 

@@ -1,10 +1,10 @@
 import type { LookingRules } from '../evidence';
 import type { Buffers } from '../ground';
 import type { Library } from '../knowledge';
-import type { DrillName } from './drills';
+import { type DrillName, pairDrills } from './drills';
 import type { UnitMemory } from './memory';
 import type { Outcome } from './outcome';
-import type { DrillPair } from './unit';
+import { type DrillPair, pairKey } from './unit';
 
 /** What a round goes by: what the learner remembers, has done today, and finds hard. */
 export interface LearnerState {
@@ -26,6 +26,14 @@ export const newLearner: LearnerState = {
   past: new Map(),
   asked: new Map()
 };
+
+/** Nobody in particular, to whom every kind of question on a pair is as new: for what is the same for everybody. */
+export const anybody = (pairs: readonly DrillPair[]): LearnerState => ({
+  ...newLearner,
+  asked: new Map(
+    pairs.map((pair) => [pairKey(pair), new Map(pairDrills.map((drill) => [drill, 1] as const))])
+  )
+});
 
 /** What a round is composed from. */
 export interface RoundFrame {

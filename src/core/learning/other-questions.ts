@@ -31,7 +31,7 @@ export const otherDrills = [
   'season',
   'names and terms'
 ] as const satisfies readonly DrillName[];
-type OtherDrill = (typeof otherDrills)[number];
+export type OtherDrill = (typeof otherDrills)[number];
 
 interface Context extends RoundFrame {
   /** The plants of the walk at their stages. */
@@ -318,12 +318,8 @@ const makers: Readonly<Record<OtherDrill, (context: Context) => Specification | 
   'names and terms': namesAndTerms
 };
 
-/**
- * Questions besides those on pairs, on the plants of the walks: of the kinds that this learner was asked least.
- * @param count how many, at most: a kind that finds nothing to ask is passed over
- */
-export function otherQuestions(frame: RoundFrame, count: number, random: Random): Specification[] {
-  if (count < 1) return [];
+/** Makes questions of one kind on the plants of the walks, as hard as the learner's past in it makes them. */
+function makerOf(frame: RoundFrame): (drill: OtherDrill, random: Random) => Specification | undefined {
   const seen = new Map<string, Plant>();
   for (const pair of frame.context) {
     const plants = plantsOf(frame.library, pair);
@@ -332,21 +328,32 @@ export function otherQuestions(frame: RoundFrame, count: number, random: Random)
   }
   const plants = [...seen.values()];
   const up = plantsUp(frame.library, frame.isoDate);
+  return (drill, random) => {
+    const level = difficultyAfter(frame.learner.past.get(drill)?.outcomes ?? []) / hardest;
+    return makers[drill]({ ...frame, plants, up, random, level, seed: random.integer(1, 2 ** 31 - 1) });
+  };
+}
+
+/** One question of a kind; undefined where it finds nothing to ask. */
+export const otherQuestion = (
+  frame: RoundFrame,
+  drill: OtherDrill,
+  random: Random
+): Specification | undefined => makerOf(frame)(drill, random);
+
+/**
+ * Questions besides those on pairs, on the plants of the walks: of the kinds that this learner was asked least.
+ * @param count how many, at most: a kind that finds nothing to ask is passed over
+ */
+export function otherQuestions(frame: RoundFrame, count: number, random: Random): Specification[] {
+  if (count < 1) return [];
+  const make = makerOf(frame);
   const times = (drill: OtherDrill) => frame.learner.past.get(drill)?.outcomes.length ?? 0;
   const order = shuffledBy<OtherDrill>(otherDrills, random).sort((a, b) => times(a) - times(b));
   const made: Specification[] = [];
   for (let i = 0; made.length < count && i < 2 * order.length; i += 1) {
     const drill = order[i % order.length]!;
-    const own = random.fork(`${drill} ${i}`);
-    const level = difficultyAfter(frame.learner.past.get(drill)?.outcomes ?? []) / hardest;
-    const spec = makers[drill]({
-      ...frame,
-      plants,
-      up,
-      random: own,
-      level,
-      seed: own.integer(1, 2 ** 31 - 1)
-    });
+    const spec = make(drill, random.fork(`${drill} ${i}`));
     if (spec) made.push(spec);
   }
   return made;

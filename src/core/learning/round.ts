@@ -24,7 +24,7 @@ export const usualQuestions = 10;
 type PairDrill = PairSpecification['drill'];
 
 /** What one question is about, before its drill is chosen. */
-interface Slot {
+export interface Slot {
   readonly pair: DrillPair;
   readonly member: Member;
 }

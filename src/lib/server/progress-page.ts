@@ -60,13 +60,11 @@ function calibrationOf({ confidence }: GroupProgress) {
 
 function confusionsOf(library: Library, { confusions }: GroupProgress) {
   const name = nameIn(library);
-  return confusions
-    .slice(0, 8)
-    .map(({ specimen, takenFor, ...rest }) => ({
-      specimen: name(specimen),
-      takenFor: name(takenFor),
-      ...rest
-    }));
+  return confusions.slice(0, 8).map(({ specimen, takenFor, ...rest }) => ({
+    specimen: name(specimen),
+    takenFor: name(takenFor),
+    ...rest
+  }));
 }
 
 const dangerOf = (tallies: readonly PairTally[]) => {

@@ -87,7 +87,8 @@
           <dd class="text-ink-2">{drillWords[drill].asks}</dd>
         </div>{/each}
     </dl>
-    <p class="mt-4 border-t border-rule pt-3 text-ink-2">
+    <p class="mt-4 border-t border-rule pt-3"><a href="/quizzes">Quizzes</a>, the same for the whole group</p>
+    <p class="mt-3 border-t border-rule pt-3 text-ink-2">
       Calling a dangerous plant edible is the error that counts. Leaving a plant alone is never wrong.
       Drawings are not plants.
     </p>

@@ -44,6 +44,9 @@ export const drillNames = [
 ] as const;
 export type DrillName = (typeof drillNames)[number];
 
+/** Those that ask about a pair. */
+export const pairDrills = ['side by side', 'prove it', 'basket'] as const satisfies readonly DrillName[];
+
 /** What a question on a pair asks: gather, leave or look further is the answer to each of them. */
 export const PairSpecification = z.discriminatedUnion('drill', [SideBySide, ProveIt, Basket]);
 export type PairSpecification = z.infer<typeof PairSpecification>;
@@ -63,7 +66,7 @@ export const Specification = z.discriminatedUnion('drill', [
 export type Specification = z.infer<typeof Specification>;
 
 export const isOnPair = (spec: Specification): spec is PairSpecification =>
-  spec.drill === 'side by side' || spec.drill === 'prove it' || spec.drill === 'basket';
+  pairDrills.some((drill) => drill === spec.drill);
 
 /** What a learner answers. */
 export const Given = z.discriminatedUnion('drill', [

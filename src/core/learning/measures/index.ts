@@ -3,3 +3,4 @@ export * from './signal-detection';
 export * from './calibration';
 export * from './rank-correlation';
 export * from './paired-change';
+export * from './mean-interval';

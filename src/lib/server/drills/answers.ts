@@ -31,7 +31,10 @@ export interface AnswerFeedback extends Feedback {
 }
 
 export type RecordResult =
-  { readonly feedback: AnswerFeedback } | { readonly status: 400 | 404 | 409; readonly problem: string };
+  | { readonly feedback: AnswerFeedback }
+  /** Of a quiz: taken, and explained once it is over. */
+  | { readonly kept: true }
+  | { readonly status: 400 | 404 | 409; readonly problem: string };
 
 async function sheetFor(
   db: SchoolDb,
@@ -75,8 +78,12 @@ export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEv
   if (!asked) return { status: 404, problem: 'There is no such question.' };
   if (asked.spec.drill !== event.given.drill)
     return { status: 400, problem: `This question is ${asked.spec.drill}, the answer is not.` };
+  if (asked.isTimeUp)
+    return { status: 409, problem: 'The time of this quiz is up; what was answered in it counts.' };
   const grading = asked.posed.grade(event.given, asked.wishes);
-  const feedback = { ...grading.feedback, ...(await sheetFor(db, viewer, asked, grading)) };
+  const result: RecordResult = asked.isOfQuiz
+    ? { kept: true }
+    : { feedback: { ...grading.feedback, ...(await sheetFor(db, viewer, asked, grading)) } };
   const confidence = 'confidence' in event.given ? event.given.confidence : null;
   const { rowCount } = await db.query(
     `insert into answer_event (school_id, id, question_id, person_id, effective_at, body, drill, unit, pair,
@@ -107,7 +114,7 @@ export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEv
       confidence
     ]
   );
-  if (rowCount) return { feedback };
+  if (rowCount) return result;
   const { rows } = await db.query<{ id: string; body: unknown }>(
     'select id, body from answer_event where id = $1 or question_id = $2',
     [event.id, event.questionId]
@@ -115,6 +122,6 @@ export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEv
   const isSame =
     rows.length === 1 && rows[0]!.id === event.id && contentHash(rows[0]!.body) === contentHash(event);
   return isSame
-    ? { feedback }
+    ? result
     : { status: 409, problem: 'This question has an answer already; the first one stands.' };
 }

@@ -29,6 +29,9 @@ export interface AskedQuestion {
   readonly posed: Posed<OpenQuestion, Given>;
   /** What was asked for in it so far, in order. */
   readonly wishes: readonly string[];
+  /** Whether it belongs to a quiz, and whether that sitting's time is up. */
+  readonly isOfQuiz: boolean;
+  readonly isTimeUp: boolean;
 }
 
 type Drawn = Posed<OpenQuestion, Given>;
@@ -58,10 +61,12 @@ interface QuestionRow {
   readonly specification: unknown;
   readonly walk_id: string | null;
   readonly wishes: string[] | null;
+  readonly quiz_id?: string | null;
+  readonly is_time_up?: boolean | null;
 }
 
 /** A question with what was asked for in it; for the tables question and round. */
-export const questionColumns = `question.id, specification, walk_id,
+export const questionColumns = `question.id, specification, round.walk_id,
   (select array_agg(wish order by recorded_at) from question_wish
     where question_wish.school_id = question.school_id and question_id = question.id) as wishes`;
 
@@ -69,7 +74,17 @@ export const questionColumns = `question.id, specification, walk_id,
 export async function askQuestion(db: SchoolDb, row: QuestionRow): Promise<AskedQuestion | undefined> {
   const spec = StoredSpecification.parse(row.specification);
   const posed = await drawQuestion(db, row.id, spec);
-  return posed && { id: row.id, spec, walkId: row.walk_id ?? undefined, posed, wishes: row.wishes ?? [] };
+  return (
+    posed && {
+      id: row.id,
+      spec,
+      walkId: row.walk_id ?? undefined,
+      posed,
+      wishes: row.wishes ?? [],
+      isOfQuiz: Boolean(row.quiz_id),
+      isTimeUp: row.is_time_up ?? false
+    }
+  );
 }
 
 /** @returns undefined where it is none of the viewer's */
@@ -79,7 +94,9 @@ export async function readQuestion(
   questionId: string
 ): Promise<AskedQuestion | undefined> {
   const { rows } = await db.query<QuestionRow>(
-    `select ${questionColumns} from question join round on round.school_id = question.school_id and round.id = round_id
+    `select ${questionColumns}, quiz_id, now() > opened_at + make_interval(mins => minutes) as is_time_up
+       from question join round on round.school_id = question.school_id and round.id = round_id
+       left join quiz on quiz.school_id = round.school_id and quiz.id = quiz_id
       where question.id = $1 and person_id = $2`,
     [questionId, viewer.personId]
   );
@@ -97,7 +114,7 @@ export async function wishFor(
   wish: string
 ): Promise<OpenQuestion | undefined> {
   const asked = await readQuestion(db, viewer, questionId);
-  if (!asked?.posed.offers(wish)) return undefined;
+  if (!asked?.posed.offers(wish) || asked.isTimeUp) return undefined;
   const { rows } = await db.query('select from answer_event where question_id = $1', [questionId]);
   if (rows.length > 0) return undefined;
   await db.query(

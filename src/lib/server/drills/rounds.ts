@@ -6,6 +6,7 @@ import {
   type OpenQuestion,
   type Outcome,
   type RoundFrame,
+  type Specification,
   composeRound,
   drillNames,
   mostQuestions,
@@ -26,6 +27,20 @@ import { askQuestion, questionColumns } from './questions';
 
 /** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
 
+/** Stores the questions of a round in their order. */
+export async function storeQuestions(
+  db: SchoolDb,
+  roundId: string,
+  questions: readonly Specification[]
+): Promise<void> {
+  await db.query(
+    `insert into question (school_id, id, round_id, position, specification)
+     select $1, question_id, $2, position, specification
+       from unnest($3::uuid[], $4::jsonb[]) with ordinality as asked (question_id, specification, position)`,
+    [db.schoolId, roundId, questions.map(() => uuid()), questions.map((question) => JSON.stringify(question))]
+  );
+}
+
 async function storeRound(
   db: SchoolDb,
   viewer: Viewer,
@@ -37,17 +52,12 @@ async function storeRound(
     'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
     [db.schoolId, id, viewer.personId, walkId ?? null, db.now]
   );
-  const questions = await withPhotographs(db, compose(seedOf(id)));
-  await db.query(
-    `insert into question (school_id, id, round_id, position, specification)
-     select $1, question_id, $2, position, specification
-       from unnest($3::uuid[], $4::jsonb[]) with ordinality as asked (question_id, specification, position)`,
-    [db.schoolId, id, questions.map(() => uuid()), questions.map((question) => JSON.stringify(question))]
-  );
+  await storeQuestions(db, id, await withPhotographs(db, compose(seedOf(id))));
   return id;
 }
 
-async function frameOf(
+/** What rounds of a viewer are composed from. */
+export async function roundFrame(
   db: SchoolDb,
   viewer: Viewer,
   context: readonly DrillPair[],
@@ -74,7 +84,7 @@ export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): 
   const pairs = await pairsOfWalk(db, walkId);
   if (pairs.length === 0) return undefined;
   const walk = await readWalk(db, viewer, walkId);
-  const frame = await frameOf(db, viewer, pairs, walk?.heldOn ?? viewer.today);
+  const frame = await roundFrame(db, viewer, pairs, walk?.heldOn ?? viewer.today);
   // What is due and what was not seen today comes first; the rest follows.
   const { due, open } = pairsForToday(pairs, pairs, frame.learner, db.now);
   const first = [...due, ...open];
@@ -116,7 +126,7 @@ export function planToday(walks: readonly WalkPairs[], learner: LearnerState, no
 /** @returns undefined where nothing is due and every pair of the next walk was seen today */
 export async function startRoundOfToday(db: SchoolDb, viewer: Viewer): Promise<string | undefined> {
   const walks = await comingPairs(db, viewer);
-  const frame = await frameOf(
+  const frame = await roundFrame(
     db,
     viewer,
     walks.flatMap((walk) => walk.pairs),
@@ -147,7 +157,7 @@ export async function openRounds(db: SchoolDb, viewer: Viewer): Promise<OpenRoun
        left join walk on walk.school_id = round.school_id and walk.id = walk_id
        join question on question.school_id = round.school_id and round_id = round.id
        left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
-      where round.person_id = $1 and round.effective_at <= domain_now()
+      where round.person_id = $1 and quiz_id is null and round.effective_at <= domain_now()
         and round.effective_at > domain_now() - make_interval(days => $2)
       group by round.school_id, round.id, walk.name
      having count(answer_event.id) < count(question.id) and count(answer_event.id) > 0
@@ -161,6 +171,15 @@ export interface RoundState {
   readonly id: string;
   readonly walkId: string | undefined;
   readonly walkName: string | undefined;
+  /** Where it is the sitting of a quiz: nothing is explained before it is over. */
+  readonly quiz:
+    | {
+        readonly id: string;
+        readonly name: string;
+        readonly phase: 'once' | 'before' | 'after';
+        readonly secondsLeft: number | undefined;
+      }
+    | undefined;
   readonly length: number;
   readonly answers: readonly { readonly drill: DrillName; readonly outcome: Outcome }[];
   readonly next:
@@ -172,8 +191,18 @@ export async function readRound(
   viewer: Viewer,
   roundId: string
 ): Promise<RoundState | undefined> {
-  const { rows } = await db.query<{ walk_id: string | null; name: string | null }>(
-    `select walk_id, walk.name from round left join walk on walk.school_id = round.school_id and walk.id = walk_id
+  const { rows } = await db.query<{
+    walk_id: string | null;
+    name: string | null;
+    quiz_id: string | null;
+    quiz_name: string | null;
+    phase: 'once' | 'before' | 'after' | null;
+    seconds_left: number | null;
+  }>(
+    `select round.walk_id, walk.name, quiz_id, quiz.name as quiz_name, phase,
+            extract(epoch from opened_at + make_interval(mins => minutes) - now())::float as seconds_left
+       from round left join walk on walk.school_id = round.school_id and walk.id = round.walk_id
+       left join quiz on quiz.school_id = round.school_id and quiz.id = quiz_id
       where round.id = $1 and person_id = $2`,
     [roundId, viewer.personId]
   );
@@ -196,7 +225,8 @@ export async function readRound(
   );
   // A question on plants that the library has no more is passed over.
   let next: RoundState['next'];
-  for (const row of questions) {
+  const isTimeUp = round.seconds_left !== null && round.seconds_left <= 0;
+  for (const row of isTimeUp ? [] : questions) {
     if (row.outcome !== null || next) continue;
     const asked = await askQuestion(db, row);
     if (asked) next = { id: row.id, number: row.position, question: asked.posed.open(asked.wishes) };
@@ -205,6 +235,15 @@ export async function readRound(
     id: roundId,
     walkId: round.walk_id ?? undefined,
     walkName: round.name ?? undefined,
+    quiz:
+      round.quiz_id && round.phase
+        ? {
+            id: round.quiz_id,
+            name: round.quiz_name!,
+            phase: round.phase,
+            secondsLeft: round.seconds_left ?? undefined
+          }
+        : undefined,
     length: questions.length,
     answers: questions.flatMap(({ outcome, drill }) => (outcome ? [{ outcome, drill }] : [])),
     next

@@ -5,8 +5,10 @@
   interface Props {
     answers: readonly { readonly drill: DrillName; readonly outcome: Outcome }[];
     walkId: string | undefined;
+    /** Where it was a sitting. */
+    quizId?: string | undefined;
   }
-  let { answers, walkId }: Props = $props();
+  let { answers, walkId, quizId }: Props = $props();
   const rows = Object.entries(outcomeLooks);
   const count = (outcome: string) => answers.filter((one) => one.outcome === outcome).length;
 </script>
@@ -25,7 +27,11 @@
     </tbody>
   </table>
   <p class="mt-4 flex flex-wrap gap-3">
-    <a href={walkId ? `/progress?walk=${walkId}` : '/progress'} class="btn btn-primary">See your progress</a>
+    {#if quizId}<a href="/quizzes/{quizId}" class="btn btn-primary">See how it went</a>{/if}
+    <a
+      href={walkId ? `/progress?walk=${walkId}` : '/progress'}
+      class="btn {quizId ? 'btn-line' : 'btn-primary'}">See your progress</a
+    >
     <a href="/practice" class="btn btn-line">Back to practice</a>
   </p>
 </section>

@@ -1,20 +1,13 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
+  import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
   import { goto, invalidateAll } from '$app/navigation';
   import { type Given, drillWords } from '$core/learning';
   import type { AnswerFeedback as Answered } from '$lib/server/drills';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
   import AnswerFeedback from '$lib/ui/drill/AnswerFeedback.svelte';
-  import Basket from '$lib/ui/drill/Basket.svelte';
-  import FromThePath from '$lib/ui/drill/FromThePath.svelte';
-  import Names from '$lib/ui/drill/Names.svelte';
-  import ProveIt from '$lib/ui/drill/ProveIt.svelte';
-  import Season from '$lib/ui/drill/Season.svelte';
-  import ShouldWeTakeIt from '$lib/ui/drill/ShouldWeTakeIt.svelte';
-  import SideBySide from '$lib/ui/drill/SideBySide.svelte';
-  import Tray from '$lib/ui/drill/Tray.svelte';
-  import WhichPart from '$lib/ui/drill/WhichPart.svelte';
+  import Question from '$lib/ui/drill/Question.svelte';
   import RoundSummary from '$lib/ui/drill/RoundSummary.svelte';
   import Notice from '$lib/ui/Notice.svelte';
 
@@ -30,6 +23,23 @@
   let isSending = $state(false);
   // One id an answer: sending it again after a broken connection stores nothing twice.
   let eventId = uuid();
+
+  const quiz = $derived(data.round.quiz);
+  /** Of a quiz with a time limit: seconds that are left. */
+  // svelte-ignore state_referenced_locally
+  let secondsLeft = $state(data.round.quiz?.secondsLeft);
+  $effect(() => {
+    if (secondsLeft === undefined) return;
+    const until = Date.now() + 1000 * untrack(() => secondsLeft ?? 0);
+    const ticking = setInterval(() => {
+      secondsLeft = Math.max(0, Math.round((until - Date.now()) / 1000));
+      if (secondsLeft > 0) return;
+      clearInterval(ticking);
+      void goOn();
+    }, 1000);
+    return () => clearInterval(ticking);
+  });
+  const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
 
   const title = $derived(current ? drillWords[current.question.drill].title : 'Round done');
 
@@ -53,6 +63,8 @@
       const body = await response.json();
       const result = body.results?.[0];
       if (result?.feedback) feedback = result.feedback;
+      // A quiz is explained once it is over.
+      else if (result?.kept) await goOn();
       else problem = result?.problem ?? body.problem ?? 'The answer was not taken.';
     } catch {
       problem = 'No connection. Your answer is kept here: confirm it again when you are back.';
@@ -89,10 +101,17 @@
   <p class="text-[15px] text-ink-2">
     {#if current}<span class="lg:hidden">{current.number} of {data.round.length}</span><span
         class="max-lg:hidden">question {current.number} of {data.round.length}</span
-      >{/if}{#if data.round.walkName}<span class="max-lg:hidden"
+      >{/if}{#if quiz}<span class="ml-1.5 max-lg:hidden">· {quiz.name}</span
+      >{:else if data.round.walkName}<span class="max-lg:hidden"
         >{current ? ' · ' : ''}for {data.round.walkName}</span
       >{/if}
   </p>
+  {#if secondsLeft !== undefined && current}<p
+      class={['ml-auto font-serif text-[20px] font-semibold', secondsLeft < 60 ? 'text-ochre' : '']}
+      role="timer"
+    >
+      {clock(secondsLeft)}
+    </p>{/if}
   <a href="/practice" class="note ml-auto flex items-center gap-1 no-underline max-lg:min-h-10"
     ><kbd class="kbd kbd-sm hidden lg:inline">Esc</kbd><X size={17} class="lg:hidden" aria-hidden="true" />
     <span class="underline underline-offset-2 lg:no-underline">closes</span><span class="max-sm:sr-only -ml-1"
@@ -124,25 +143,7 @@
 {#if current}
   {@const question = current.question}
   {#key current.id}
-    {#if question.drill === 'side by side'}
-      <SideBySide questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {:else if question.drill === 'prove it'}
-      <ProveIt questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {:else if question.drill === 'basket'}
-      <Basket questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {:else if question.drill === 'tray'}
-      <Tray questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {:else if question.drill === 'which part tells'}
-      <WhichPart questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {:else if question.drill === 'from the path'}
-      <FromThePath questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {:else if question.drill === 'should we take it'}
-      <ShouldWeTakeIt questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {:else if question.drill === 'season'}
-      <Season questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {:else if question.drill === 'names and terms'}
-      <Names questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
-    {/if}
+    <Question questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
   {/key}
   {#if feedback?.sheet}
     {@const { sheet, photographs, walkId } = feedback.sheet}
@@ -152,5 +153,5 @@
     </section>
   {/if}
 {:else}
-  <RoundSummary answers={data.round.answers} walkId={data.round.walkId} />
+  <RoundSummary answers={data.round.answers} walkId={data.round.walkId} quizId={quiz?.id} />
 {/if}

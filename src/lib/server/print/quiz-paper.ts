@@ -1,0 +1,227 @@
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { Library } from '$core/knowledge';
+import {
+  type OpenQuestion,
+  type Specification,
+  confidences,
+  isOnPair,
+  pose,
+  takingReasons
+} from '$core/learning';
+import { aboutQuestion } from '../question-words';
+import { plateVectors } from './plate-vectors';
+import { bold, colours, heading, paragraph, rule, second, spacer } from './text';
+
+/** A quiz on paper: one page a question, drawn from the same seeds, and the answers on a sheet at the end. */
+
+const [left, top] = [48, 44];
+const contentWide = 595.28 - 2 * left;
+const mostHigh = 400;
+/** Below the line that says which question it is. */
+const pictureTop = top + 18;
+
+interface Drawn {
+  readonly svg: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Drawings at the head of a page, one large or several in rows of three: they stand by their coordinates. */
+function placedDrawings(drawn: readonly Drawn[]): { readonly content: Content[]; readonly high: number } {
+  const columns = drawn.length === 1 ? 1 : 3;
+  const gap = 10;
+  const wide = (contentWide - (columns - 1) * gap) / columns;
+  const rowHigh = columns === 1 ? mostHigh : 150;
+  let high = 0;
+  const content = drawn.map(({ svg, width, height }, i): Content => {
+    const scale = Math.min(wide / width, rowHigh / height);
+    const x = left + (i % columns) * (wide + gap);
+    const y = pictureTop + Math.floor(i / columns) * (rowHigh + gap);
+    high = Math.max(high, y + (columns === 1 ? height * scale : rowHigh) - pictureTop);
+    return {
+      canvas: [
+        {
+          type: 'rect',
+          x: 0,
+          y: 0,
+          w: width * scale,
+          h: height * scale,
+          lineWidth: 0.7,
+          lineColor: colours.ink
+        },
+        ...plateVectors(svg, { x, y, scale })
+      ],
+      absolutePosition: { x, y }
+    };
+  });
+  return { content, high };
+}
+
+const box = (label: string): Content => ({
+  columns: [
+    { width: 16, canvas: [{ type: 'rect', x: 0, y: 1, w: 9, h: 9, lineWidth: 0.8, lineColor: colours.ink }] },
+    { width: '*', ...paragraph([label], { fontSize: 11 }) }
+  ],
+  margin: [0, 2, 0, 2]
+});
+
+const line = (label: string): Content => [
+  paragraph([label], { fontSize: 11, margin: [0, 8, 0, 12] }),
+  rule(contentWide, colours.ink, 0.6)
+];
+
+/** Kinds that are asked with a pencil; the others need a cloth, a clock or a finger. */
+function onPaper(question: OpenQuestion): { readonly asks: string; readonly answers: Content[] } | undefined {
+  switch (question.drill) {
+    case 'side by side':
+      return {
+        asks: `${question.names.target.name} or ${question.names.lookalike.name.toLowerCase()}? Put a ring around the part that decided.`,
+        answers: [question.names.target.name, question.names.lookalike.name, 'Cannot tell from this'].map(box)
+      };
+    case 'prove it':
+      return {
+        asks: `You came for ${question.wanted.name.toLowerCase()}. This is what there is to see.`,
+        answers: ['Gather', 'Leave it', 'Look further'].map(box)
+      };
+    case 'basket':
+      return {
+        asks: `Picked for ${question.wanted.name.toLowerCase()}: ${question.pieces.length} pieces. Cross out what does not belong.`,
+        answers: [box('Keep none of it: it cannot be told')]
+      };
+    case 'which part tells':
+      return {
+        asks: `${question.plant.name}. Put a ring where you see this. ${question.character}: ${question.state}`,
+        answers: []
+      };
+    case 'from the path':
+      return { asks: 'Put a ring around what must not be touched.', answers: [box('Nothing here')] };
+    case 'should we take it':
+      return {
+        asks: `${question.plant.name}. ${question.scene.join(' ')} Should it be taken here?`,
+        answers: [box('Yes: take some'), ...takingReasons.map((reason) => box(`No: ${reason}`))]
+      };
+    case 'names and terms':
+      return question.choices
+        ? {
+            asks: question.definition ?? 'To which family does it belong?',
+            answers: question.choices.map(box)
+          }
+        : {
+            asks: question.asks === 'scientific name' ? 'Its scientific name?' : 'Its English name?',
+            answers: [line('')]
+          };
+    case 'tray':
+    case 'season':
+      return undefined;
+  }
+}
+
+/** A question with all there is to see of it. */
+function shownOf(
+  library: Library,
+  spec: Specification
+): { readonly question: OpenQuestion; readonly drawn: Drawn[]; readonly words: Content[] } | undefined {
+  const posed = pose(library, spec, undefined);
+  if (!posed) return undefined;
+  const first = posed.open([]);
+  const keys = first.drill === 'prove it' ? first.looks.map(({ key }) => key) : [];
+  const question = posed.open(keys);
+  const looks = question.drill === 'prove it' ? question.looks : [];
+  const pictures =
+    question.drill === 'prove it'
+      ? looks.flatMap(({ seen }) => seen?.picture ?? [])
+      : 'picture' in question && question.picture
+        ? [question.picture]
+        : [];
+  return {
+    question,
+    drawn: pictures.flatMap(({ name, width, height }) => {
+      const image = posed.image(name, keys);
+      return image && 'svg' in image ? [{ svg: image.svg, width, height }] : [];
+    }),
+    words: looks.flatMap(({ label, seen }) =>
+      seen && !seen.picture ? [paragraph([bold(`${label}: `), seen.words.join(' ')], { fontSize: 10.5 })] : []
+    )
+  };
+}
+
+export interface PrintedQuiz {
+  readonly name: string;
+  readonly school: string;
+  readonly group: string;
+  readonly questions: readonly Specification[];
+}
+
+export function quizPaper(library: Library, quiz: PrintedQuiz): TDocumentDefinitions {
+  const answers: Content[] = [];
+  const pages: Content[] = [];
+  for (const [i, spec] of quiz.questions.entries()) {
+    const { about, truth, title } = aboutQuestion(library, spec);
+    const made = shownOf(library, spec);
+    const asked = made && onPaper(made.question);
+    answers.push(
+      paragraph([bold(`${i + 1}  ${title}. `), `${about}: ${truth}${asked ? '' : ' (on a screen only)'}`], {
+        fontSize: 10.5,
+        margin: [0, 3, 0, 3]
+      })
+    );
+    if (!made || !asked) continue;
+    const pictures = placedDrawings(made.drawn);
+    pages.push(
+      {
+        ...paragraph([second(`${i + 1} of ${quiz.questions.length} · ${title}`)], { fontSize: 9 }),
+        pageBreak: 'before'
+      },
+      ...pictures.content,
+      spacer(pictures.high + 12),
+      paragraph([asked.asks], { face: 'Serif', fontSize: 13, margin: [0, 2, 0, 6] }),
+      ...made.words,
+      ...asked.answers,
+      ...(isOnPair(spec)
+        ? [
+            paragraph(['How sure?   ', confidences.map((word) => `( ) ${word}`).join('    ')], {
+              fontSize: 10.5,
+              margin: [0, 8, 0, 0]
+            })
+          ]
+        : [])
+    );
+  }
+  return {
+    pageSize: 'A4',
+    pageMargins: [left, top, left, top],
+    content: [
+      paragraph([quiz.school], { fontSize: 9, color: colours.second }),
+      paragraph([quiz.name], { face: 'Serif', bold: true, fontSize: 20 }),
+      paragraph(
+        [
+          `${quiz.group} · leaving a plant alone is never wrong; calling a dangerous one edible is the error that counts.`
+        ],
+        {
+          fontSize: 10,
+          margin: [0, 2, 0, 6]
+        }
+      ),
+      line('Name'),
+      paragraph(
+        [
+          `${quiz.questions.length} questions. The answers stand on the last page: take it off before you hand this out.`
+        ],
+        { fontSize: 10, margin: [0, 12, 0, 0] }
+      ),
+      ...pages,
+      { ...(heading('Answers, for the leader') as object), pageBreak: 'before' } as Content,
+      ...answers,
+      paragraph(
+        [
+          'A question that needs a cloth, a clock or a finger is asked on a screen only. Drawings are not plants.'
+        ],
+        {
+          fontSize: 9,
+          color: colours.second,
+          margin: [0, 10, 0, 0]
+        }
+      )
+    ]
+  };
+}

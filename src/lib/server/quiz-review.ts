@@ -1,0 +1,35 @@
+import { type Feedback, Given, type OpenQuestion } from '$core/learning';
+import { readQuestion } from './drills';
+import type { SchoolDb } from './school';
+import type { Viewer } from './sign-in';
+
+export interface ReviewedQuestion {
+  readonly id: string;
+  readonly question: OpenQuestion;
+  /** Undefined where it was not answered. */
+  readonly feedback: Feedback | undefined;
+}
+
+/** A question of one's own sitting as it was answered, graded again from the answer that is kept. */
+export async function reviewSitting(
+  db: SchoolDb,
+  viewer: Viewer,
+  roundId: string,
+  number: number
+): Promise<ReviewedQuestion | undefined> {
+  const { rows } = await db.query<{ id: string; given: unknown }>(
+    `select question.id, body -> 'given' as given
+       from question left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
+      where round_id = $1 and position = $2`,
+    [roundId, number]
+  );
+  const [row] = rows;
+  const asked = row && (await readQuestion(db, viewer, row.id));
+  if (!asked) return undefined;
+  const given = Given.safeParse(row.given);
+  return {
+    id: asked.id,
+    question: asked.posed.open(asked.wishes),
+    feedback: given.success ? asked.posed.grade(given.data, asked.wishes).feedback : undefined
+  };
+}

@@ -1,0 +1,70 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { comingPairs } from '$lib/server/drills';
+import { inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { listCohorts } from '$lib/server/people';
+import { addQuiz, listQuizzes, mayReview, openPhase, quizKinds, sittingsOf } from '$lib/server/quizzes';
+import { leads } from '$lib/server/sign-in';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => {
+  const viewer = signedIn(locals);
+  return inSchoolOf(viewer, async (db) => {
+    const quizzes = [];
+    for (const quiz of await listQuizzes(db, viewer)) {
+      const own = await sittingsOf(db, quiz, viewer.personId);
+      const { questions, ...head } = quiz;
+      quizzes.push({
+        ...head,
+        questions: questions.length,
+        open: openPhase(quiz, own, viewer.today),
+        mayReview: mayReview(quiz, own)
+      });
+    }
+    const makes = leads(viewer);
+    return {
+      quizzes,
+      makes,
+      teaches: viewer.role !== 'learner',
+      cohorts: makes ? (await listCohorts(db)).map(({ id, name }) => ({ id, name })) : [],
+      walks: makes
+        ? (await comingPairs(db, viewer)).map(({ id, name, pairs }) => ({ id, name, pairs: pairs.length }))
+        : []
+    };
+  });
+};
+
+const NewQuiz = z.object({
+  name: z.string().trim().min(1, 'Give it a name.').max(120, 'Keep the name to 120 letters.'),
+  cohort: z.uuid('Choose a group.'),
+  walk: z.union([z.literal('').transform(() => undefined), z.uuid()]),
+  kind: z.enum(quizKinds),
+  size: z.coerce.number('Give a number of questions.').int().min(0).max(30, 'Up to 30 questions.'),
+  minutes: z
+    .union([
+      z.literal('').transform(() => undefined),
+      z.coerce
+        .number('Give the time in minutes.')
+        .int()
+        .min(1, 'At least a minute.')
+        .max(240, 'At most four hours.')
+    ])
+    .optional()
+});
+
+export const actions: Actions = {
+  add: async ({ locals, request }) => {
+    const viewer = leading(locals);
+    const entered = Object.fromEntries(await request.formData());
+    const kept = Object.fromEntries(Object.entries(entered).map(([name, value]) => [name, String(value)]));
+    const asked = NewQuiz.safeParse(entered);
+    if (!asked.success) return fail(400, { problem: asked.error.issues[0]!.message, kept });
+    const { name, cohort, walk, kind, size, minutes } = asked.data;
+    const id = await inSchoolOf(viewer, async (db) => {
+      if (!(await listCohorts(db)).some((one) => one.id === cohort)) return undefined;
+      return addQuiz(db, viewer, { name, cohortId: cohort, walkId: walk, kind, minutes }, size);
+    });
+    if (!id) return fail(400, { problem: 'Choose a group.', kept });
+    redirect(303, `/quizzes/${id}`);
+  }
+};

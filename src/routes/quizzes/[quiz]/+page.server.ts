@@ -1,0 +1,114 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { englishName } from '$core/knowledge';
+import { drillNames, pairKey } from '$core/learning';
+import { comingPairs } from '$lib/server/drills';
+import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { listCohorts, listPeople } from '$lib/server/people';
+import { aboutQuestion } from '$lib/server/question-words';
+import {
+  changeQuiz,
+  mayReview,
+  openPhase,
+  quizResults,
+  readQuiz,
+  removeQuiz,
+  rightByQuestion,
+  sit,
+  sittingsOf
+} from '$lib/server/quizzes';
+import { leads } from '$lib/server/sign-in';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const viewer = signedIn(locals);
+  const id = idFrom(params.quiz, 'quiz');
+  return inSchoolOf(viewer, async (db) => {
+    const quiz = found(await readQuiz(db, viewer, id), 'quiz');
+    const { questions, ...head } = quiz;
+    const own = await sittingsOf(db, quiz, viewer.personId);
+    const mine = {
+      open: openPhase(quiz, own, viewer.today),
+      isBegun: own.some(({ isOver }) => !isOver),
+      mayReview: mayReview(quiz, own),
+      results: quizResults(own, [{ id: viewer.personId, name: viewer.name }]).rows[0]!
+    };
+    const common = { quiz: { ...head, questions: questions.length }, mine };
+    // What is asked is for those who teach alone.
+    if (viewer.role === 'learner') return { ...common, teaching: undefined };
+    const library = await libraryOf(db);
+    const all = await sittingsOf(db, quiz);
+    const cohort = (await listCohorts(db)).find((one) => one.id === quiz.cohortId);
+    const people = (await listPeople(db)).filter(
+      (person) => person.role === 'learner' && cohort?.members.includes(person.id)
+    );
+    const name = (slug: string) => englishName(library.taxa.get(slug)!);
+    const first = quiz.kind === 'once' ? ('once' as const) : ('before' as const);
+    return {
+      ...common,
+      teaching: {
+        makes: leads(viewer),
+        questions: questions.map((question) => aboutQuestion(library, question)),
+        results: quizResults(all, people),
+        rightFirst: rightByQuestion(all, first, questions.length),
+        rightAfter: rightByQuestion(all, 'after', questions.length),
+        over: {
+          first: all.filter(({ phase, isOver }) => phase === first && isOver).length,
+          after: all.filter(({ phase, isOver }) => phase === 'after' && isOver).length
+        },
+        pairs: (await comingPairs(db, viewer))
+          .filter((walk) => !quiz.walkId || walk.id === quiz.walkId)
+          .flatMap((walk) => walk.pairs)
+          .map((pair) => ({
+            key: pairKey(pair),
+            name: `${name(pair.target)} or ${name(pair.lookalike).toLowerCase()}`
+          }))
+      }
+    };
+  });
+};
+
+const Change = z.discriminatedUnion('what', [
+  z.object({
+    what: z.enum(['remove', 'earlier', 'later', 'anew']),
+    index: z.coerce.number().int().min(0).max(100)
+  }),
+  z.object({
+    what: z.literal('add'),
+    drill: z.enum(drillNames),
+    pair: z.string().default(''),
+    member: z.enum(['target', 'lookalike', 'by chance']).default('by chance')
+  })
+]);
+
+export const actions: Actions = {
+  sit: async ({ locals, params }) => {
+    const viewer = signedIn(locals);
+    const id = idFrom(params.quiz, 'quiz');
+    const result = await inSchoolOf(viewer, async (db) =>
+      sit(db, viewer, found(await readQuiz(db, viewer, id), 'quiz'))
+    );
+    if ('problem' in result) return fail(409, { problem: result.problem });
+    redirect(303, `/practice/${result.roundId}`);
+  },
+  change: async ({ locals, params, request }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.quiz, 'quiz');
+    const change = Change.safeParse(Object.fromEntries(await request.formData()));
+    if (!change.success) return fail(400, { problem: 'Not understood: choose what is to be asked.' });
+    const problem = await inSchoolOf(viewer, async (db) =>
+      changeQuiz(db, viewer, found(await readQuiz(db, viewer, id), 'quiz'), change.data)
+    );
+    return problem ? fail(409, { problem }) : { done: true };
+  },
+  remove: async ({ locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.quiz, 'quiz');
+    const problem = await inSchoolOf(viewer, async (db) =>
+      removeQuiz(db, found(await readQuiz(db, viewer, id), 'quiz'))
+    );
+    if (problem) return fail(409, { problem });
+    redirect(303, '/quizzes');
+  }
+};

@@ -1,0 +1,211 @@
+<script lang="ts">
+  import ArrowDown from '@lucide/svelte/icons/arrow-down';
+  import ArrowUp from '@lucide/svelte/icons/arrow-up';
+  import FileDown from '@lucide/svelte/icons/file-down';
+  import RefreshCw from '@lucide/svelte/icons/refresh-cw';
+  import Skull from '@lucide/svelte/icons/skull';
+  import Trash2 from '@lucide/svelte/icons/trash-2';
+  import { enhance } from '$app/forms';
+  import { drillNames, drillWords, pairDrills } from '$core/learning';
+  import { dayAndMonth } from '$lib/ui/dates';
+  import Notice from '$lib/ui/Notice.svelte';
+  import WideTable from '$lib/ui/WideTable.svelte';
+
+  let { data, form } = $props();
+  const { quiz, mine, teaching } = $derived(data);
+  let drill = $state<(typeof drillNames)[number]>('side by side');
+  const onPair = $derived(pairDrills.some((one) => one === drill));
+  const isTwice = $derived(quiz.kind === 'before and after');
+  const canChange = $derived(teaching?.makes === true && quiz.sittings === 0);
+  const points = (share: number) => `${share >= 0 ? '+' : '−'}${Math.abs(Math.round(100 * share))}`;
+  const interval = ([low, high]: readonly [number, number]) => `${points(low)} to ${points(high)}`;
+  type Result = typeof mine.results.first;
+</script>
+
+{#snippet outcome(result: Result)}
+  {#if result}{result.right} of {quiz.questions}{result.isOver
+      ? ''
+      : ', not finished'}{#if result.dangerous > 0}
+      <span class="ml-2 font-[650] whitespace-nowrap text-rosehip"
+        ><Skull size={14} class="mr-0.5 inline" aria-label="dangerous gathers:" />{result.dangerous}</span
+      >{/if}{:else}<span class="text-ink-3">—</span>{/if}
+{/snippet}
+
+{#snippet change(what: string, index: number, label: string, Icon: typeof ArrowUp)}
+  <form method="POST" action="?/change" use:enhance>
+    <input type="hidden" name="what" value={what} /><input type="hidden" name="index" value={index} />
+    <button class="btn btn-line btn-sm btn-square" aria-label="{label}: question {index + 1}"
+      ><Icon size={16} aria-hidden="true" /></button
+    >
+  </form>
+{/snippet}
+
+<svelte:head><title>{quiz.name} · Good Trail</title></svelte:head>
+<p class="note"><a href="/quizzes">Quizzes</a></p>
+<h1>{quiz.name}</h1>
+<p class="text-ink-2">
+  {quiz.cohortName} · {quiz.questions}
+  {quiz.questions === 1 ? 'question' : 'questions'}{quiz.minutes
+    ? `, ${quiz.minutes} minutes`
+    : ', no time limit'} · {quiz.kind}{quiz.walkName
+    ? ` ${quiz.walkName}${quiz.afterFrom ? `, ${dayAndMonth(quiz.afterFrom)}` : ''}`
+    : ''}
+</p>
+{#if form && 'problem' in form}<Notice kind="problem">{form.problem}</Notice>{/if}
+
+{#if !teaching}
+  <section class="mt-5 max-w-[560px]">
+    <table class="ruled">
+      <tbody>
+        <tr
+          ><td>{isTwice ? 'Before the walk' : 'Right'}</td><td class="!text-right"
+            >{@render outcome(mine.results.first)}</td
+          ></tr
+        >
+        {#if isTwice}<tr
+            ><td>After the walk</td><td class="!text-right">{@render outcome(mine.results.after)}</td></tr
+          >{/if}
+        {#if mine.results.change}<tr
+            ><td>Change, in 100</td><td class="!text-right"
+              ><strong>{points(mine.results.change.difference)}</strong>
+              <span class="note text-ink-2">({interval(mine.results.change.interval)})</span></td
+            ></tr
+          >{/if}
+      </tbody>
+    </table>
+    <div class="mt-4 flex flex-wrap gap-3">
+      {#if mine.open && quiz.questions > 0}<form method="POST" action="?/sit">
+          <button class="btn btn-primary">{mine.isBegun ? 'Go on with it' : 'Begin'}</button>
+        </form>{/if}
+      {#if mine.mayReview}<a href="/quizzes/{quiz.id}/review" class="btn btn-line">See it explained</a>{/if}
+    </div>
+    {#if isTwice && mine.results.first?.isOver && !mine.results.after}<p class="note mt-3 text-ink-2">
+        It is explained after the second sitting, so that both ask the same of you.
+      </p>{/if}
+  </section>
+{:else}
+  <div class="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_270px]">
+    <div class="grid content-start gap-7">
+      {#if quiz.sittings > 0}
+        <section aria-labelledby="results">
+          <h2 id="results">Results</h2>
+          <WideTable label="Results">
+            <table class="ruled mt-1">
+              <thead
+                ><tr
+                  ><th scope="col">who</th><th scope="col">{isTwice ? 'before' : 'right'}</th>{#if isTwice}<th
+                      scope="col">after</th
+                    ><th scope="col">change, in 100</th>{/if}</tr
+                ></thead
+              >
+              <tbody>
+                {#each teaching.results.rows as row (row.id)}
+                  <tr
+                    ><th scope="row" class="!border-rule !text-[15px] !text-ink">{row.name}</th><td
+                      >{@render outcome(row.first)}</td
+                    >{#if isTwice}<td>{@render outcome(row.after)}</td><td
+                        >{#if row.change}<strong>{points(row.change.difference)}</strong>
+                          <span class="note text-ink-2">{interval(row.change.interval)}</span
+                          >{:else}—{/if}</td
+                      >{/if}</tr
+                  >
+                {/each}
+                {#if teaching.results.mean}
+                  <tr
+                    ><th scope="row" class="!text-[15px] !text-ink">The group, {teaching.results.changed}</th
+                    ><td></td><td></td><td
+                      ><strong>{points(teaching.results.mean.mean)}</strong>
+                      <span class="note text-ink-2">{interval(teaching.results.mean.interval)}</span></td
+                    ></tr
+                  >
+                {/if}
+              </tbody>
+            </table>
+          </WideTable>
+          {#if isTwice}<p class="fine mt-1 max-w-prose text-ink-2">
+              Changes with their 95 % intervals: of one person by paired proportions (Newcombe 1998), of the
+              group by Student’s t. An interval that holds 0 shows no change yet.
+            </p>{/if}
+        </section>
+      {/if}
+      <section aria-labelledby="questions">
+        <h2 id="questions">Questions</h2>
+        <ol class="m-0 mt-1 list-none p-0">
+          {#each teaching.questions as question, i (i)}
+            <li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule py-2">
+              <span class="disc">{i + 1}</span>
+              <span class="min-w-[220px] flex-1"
+                ><strong>{question.title}</strong>: {question.about}<span class="note block text-ink-2"
+                  >{question.truth}</span
+                ></span
+              >
+              {#if teaching.over.first > 0}<span class="note text-ink-2"
+                  >right: {teaching.rightFirst[i]} of {teaching.over.first}{teaching.over.after > 0
+                    ? `, after ${teaching.rightAfter[i]} of ${teaching.over.after}`
+                    : ''}</span
+                >{/if}
+              {#if canChange}<span class="flex gap-1.5"
+                  >{@render change('earlier', i, 'Earlier', ArrowUp)}{@render change(
+                    'later',
+                    i,
+                    'Later',
+                    ArrowDown
+                  )}{@render change('anew', i, 'Draw anew', RefreshCw)}{@render change(
+                    'remove',
+                    i,
+                    'Take out',
+                    Trash2
+                  )}</span
+                >{/if}
+            </li>
+          {:else}<li class="text-ink-2">None yet: add the first one.</li>{/each}
+        </ol>
+      </section>
+    </div>
+    <aside class="grid content-start gap-6 lg:border-l lg:border-rule lg:pl-6">
+      {#if canChange}
+        <form method="POST" action="?/change" use:enhance class="grid gap-3">
+          <h2>Add a question</h2>
+          <input type="hidden" name="what" value="add" />
+          <label
+            ><span class="note font-[650]">Kind</span><select name="drill" class="select" bind:value={drill}
+              >{#each drillNames as one (one)}<option value={one}>{drillWords[one].title}</option
+                >{/each}</select
+            ></label
+          >
+          {#if onPair}
+            <label
+              ><span class="note font-[650]">Pair</span><select name="pair" class="select"
+                >{#each teaching.pairs as pair, i (i)}<option value={pair.key}>{pair.name}</option
+                  >{/each}</select
+              ></label
+            >
+            <label
+              ><span class="note font-[650]">Shown</span><select name="member" class="select"
+                ><option value="by chance">by chance</option><option value="target">the wanted plant</option
+                ><option value="lookalike">the dangerous one</option></select
+              ></label
+            >
+          {/if}
+          <button class="btn btn-line">Add it</button>
+        </form>
+      {:else if quiz.sittings > 0}
+        <p class="note text-ink-2">
+          Somebody has sat it: its questions stay as they are, the same for everybody.
+        </p>
+      {/if}
+      <section>
+        <h2>On paper</h2>
+        <p class="note text-ink-2">For those without a screen, with an answer sheet at the end.</p>
+        <a href="/quizzes/{quiz.id}/paper" class="btn btn-line mt-2" data-sveltekit-reload
+          ><FileDown size={17} aria-hidden="true" />PDF</a
+        >
+      </section>
+      {#if canChange}
+        <form method="POST" action="?/remove" use:enhance>
+          <button class="btn btn-line"><Trash2 size={16} aria-hidden="true" />Delete “{quiz.name}”</button>
+        </form>
+      {/if}
+    </aside>
+  </div>
+{/if}

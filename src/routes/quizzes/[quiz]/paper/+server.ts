@@ -1,0 +1,26 @@
+import { attachment } from '$lib/server/attachment';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
+import { makePdf } from '$lib/server/print/make-pdf';
+import { quizPaper } from '$lib/server/print/quiz-paper';
+import { readQuiz } from '$lib/server/quizzes';
+import type { RequestHandler } from './$types';
+
+/** The quiz on paper, with its answers at the end: for those who teach. */
+export const GET: RequestHandler = async ({ locals, params }) => {
+  const viewer = teaching(locals);
+  const id = idFrom(params.quiz, 'quiz');
+  const { quiz, library, now } = await inSchoolOf(viewer, async (db) => ({
+    quiz: found(await readQuiz(db, viewer, id), 'quiz'),
+    library: await libraryOf(db),
+    now: db.now
+  }));
+  const pages = quizPaper(library, {
+    name: quiz.name,
+    school: viewer.school.name,
+    group: quiz.cohortName,
+    questions: quiz.questions
+  });
+  const pdf = await makePdf(pages, quiz.name, now);
+  return attachment(new Uint8Array(pdf), 'application/pdf', `${quiz.name}.pdf`);
+};

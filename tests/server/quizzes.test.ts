@@ -1,0 +1,219 @@
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { changeOf, quizResults } from '../../src/lib/server/quizzes';
+import {
+  type Quiz,
+  addQuiz,
+  changeQuiz,
+  mayReview,
+  openPhase,
+  readQuiz,
+  removeQuiz,
+  sit,
+  sittingsOf
+} from '../../src/lib/server/quizzes';
+import { readRound, recordAnswer } from '../../src/lib/server/drills';
+import { libraryOf } from '../../src/lib/server/library';
+import { listCohorts } from '../../src/lib/server/people';
+import { closePool } from '../../src/lib/server/pool';
+import { makePdf } from '../../src/lib/server/print/make-pdf';
+import { quizPaper } from '../../src/lib/server/print/quiz-paper';
+import { reviewSitting } from '../../src/lib/server/quiz-review';
+import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import { setDemoDate } from '../../src/lib/server/schools';
+import type { Viewer } from '../../src/lib/server/sign-in';
+import { listWalks } from '../../src/lib/server/walks';
+import { answerTo, cautious } from '../support/answers';
+import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+
+let database: TestDatabase;
+let instructor: Viewer;
+let learner: Viewer;
+let walkId: string;
+let cohortId: string;
+const inDemo = <T>(work: (db: SchoolDb) => Promise<T>) => withSchool(demo.schoolId, work);
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  process.env['DATABASE_URL'] = database.app;
+  [instructor, learner] = [await demoViewer('instructor'), await demoViewer('learner')];
+  walkId = (await inDemo((db) => listWalks(db, instructor))).find(({ name }) => name === 'Wood in leaf')!.id;
+  cohortId = (await inDemo(listCohorts)).find(({ name }) => name === 'Spring beginners')!.id;
+});
+afterAll(async () => {
+  await closePool();
+  await database.drop();
+});
+
+const make = async (
+  size: number,
+  more: Partial<{ kind: Quiz['kind']; minutes: number; cohortId: string }> = {}
+) => {
+  const head = {
+    name: 'Spring test',
+    cohortId,
+    walkId,
+    kind: 'before and after' as const,
+    minutes: undefined,
+    ...more
+  };
+  const id = await inDemo((db) => addQuiz(db, instructor, head, size));
+  return (await inDemo((db) => readQuiz(db, instructor, id)))!;
+};
+const again = async (quiz: Quiz) => (await inDemo((db) => readQuiz(db, instructor, quiz.id)))!;
+const begin = async (quiz: Quiz, viewer = learner) => {
+  const begun = await inDemo((db) => sit(db, viewer, quiz));
+  if ('problem' in begun) throw new Error(begun.problem);
+  return begun.roundId;
+};
+/** Answers a sitting to its end, and keeps what the server said to each answer. */
+async function finish(roundId: string, viewer = learner) {
+  const said = [];
+  for (;;) {
+    const { next } = (await inDemo((db) => readRound(db, viewer, roundId)))!;
+    if (!next) return said;
+    const event = answerTo(next.id, cautious(next.question.drill));
+    said.push(await inDemo((db) => recordAnswer(db, viewer, event)));
+  }
+}
+
+describe('the questions of a quiz', () => {
+  it('are composed from the brief, of several kinds, and the same for everybody', async () => {
+    const quiz = await make(10);
+    expect(quiz.questions).toHaveLength(10);
+    expect(new Set(quiz.questions.map(({ drill }) => drill)).size).toBeGreaterThan(2);
+    const assistant = await demoViewer('assistant');
+    const rounds = [await begin(quiz), await begin(quiz, assistant)];
+    const asked = await Promise.all(
+      rounds.map(async (roundId) => {
+        const { rows } = await inDemo((db) =>
+          db.query('select specification from question where round_id = $1 order by position', [roundId])
+        );
+        return rows;
+      })
+    );
+    expect(asked[0]).toEqual(asked[1]);
+  });
+
+  it('are chosen by hand, moved, drawn anew and taken out, until somebody sits it', async () => {
+    const quiz = await make(0);
+    const change = async (what: Parameters<typeof changeQuiz>[3]) =>
+      inDemo(async (db) => changeQuiz(db, instructor, await again(quiz), what));
+    const pair = 'allium-ursinum~arum-maculatum';
+    expect(await change({ what: 'add', drill: 'side by side', pair, member: 'lookalike' })).toBeUndefined();
+    expect(await change({ what: 'add', drill: 'tray', pair: '', member: 'by chance' })).toBeUndefined();
+    expect(await change({ what: 'add', drill: 'prove it', pair: 'a~b', member: 'target' })).toMatch(
+      /Choose the pair/
+    );
+    const [first, second] = (await again(quiz)).questions;
+    expect(first).toMatchObject({ drill: 'side by side', specimen: 'lookalike', target: 'allium-ursinum' });
+    await change({ what: 'later', index: 0 });
+    expect((await again(quiz)).questions[0]).toEqual(second);
+    await change({ what: 'anew', index: 1 });
+    expect((await again(quiz)).questions[1]!.seed).not.toBe(first!.seed);
+    await change({ what: 'remove', index: 0 });
+    expect((await again(quiz)).questions).toHaveLength(1);
+    await begin(await again(quiz));
+    expect(await change({ what: 'remove', index: 0 })).toMatch(/stay as they are/);
+    expect(await inDemo(async (db) => removeQuiz(db, await again(quiz)))).toMatch(/stays with its results/);
+  });
+});
+
+describe('sitting a quiz before and after', () => {
+  it('explains nothing before the second sitting is over, and shows the change then', async () => {
+    const quiz = await make(4);
+    const own = async () => inDemo((db) => sittingsOf(db, quiz, learner.personId));
+    const first = await begin(quiz);
+    // Begun is begun: the same sitting is gone on with.
+    expect(await begin(quiz)).toBe(first);
+    for (const said of await finish(first)) expect(said).toEqual({ kept: true });
+    expect(mayReview(quiz, await own())).toBe(false);
+    expect(openPhase(quiz, await own(), learner.today)).toBeUndefined();
+    expect(await inDemo((db) => sit(db, learner, quiz))).toEqual({
+      problem: 'The second sitting opens on the day of the walk.'
+    });
+    await inDemo((db) => setDemoDate(db, '2027-04-25'));
+    const later = { ...learner, today: '2027-04-25' };
+    const second = await begin(quiz, later);
+    await finish(second, later);
+    expect(mayReview(quiz, await own())).toBe(true);
+    const reviewed = (await inDemo((db) => reviewSitting(db, learner, second, 1)))!;
+    expect(reviewed.feedback!.reasons.length).toBeGreaterThan(0);
+    // The same answers both times: no change, within an interval around it.
+    const { rows } = quizResults(await own(), [{ id: learner.personId, name: learner.name }]);
+    expect(rows[0]!.change!.difference).toBe(0);
+    expect(rows[0]!.change!.interval[0]).toBeLessThanOrEqual(0);
+    await inDemo((db) => setDemoDate(db, '2027-04-24'));
+  });
+
+  it('is one sitting, also when it is begun twice at once', async () => {
+    const quiz = await make(2, { kind: 'once' });
+    const begun = await Promise.all([begin(quiz), begin(quiz)]);
+    expect(begun[0]).toBe(begun[1]);
+  });
+
+  it('ends when the time is up: what was answered counts, nothing more is taken', async () => {
+    const quiz = await make(3, { kind: 'once', minutes: 5 });
+    const roundId = await begin(quiz);
+    const { next, quiz: sitting } = (await inDemo((db) => readRound(db, learner, roundId)))!;
+    expect(sitting!.secondsLeft).toBeGreaterThan(290);
+    const owner = new pg.Client({ connectionString: database.superuser });
+    await owner.connect();
+    await owner.query("update round set opened_at = now() - interval '6 minutes' where id = $1", [roundId]);
+    await owner.end();
+    const late = await inDemo((db) =>
+      recordAnswer(db, learner, answerTo(next!.id, cautious(next!.question.drill)))
+    );
+    expect(late).toMatchObject({ status: 409, problem: expect.stringMatching(/time of this quiz is up/) });
+    expect((await inDemo((db) => readRound(db, learner, roundId)))!.next).toBeUndefined();
+    const own = await inDemo((db) => sittingsOf(db, quiz, learner.personId));
+    expect(own[0]).toMatchObject({ isOver: true, outcomes: [undefined, undefined, undefined] });
+  });
+
+  it('compares the same questions: two more right of four', () => {
+    const sitting = (phase: 'before' | 'after', outcomes: ('right' | 'missed')[]) => ({
+      roundId: '',
+      personId: '',
+      phase,
+      isOver: true,
+      outcomes
+    });
+    const change = changeOf(
+      sitting('before', ['right', 'missed', 'missed', 'missed']),
+      sitting('after', ['right', 'right', 'right', 'missed'])
+    )!;
+    expect(change.difference).toBeCloseTo(0.5, 12);
+    expect(change.interval[0]).toBeLessThan(0.5);
+  });
+
+  it('is not there for learners of another group', async () => {
+    const other = (await inDemo(listCohorts)).find(({ members }) => !members.includes(learner.personId))!;
+    const quiz = await make(2, { cohortId: other.id });
+    expect(await inDemo((db) => readQuiz(db, learner, quiz.id))).toBeUndefined();
+    expect(await again(quiz)).toBeDefined();
+  });
+});
+
+describe('a quiz on paper', () => {
+  it('is read back by an independent reader: each question, no name given away, the answers on the last page', async () => {
+    const quiz = await make(8);
+    const pages = quizPaper(await inDemo(libraryOf), {
+      name: quiz.name,
+      school: 'A school',
+      group: quiz.cohortName,
+      questions: quiz.questions
+    });
+    const file = join(tmpdir(), `quiz-${process.pid}.pdf`);
+    writeFileSync(file, await makePdf(pages, quiz.name, new Date('2027-04-24')));
+    const sheets = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).split('\f');
+    const answers = sheets.findIndex((sheet) => sheet.includes('Answers, for the leader'));
+    expect(answers).toBeGreaterThan(3);
+    for (let number = 1; number <= 8; number += 1)
+      expect(sheets[answers]).toMatch(new RegExp(`\\b${number} +[A-Z]`));
+    expect(sheets.slice(0, answers).join('')).not.toContain('Answers, for');
+  });
+});
