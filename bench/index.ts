@@ -8,6 +8,7 @@ import { coreFigures } from './core';
 import { drawingFigures } from './drawing';
 import { type Figure, printFigures } from './figure';
 import { groundFigures } from './ground';
+import { learningFigures } from './learning';
 import { planningFigures } from './planning';
 import { serverFigures } from './server';
 import { startFigures } from './start';
@@ -29,6 +30,7 @@ async function main(): Promise<number> {
     Object.assign(process.env, await prepareTemplates(cluster));
     figures.push(...(await serverFigures()));
     figures.push(...(await browserFigures()));
+    figures.push(...(await learningFigures()));
   } finally {
     await cluster.stop();
   }

@@ -1,7 +1,17 @@
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
-import { type Site, openSite, press, resize, seeText, signInAs, visit } from '../tests/support/browser';
+import {
+  type Site,
+  answerQuestion,
+  drillTitle,
+  openSite,
+  press,
+  resize,
+  seeText,
+  signInAs,
+  visit
+} from '../tests/support/browser';
 import { ensureBuild } from './setup/build.js';
 import { startCluster } from './setup/cluster.js';
 import { ensureChromium, ensureNpmPackages, ensurePostgres } from './setup/packages.js';
@@ -43,11 +53,37 @@ async function siteId(site: Site, name: string): Promise<string> {
 const scrollTo = (site: Site, selector: string) =>
   site.driver.executeScript('document.querySelector(arguments[0])?.scrollIntoView()', selector);
 
-async function firstQuestion(site: Site): Promise<void> {
-  await visit(site, '/practice');
-  await press(site.driver, 'Start a round of ten');
-  await seeText(site.driver, 'question 1 of 10');
-  await site.driver.actions().sendKeys('2').perform();
+/** Goes through rounds until a drill of that title is open. */
+async function openDrill(site: Site, title: string): Promise<void> {
+  const { driver } = site;
+  for (;;) {
+    await visit(site, '/practice');
+    await press(driver, 'Start a round on it');
+    await driver.sleep(1500);
+    while ((await drillTitle(driver)) !== 'Round done') {
+      if ((await drillTitle(driver)) === title) return;
+      await answerQuestion(driver, false);
+      const buttons = await driver.findElements(By.xpath('//main//button[contains(., "See the round")]'));
+      if (buttons.length > 0) break;
+      await press(driver, 'Next question');
+      await driver.sleep(600);
+    }
+  }
+}
+
+/** A question that fills as views are asked for. */
+async function proveIt(site: Site): Promise<void> {
+  await openDrill(site, 'Prove it');
+  for (const look of ['From afar', 'Leaf, near', 'Crush and smell']) {
+    const offered = await site.driver.findElements(By.xpath(`//main//li/button[contains(., "${look}")]`));
+    for (const button of offered) if (await button.isDisplayed()) await button.click();
+    await site.driver.sleep(700);
+  }
+}
+
+async function basket(site: Site): Promise<void> {
+  await openDrill(site, 'Basket');
+  await site.driver.findElement(By.css('main g.piece')).click();
 }
 
 const whiteUmbelsInJune = (site: Site) =>
@@ -111,7 +147,7 @@ const views: readonly View[] = [
       await scrollTo(site, 'section:has(> article[id="allium-ursinum~arum-maculatum"])');
     }
   },
-  { name: 'progress-of-a-group', role: 'Instructor', size: desk, open: walk('/practise') },
+  { name: 'progress-of-a-group', role: 'Instructor', size: desk, open: (site) => visit(site, '/progress') },
   {
     name: 'species',
     role: 'Instructor',
@@ -126,7 +162,7 @@ const views: readonly View[] = [
     open: (site) => visit(site, '/species/plates?family=Apiaceae&stage=flower')
   },
   { name: 'look-closer', role: 'Learner', size: desk, open: whiteUmbelsInJune },
-  { name: 'drill', role: 'Learner', size: desk, open: firstQuestion },
+  { name: 'drill', role: 'Learner', size: desk, open: proveIt },
   { name: 'phone-today', role: 'Learner', size: phone, open: (site) => visit(site, '/today') },
   {
     name: 'phone-scout',
@@ -139,7 +175,7 @@ const views: readonly View[] = [
       );
     }
   },
-  { name: 'phone-drill', role: 'Learner', size: phone, open: firstQuestion },
+  { name: 'phone-drill', role: 'Learner', size: phone, open: basket },
   {
     name: 'phone-brief-sun',
     role: 'Learner',

@@ -316,6 +316,27 @@ describe('progress', () => {
     }
   });
 
+  it('keeps sums that follow from the answers: worked out anew they are the same, and nobody else writes them', async () => {
+    const columns =
+      'answers, named_right, left_alone, dangerous_shown, dangerous_gathers, hits, harmless_shown, false_alarms, unsure, unsure_right, fairly_sure, fairly_sure_right, sure, sure_right';
+    const sums = columns
+      .split(', ')
+      .map((name) => `sum(${name})::int as ${name}`)
+      .join(', ');
+    const read = (sql: string) => inDemo(async (db) => (await db.query(sql)).rows);
+    const kept = await read(
+      `select person_id, week, pair, stage, ${columns}, last_at from answer_sum order by 1, 2, 3, 4`
+    );
+    const anew = await read(
+      `select person_id, week, pair, stage, ${sums}, max(last_at) as last_at from answer_as_sum group by 1, 2, 3, 4 order by 1, 2, 3, 4`
+    );
+    expect(kept.length).toBeGreaterThan(20);
+    expect(kept).toEqual(anew);
+    await expect(inDemo((db) => db.query('update answer_sum set answers = 0'))).rejects.toThrow(
+      /permission denied/
+    );
+  });
+
   it('forgets what is not effective yet when the demo date moves back', async () => {
     const sum = async () => addTallies(await inDemo((db) => pairTallies(db, learner.personId))).answers;
     const late = await sum();

@@ -2,8 +2,14 @@ import { demo } from './database';
 
 /** A browser without a screen: one cookie, and forms that come from the site itself. */
 export class Client {
-  #cookie = '';
-  constructor(readonly origin: string) {}
+  #cookie: string;
+  /** @param cookie of a session that is there already */
+  constructor(
+    readonly origin: string,
+    cookie = ''
+  ) {
+    this.#cookie = cookie;
+  }
 
   async fetch(path: string, init: RequestInit = {}): Promise<Response> {
     return fetch(this.origin + path, {

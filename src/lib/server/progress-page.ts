@@ -178,7 +178,7 @@ export async function personProgress(
 }
 
 /** People of a group that a page lists in full: those who gathered most of the dangerous first. */
-const mostListed = 40;
+const mostListed = 30;
 
 /** The progress of a cohort for a walk, or of all who learn. */
 export async function groupProgress(

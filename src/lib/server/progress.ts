@@ -1,8 +1,10 @@
+import { stageNames } from '$core/knowledge';
 import {
   type Confidence,
   type Decision,
   type Detections,
   type DrillPair,
+  type JudgedAnswer,
   type Outcome,
   type Readiness,
   oneSided95,
@@ -14,7 +16,7 @@ import {
 } from '$core/learning';
 import type { SchoolDb } from './school';
 
-/** What learners' answers add up to. Sums are worked out from the answers each time: none is kept. */
+/** What learners' answers add up to. */
 
 export interface PairTally extends Detections {
   readonly personId: string;
@@ -60,93 +62,125 @@ export interface GroupProgress {
   readonly confusions: readonly Confusion[];
 }
 
-interface ScanRow {
-  set: number;
-  person_id: string | null;
-  pair: string | null;
-  stage: string | null;
-  week: string | null;
-  confidence: Confidence | null;
-  specimen: string | null;
-  taken_for: string | null;
+interface TallyRow {
+  person_id: string;
+  pair: string;
+  stage: string;
   answers: number;
-  right: number;
-  left: number;
+  named_right: number;
+  left_alone: number;
   dangerous_shown: number;
-  gathers: number;
+  dangerous_gathers: number;
   hits: number;
-  harmless: number;
+  harmless_shown: number;
   false_alarms: number;
   last_at: Date;
 }
 
-/** What the grouping sets are told apart by: one bit for each column that a set leaves out. */
-const setOf = { pair: 0b000_1111, week: 0b111_0111, confidence: 0b111_1011, confusion: 0b111_1100 };
+interface WeekRow extends Pick<
+  TallyRow,
+  'answers' | 'named_right' | 'left_alone' | 'dangerous_shown' | 'dangerous_gathers'
+> {
+  week: number;
+  unsure: number;
+  unsure_right: number;
+  fairly_sure: number;
+  fairly_sure_right: number;
+  sure: number;
+  sure_right: number;
+}
+
+const shownColumns = ['answers', 'named_right', 'left_alone', 'dangerous_shown', 'dangerous_gathers'];
+const tallyColumns = [...shownColumns, 'hits', 'harmless_shown', 'false_alarms'];
+const weekColumns = [
+  ...shownColumns,
+  'unsure',
+  'unsure_right',
+  'fairly_sure',
+  'fairly_sure_right',
+  'sure',
+  'sure_right'
+];
 
 /**
- * Adds up the answers of some people in one reading of them: by person, pair and stage; by week; by confidence;
- * and what was taken for what.
+ * Sums by some columns: whole weeks are kept as such, and the answers of this week are added to them, so that what is
+ * not effective yet does not count. $1 are the people, $2 is now.
  */
+const summedBy = (keys: string, columns: readonly string[]): string => {
+  const sums = columns.map((name) => `sum(${name})::int as ${name}`).join(', ');
+  const part = (from: string) =>
+    `select ${keys}, ${sums}, max(last_at) as last_at from ${from} group by ${keys}`;
+  return `select ${keys}, ${sums}, max(last_at) as last_at
+    from (${part('answer_sum where person_id = any ($1) and week < week_of($2)')} union all
+          ${part(`answer_as_sum where person_id = any ($1) and last_at <= $2
+                    and last_at >= to_timestamp(week_of($2)::bigint * 604800 - 259200)`)}) counted
+   group by ${keys}`;
+};
+
+/** The Monday of a week as the sums count them, YYYY-MM-DD. */
+const mondayOf = (week: number): string =>
+  new Date((week * 604_800 - 259_200) * 1000).toISOString().slice(0, 10);
+
+/** Adds up the answers of some people: by person, pair and stage, by week, and by confidence. */
 export async function readProgress(db: SchoolDb, personIds: readonly string[]): Promise<GroupProgress> {
-  const { rows } = await db.query<ScanRow>(
-    `select grouping(person_id, pair, specimen_stage, week, confidence, specimen, taken_for) as set,
-            person_id, pair, specimen_stage as stage, week, confidence, specimen, taken_for,
-            count(*)::int as answers,
-            count(*) filter (where outcome = 'right')::int as right,
-            count(*) filter (where outcome = 'left')::int as left,
-            count(*) filter (where is_dangerous_specimen)::int as dangerous_shown,
-            count(*) filter (where outcome = 'dangerous gather')::int as gathers,
-            count(*) filter (where is_dangerous_specimen and decision <> 'gather')::int as hits,
-            count(*) filter (where not is_dangerous_specimen and could_be_told)::int as harmless,
-            count(*) filter (where not is_dangerous_specimen and could_be_told and decision <> 'gather')::int as false_alarms,
-            max(effective_at) as last_at
-       from (select *, date_trunc('week', effective_at)::date as week
-               from answer where person_id = any ($1)) answered
-      group by grouping sets ((person_id, pair, specimen_stage), (week), (confidence), (specimen, taken_for))`,
-    [personIds]
-  );
-  const of = (set: number) => rows.filter((row) => row.set === set);
+  const { rows } = await db.query<TallyRow>(summedBy('person_id, pair, stage', tallyColumns), [
+    personIds,
+    db.now
+  ]);
+  const { rows: weeks } = await db.query<WeekRow>(summedBy('week', weekColumns), [personIds, db.now]);
+  const sum = (key: keyof WeekRow) => weeks.reduce((total, row) => total + row[key], 0);
+  const levels: [Confidence, keyof WeekRow, keyof WeekRow][] = [
+    ['unsure', 'unsure', 'unsure_right'],
+    ['fairly sure', 'fairly_sure', 'fairly_sure_right'],
+    ['sure', 'sure', 'sure_right']
+  ];
   return {
-    tallies: of(setOf.pair).flatMap((row) =>
-      row.pair === null ? [] : [{ ...tallyOf(row), pair: row.pair, stage: row.stage ?? undefined }]
+    tallies: rows.flatMap((row) =>
+      row.pair ? [{ ...tallyOf(row), pair: row.pair, stage: row.stage || undefined }] : []
     ),
-    weeks: of(setOf.week)
+    weeks: weeks
       .map((row) => ({
-        week: row.week!,
+        week: mondayOf(row.week),
         answers: row.answers,
-        right: row.right,
-        left: row.left,
+        right: row.named_right,
+        left: row.left_alone,
         dangerousShown: row.dangerous_shown,
-        dangerousGathers: row.gathers
+        dangerousGathers: row.dangerous_gathers
       }))
       .sort((a, b) => (a.week < b.week ? -1 : 1)),
-    // Caution says nothing of whether one was right: it is left out of calibration.
     confidence: new Map(
-      of(setOf.confidence).flatMap(({ confidence, answers, left, right }) =>
-        confidence && answers > left ? [[confidence, { answers: answers - left, right }] as const] : []
+      levels.flatMap(([level, all, right]) =>
+        sum(all) > 0 ? [[level, { answers: sum(all), right: sum(right) }] as const] : []
       )
     ),
-    confusions: of(setOf.confusion)
-      .flatMap(({ specimen, taken_for: takenFor, answers, gathers }) =>
-        specimen && takenFor && specimen !== takenFor
-          ? [{ specimen, takenFor, times: answers, isDangerous: gathers > 0 }]
-          : []
-      )
-      .sort((a, b) => Number(b.isDangerous) - Number(a.isDangerous) || b.times - a.times)
+    confusions: await readConfusions(db, personIds)
   };
 }
 
-const tallyOf = (row: ScanRow) => ({
-  personId: row.person_id!,
+/** What was taken for what, the dangerous ones first. */
+async function readConfusions(db: SchoolDb, personIds: readonly string[]): Promise<Confusion[]> {
+  const { rows } = await db.query<Confusion>(
+    `select specimen, taken_for as "takenFor", count(*)::int as times,
+            bool_or(outcome = 'dangerous gather') as "isDangerous"
+       from answer_event
+      where person_id = any ($1) and taken_for is not null and taken_for <> specimen and effective_at <= $2
+      group by specimen, taken_for order by 4 desc, 3 desc, 1, 2`,
+    [personIds, db.now]
+  );
+  return rows;
+}
+
+const tallyOf = (row: TallyRow) => ({
+  personId: row.person_id,
   answers: row.answers,
-  namedRight: row.right,
-  leftAlone: row.left,
+  namedRight: row.named_right,
+  leftAlone: row.left_alone,
   dangerousShown: row.dangerous_shown,
-  dangerousGathers: row.gathers,
+  dangerousGathers: row.dangerous_gathers,
   hits: row.hits,
   signals: row.dangerous_shown,
   falseAlarms: row.false_alarms,
-  noises: row.harmless,
+  noises: row.harmless_shown,
   lastAt: row.last_at
 });
 
@@ -182,7 +216,22 @@ export async function pairTallies(db: SchoolDb, personId?: string): Promise<Pair
   return rows.map((row) => ({ ...row, stage: undefined }));
 }
 
-/** How ready some people are for a walk, by person. */
+const outcomeLetter: Readonly<Record<string, Outcome>> = {
+  r: 'right',
+  l: 'left',
+  m: 'missed',
+  d: 'dangerous gather'
+};
+const decisionLetter: Readonly<Record<string, Decision>> = { g: 'gather', l: 'leave', f: 'look further' };
+/** Letters of an answer: five for the day, then one each for its stage, outcome, danger, told and decision. */
+const lettersEach = 10;
+const dayZero = Date.UTC(2000, 0, 1);
+const stageLetters = 'abcdefgh';
+
+/**
+ * How ready some people are for a walk, by person. Thousands of answers come as a row for each person and pair, a few
+ * letters an answer.
+ */
 export async function readinessOf(
   db: SchoolDb,
   pairs: readonly DrillPair[],
@@ -190,33 +239,42 @@ export async function readinessOf(
   today: string,
   isUnsupervised = false
 ): Promise<Map<string, Readiness>> {
-  const { rows } = await db.query<{
-    person_id: string;
-    pair: string;
-    stage: string;
-    day: string;
-    outcome: Outcome;
-    is_dangerous: boolean;
-    could_be_told: boolean | null;
-    decision: Decision | null;
-  }>(
-    `select person_id, pair, specimen_stage as stage, effective_at::date as day, outcome,
-            is_dangerous_specimen as is_dangerous, could_be_told, decision
-       from answer
-      where person_id = any ($1) and pair = any ($2) and effective_at > domain_now() - make_interval(days => $3)
-      order by effective_at, id`,
-    [personIds, pairs.map(pairKey), withinDays + 1]
+  const { rows } = await db.query<{ person_id: string; pair: string; answers: string }>(
+    `select person_id, pair,
+            string_agg((10000 + (effective_at::date - date '2000-01-01'))::text
+              || substr($4, array_position($5::text[], specimen_stage), 1)
+              || left(outcome, 1) || is_dangerous_specimen::int || coalesce(could_be_told, false)::int
+              || case decision when 'gather' then 'g' when 'look further' then 'f' else 'l' end,
+              '' order by effective_at, id) as answers
+       from answer_event
+      where person_id = any ($1) and pair = any ($2) and effective_at <= $6
+        and effective_at > $6::timestamptz - make_interval(days => $3)
+      group by person_id, pair`,
+    [personIds, pairs.map(pairKey), withinDays + 1, stageLetters, [...stageNames], db.now]
   );
-  const answers = new Map(personIds.map((id) => [id, [] as Parameters<typeof readinessFor>[1][number][]]));
-  for (const row of rows)
-    answers.get(row.person_id)!.push({
-      unit: unitKey(row.pair, row.stage),
-      day: row.day,
-      outcome: row.outcome,
-      isDangerousSpecimen: row.is_dangerous,
-      couldBeTold: row.could_be_told ?? false,
-      decision: row.decision ?? 'leave'
-    });
+  const days = new Map<string, string>();
+  const dayOf = (text: string): string => {
+    let day = days.get(text);
+    if (!day)
+      days.set(
+        text,
+        (day = new Date(dayZero + (Number(text) - 10_000) * 86_400_000).toISOString().slice(0, 10))
+      );
+    return day;
+  };
+  const answers = new Map(personIds.map((id) => [id, [] as JudgedAnswer[]]));
+  for (const { person_id: personId, pair, answers: letters } of rows) {
+    const own = answers.get(personId)!;
+    for (let i = 0; i < letters.length; i += lettersEach)
+      own.push({
+        unit: unitKey(pair, stageNames[stageLetters.indexOf(letters[i + 5]!)]!),
+        day: dayOf(letters.slice(i, i + 5)),
+        outcome: outcomeLetter[letters[i + 6]!]!,
+        isDangerousSpecimen: letters[i + 7] === '1',
+        couldBeTold: letters[i + 8] === '1',
+        decision: decisionLetter[letters[i + 9]!]!
+      });
+  }
   return new Map([...answers].map(([id, own]) => [id, readinessFor(pairs, own, today, isUnsupervised)]));
 }
 

@@ -147,7 +147,7 @@
             <i class="font-serif">{one.letter}</i>
             <span class="text-ink-2">{one.label}:</span>
             <strong>{one.seen?.words.join(' ')}</strong>{#if one.key === 'smell'}
-              <span class="fine text-ink-2"
+              <span class="fine ml-1.5 text-ink-2"
                 >Scent clings to fingers and neighbours: it never stands alone.</span
               >{/if}
           </li>
