@@ -170,6 +170,39 @@ describe('a change', () => {
     }
   });
 
+  it('shows a learner nobody else’s results, and no quiz with its answers', async () => {
+    const html = await clients.instructor.text('/progress');
+    const others = [...html.matchAll(/\/progress\/([0-9a-f-]{36})/g)].map(([, id]) => id!);
+    const own = (await clients.learner.fetch('/progress')).headers.get('location')!;
+    expect((await clients.learner.fetch(own)).status).toBe(200);
+    const other = others.find((id) => !own.includes(id))!;
+    for (const path of [`/progress/${other}`, `/progress/export?person=${other}`])
+      expect((await clients.learner.fetch(path)).status).toBe(404);
+    expect(await clients.learner.text('/progress/export')).not.toContain('Dara');
+    const quiz = /\/quizzes\/[0-9a-f-]{36}/.exec(await clients.learner.text('/quizzes'))![0];
+    expect((await clients.learner.fetch(`${quiz}/paper`)).status).toBe(403);
+    expect(await clients.learner.text(quiz)).not.toContain('lookalike');
+    // Nobody signs for themselves, and a learner for nobody.
+    const signed = await clients.learner.post(`/progress/${other}?/sign`, {
+      unit: 'allium-ursinum~arum-maculatum@leaf',
+      step: 'signed off',
+      plant: 'By the gate'
+    });
+    expect(signed.status).toBe(403);
+  });
+
+  it('keeps what was entered of a sign-off that says no plant', async () => {
+    const html = await clients.instructor.text('/progress');
+    const person = /\/progress\/([0-9a-f-]{36})/.exec(html)![1]!;
+    const response = await clients.instructor.post(`/progress/${person}?/sign`, {
+      unit: 'allium-ursinum~arum-maculatum@leaf',
+      step: 'shown',
+      plant: ' '
+    });
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain('Say which plant it was');
+  });
+
   it('that makes an instructor is the owner’s alone', async () => {
     const fields = {
       name: 'Maren Holt',

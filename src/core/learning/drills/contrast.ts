@@ -61,7 +61,15 @@ export function contrastOf(
   plants: PlantPair,
   deciding: readonly string[],
   shown: ReadonlySet<string>,
-  placeOf: (character: string) => Spot | undefined = () => undefined
+  {
+    placeOf = () => undefined,
+    unseenOf = (character) => (shown.has(character) ? '' : 'not shown here')
+  }: {
+    /** Where a character is seen. */
+    readonly placeOf?: (character: string) => Spot | undefined;
+    /** Why it could not be used; nothing where it could. */
+    readonly unseenOf?: (character: string) => string;
+  } = {}
 ): Contrast {
   const weight = ({ slug }: Character) => (shown.has(slug) ? 0 : 2) - (deciding.includes(slug) ? 1 : 0);
   const rows = tellingOf(library, plants)
@@ -75,7 +83,7 @@ export function contrastOf(
       lookalike: cellInWords(character, plants.lookalike.stage.cells.get(character.slug)!),
       isInBrief: deciding.includes(character.slug),
       at: placeOf(character.slug),
-      unseen: shown.has(character.slug) ? '' : 'not shown here'
+      unseen: unseenOf(character.slug)
     }));
   return { target: englishName(plants.target.taxon), lookalike: englishName(plants.lookalike.taxon), rows };
 }

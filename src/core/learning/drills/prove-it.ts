@@ -144,7 +144,13 @@ export function poseProveIt(
       offered.flatMap((key) => seeing(key).observations.map(({ character }) => character.slug))
     );
     const seen = new Set(observed(taken).map(({ character }) => character.slug));
-    const contrast = contrastOf(library, plants, spec.deciding, shown);
+    const unseenOf = (slug: string): string => {
+      if (seen.has(slug)) return '';
+      const key = offered.find((one) =>
+        seeing(one).observations.some(({ character }) => character.slug === slug)
+      );
+      return key ? `you did not ask: ${looks[key].label.toLowerCase()}` : 'not shown here';
+    };
     return {
       unit: unitKey(pairKey(spec), spec[`${spec.specimen}Stage`]),
       pair: pairKey(spec),
@@ -166,21 +172,7 @@ export function poseProveIt(
           beforeGathering
         ],
         partRight: undefined,
-        contrast: {
-          ...contrast,
-          rows: contrast.rows.map((row) => {
-            const character = library.characters.find(({ name }) => name === row.name)!;
-            const key = offered.find((one) =>
-              seeing(one).observations.some((seenThere) => seenThere.character === character)
-            );
-            return seen.has(character.slug)
-              ? row
-              : {
-                  ...row,
-                  unseen: key ? `you did not ask: ${looks[key].label.toLowerCase()}` : 'not shown here'
-                };
-          })
-        },
+        contrast: contrastOf(library, plants, spec.deciding, shown, { unseenOf }),
         marks: [],
         credit: photograph?.credit
       }

@@ -148,7 +148,7 @@ export function poseSideBySide(
         beforeGathering
       ],
       partRight,
-      contrast: contrastOf(library, plants, spec.deciding, picture.shown, picture.placeOf),
+      contrast: contrastOf(library, plants, spec.deciding, picture.shown, { placeOf: picture.placeOf }),
       marks: [],
       credit: picture.credit
     };

@@ -3,6 +3,7 @@
   import type { Confidence as Level, OpenBasket, Spot } from '$core/learning';
   import Confidence from './Confidence.svelte';
   import Marks from './Marks.svelte';
+  import Pickable from './Pickable.svelte';
   import Picture from './Picture.svelte';
   import Truth from './Truth.svelte';
   import type { KindProps } from './kind';
@@ -79,21 +80,10 @@
       {:else}
         {#each question.pieces as piece (piece.id)}
           {@const isOut = keepsNone || takenOut.includes(piece.id)}
-          <g
-            role="checkbox"
-            tabindex="0"
-            aria-checked={isOut}
-            aria-label="Take out piece {piece.id + 1}: {piece.words}"
-            class="piece cursor-pointer"
-            onclick={(event) => {
-              event.stopPropagation();
-              toggle(piece.id);
-            }}
-            onkeydown={(event) => {
-              if (event.key !== ' ') return;
-              event.preventDefault();
-              toggle(piece.id);
-            }}
+          <Pickable
+            isPicked={isOut}
+            label="Take out piece {piece.id + 1}: {piece.words}"
+            ontoggle={() => toggle(piece.id)}
           >
             <circle cx={piece.x} cy={piece.y} r="30" fill="transparent" class="reach" />
             {#if isOut}
@@ -106,7 +96,7 @@
                 stroke-linecap="round"
               />
             {/if}
-          </g>
+          </Pickable>
         {/each}
       {/if}
     </Picture>

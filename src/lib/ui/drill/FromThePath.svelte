@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { OpenFromThePath } from '$core/learning';
   import Marks from './Marks.svelte';
+  import Pickable from './Pickable.svelte';
   import Picture from './Picture.svelte';
   import Truth from './Truth.svelte';
   import type { KindProps } from './kind';
@@ -50,19 +51,7 @@
       {:else}
         {#each question.plants as plant (plant.id)}
           {@const isPicked = picked.includes(plant.id)}
-          <g
-            role="checkbox"
-            tabindex="0"
-            aria-checked={isPicked}
-            aria-label="Plant {plant.id + 1}"
-            class="piece cursor-pointer"
-            onclick={() => toggle(plant.id)}
-            onkeydown={(event) => {
-              if (event.key !== ' ') return;
-              event.preventDefault();
-              toggle(plant.id);
-            }}
-          >
+          <Pickable {isPicked} label="Plant {plant.id + 1}" ontoggle={() => toggle(plant.id)}>
             <rect
               x={plant.left}
               y={plant.top}
@@ -74,7 +63,7 @@
               stroke-width="3.5"
               stroke-dasharray="8 5"
             />
-          </g>
+          </Pickable>
         {/each}
       {/if}
     </Picture>

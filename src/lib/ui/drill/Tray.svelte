@@ -4,6 +4,7 @@
   import type { OpenTray } from '$core/learning';
   import Notice from '$lib/ui/Notice.svelte';
   import Marks from './Marks.svelte';
+  import Pickable from './Pickable.svelte';
   import Picture from './Picture.svelte';
   import type { KindProps } from './kind';
   import { askFor } from './wish';
@@ -104,19 +105,7 @@
           {:else}
             {#each grown.cells as cell (cell.id)}
               {@const isPicked = picked.includes(cell.id)}
-              <g
-                role="checkbox"
-                tabindex="0"
-                aria-checked={isPicked}
-                aria-label="{cell.id + 1}: {cell.words}"
-                class="piece cursor-pointer"
-                onclick={() => toggle(cell.id)}
-                onkeydown={(event) => {
-                  if (event.key !== ' ') return;
-                  event.preventDefault();
-                  toggle(cell.id);
-                }}
-              >
+              <Pickable {isPicked} label="{cell.id + 1}: {cell.words}" ontoggle={() => toggle(cell.id)}>
                 <rect
                   x={cell.x - 72}
                   y={cell.y - 72}
@@ -133,7 +122,7 @@
                     stroke="#FCFAF3"
                     stroke-width="3"
                   />{/if}
-              </g>
+              </Pickable>
             {/each}
           {/if}
         </Picture>
