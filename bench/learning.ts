@@ -55,7 +55,7 @@ function questionTimes(): Figure {
   ).flat();
   for (const [i, spec] of specs.entries()) {
     const from = performance.now();
-    const posed = pose(library, spec, undefined)!;
+    const posed = pose(library, spec, new Map())!;
     const open = posed.open([]);
     if ('picture' in open && open.picture) posed.image(open.picture.name, []);
     if (open.drill === 'prove it') posed.image('far', ['far']);

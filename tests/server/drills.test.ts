@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
@@ -7,6 +8,7 @@ import {
   type Outcome,
   Specification,
   isOnPair,
+  photographIds,
   pose,
   sensitivity,
   simulateAnswer
@@ -25,7 +27,7 @@ import {
 } from '../../src/lib/server/drills';
 import { withPhotographs } from '../../src/lib/server/drills/photographed';
 import { libraryOf } from '../../src/lib/server/library';
-import { addPhotograph, readPhotograph, removePhotograph, setMarks } from '../../src/lib/server/photographs';
+import { addPhotograph, readPhotographs, removePhotograph, setMarks } from '../../src/lib/server/photographs';
 import { closePool } from '../../src/lib/server/pool';
 import { addTallies, pairTallies, readProgress, readinessOf } from '../../src/lib/server/progress';
 import { groupProgress, personProgress } from '../../src/lib/server/progress-page';
@@ -219,13 +221,10 @@ describe('on photographs of the school', () => {
       (await withPhotographs(db, specs(drill))).filter((spec) => 'photograph' in spec && spec.photograph)
     );
   const posed = (spec: Specification) =>
-    inDemo(async (db) =>
-      pose(
-        await libraryOf(db),
-        spec,
-        'photograph' in spec && spec.photograph ? await readPhotograph(db, spec.photograph) : undefined
-      )!
-    );
+    inDemo(async (db) => {
+      const photographs = await readPhotographs(db, photographIds(spec));
+      return pose(await libraryOf(db), spec, new Map(photographs.map((one) => [one.id, one])))!;
+    });
 
   it('asks on none while there are photographs of one of a pair only: that would tell which it is', async () => {
     await photograph('convallaria-majalis', { x: 0.1, y: 0.5 });
@@ -274,6 +273,129 @@ describe('on photographs of the school', () => {
       expect(near).toMatchObject({ photograph: expect.any(String), part: { width: 0.34 } });
     }
     expect(looks.size).toBe(1);
+  });
+});
+
+describe('on several photographs', () => {
+  const at = (taxon: string, stage = 'leaf') => ({ taxon, stage }) as { taxon: string; stage: 'leaf' };
+  const six = [
+    'arum-maculatum',
+    'colchicum-autumnale',
+    'mercurialis-perennis',
+    'rumex-acetosa',
+    'hyacinthoides-non-scripta',
+    'nasturtium-officinale'
+  ];
+  const jpeg = async () =>
+    sharp({ create: { width: 900, height: 600, channels: 3, background: '#5a7d3a' } })
+      .jpeg()
+      .toBuffer();
+  const common = {
+    seed: 1,
+    target: 'allium-ursinum',
+    lookalike: 'arum-maculatum',
+    targetStage: 'leaf',
+    lookalikeStage: 'leaf',
+    deciding: []
+  } as const;
+  const asked: Specification[] = [
+    { ...common, drill: 'basket', pieces: 8, wrong: 2 },
+    {
+      drill: 'tray',
+      mode: 'what was there',
+      shown: six.map((slug) => at(slug)),
+      others: [at('allium-ursinum')],
+      seconds: 20,
+      seed: 1
+    },
+    {
+      drill: 'from the path',
+      hazard: at('arum-maculatum'),
+      others: [at('rumex-acetosa')],
+      count: 1,
+      distance: 'near',
+      sight: 'soft',
+      seed: 1
+    },
+    {
+      drill: 'season',
+      mode: 'taxa',
+      items: [at('arum-maculatum'), at('rumex-acetosa'), at('allium-ursinum')],
+      seed: 1
+    },
+    {
+      drill: 'should we take it',
+      ...at('allium-ursinum'),
+      scene: {
+        mayPick: true,
+        nearby: { kind: 'railway', metres: 90 },
+        isOnlyPatch: false,
+        squareMetres: 50,
+        low: 100,
+        taken: 0
+      },
+      buffers: {},
+      seed: 1
+    }
+  ];
+
+  it('asks every other kind on them, too, as one picture that names nothing, and only where there are some of all plants', async () => {
+    const seeded = (spec: Specification) => Array.from({ length: 12 }, (_, i) => ({ ...spec, seed: i + 1 }));
+    const photographed = (spec: Specification) =>
+      inDemo(async (db) =>
+        (await withPhotographs(db, seeded(spec))).filter((one) => photographIds(one).length > 0)
+      );
+    const picture = await jpeg();
+    for (const taxon of ['allium-ursinum', ...six])
+      await inDemo(async (db) => {
+        expect(await photographed({ ...asked[1]! })).toEqual([]);
+        const id = await addPhotograph(
+          db,
+          instructor,
+          { taxon, stage: 'leaf', credit: 'Invented', words: 'A leaf' },
+          { jpeg: picture, width: 900, height: 600 }
+        );
+        await setMarks(db, id, [
+          { character: 'leaf-venation', x: 0.5, y: 0.5 },
+          { character: 'leaf-attachment', x: 0.4, y: 0.7 }
+        ]);
+      });
+    for (const spec of asked) {
+      const [one] = await photographed(spec);
+      expect(one, spec.drill).toBeDefined();
+      const posed = await inDemo(async (db) => {
+        const found = await readPhotographs(db, photographIds(one!));
+        return pose(await libraryOf(db), one!, new Map(found.map((photo) => [photo.id, photo])))!;
+      });
+      const wishes = spec.drill === 'tray' ? ['look'] : [];
+      const sent = JSON.stringify(posed.open(wishes));
+      expect(sent).toContain('"isPhotograph":true');
+      for (const id of photographIds(one!)) expect(sent).not.toContain(id);
+      const graded = posed.grade(cautious(spec.drill), spec.drill === 'tray' ? ['look', 'answer'] : []);
+      expect(graded.feedback.credit).toMatch(/Invented/);
+    }
+  });
+
+  it('lays parts of photographs out as one picture', async () => {
+    const roundId = await begin();
+    const spec = (
+      await inDemo((db) =>
+        withPhotographs(
+          db,
+          Array.from({ length: 12 }, (_, i) => ({ ...asked[0]!, seed: i + 1 }))
+        )
+      )
+    ).find((one) => photographIds(one).length > 0)!;
+    const questionId = uuid();
+    await inDemo((db) =>
+      db.query(
+        'insert into question (school_id, id, round_id, position, specification) values ($1, $2, $3, 99, $4)',
+        [db.schoolId, questionId, roundId, spec]
+      )
+    );
+    const image = await inDemo((db) => questionImage(db, learner, questionId, 'cloth'));
+    const { width, height, format } = await sharp((image as { jpeg: Buffer }).jpeg).metadata();
+    expect([format, width, height]).toEqual(['jpeg', 1200, 600]);
   });
 });
 

@@ -122,7 +122,8 @@ describe('what lies too near to a patch', () => {
       childrenTaste: 'not at all',
       adultsPerLeader: '10',
       withChildrenPerLeader: '6',
-      healthDays: '14'
+      healthDays: '14',
+      signOffMonths: '12'
     };
     const refused = await instructor.post('/school?/save', {
       ...settings,

@@ -260,14 +260,7 @@ export function stemView(model: Model): Part[] {
   );
   const top = spine.place(1);
   const cut = () =>
-    cutEnd(
-      top,
-      width * 0.92,
-      spine.heading(0.99),
-      traits.state('stem-filling'),
-      stemLook(model).colour,
-      pen
-    );
+    cutEnd(top, width * 0.92, spine.heading(0.99), traits.state('stem-filling'), stemLook(model).colour, pen);
   const shapes = [...stem.shapes, ...(uncut ? [] : cut())];
   const stand = traits.state('stem-leaf-stand');
   if (hasJoint && stand !== 'leafless') {

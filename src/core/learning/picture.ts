@@ -21,19 +21,40 @@ export interface MarkedPhotograph {
   readonly marks: readonly { readonly character: string; readonly x: number; readonly y: number }[];
 }
 
-/** What is sent as a picture: a drawing, or a photograph of the school, whole or a part of it. */
+/** Photographs that a question names, by their ids: those that are still there. */
+export type Photographs = ReadonlyMap<string, MarkedPhotograph>;
+
+/** A part of a photograph, in shares of its width and height. */
+export interface PhotographPart {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A part of a photograph at a place of a sheet, in units of the sheet. */
+export interface Tile {
+  readonly photograph: string;
+  readonly part: PhotographPart;
+  readonly left: number;
+  readonly top: number;
+  readonly side: number;
+}
+
+/** What is sent as a picture: a drawing, a photograph of the school, whole or in part, or parts of several on a sheet. */
 export type QuestionImage =
   | { readonly svg: string }
-  | {
-      readonly photograph: string;
-      /** Shares of its width and height. */
-      readonly part?: {
-        readonly left: number;
-        readonly top: number;
-        readonly width: number;
-        readonly height: number;
-      };
-    };
+  | { readonly photograph: string; readonly part?: PhotographPart }
+  | { readonly tiles: readonly Tile[]; readonly width: number; readonly height: number };
+
+/** Several photographs that a question names; undefined where one of them is not there any more. */
+export function allOf(
+  ids: readonly string[] | undefined,
+  photographs: Photographs
+): MarkedPhotograph[] | undefined {
+  const found = ids?.flatMap((id) => photographs.get(id) ?? []);
+  return found && found.length > 0 && found.length === ids!.length ? found : undefined;
+}
 
 /** What a question shows: a drawn plate, or a photograph of the school on which characters are marked. */
 export interface QuestionPicture {

@@ -193,6 +193,15 @@ export async function readPhotograph(db: SchoolDb, id: string): Promise<Photogra
   return rows[0] && photographOf(rows[0]);
 }
 
+/** Some photographs by their ids: those that are there. */
+export async function readPhotographs(db: SchoolDb, ids: readonly string[]): Promise<Photograph[]> {
+  if (ids.length === 0) return [];
+  const { rows } = await db.query<PhotographRow>(`select ${columns} from photograph where id = any ($1)`, [
+    ids
+  ]);
+  return rows.map(photographOf);
+}
+
 export async function readJpeg(db: SchoolDb, id: string): Promise<Buffer | undefined> {
   const { rows } = await db.query<{ jpeg: Buffer }>('select jpeg from photograph where id = $1', [id]);
   return rows[0]?.jpeg;

@@ -12,7 +12,8 @@
   let { data } = $props();
   const ready = $derived(data.people.filter(({ readiness }) => readiness?.isReady).length);
   const shownPairs = $derived(data.pairs.filter(({ answers }) => answers > 0));
-  const number = (value: number | undefined) => (value === undefined ? '—' : value.toFixed(1).replace('-', '−'));
+  const number = (value: number | undefined) =>
+    value === undefined ? '—' : value.toFixed(1).replace('-', '−');
   const address = (person: string) => `/progress/${person}${data.walk ? `?walk=${data.walk.id}` : ''}`;
 </script>
 

@@ -1,9 +1,11 @@
 import { z } from 'zod';
-import { type Handful, pieceLooks, piecePlaces, renderPlate, strewHandful } from '../../figure';
+import { orderOfPieces, pieceLooks, piecePlaces, renderPlate, strewHandful } from '../../figure';
 import { type Library, isDangerous } from '../../knowledge';
 import { type Outcome, confidences } from '../outcome';
+import { type Photographs, type QuestionImage, allOf } from '../picture';
+import { createRandom } from '../../random';
 import { DrillPair, pairKey, unitKey } from '../unit';
-import { contrastOf, namedPlant, plantsOf, tellingShown } from './contrast';
+import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown } from './contrast';
 import {
   type Grading,
   type Mark,
@@ -13,6 +15,7 @@ import {
   type Spot,
   beforeGathering
 } from './drill';
+import { photographSheet } from './sheet';
 
 /** The learner finds the wrong pieces in a handful of one kind: up to three are wrong, or none. */
 
@@ -24,7 +27,9 @@ export const Basket = DrillPair.extend({
   drill: z.literal('basket'),
   pieces: z.number().int().min(fewestPieces).max(mostPieces),
   wrong: z.number().int().min(0).max(mostWrong),
-  seed: z.number().int()
+  seed: z.number().int(),
+  /** Photographs of the school of either plant: a piece is a part of one. */
+  photographs: z.object({ target: z.array(z.uuid()).min(1), lookalike: z.array(z.uuid()).min(1) }).optional()
 });
 export type Basket = z.infer<typeof Basket>;
 
@@ -68,27 +73,74 @@ export function judgeBasket(
 
 const clothSize = { width: 620, height: 460 };
 
+interface Cloth {
+  readonly size: { readonly width: number; readonly height: number };
+  readonly image: () => QuestionImage;
+  /** Which of the two each piece is: 1 is wrong. */
+  readonly kinds: readonly number[];
+  readonly places: readonly Spot[];
+  readonly looks: readonly string[];
+  /** The characters that the pieces show. */
+  readonly shown: ReadonlySet<string>;
+  readonly credit: string | undefined;
+}
+
+const countsOf = ({ pieces, wrong }: Basket): number[] => [pieces - wrong, wrong];
+
+function drawnCloth(library: Library, { target, lookalike }: PlantPair, spec: Basket): Cloth {
+  const handful = strewHandful(library, [target, lookalike], countsOf(spec), spec.seed, clothSize);
+  return {
+    size: clothSize,
+    image: () => ({ svg: evenSize(renderPlate(handful)) }),
+    kinds: handful.kinds,
+    places: piecePlaces(handful),
+    looks: pieceLooks(library, handful),
+    shown: new Set(
+      handful.figures.flatMap(({ scene }) =>
+        scene.parts.flatMap(({ shows }) => shows.map(({ character }) => character))
+      )
+    ),
+    credit: undefined
+  };
+}
+
+/** Pieces beside each other, each a part of a photograph of its plant. */
+function photographedCloth(spec: Basket, photographs: Photographs): Cloth | undefined {
+  const kinds = orderOfPieces(countsOf(spec), spec.seed);
+  const both = [spec.photographs?.target, spec.photographs?.lookalike].map((ids) => allOf(ids, photographs));
+  const [targets, lookalikes] = both;
+  if (!targets || !lookalikes) return undefined;
+  const random = createRandom(`pieces ${spec.seed}`);
+  const pieces = kinds.map((kind) => {
+    const own = kind === 1 ? lookalikes : targets;
+    return own[random.integer(0, own.length - 1)]!;
+  });
+  const sheet = photographSheet(pieces, pieces.length > 12 ? 5 : 4, spec.seed);
+  return {
+    size: { width: sheet.width, height: sheet.height },
+    image: () => sheet.image,
+    kinds,
+    places: sheet.places,
+    looks: sheet.words,
+    shown: new Set(
+      [...targets, ...lookalikes].flatMap(({ marks }) => marks.map(({ character }) => character))
+    ),
+    credit: sheet.credit ?? ''
+  };
+}
+
 /** @returns undefined where the library has one of the plants no more */
-export function poseBasket(library: Library, spec: Basket): Posed<OpenBasket, BasketGiven> | undefined {
+export function poseBasket(
+  library: Library,
+  spec: Basket,
+  photographs: Photographs
+): Posed<OpenBasket, BasketGiven> | undefined {
   const plants = plantsOf(library, spec);
   if (!plants) return undefined;
-  const counts = [spec.pieces - spec.wrong, spec.wrong];
-  const handful: Handful = strewHandful(
-    library,
-    [plants.target, plants.lookalike],
-    counts,
-    spec.seed,
-    clothSize
-  );
-  const shown = new Set(
-    handful.figures.flatMap(({ scene }) =>
-      scene.parts.flatMap(({ shows }) => shows.map(({ character }) => character))
-    )
-  );
+  const cloth = photographedCloth(spec, photographs) ?? drawnCloth(library, plants, spec);
+  const { shown, places, looks } = cloth;
   const canTell = tellingShown(library, plants, shown).length > 0;
-  const places = piecePlaces(handful);
-  const looks = pieceLooks(library, handful);
-  const isWrong = (piece: number) => handful.kinds[piece] === 1;
+  const isWrong = (piece: number) => cloth.kinds[piece] === 1;
 
   const grade = (given: BasketGiven): Grading => {
     const out = new Set(
@@ -139,7 +191,7 @@ export function poseBasket(library: Library, spec: Basket): Posed<OpenBasket, Ba
         partRight: undefined,
         contrast: contrastOf(library, plants, spec.deciding, shown),
         marks,
-        credit: undefined
+        credit: cloth.credit
       }
     };
   };
@@ -150,13 +202,13 @@ export function poseBasket(library: Library, spec: Basket): Posed<OpenBasket, Ba
       wanted: namedPlant(plants.target),
       picture: {
         name: 'cloth',
-        ...clothSize,
-        isPhotograph: false,
+        ...cloth.size,
+        isPhotograph: cloth.credit !== undefined,
         words: [`${spec.pieces} pieces on a cloth.`]
       },
       pieces: places.map((at, id) => ({ ...at, id, words: looks[id]! }))
     }),
-    image: (name) => (name === 'cloth' ? { svg: evenSize(renderPlate(handful)) } : undefined),
+    image: (name) => (name === 'cloth' ? cloth.image() : undefined),
     offers: () => false,
     grade
   };

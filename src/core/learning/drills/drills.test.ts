@@ -76,7 +76,7 @@ describe('what a question accepts, over every pair of the starter library', () =
       const plants = plantsOf(library, pair)!;
       for (const specimen of members) {
         const spec = proveIt(pair, specimen, 1 + i);
-        const posed = pose(library, spec, undefined)!;
+        const posed = pose(library, spec, new Map())!;
         const offered = asked(posed.open([]));
         for (const looks of [[], offered.slice(0, 1), offered]) {
           const observed = new Map<string, Observation>();
@@ -166,7 +166,7 @@ describe('what is open before the answer', () => {
     ({ target, lookalike }) => target === 'allium-ursinum' && lookalike === 'arum-maculatum'
   )!;
   const both = (spec: (specimen: 'target' | 'lookalike') => Specification) =>
-    members.map((specimen) => pose(library, spec(specimen), undefined)!);
+    members.map((specimen) => pose(library, spec(specimen), new Map())!);
   const image = (posed: NonNullable<ReturnType<typeof pose>>, name: string, looks: string[]) => {
     const found = posed.image(name, looks);
     return found && 'svg' in found ? found.svg : undefined;

@@ -1,10 +1,12 @@
 import { z } from 'zod';
-import { distances, growWayside, renderPlate, standingPlants } from '../../figure';
+import { type Wayside, distances, growWayside, renderPlate, standingPlants } from '../../figure';
 import { type Library, englishName } from '../../knowledge';
 import type { Outcome } from '../outcome';
+import { type Photographs, type QuestionImage, allOf } from '../picture';
 import { otherUnit } from '../unit';
 import { plantOf } from './contrast';
 import type { Mark, OpenPicture, Posed } from './drill';
+import { cellSize, photographSheet, shuffledFor } from './sheet';
 import { PlantAt } from './tray';
 
 /** Before stepping nearer, the learner spots what must not be touched in a small, blurred scene of the season. */
@@ -18,7 +20,9 @@ export const FromThePath = z.object({
   count: z.number().int().min(0).max(3),
   distance: z.enum(distances),
   sight: z.enum(['soft', 'blurred']),
-  seed: z.number().int()
+  seed: z.number().int(),
+  /** Photographs of the school: of the hazard, then of each other plant. */
+  photographs: z.array(z.uuid()).optional()
 });
 export type FromThePath = z.infer<typeof FromThePath>;
 
@@ -50,18 +54,68 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const sceneSize = { width: 760, height: 456 };
 
+interface PathScene {
+  readonly size: { readonly width: number; readonly height: number };
+  readonly image: () => QuestionImage;
+  /** The frame of each plant, with its kind: 0 is the hazard. */
+  readonly standing: ReturnType<typeof standingPlants>;
+  readonly credit: string | undefined;
+}
+
+const drawnScene = (scene: Wayside): PathScene => ({
+  size: sceneSize,
+  image: () => ({ svg: renderPlate(scene) }),
+  standing: standingPlants(scene),
+  credit: undefined
+});
+
+/** Plants beside each other, as each was photographed. */
+function photographedScene(
+  spec: FromThePath,
+  counts: readonly number[],
+  photographs: Photographs
+): PathScene | undefined {
+  const found = allOf(spec.photographs, photographs);
+  if (!found || found.length !== counts.length) return undefined;
+  const kinds = shuffledFor(
+    counts.flatMap((count, kind) => Array.from({ length: Math.min(count, 2) }, () => kind)),
+    `path ${spec.seed}`
+  );
+  const sheet = photographSheet(
+    kinds.map((kind) => found[kind]!),
+    4,
+    spec.seed
+  );
+  const half = cellSize.width / 2 - 6;
+  return {
+    size: { width: sheet.width, height: sheet.height },
+    image: () => sheet.image,
+    standing: sheet.places.map(({ x, y }, i) => ({
+      kind: kinds[i]!,
+      left: x - half,
+      top: y - half,
+      right: x + half,
+      bottom: y + half
+    })),
+    credit: sheet.credit ?? ''
+  };
+}
+
 /** @returns undefined where the library has the plants no more */
 export function posePath(
   library: Library,
-  spec: FromThePath
+  spec: FromThePath,
+  photographs: Photographs
 ): Posed<OpenFromThePath, FromThePathGiven> | undefined {
   const hazard = plantOf(library, spec.hazard.taxon, spec.hazard.stage);
   const others = spec.others.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
   if (!hazard || others.length === 0) return undefined;
   const kinds = [hazard, ...others];
   const counts = kinds.map((_, i) => (i === 0 ? spec.count : 2));
-  const scene = growWayside(library, kinds, counts, spec.seed % 1_000_000, sceneSize, spec.distance);
-  const standing = standingPlants(scene);
+  const scene =
+    photographedScene(spec, counts, photographs) ??
+    drawnScene(growWayside(library, kinds, counts, spec.seed % 1_000_000, sceneSize, spec.distance));
+  const { standing } = scene;
   const isHazard = (id: number) => kinds[standing[id]!.kind]!.taxon.contactSeverity >= 2;
   const harm = hazard.taxon.hazards.find(({ route }) =>
     ['sap', 'sap-then-sunlight', 'touch', 'sting'].includes(route)
@@ -72,13 +126,13 @@ export function posePath(
       sight: spec.sight,
       picture: {
         name: 'scene',
-        ...sceneSize,
-        isPhotograph: false,
-        words: [`A hedge bank with ${standing.length} plants, seen from the path.`]
+        ...scene.size,
+        isPhotograph: scene.credit !== undefined,
+        words: [`${standing.length} plants, seen from the path.`]
       },
       plants: standing.map(({ left, top, right, bottom }, id) => ({ id, left, top, right, bottom }))
     }),
-    image: (name) => (name === 'scene' ? { svg: renderPlate(scene) } : undefined),
+    image: (name) => (name === 'scene' ? scene.image() : undefined),
     offers: () => false,
     grade: ({ picked }) => {
       const ids = [...standing.keys()];
@@ -127,7 +181,7 @@ export function posePath(
           partRight: undefined,
           contrast: undefined,
           marks,
-          credit: undefined
+          credit: scene.credit
         }
       };
     }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Library } from '../../knowledge';
-import type { MarkedPhotograph } from '../picture';
+import type { Photographs } from '../picture';
 import { Basket, BasketGiven, type OpenBasket, poseBasket } from './basket';
 import type { Grading, Posed } from './drill';
 import { FromThePath, FromThePathGiven, type OpenFromThePath, posePath } from './from-the-path';
@@ -67,6 +67,13 @@ export type Specification = z.infer<typeof Specification>;
 
 export const isOnPair = (spec: Specification): spec is PairSpecification =>
   pairDrills.some((drill) => drill === spec.drill);
+
+/** The ids of all photographs that a question names. */
+export function photographIds(spec: Specification): string[] {
+  const one = 'photograph' in spec && spec.photograph ? [spec.photograph] : [];
+  const several = 'photographs' in spec && spec.photographs ? spec.photographs : [];
+  return [...one, ...(Array.isArray(several) ? several.flat() : [...several.target, ...several.lookalike])];
+}
 
 /** What a learner answers. */
 export const Given = z.discriminatedUnion('drill', [
@@ -135,31 +142,32 @@ const opened = <Open, D extends DrillName>(
 
 /**
  * Draws a question.
- * @param photograph the one that the specification names, if it is still there
+ * @param photographs those that the specification names, as far as they are still there
  * @returns undefined where the library has its plants no more
  */
 export function pose(
   library: Library,
   spec: Specification,
-  photograph: MarkedPhotograph | undefined
+  photographs: Photographs
 ): Posed<OpenQuestion, Given> | undefined {
+  const photograph = 'photograph' in spec && spec.photograph ? photographs.get(spec.photograph) : undefined;
   switch (spec.drill) {
     case 'side by side':
       return opened(poseSideBySide(library, spec, photograph), spec.drill);
     case 'prove it':
       return opened(poseProveIt(library, spec, photograph), spec.drill);
     case 'basket':
-      return opened(poseBasket(library, spec), spec.drill);
+      return opened(poseBasket(library, spec, photographs), spec.drill);
     case 'tray':
-      return opened(poseTray(library, spec), spec.drill);
+      return opened(poseTray(library, spec, photographs), spec.drill);
     case 'which part tells':
       return opened(poseWhichPart(library, spec, photograph), spec.drill);
     case 'from the path':
-      return opened(posePath(library, spec), spec.drill);
+      return opened(posePath(library, spec, photographs), spec.drill);
     case 'should we take it':
-      return opened(poseTaking(library, spec), spec.drill);
+      return opened(poseTaking(library, spec, photograph), spec.drill);
     case 'season':
-      return opened(poseSeason(library, spec), spec.drill);
+      return opened(poseSeason(library, spec, photographs), spec.drill);
     case 'names and terms':
       return opened(poseNames(library, spec, photograph), spec.drill);
   }

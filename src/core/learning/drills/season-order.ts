@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { type Library, type LibraryTaxon, englishName } from '../../knowledge';
 import { rankCorrelation } from '../measures';
 import type { Outcome } from '../outcome';
+import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
 import { type Plant, plantOf } from './contrast';
 import type { OpenPicture, Posed } from './drill';
-import { type Sheet, drawSheet, shuffledFor } from './sheet';
+import { type Sheet, drawSheet, photographSheet, shuffledFor } from './sheet';
 import { PlantAt } from './tray';
 
 /** Stages or taxa are put in the order of the year, or a young plant is matched with its own later self. */
@@ -15,7 +16,9 @@ export const SeasonOrder = z.object({
   mode: z.enum(['stages', 'taxa', 'match']),
   /** To be ordered; for a match, what is shown and then what there is to choose from, its own later self first. */
   items: z.array(PlantAt).min(3).max(7),
-  seed: z.number().int()
+  seed: z.number().int(),
+  /** A photograph of the school for each item. */
+  photographs: z.array(z.uuid()).optional()
 });
 export type SeasonOrder = z.infer<typeof SeasonOrder>;
 
@@ -63,20 +66,30 @@ const months = [
 const monthOf = (day: number): string => months[Math.min(11, Math.floor((day - 1) / 30.44))]!;
 
 /** @returns undefined where the library has one of the plants no more */
-export function poseSeason(library: Library, spec: SeasonOrder): Posed<OpenSeason, SeasonGiven> | undefined {
+export function poseSeason(
+  library: Library,
+  spec: SeasonOrder,
+  photographs: Photographs
+): Posed<OpenSeason, SeasonGiven> | undefined {
   const items = spec.items.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
   if (items.length < spec.items.length) return undefined;
   const isMatch = spec.mode === 'match';
   const cards = shuffledFor(isMatch ? items.slice(1) : items, `season ${spec.seed}`);
   const sheets = new Map<string, Sheet>();
+  const photographed = allOf(spec.photographs, photographs);
   const sheet = (name: string, plant: Plant): Sheet => {
-    const known = sheets.get(name) ?? drawSheet(library, [plant], 1, spec.seed % 100_000);
+    const photograph = photographed?.[items.indexOf(plant)];
+    const known =
+      sheets.get(name) ??
+      (photograph
+        ? photographSheet([photograph], 1, spec.seed)
+        : drawSheet(library, [plant], 1, spec.seed % 100_000));
     sheets.set(name, known);
     return known;
   };
   const picture = (name: string, plant: Plant): OpenPicture => {
-    const { width, height, words } = sheet(name, plant);
-    return { name, width, height, isPhotograph: false, words };
+    const { width, height, isPhotograph, words } = sheet(name, plant);
+    return { name, width, height, isPhotograph, words };
   };
   const named = ({ taxon }: { taxon: LibraryTaxon }) => ({
     name: englishName(taxon),
@@ -97,7 +110,7 @@ export function poseSeason(library: Library, spec: SeasonOrder): Posed<OpenSeaso
     image: (name) => {
       const card = /^card-(\d+)$/.exec(name);
       const plant = name === 'shown' && isMatch ? items[0] : card ? cards[Number(card[1])] : undefined;
-      return plant && { svg: sheet(name, plant).svg };
+      return plant && sheet(name, plant).image;
     },
     offers: () => false,
     grade: ({ order }) => {
@@ -144,7 +157,7 @@ export function poseSeason(library: Library, spec: SeasonOrder): Posed<OpenSeaso
           partRight: undefined,
           contrast: undefined,
           marks: [],
-          credit: undefined
+          credit: photographed && [...new Set(photographed.map(({ credit }) => credit))].join(', ')
         }
       };
     }

@@ -1,6 +1,7 @@
 import { type Plate, composePlate, plateInWords, renderPlate } from '../../figure';
 import type { Library } from '../../knowledge';
 import { type Random, createRandom } from '../../random';
+import type { MarkedPhotograph, PhotographPart, QuestionImage } from '../picture';
 import type { Plant } from './contrast';
 
 /** Several specimens side by side in cells of equal size, as on a cloth or a page. */
@@ -10,7 +11,10 @@ export const cellSize = { width: 150, height: 150 };
 export interface Sheet {
   readonly width: number;
   readonly height: number;
-  readonly svg: string;
+  readonly image: QuestionImage;
+  readonly isPhotograph: boolean;
+  /** Who took its photographs. */
+  readonly credit: string | undefined;
   /** Middle of each cell, in the order of the plants. */
   readonly places: readonly { readonly x: number; readonly y: number }[];
   /** What each cell shows, for those who do not see it. */
@@ -40,9 +44,55 @@ export function drawSheet(library: Library, plants: readonly Plant[], columns: n
   return {
     width,
     height,
-    svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${drawn}</svg>`,
+    image: {
+      svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${drawn}</svg>`
+    },
+    isPhotograph: false,
+    credit: undefined,
     places: plants.map((_, i) => ({ x: at(i).x + cellSize.width / 2, y: at(i).y + cellSize.height / 2 })),
     words: plates.map((plate) => plateInWords(library, plate).join(' '))
+  };
+}
+
+/** A square part of a photograph around something that is marked on it, or its middle. */
+function partOf({ width, height, marks }: MarkedPhotograph, random: Random): PhotographPart {
+  const side = random.between(0.5, 0.85) * Math.min(width, height);
+  const [wide, high] = [side / width, side / height];
+  const mark = marks[random.integer(0, Math.max(marks.length - 1, 0))] ?? { x: 0.5, y: 0.5 };
+  const within = (middle: number, share: number) =>
+    Math.min(Math.max(middle - share * random.between(0.35, 0.65), 0), 1 - share);
+  return { left: within(mark.x, wide), top: within(mark.y, high), width: wide, height: high };
+}
+
+/** Who took some photographs, each once. */
+const creditOf = (photographs: readonly MarkedPhotograph[]): string =>
+  [...new Set(photographs.map(({ credit }) => credit).filter(Boolean))].join(', ');
+
+/** The same from photographs of the school: a part of each, chosen anew from the seed. */
+export function photographSheet(
+  photographs: readonly MarkedPhotograph[],
+  columns: number,
+  seed: number
+): Sheet {
+  const random = createRandom(`photographs ${seed}`);
+  const rows = Math.ceil(photographs.length / columns);
+  const [width, height] = [columns * cellSize.width, rows * cellSize.height];
+  const gap = 4;
+  const tiles = photographs.map((photograph, i) => ({
+    photograph: photograph.id,
+    part: partOf(photograph, random.fork(`part ${i}`)),
+    left: (i % columns) * cellSize.width + gap,
+    top: Math.floor(i / columns) * cellSize.height + gap,
+    side: cellSize.width - 2 * gap
+  }));
+  return {
+    width,
+    height,
+    image: { tiles, width, height },
+    isPhotograph: true,
+    credit: creditOf(photographs),
+    places: tiles.map(({ left, top, side }) => ({ x: left + side / 2, y: top + side / 2 })),
+    words: photographs.map(() => 'A photograph.')
   };
 }
 

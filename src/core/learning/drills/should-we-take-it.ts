@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { type Buffers, allowanceOf, bufferOf } from '../../ground';
-import { composePlate, renderPlate, plateInWords } from '../../figure';
+import { composePlate } from '../../figure';
 import { type Library, type LibraryTaxon, Stage, englishName } from '../../knowledge';
 import type { Outcome } from '../outcome';
+import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
 import { namedPlant, plantOf } from './contrast';
 import type { Named, OpenPicture, Posed } from './drill';
@@ -46,7 +47,8 @@ export const ShouldWeTakeIt = z.object({
   scene: Scene,
   /** The school's own distances, as they stood. */
   buffers: z.record(z.string(), z.number()).default({}),
-  seed: z.number().int()
+  seed: z.number().int(),
+  photograph: z.uuid().optional()
 });
 export type ShouldWeTakeIt = z.infer<typeof ShouldWeTakeIt>;
 
@@ -136,20 +138,28 @@ const fractionWord = (fraction: number): string =>
 /** @returns undefined where the library has the plant no more */
 export function poseTaking(
   library: Library,
-  spec: ShouldWeTakeIt
+  spec: ShouldWeTakeIt,
+  photograph: MarkedPhotograph | undefined
 ): Posed<OpenShouldWeTakeIt, ShouldWeTakeItGiven> | undefined {
   const plant = plantOf(library, spec.taxon, spec.stage);
   if (!plant) return undefined;
   const against = reasonsAgainst(plant.taxon, spec.stage, spec.scene, spec.buffers);
-  const plate = composePlate(library, plant.taxon, plant.stage, spec.seed, ['whole'], plateSize);
+  const picture = photograph
+    ? photographedPicture(library, plant.stage, photograph)
+    : drawnPicture(library, composePlate(library, plant.taxon, plant.stage, spec.seed, ['whole'], plateSize));
   return {
     open: () => ({
       drill: 'should we take it',
       plant: { ...namedPlant(plant), stage: spec.stage, group: plant.taxon.group },
       scene: inWords(plant.taxon, spec.scene),
-      picture: { name: 'specimen', ...plateSize, isPhotograph: false, words: plateInWords(library, plate) }
+      picture: {
+        name: 'specimen',
+        ...picture.size,
+        isPhotograph: photograph !== undefined,
+        words: picture.words
+      }
     }),
-    image: (name) => (name === 'specimen' ? { svg: renderPlate(plate) } : undefined),
+    image: (name) => (name === 'specimen' ? picture.image : undefined),
     offers: () => false,
     grade: ({ reason }) => {
       const outcome = judgeTaking(reason, against);
@@ -186,7 +196,7 @@ export function poseTaking(
           partRight,
           contrast: undefined,
           marks: [],
-          credit: undefined
+          credit: picture.credit
         }
       };
     }

@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { type Library, Stage, englishName } from '../../knowledge';
 import { sensitivity } from '../measures';
 import type { Outcome } from '../outcome';
+import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
 import { type Plant, plantOf } from './contrast';
 import type { Mark, OpenPicture, Posed, Spot } from './drill';
-import { type Sheet, drawSheet, shuffledFor } from './sheet';
+import { type Sheet, drawSheet, photographSheet, shuffledFor } from './sheet';
 
 /**
  * The learner sees some specimens for a set time, then picks from a larger set what was there, or says which of them
@@ -29,7 +30,9 @@ export const Tray = z.object({
   /** Not on it, and like what is. */
   others: z.array(PlantAt).min(1).max(mostOnTray),
   seconds: z.number().int().min(5).max(60),
-  seed: z.number().int()
+  seed: z.number().int(),
+  /** Photographs of the school: one or two of each plant, those on the tray first. */
+  photographs: z.array(z.array(z.uuid()).min(1).max(2)).optional()
 });
 export type Tray = z.infer<typeof Tray>;
 
@@ -69,7 +72,11 @@ export const judgeTray = (isFocusRight: boolean, share: number): Outcome =>
 const columnsFor = (count: number): number => (count <= 6 ? 3 : count <= 12 ? 4 : 6);
 
 /** @returns undefined where the library has one of the plants no more */
-export function poseTray(library: Library, spec: Tray): Posed<OpenTray, TrayGiven> | undefined {
+export function poseTray(
+  library: Library,
+  spec: Tray,
+  photographs: Photographs
+): Posed<OpenTray, TrayGiven> | undefined {
   const plants = (of: readonly PlantAt[]): Plant[] =>
     of.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
   const [shown, others] = [plants(spec.shown), plants(spec.others)];
@@ -86,10 +93,21 @@ export function poseTray(library: Library, spec: Tray): Posed<OpenTray, TrayGive
   const sheet = (name: 'tray' | 'after') => {
     const known = sheets.get(name);
     if (known) return known;
-    const drawn =
-      name === 'tray'
-        ? drawSheet(library, first, columnsFor(first.length), spec.seed % 100_000)
-        : drawSheet(library, second, columnsFor(second.length), (spec.seed % 100_000) + 7);
+    const order = name === 'tray' ? first : second;
+    const seed = (spec.seed % 100_000) + (name === 'tray' ? 0 : 7);
+    const columns = columnsFor(order.length);
+    // The second look is at another photograph of the plant, where there is one.
+    const photographed = allOf(
+      spec.photographs &&
+        order.map((plant) => {
+          const own = spec.photographs![[...shown, ...others].indexOf(plant)] ?? [];
+          return (name === 'tray' ? own[0] : own.at(-1)) ?? '';
+        }),
+      photographs
+    );
+    const drawn = photographed
+      ? photographSheet(photographed, columns, seed)
+      : drawSheet(library, order, columns, seed);
     sheets.set(name, drawn);
     return drawn;
   };
@@ -112,7 +130,7 @@ export function poseTray(library: Library, spec: Tray): Posed<OpenTray, TrayGive
           name,
           width: drawn.width,
           height: drawn.height,
-          isPhotograph: false,
+          isPhotograph: drawn.isPhotograph,
           words: drawn.words.map((words, i) => `${i + 1}. ${words}`)
         },
         cells:
@@ -121,7 +139,7 @@ export function poseTray(library: Library, spec: Tray): Posed<OpenTray, TrayGive
     },
     image: (name, asked) => {
       const open = nameOf[phaseOf(asked)];
-      return open !== undefined && name === open ? { svg: sheet(open).svg } : undefined;
+      return open !== undefined && name === open ? sheet(open).image : undefined;
     },
     offers: (wish) => wish === 'look' || wish === 'answer',
     grade: ({ picked }) => {
@@ -170,7 +188,7 @@ export function poseTray(library: Library, spec: Tray): Posed<OpenTray, TrayGive
           partRight: undefined,
           contrast: undefined,
           marks,
-          credit: undefined
+          credit: sheet('after').credit
         }
       };
     }

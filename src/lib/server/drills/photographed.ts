@@ -1,7 +1,8 @@
-import type { Library, StageDescription } from '$core/knowledge';
+import type { Library } from '$core/knowledge';
 import {
   type Member,
   type PairSpecification,
+  type PlantAt,
   type Specification,
   isOnPair,
   looksOnPhotograph,
@@ -14,8 +15,10 @@ import { libraryOf } from '../library';
 import { type Photograph, photographsOf } from '../photographs';
 import type { SchoolDb } from '../school';
 
-/** One question in three is asked on a photograph, where the school has some of both plants. */
+/** One question in three is asked on photographs, where the school has some of all plants in it. */
 const oneIn = 3;
+/** A photographed basket is filled from so many pictures of a plant, at most. */
+const mostOfAPlant = 6;
 
 type OnOnePlant = Extract<PairSpecification, { specimen: Member }>;
 
@@ -24,8 +27,8 @@ const looksOf = (library: Library, photograph: Photograph) =>
   looksOnPhotograph(library, photograph).join(' ');
 
 /**
- * Some questions are asked on photographs: only where the school has such of both plants at their stages, with
- * marks on what tells the two apart. That a photograph is shown therefore says nothing of what is on it.
+ * Some questions are asked on photographs: only where the school has such of all plants in them at their stages, of
+ * pairs with marks on what tells the two apart. That photographs are shown therefore says nothing of what is on them.
  */
 export async function withPhotographs(
   db: SchoolDb,
@@ -33,48 +36,121 @@ export async function withPhotographs(
 ): Promise<Specification[]> {
   const library = await libraryOf(db);
   const all = await photographsOf(db, [...new Set(questions.flatMap(taxaOf))]);
-  return questions.map((question) => {
-    if (seedOf(`photograph ${question.seed}`) % oneIn > 0) return question;
-    if (
-      question.drill === 'which part tells' ||
-      (question.drill === 'names and terms' && question.asks !== 'term')
-    ) {
-      const fit = all.filter((photo) => isOf(photo, question) && showsFor(photo, question));
-      return fit.length > 0 ? { ...question, photograph: fit[question.seed % fit.length]!.id } : question;
-    }
-    if (!('specimen' in question)) return question;
-    if (question.drill === 'side by side' && (question.partial || question.inGrass)) return question;
-    const mine = usableFor(library, question, all);
-    return mine.length > 0 ? { ...question, photograph: mine[question.seed % mine.length]!.id } : question;
-  });
+  if (all.length === 0) return [...questions];
+  return questions.map((question) =>
+    seedOf(`photograph ${question.seed}`) % oneIn === 0 ? onPhotographs(library, question, all) : question
+  );
 }
 
 /** The taxa of which a photograph could be shown. */
-const taxaOf = (question: Specification): string[] =>
-  isOnPair(question) ? [question.target, question.lookalike] : 'taxon' in question ? [question.taxon] : [];
+function taxaOf(question: Specification): string[] {
+  if (isOnPair(question)) return [question.target, question.lookalike];
+  switch (question.drill) {
+    case 'tray':
+      return [...question.shown, ...question.others].map(({ taxon }) => taxon);
+    case 'season':
+      return question.items.map(({ taxon }) => taxon);
+    case 'from the path':
+      return [question.hazard, ...question.others].map(({ taxon }) => taxon);
+    case 'names and terms':
+      return question.asks === 'term' ? [] : [question.taxon];
+    default:
+      return [question.taxon];
+  }
+}
 
-const isOf = (photo: Photograph, { taxon, stage }: { taxon: string; stage: string }) =>
-  photo.taxon === taxon && photo.stage === stage;
+const photographsAt = (all: readonly Photograph[], { taxon, stage }: PlantAt): Photograph[] =>
+  all.filter((photo) => photo.taxon === taxon && photo.stage === stage);
 
-/** Where a part is to be pointed at, it must be marked; a name is asked on any picture. */
-const showsFor = ({ marks }: Photograph, question: Specification): boolean =>
-  question.drill !== 'which part tells' || marks.some(({ character }) => character === question.character);
+/** One photograph of each plant by the seed; undefined where one of them has none. */
+function oneOfEach(
+  all: readonly Photograph[],
+  plants: readonly PlantAt[],
+  seed: number
+): string[] | undefined {
+  const found = plants.flatMap((plant, i) => {
+    const own = photographsAt(all, plant);
+    return own.length > 0 ? [own[(seed + i) % own.length]!.id] : [];
+  });
+  return found.length === plants.length ? found : undefined;
+}
 
-function usableFor(library: Library, question: OnOnePlant, all: readonly Photograph[]): Photograph[] {
+function onPhotographs(library: Library, question: Specification, all: readonly Photograph[]): Specification {
+  const { seed } = question;
+  switch (question.drill) {
+    case 'side by side':
+      if (question.partial || question.inGrass) return question;
+      return withOne(question, usableFor(library, question, all), seed);
+    case 'prove it':
+      return withOne(question, usableFor(library, question, all), seed);
+    case 'basket': {
+      const [target, lookalike] = members.map((member) =>
+        telling(library, question, member, all)
+          .slice(0, mostOfAPlant)
+          .map(({ id }) => id)
+      );
+      return target!.length > 0 && lookalike!.length > 0
+        ? { ...question, photographs: { target: target!, lookalike: lookalike! } }
+        : question;
+    }
+    case 'tray': {
+      const own = [...question.shown, ...question.others].map((plant) =>
+        photographsAt(all, plant)
+          .slice(0, 2)
+          .map(({ id }) => id)
+      );
+      return own.every((ids) => ids.length > 0) ? { ...question, photographs: own } : question;
+    }
+    case 'season':
+      return withAll(question, oneOfEach(all, question.items, seed));
+    case 'from the path':
+      return withAll(question, oneOfEach(all, [question.hazard, ...question.others], seed));
+    case 'which part tells':
+      // Where a part is to be pointed at, it must be marked.
+      return withOne(
+        question,
+        photographsAt(all, question).filter(({ marks }) =>
+          marks.some(({ character }) => character === question.character)
+        ),
+        seed
+      );
+    case 'should we take it':
+      return withOne(question, photographsAt(all, question), seed);
+    case 'names and terms':
+      return question.asks === 'term' ? question : withOne(question, photographsAt(all, question), seed);
+  }
+}
+
+const withOne = <Question extends Specification>(
+  question: Question,
+  fit: readonly Photograph[],
+  seed: number
+): Question => (fit.length > 0 ? { ...question, photograph: fit[seed % fit.length]!.id } : question);
+
+const withAll = <Question extends Specification>(
+  question: Question,
+  photographs: readonly string[] | undefined
+): Question => (photographs ? { ...question, photographs } : question);
+
+/** Photographs of one plant of a pair, with marks on what tells the two apart. */
+function telling(
+  library: Library,
+  question: PairSpecification,
+  member: Member,
+  all: readonly Photograph[]
+): Photograph[] {
   const plants = plantsOf(library, question);
   if (!plants) return [];
-  const tells = ({ marks }: Photograph) =>
-    tellingShown(library, plants, new Set(marks.map(({ character }) => character))).length > 0;
-  const of = (member: Member) => {
-    const stage: StageDescription['stage'] = question[`${member}Stage`];
-    return all.filter((photo) => photo.taxon === question[member] && photo.stage === stage && tells(photo));
-  };
-  const [targets, lookalikes] = members.map(of) as [Photograph[], Photograph[]];
-  const own = question.specimen === 'target' ? targets : lookalikes;
-  const other = question.specimen === 'target' ? lookalikes : targets;
-  return question.drill === 'side by side'
-    ? other.length > 0
-      ? own
-      : []
-    : own.filter((photo) => other.some((one) => looksOf(library, one) === looksOf(library, photo)));
+  return photographsAt(all, { taxon: question[member], stage: question[`${member}Stage`] }).filter(
+    ({ marks }) => tellingShown(library, plants, new Set(marks.map(({ character }) => character))).length > 0
+  );
+}
+
+function usableFor(library: Library, question: OnOnePlant, all: readonly Photograph[]): Photograph[] {
+  const other = question.specimen === 'target' ? 'lookalike' : 'target';
+  const [mine, others] = [question.specimen, other].map((member) =>
+    telling(library, question, member as Member, all)
+  );
+  if (question.drill === 'side by side') return others!.length > 0 ? mine! : [];
+  return mine!.filter((photo) => others!.some((one) => looksOf(library, one) === looksOf(library, photo)));
 }

@@ -1,16 +1,19 @@
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { z } from 'zod';
 import type { Library } from '$core/knowledge';
 import {
   type Given,
   type OpenQuestion,
+  type PhotographPart,
+  type Photographs,
   type Posed,
   type QuestionImage,
   Specification,
+  photographIds,
   pose
 } from '$core/learning';
 import { libraryOf } from '../library';
-import { readJpeg, readPhotograph } from '../photographs';
+import { readJpeg, readPhotographs } from '../photographs';
 import type { SchoolDb } from '../school';
 import type { Viewer } from '../sign-in';
 
@@ -43,12 +46,13 @@ const keptDrawings = 200;
 /** A photograph that was taken away meanwhile gives way to a drawing. */
 async function drawQuestion(db: SchoolDb, id: string, spec: Specification): Promise<Drawn | undefined> {
   const library = await libraryOf(db);
-  const photographId = 'photograph' in spec ? spec.photograph : undefined;
-  const photograph = photographId ? await readPhotograph(db, photographId) : undefined;
-  const key = photograph ? `${id} photographed` : id;
+  const photographs: Photographs = new Map(
+    (await readPhotographs(db, photographIds(spec))).map((one) => [one.id, one])
+  );
+  const key = [id, ...photographs.keys()].join(' ');
   const known = drawings.get(key);
   if (known?.library === library) return known.posed;
-  const posed = pose(library, spec, photograph);
+  const posed = pose(library, spec, photographs);
   if (!posed) return undefined;
   drawings.set(key, { library, posed });
   const [oldest] = drawings.keys();
@@ -124,19 +128,38 @@ export async function wishFor(
   return asked.posed.open(asked.wishes.includes(wish) ? asked.wishes : [...asked.wishes, wish]);
 }
 
-/** The part of a photograph that an image shows, as shares of its size. */
-type Part = NonNullable<Extract<QuestionImage, { photograph: string }>['part']>;
-
-async function cropped(jpeg: Buffer, part: Part): Promise<Buffer> {
+async function cropped(jpeg: Buffer, part: PhotographPart): Promise<Sharp> {
   const { width, height } = await sharp(jpeg).metadata();
-  return sharp(jpeg)
-    .extract({
-      left: Math.floor(part.left * width),
-      top: Math.floor(part.top * height),
-      width: Math.floor(part.width * width),
-      height: Math.floor(part.height * height)
-    })
-    .jpeg({ quality: 82 })
+  return sharp(jpeg).extract({
+    left: Math.floor(part.left * width),
+    top: Math.floor(part.top * height),
+    width: Math.floor(part.width * width),
+    height: Math.floor(part.height * height)
+  });
+}
+
+/** Twice the size in which it is shown, for fine screens. */
+const tileScale = 2;
+const jpegQuality = { quality: 82 };
+
+/** Parts of photographs on one sheet: a single picture, so that no address tells which of them are the same plant. */
+async function sheetOf(
+  db: SchoolDb,
+  { tiles, width, height }: Extract<QuestionImage, { tiles: unknown }>
+): Promise<Buffer> {
+  const parts = [];
+  for (const { photograph, part, left, top, side } of tiles) {
+    const jpeg = await readJpeg(db, photograph);
+    if (!jpeg) continue;
+    const size = tileScale * side;
+    const input = await (await cropped(jpeg, part)).resize(size, size).toBuffer();
+    parts.push({ input, left: Math.round(tileScale * left), top: Math.round(tileScale * top) });
+  }
+  return sharp({
+    create: { width: tileScale * width, height: tileScale * height, channels: 3, background: '#FCFAF3' }
+  })
+    .composite(parts)
+    .jpeg(jpegQuality)
     .toBuffer();
 }
 
@@ -150,6 +173,8 @@ export async function questionImage(
   const asked = await readQuestion(db, viewer, questionId);
   const image = asked?.posed.image(name, asked.wishes);
   if (!image || 'svg' in image) return image;
+  if ('tiles' in image) return { jpeg: await sheetOf(db, image) };
   const jpeg = await readJpeg(db, image.photograph);
-  return jpeg && { jpeg: image.part ? await cropped(jpeg, image.part) : jpeg };
+  if (!jpeg || !image.part) return jpeg && { jpeg };
+  return { jpeg: await (await cropped(jpeg, image.part)).jpeg(jpegQuality).toBuffer() };
 }

@@ -121,7 +121,7 @@ function shownOf(
   library: Library,
   spec: Specification
 ): { readonly question: OpenQuestion; readonly drawn: Drawn[]; readonly words: Content[] } | undefined {
-  const posed = pose(library, spec, undefined);
+  const posed = pose(library, spec, new Map());
   if (!posed) return undefined;
   const first = posed.open([]);
   const keys = first.drill === 'prove it' ? first.looks.map(({ key }) => key) : [];

@@ -36,4 +36,4 @@
       </li>{/each}
   </ol>
 {/if}
-<p class="fine text-ink-2">{last}</p>
+<p class="fine text-ink-2">{last}{feedback.credit ? ` Photographed by ${feedback.credit}.` : ''}</p>

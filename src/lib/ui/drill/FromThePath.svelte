@@ -40,7 +40,7 @@
       holdsControls={!feedback}
       picture={question.picture}
       class={['plate max-h-[calc(100vh-240px)] w-full', feedback ? '' : blur[question.sight]].join(' ')}
-      label="A hedge bank from the path"
+      label="What stands by the path"
     >
       {#if feedback}
         <Marks
@@ -69,7 +69,7 @@
     </Picture>
     <p class="fine mt-1 text-ink-2">
       {feedback
-        ? 'The same bank, seen clearly.'
+        ? 'The same, seen clearly.'
         : 'As one sees it from a few paces: blurred, and at this time of the year.'}
     </p>
   </div>

@@ -44,7 +44,6 @@
         class="plate max-h-[calc(100vh-240px)] min-h-[240px] w-full"
         label={question.picture.isPhotograph ? 'A photograph' : 'A drawn plant'}
       />
-      {#if feedback?.credit}<p class="fine mt-1 text-ink-2">Photograph: {feedback.credit}</p>{/if}
     {:else}
       <blockquote class="m-0 border-l-[3px] border-rule-strong py-2 pl-4 font-serif text-[22px] leading-8">
         {question.definition}

@@ -119,7 +119,7 @@
     </Picture>
     <p class="fine mt-1 text-ink-2" aria-live="polite">
       {feedback
-        ? `The numbers stand where the deciding characters are.${feedback.credit ? ` Photograph: ${feedback.credit}` : ''}`
+        ? 'The numbers stand where the deciding characters are.'
         : isNamed
           ? hasPart
             ? 'Point again to change the part.'

@@ -57,7 +57,6 @@
           stroke-dasharray="4 4"
         />{/if}
     </Picture>
-    {#if feedback?.credit}<p class="fine mt-1 text-ink-2">Photograph: {feedback.credit}</p>{/if}
   </div>
   <div class="grid content-start gap-4">
     {#if feedback}

@@ -33,7 +33,9 @@
     xAxis: {
       type: 'category',
       position: 'top',
-      data: pairs.map(({ target, lookalike, stages }) => `${target}, ${stages}\nor ${lookalike.toLowerCase()}`),
+      data: pairs.map(
+        ({ target, lookalike, stages }) => `${target}, ${stages}\nor ${lookalike.toLowerCase()}`
+      ),
       axisLabel: { color: inks.ink, fontSize: 13, interval: 0, rotate: -42, lineHeight: 16 },
       axisTick: { show: false },
       axisLine: { show: false }

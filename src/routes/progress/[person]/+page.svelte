@@ -15,7 +15,8 @@
 
   let { data, form } = $props();
   const progress = $derived(data.progress);
-  const number = (value: number | undefined) => (value === undefined ? '—' : value.toFixed(1).replace('-', '−'));
+  const number = (value: number | undefined) =>
+    value === undefined ? '—' : value.toFixed(1).replace('-', '−');
   const percent = (share: number | undefined) => (share === undefined ? '—' : `${Math.round(100 * share)} %`);
 </script>
 

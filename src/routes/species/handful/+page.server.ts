@@ -2,12 +2,7 @@ import { canLie, piecePlaces } from '$core/figure';
 import { englishName, isDangerous } from '$core/knowledge';
 import { mostPieces, mostWrong } from '$core/learning';
 import { inSchoolOf, leading } from '$lib/server/guard';
-import {
-  HandfulQuery,
-  askedHandful,
-  drawHandful,
-  handfulSize
-} from '$lib/server/handful';
+import { HandfulQuery, askedHandful, drawHandful, handfulSize } from '$lib/server/handful';
 import { libraryOf } from '$lib/server/library';
 import { plantChoices } from '$lib/server/plant-at-stage';
 import type { PageServerLoad } from './$types';
