@@ -72,6 +72,19 @@ const dangerOf = (tallies: readonly PairTally[]) => {
   return { gathers: sum.dangerousGathers, shown: sum.dangerousShown, limit: dangerLimit(sum) };
 };
 
+/** How what was shown on living plants compares with drills on the same pairs at the same stages. */
+function transferOf(tallies: readonly PairTally[], results: Awaited<ReturnType<typeof readSignOffs>>) {
+  const shown = results.filter(({ step }) => step === 'shown');
+  const units = new Set(shown.map(({ pair, stage }) => unitKey(pair, stage)));
+  const drilled = addTallies(tallies.filter(({ pair, stage }) => units.has(unitKey(pair, stage ?? ''))));
+  return {
+    shown: shown.length,
+    right: shown.filter(({ outcome }) => outcome === 'right').length,
+    drilled: drilled.answers,
+    drilledRight: drilled.namedRight
+  };
+}
+
 const readinessView = (library: Library, readiness: Readiness) => ({
   ...readiness,
   pairs: readiness.pairs.map(({ pair, ...rest }) => ({
@@ -158,6 +171,7 @@ export async function personProgress(
           b.dangerousGathers - a.dangerousGathers ||
           (a.recall ?? 0) - (b.recall ?? 0)
       ),
+    transfer: transferOf(progress.tallies, signOffs),
     living: signOffs.map(({ pair, stage, step, outcome, on, plant, by, id }) => {
       const names = pairName(library, pair);
       return {

@@ -187,6 +187,12 @@
     {#if progress.living.length > 0}
       <section aria-labelledby="living">
         <h2 id="living">{data.teaches && !data.isOwn ? 'So far' : 'On living plants'}</h2>
+        {#if progress.transfer.shown > 0 && progress.transfer.drilled > 0}
+          <p class="text-ink-2">
+            {progress.transfer.right} of {progress.transfer.shown} right on living plants; in drills on the same
+            pairs at the same stages {progress.transfer.drilledRight} of {progress.transfer.drilled}.
+          </p>
+        {/if}
         <ul class="m-0 mt-1 list-none p-0">
           {#each progress.living.toReversed() as one (one.id)}
             {@const look = outcomeLooks[one.outcome]}
