@@ -111,7 +111,7 @@ describe.sequential('from a track to a learner’s progress', () => {
     for (let number = 1; ; number += 1) {
       await seeText(driver, `question ${number} of`);
       await driver.sleep(250);
-      met.add(await answerQuestion(driver, number <= 6));
+      met.add(await answerQuestion(driver, true));
       const isLast =
         (await driver.findElements(By.xpath('//main//button[contains(., "See the round")]'))).length > 0;
       await press(driver, isLast ? 'See the round' : 'Next question');
