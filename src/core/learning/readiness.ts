@@ -1,6 +1,6 @@
 import { type Decision, type Outcome, isError } from './outcome';
 import { oneSided95, wilsonInterval } from './measures';
-import { type DrillPair, pairKey, unitsOf } from './unit';
+import { type DrillPair, unitsOf } from './unit';
 
 /** Whether a learner is ready for a walk at its level: advice to the instructor, never leave to gather. */
 
@@ -147,14 +147,3 @@ export function missingTo(readiness: Readiness, nameOf: (pair: DrillPair) => str
     );
   return missing;
 }
-
-/** Of a group: for each pair, how many have it clean. */
-export const groupReadiness = (
-  pairs: readonly DrillPair[],
-  members: readonly Readiness[]
-): { readonly pair: string; readonly clean: number; readonly members: number }[] =>
-  pairs.map((pair, i) => ({
-    pair: pairKey(pair),
-    clean: members.filter((one) => one.pairs[i]?.isClean).length,
-    members: members.length
-  }));

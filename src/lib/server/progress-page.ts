@@ -6,6 +6,7 @@ import {
   confidenceShare,
   ladderState,
   missingTo,
+  partBrier,
   pairKey,
   reliabilityPoints,
   sensitivity,
@@ -54,7 +55,8 @@ function calibrationOf({ confidence }: GroupProgress) {
   return {
     points: reliabilityPoints(confidence),
     brier: forecasts.length > 0 ? brierScore(forecasts) : undefined,
-    answers: forecasts.length
+    /** The part of it that is due to confidence that does not fit. */
+    misfit: forecasts.length > 0 ? partBrier(forecasts).reliability : undefined
   };
 }
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Check from '@lucide/svelte/icons/check';
-  import { onDestroy } from 'svelte';
+  import { onDestroy, onMount } from 'svelte';
   import type { OpenTray } from '$core/learning';
   import Notice from '$lib/ui/Notice.svelte';
   import Marks from './Marks.svelte';
@@ -46,8 +46,9 @@
     }, 250);
   }
   // A tray that was uncovered when the page was left is not shown again: the answer is asked for.
-  // svelte-ignore state_referenced_locally
-  if (question.phase === 'look') void Promise.resolve().then(() => step('answer'));
+  onMount(() => {
+    if (grown.phase === 'look') void step('answer');
+  });
   onDestroy(() => clearInterval(ticking));
 
   $effect(() => {

@@ -6,7 +6,11 @@
 
   /** What goes with every progress page: what is confused, how sure against how right, and how it goes on. */
   interface Props {
-    calibration: { points: readonly ReliabilityPoint[]; brier: number | undefined; answers: number };
+    calibration: {
+      points: readonly ReliabilityPoint[];
+      brier: number | undefined;
+      misfit: number | undefined;
+    };
     confusions: readonly { specimen: string; takenFor: string; times: number; isDangerous: boolean }[];
     weeks: readonly {
       week: string;
@@ -41,8 +45,9 @@
       <h2>How sure, how right</h2>
       <ReliabilityChart points={calibration.points} />
       <p class="fine text-ink-2">
-        On the dashed line, confidence fits. Brier score {calibration.brier?.toFixed(2)}: 0 is perfect, 0.25 a
-        coin.
+        On the dashed line, confidence fits. Brier score {calibration.brier?.toFixed(2)}, {calibration.misfit?.toFixed(
+          2
+        )} of it for confidence that does not fit: 0 is perfect, 0.25 a coin.
       </p>
     </section>
   {/if}

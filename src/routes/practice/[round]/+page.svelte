@@ -84,8 +84,7 @@
   function onkeydown(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === 'Escape') void goto('/practice');
-    const isOnControl =
-      event.target instanceof HTMLElement && event.target.closest('button, a, input[type="text"]') !== null;
+    const isOnControl = event.target instanceof HTMLElement && event.target.closest('button, a') !== null;
     if (event.key !== 'Enter' || isOnControl) return;
     event.preventDefault();
     if (feedback) void goOn();
