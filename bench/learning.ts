@@ -70,18 +70,26 @@ function questionTimes(): Figure {
   };
 }
 
-/** Fills a database with invented learners and answers in one group. @returns the group's id */
-export async function fill(database: TestDatabase): Promise<string> {
+/** Fills a database with invented learners and answers in one group. @returns the group, and the walk that is its own */
+export async function fill(database: TestDatabase): Promise<{ cohort: string; walk: string }> {
   const client = new pg.Client({ connectionString: database.superuser });
   await client.connect();
   // The sums of answers are kept by their owner, who sees one school at a time.
   await client.query("select set_config('app.school', $1, false)", [demo.schoolId]);
   const cohort = uuid();
-  const walk =
-    '(select walk_id from brief where school_id = $1 group by walk_id order by count(*) desc limit 1)';
+  const { rows } = await client.query<{ walk: string }>(
+    'select walk_id as walk from brief where school_id = $1 group by walk_id order by count(*) desc, walk_id limit 1',
+    [demo.schoolId]
+  );
+  const { walk } = rows[0]!;
   await client.query("insert into cohort (school_id, id, name, level) values ($1, $2, 'Many', 'beginner')", [
     demo.schoolId,
     cohort
+  ]);
+  await client.query('update walk set cohort_id = $2 where school_id = $1 and id = $3', [
+    demo.schoolId,
+    cohort,
+    walk
   ]);
   await client.query(
     `insert into person (school_id, id, name, role)
@@ -94,8 +102,8 @@ export async function fill(database: TestDatabase): Promise<string> {
   );
   await client.query(
     `insert into round (school_id, id, person_id, walk_id, effective_at)
-     select $1, gen_random_uuid(), id, ${walk}, '2027-04-20' from person where school_id = $1 and name like 'Invented %'`,
-    [demo.schoolId]
+     select $1, gen_random_uuid(), id, $2, '2027-04-20' from person where school_id = $1 and name like 'Invented %'`,
+    [demo.schoolId, walk]
   );
   await client.query(
     `insert into question (school_id, id, round_id, position, specification)
@@ -123,20 +131,16 @@ export async function fill(database: TestDatabase): Promise<string> {
   );
   await client.query('analyze');
   await client.end();
-  return cohort;
+  return { cohort, walk };
 }
 
 /** Signed-in learners of one group, without the time that passwords take. */
-async function manyLearners(database: TestDatabase, origin: string, cohort: string): Promise<Client[]> {
+async function manyLearners(database: TestDatabase, origin: string): Promise<Client[]> {
   const client = new pg.Client({ connectionString: database.superuser });
   await client.connect();
   const { rows } = await client.query<{ id: string }>(
     "select id from person where school_id = $1 and name like 'Invented %' order by id limit $2",
     [demo.schoolId, drillingAtOnce]
-  );
-  await client.query(
-    "insert into cohort_member select $1, cohort.id, person.id from person, cohort where person.id = any ($2) and cohort.school_id = $1 and cohort.name = 'Spring beginners' and cohort.id <> $3",
-    [demo.schoolId, rows.map(({ id }) => id), cohort]
   );
   const clients: Client[] = [];
   for (const { id } of rows) {
@@ -223,17 +227,14 @@ export async function learningFigures(): Promise<Figure[]> {
   const database = await cloneDatabase('demo');
   const server = await serve({ port: (await tryPort(0))!, app: database.app });
   try {
-    const cohort = await fill(database);
+    const { cohort, walk } = await fill(database);
     const instructor = await signedIn(server.origin, 'instructor');
     const progress = await medianMs(() => instructor.text(`/progress?cohort=${cohort}`), {
       warmUp: 3,
       runs: 12
     });
-    const [walkPath] = /\/walks\/[0-9a-f-]{36}/.exec(
-      await (await signedIn(server.origin, 'learner')).text('/walks')
-    )!;
-    const clients = await manyLearners(database, server.origin, cohort);
-    const times = await drillTogether(clients, walkPath);
+    const clients = await manyLearners(database, server.origin);
+    const times = await drillTogether(clients, `/walks/${walk}`);
     figures.push(
       {
         name: 'progress page of a group',

@@ -121,17 +121,34 @@ describe('signal detection', () => {
 
 describe('calibration', () => {
   it('scores 0.09 for saying 0.7 of what happened (Brier 1950)', () => {
-    expect(brierScore([{ share: 0.7, happened: true }])).toBeCloseTo(0.09, 12);
+    expect(brierScore([{ share: 0.7, answers: 1, right: 1 }])).toBeCloseTo(0.09, 12);
   });
 
   it('parts into reliability, resolution and uncertainty exactly (Murphy 1973)', () => {
     const random = createRandom('forecasts');
-    const forecasts = Array.from({ length: 400 }, () => {
+    const answers = Array.from({ length: 400 }, () => {
       const share = [0.5, 0.75, 0.95][random.integer(0, 2)]!;
-      return { share, happened: random.next() < share - 0.1 };
+      return { share, isRight: random.next() < share - 0.1 };
+    });
+    const forecasts = [0.5, 0.75, 0.95].map((share) => {
+      const own = answers.filter((one) => one.share === share);
+      return { share, answers: own.length, right: own.filter(({ isRight }) => isRight).length };
     });
     const { reliability, resolution, uncertainty } = partBrier(forecasts);
+    const oneByOne = answers.map(({ share, isRight }) => (share - Number(isRight)) ** 2);
+    expect(brierScore(forecasts)).toBeCloseTo(oneByOne.reduce((sum, square) => sum + square, 0) / 400, 12);
     expect(reliability - resolution + uncertainty).toBeCloseTo(brierScore(forecasts), 12);
+    expect(reliability).toBeGreaterThan(0.005);
+  });
+
+  it('finds no misfit where each confidence comes true as often as it says', () => {
+    const fitting = [
+      { share: 0.5, answers: 40, right: 20 },
+      { share: 0.75, answers: 40, right: 30 },
+      { share: 0.95, answers: 40, right: 38 }
+    ];
+    expect(partBrier(fitting).reliability).toBeCloseTo(0, 12);
+    expect(partBrier(fitting).resolution).toBeGreaterThan(0.03);
   });
 });
 

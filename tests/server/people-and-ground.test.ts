@@ -110,7 +110,7 @@ describe('erasing a person', () => {
       (await listPeople(db)).find(({ name }) => name === 'Piet Lackenby')!
     );
     await createAccount(demo.schoolId, piet.id, 'piet@demo.example', 'piet likes plovers');
-    const answersOf = () => inDemo(async (db) => (await pairTallies(db, piet.id)).length);
+    const answersOf = () => inDemo(async (db) => (await pairTallies(db, [piet.id])).length);
     const before = await answersOf();
     await inDemo((db) =>
       queueMessage(db, {
@@ -358,7 +358,7 @@ describe('progress', () => {
     const on = async (date: string) => {
       await inDemo((db) => setDemoDate(db, date));
       return inDemo(async (db) => {
-        const tallies = await pairTallies(db, learner.personId);
+        const tallies = await pairTallies(db, [learner.personId]);
         return {
           answers: tallies.reduce((sum, { answers }) => sum + answers, 0),
           units: (await learnerState(db, learner.personId, date)).memory.size
@@ -375,7 +375,12 @@ describe('progress', () => {
   });
 
   it('counts every answer once as right, left, missed or dangerous, and limits the rate from above', async () => {
-    const tallies = await inDemo((db) => pairTallies(db));
+    const tallies = await inDemo(async (db) =>
+      pairTallies(
+        db,
+        (await listPeople(db)).map(({ id }) => id)
+      )
+    );
     expect(tallies.length).toBeGreaterThan(10);
     for (const one of tallies) {
       expect(one.namedRight + one.leftAlone + one.dangerousGathers).toBeLessThanOrEqual(one.answers);

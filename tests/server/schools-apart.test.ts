@@ -98,7 +98,7 @@ describe('another school', () => {
       'brief_plate',
       'answer_event',
       'answer',
-      'pair_tally',
+      'sums_at(domain_now())',
       'opinion',
       'library_edit'
     ]) {

@@ -19,9 +19,12 @@ import { libraryOf } from './library';
 import { listCohorts, listPeople } from './people';
 import {
   type GroupProgress,
+  type OwnTally,
   type PairTally,
+  type Tally,
   addTallies,
   dangerLimit,
+  pairTallies,
   readProgress,
   readinessOf
 } from './progress';
@@ -49,9 +52,7 @@ const sayPair = (library: Library) => (pair: DrillPair) => {
 };
 
 function calibrationOf({ confidence }: GroupProgress) {
-  const forecasts = [...confidence].flatMap(([word, { answers, right }]) =>
-    Array.from({ length: answers }, (_, i) => ({ share: confidenceShare[word], happened: i < right }))
-  );
+  const forecasts = [...confidence].map(([word, counts]) => ({ share: confidenceShare[word], ...counts }));
   return {
     points: reliabilityPoints(confidence),
     brier: forecasts.length > 0 ? brierScore(forecasts) : undefined,
@@ -69,16 +70,17 @@ function confusionsOf(library: Library, { confusions }: GroupProgress) {
   }));
 }
 
-const dangerOf = (tallies: readonly PairTally[]) => {
-  const sum = addTallies(tallies);
-  return { gathers: sum.dangerousGathers, shown: sum.dangerousShown, limit: dangerLimit(sum) };
-};
+const dangerOf = (sum: Pick<Tally, 'dangerousGathers' | 'dangerousShown'>) => ({
+  gathers: sum.dangerousGathers,
+  shown: sum.dangerousShown,
+  limit: dangerLimit(sum)
+});
 
 /** How what was shown on living plants compares with drills on the same pairs at the same stages. */
 function transferOf(tallies: readonly PairTally[], results: Awaited<ReturnType<typeof readSignOffs>>) {
   const shown = results.filter(({ step }) => step === 'shown');
   const units = new Set(shown.map(({ pair, stage }) => unitKey(pair, stage)));
-  const drilled = addTallies(tallies.filter(({ pair, stage }) => units.has(unitKey(pair, stage ?? ''))));
+  const drilled = addTallies(tallies.filter(({ pair, stage }) => units.has(unitKey(pair, stage))));
   return {
     shown: shown.length,
     right: shown.filter(({ outcome }) => outcome === 'right').length,
@@ -123,25 +125,25 @@ export async function personProgress(
   const readiness = walk && (await readinessOf(db, walk.pairs, [personId], viewer.today)).get(personId);
   const signOffs = await readSignOffs(db, [personId]);
   const { signOffMonths } = await readSettings(db);
+  const all = addTallies(progress.pairs);
   const walkMoment = walk && new Date(`${walk.heldOn}T10:00:00Z`);
   const units = new Map<string, { pair: string; stage: Stage }>();
   for (const pair of walk?.pairs ?? [])
     for (const unit of unitsOf(pair))
       units.set(unit, { pair: pairKey(pair), stage: Stage.parse(unit.split('@')[1]) });
-  for (const { pair, stage } of [...progress.tallies, ...signOffs])
+  for (const { pair, stage } of [...progress.pairs, ...signOffs])
     if (stage) units.set(unitKey(pair, stage), { pair, stage: Stage.parse(stage) });
   return {
     person: { id: person.id, name: person.name, cohorts: cohorts.map(({ name }) => name) },
     walks: walks.map(({ id, name }) => ({ id, name })),
     walk: walkView(walk),
     readiness: readiness && readinessView(library, readiness),
-    danger: dangerOf(progress.tallies),
-    answers: addTallies(progress.tallies).answers,
+    danger: dangerOf(all),
+    answers: all.answers,
     units: [...units]
       .map(([unit, { pair, stage }]) => {
         const memory = learner.memory.get(unit);
-        const tallies = progress.tallies.filter((one) => one.pair === pair && one.stage === stage);
-        const sum = addTallies(tallies);
+        const sum = addTallies(progress.pairs.filter((one) => one.pair === pair && one.stage === stage));
         const ready = readiness?.pairs.find((one) => pairKey(one.pair) === pair);
         const ladder = ladderState(
           signOffs.filter((one) => one.pair === pair && one.stage === stage),
@@ -173,7 +175,7 @@ export async function personProgress(
           b.dangerousGathers - a.dangerousGathers ||
           (a.recall ?? 0) - (b.recall ?? 0)
       ),
-    transfer: transferOf(progress.tallies, signOffs),
+    transfer: transferOf(progress.pairs, signOffs),
     living: signOffs.map(({ pair, stage, step, outcome, on, plant, by, id }) => {
       const names = pairName(library, pair);
       return {
@@ -219,63 +221,63 @@ export async function groupProgress(
     db,
     people.map(({ id }) => id)
   );
-  const byPerson = new Map(people.map(({ id }) => [id, [] as PairTally[]]));
-  for (const tally of progress.tallies) byPerson.get(tally.personId)?.push(tally);
-  const ranked = people
-    .map(({ id, name }) => {
-      const tallies = byPerson.get(id)!;
-      const last = tallies.reduce<Date | undefined>(
-        (latest, { lastAt }) => (!latest || lastAt > latest ? lastAt : latest),
-        undefined
-      );
-      return {
-        id,
-        name,
-        tallies,
-        answers: addTallies(tallies).answers,
-        danger: dangerOf(tallies),
-        lastOn: last && dateIn(viewer.school.timeZone, last)
-      };
-    })
-    .sort((a, b) => b.danger.gathers - a.danger.gathers || (a.name < b.name ? -1 : 1));
-  const listed = ranked.slice(0, mostListed);
+  const all = addTallies(progress.pairs);
+  const listed = people
+    .map(({ id, name }) => ({
+      id,
+      name,
+      sum: progress.people.get(id) ?? { ...addTallies([]), lastAt: undefined }
+    }))
+    .sort((a, b) => b.sum.dangerousGathers - a.sum.dangerousGathers || (a.name < b.name ? -1 : 1))
+    .slice(0, mostListed);
+  const listedIds = listed.map(({ id }) => id);
+  const own = await pairTallies(db, listedIds, { byStage: true });
   const readiness = walk
-    ? await readinessOf(
-        db,
-        walk.pairs,
-        listed.map(({ id }) => id),
-        viewer.today
-      )
+    ? await readinessOf(db, walk.pairs, listedIds, viewer.today)
     : new Map<string, Readiness>();
   const pairs = walk
     ? walk.pairs.map((pair) => ({ key: pairKey(pair), units: unitsOf(pair) }))
-    : [...new Set(progress.tallies.map(({ pair }) => pair))].map((key) => ({ key, units: undefined }));
-  const isIn = (units: readonly string[] | undefined, tally: PairTally) =>
-    !units || units.includes(unitKey(tally.pair, tally.stage ?? ''));
+    : [...new Set(progress.pairs.map(({ pair }) => pair))].map((key) => ({ key, units: undefined }));
+  const onPair = <T extends Pick<OwnTally, 'pair' | 'stage'> & Tally>(
+    tallies: readonly T[],
+    { key, units }: (typeof pairs)[number]
+  ) =>
+    addTallies(
+      tallies.filter(
+        ({ pair, stage }) => pair === key && (!units || units.includes(unitKey(pair, stage ?? '')))
+      )
+    );
   return {
     cohorts: cohorts.map(({ id, name }) => ({ id, name })),
     cohort: cohort && { id: cohort.id, name: cohort.name },
     walks: walks.map(({ id, name }) => ({ id, name })),
     walk: walkView(walk),
-    danger: dangerOf(progress.tallies),
+    danger: dangerOf(all),
     members: people.length,
-    people: listed.map(({ tallies, ...person }) => {
-      const own = readiness.get(person.id);
+    people: listed.map(({ id, name, sum }) => {
+      const ready = readiness.get(id);
+      const tallies = own.filter(({ personId }) => personId === id);
       return {
-        ...person,
-        readiness: own && readinessView(library, own),
-        cells: pairs.map(({ key, units }) => {
-          const sum = addTallies(tallies.filter((one) => one.pair === key && isIn(units, one)));
-          return {
-            answers: sum.answers,
-            clean: sum.namedRight + sum.leftAlone,
-            gathers: sum.dangerousGathers
-          };
+        id,
+        name,
+        answers: sum.answers,
+        danger: dangerOf(sum),
+        lastOn: sum.lastAt && dateIn(viewer.school.timeZone, sum.lastAt),
+        readiness: ready && {
+          isReady: ready.isReady,
+          missing: missingTo(ready, sayPair(library)).length,
+          clean: ready.pairs.filter(({ isClean }) => isClean).length,
+          pairs: ready.pairs.length
+        },
+        cells: pairs.map((pair) => {
+          const { answers, namedRight, leftAlone, dangerousGathers } = onPair(tallies, pair);
+          return { answers, clean: namedRight + leftAlone, gathers: dangerousGathers };
         })
       };
     }),
-    pairs: pairs.map(({ key, units }) => {
-      const sum = addTallies(progress.tallies.filter((one) => one.pair === key && isIn(units, one)));
+    pairs: pairs.map((of) => {
+      const { key, units } = of;
+      const sum = onPair(progress.pairs, of);
       const detected = sensitivity(sum);
       return {
         key,

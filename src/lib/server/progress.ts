@@ -18,24 +18,25 @@ import type { SchoolDb } from './school';
 
 /** What learners' answers add up to. */
 
-export interface PairTally extends Detections {
-  readonly personId: string;
-  readonly pair: string;
-  /** Of the specimens that were shown; undefined where all stages are taken together. */
-  readonly stage: string | undefined;
+export interface Tally extends Detections {
   readonly answers: number;
   readonly namedRight: number;
   readonly leftAlone: number;
   readonly dangerousShown: number;
   readonly dangerousGathers: number;
-  readonly lastAt: Date;
+}
+
+/** Answers on a pair whose specimens were at a stage. */
+export interface PairTally extends Tally {
+  readonly pair: string;
+  readonly stage: string;
 }
 
 /** One-sided 95 % upper limit of the dangerous-gather rate (Wilson); 1 where nothing dangerous was shown. */
 export const dangerLimit = ({
   dangerousGathers,
   dangerousShown
-}: Pick<PairTally, 'dangerousGathers' | 'dangerousShown'>): number =>
+}: Pick<Tally, 'dangerousGathers' | 'dangerousShown'>): number =>
   wilsonInterval(dangerousGathers, dangerousShown, oneSided95)[1];
 
 export interface WeekTally {
@@ -56,91 +57,94 @@ export interface Confusion {
 }
 
 export interface GroupProgress {
-  readonly tallies: readonly PairTally[];
+  /** Answers on pairs of each person who gave some. */
+  readonly people: ReadonlyMap<string, Tally & { readonly lastAt: Date }>;
+  /** Of all the people together. */
+  readonly pairs: readonly PairTally[];
   readonly weeks: readonly WeekTally[];
   readonly confidence: ReadonlyMap<Confidence, { readonly answers: number; readonly right: number }>;
   readonly confusions: readonly Confusion[];
 }
 
-interface TallyRow {
-  person_id: string;
-  pair: string;
-  stage: string;
-  answers: number;
-  named_right: number;
-  left_alone: number;
-  dangerous_shown: number;
-  dangerous_gathers: number;
-  hits: number;
-  harmless_shown: number;
-  false_alarms: number;
-  last_at: Date;
-}
-
-interface WeekRow extends Pick<
-  TallyRow,
-  'answers' | 'named_right' | 'left_alone' | 'dangerous_shown' | 'dangerous_gathers'
-> {
-  week: number;
-  unsure: number;
-  unsure_right: number;
-  fairly_sure: number;
-  fairly_sure_right: number;
-  sure: number;
-  sure_right: number;
-}
-
-const shownColumns = ['answers', 'named_right', 'left_alone', 'dangerous_shown', 'dangerous_gathers'];
-const tallyColumns = [...shownColumns, 'hits', 'harmless_shown', 'false_alarms'];
-const weekColumns = [
-  ...shownColumns,
+const tallyColumns = [
+  'answers',
+  'named_right',
+  'left_alone',
+  'dangerous_shown',
+  'dangerous_gathers',
+  'hits',
+  'harmless_shown',
+  'false_alarms'
+] as const;
+const confidenceColumns = [
   'unsure',
   'unsure_right',
   'fairly_sure',
   'fairly_sure_right',
   'sure',
   'sure_right'
-];
+] as const;
 
-/**
- * Sums by some columns: whole weeks are kept as such, and the answers of this week are added to them, so that what is
- * not effective yet does not count. $1 are the people, $2 is now.
- */
-const summedBy = (keys: string, columns: readonly string[]): string => {
-  const sums = columns.map((name) => `sum(${name})::int as ${name}`).join(', ');
-  const part = (from: string) =>
-    `select ${keys}, ${sums}, max(last_at) as last_at from ${from} group by ${keys}`;
-  return `select ${keys}, ${sums}, max(last_at) as last_at
-    from (${part('answer_sum where person_id = any ($1) and week < week_of($2)')} union all
-          ${part(`answer_as_sum where person_id = any ($1) and last_at <= $2
-                    and last_at >= to_timestamp(week_of($2)::bigint * 604800 - 259200)`)}) counted
-   group by ${keys}`;
-};
+type TallyRow = Record<(typeof tallyColumns)[number], number>;
+type SumRow = TallyRow &
+  Record<(typeof confidenceColumns)[number], number> & {
+    person_id: string | null;
+    pair: string | null;
+    stage: string | null;
+    week: number | null;
+    is_on_pair: boolean | null;
+    last_at: Date;
+  };
+
+const sumsOf = (columns: readonly string[]): string =>
+  columns.map((name) => `sum(${name})::int as ${name}`).join(', ');
+
+const tallyOf = (row: TallyRow): Tally => ({
+  answers: row.answers,
+  namedRight: row.named_right,
+  leftAlone: row.left_alone,
+  dangerousShown: row.dangerous_shown,
+  dangerousGathers: row.dangerous_gathers,
+  hits: row.hits,
+  signals: row.dangerous_shown,
+  falseAlarms: row.false_alarms,
+  noises: row.harmless_shown
+});
 
 /** The Monday of a week as the sums count them, YYYY-MM-DD. */
 const mondayOf = (week: number): string =>
   new Date((week * 604_800 - 259_200) * 1000).toISOString().slice(0, 10);
 
-/** Adds up the answers of some people: by person, pair and stage, by week, and by confidence. */
+/** Adds up the answers of some people: by person, by pair and stage, by week, and by confidence. */
 export async function readProgress(db: SchoolDb, personIds: readonly string[]): Promise<GroupProgress> {
-  const { rows } = await db.query<TallyRow>(summedBy('person_id, pair, stage', tallyColumns), [
-    personIds,
-    db.now
-  ]);
-  const { rows: weeks } = await db.query<WeekRow>(summedBy('week', weekColumns), [personIds, db.now]);
-  const sum = (key: keyof WeekRow) => weeks.reduce((total, row) => total + row[key], 0);
-  const levels: [Confidence, keyof WeekRow, keyof WeekRow][] = [
-    ['unsure', 'unsure', 'unsure_right'],
-    ['fairly sure', 'fairly_sure', 'fairly_sure_right'],
-    ['sure', 'sure', 'sure_right']
-  ];
+  const { rows } = await db.query<SumRow>(
+    `select person_id, is_on_pair, pair, stage, week, ${sumsOf([...tallyColumns, ...confidenceColumns])},
+            max(last_at) as last_at
+       from (select *, pair <> '' as is_on_pair from sums_at($2) where person_id = any ($1)) kept
+      group by grouping sets ((person_id, is_on_pair), (pair, stage), (week))`,
+    [personIds, db.now]
+  );
+  const weeks = rows.flatMap((row) => (row.week === null ? [] : [{ ...row, week: mondayOf(row.week) }]));
+  const sum = (key: (typeof confidenceColumns)[number]) => weeks.reduce((total, row) => total + row[key], 0);
+  const levels = [
+    ['unsure', sum('unsure'), sum('unsure_right')],
+    ['fairly sure', sum('fairly_sure'), sum('fairly_sure_right')],
+    ['sure', sum('sure'), sum('sure_right')]
+  ] as const;
   return {
-    tallies: rows.flatMap((row) =>
-      row.pair ? [{ ...tallyOf(row), pair: row.pair, stage: row.stage || undefined }] : []
+    people: new Map(
+      rows.flatMap((row) =>
+        row.person_id && row.is_on_pair
+          ? [[row.person_id, { ...tallyOf(row), lastAt: row.last_at }] as const]
+          : []
+      )
+    ),
+    pairs: rows.flatMap((row) =>
+      row.pair ? [{ ...tallyOf(row), pair: row.pair, stage: row.stage ?? '' }] : []
     ),
     weeks: weeks
       .map((row) => ({
-        week: mondayOf(row.week),
+        week: row.week,
         answers: row.answers,
         right: row.named_right,
         left: row.left_alone,
@@ -149,9 +153,7 @@ export async function readProgress(db: SchoolDb, personIds: readonly string[]): 
       }))
       .sort((a, b) => (a.week < b.week ? -1 : 1)),
     confidence: new Map(
-      levels.flatMap(([level, all, right]) =>
-        sum(all) > 0 ? [[level, { answers: sum(all), right: sum(right) }] as const] : []
-      )
+      levels.flatMap(([level, answers, right]) => (answers > 0 ? [[level, { answers, right }] as const] : []))
     ),
     confusions: await readConfusions(db, personIds)
   };
@@ -170,27 +172,9 @@ async function readConfusions(db: SchoolDb, personIds: readonly string[]): Promi
   return rows;
 }
 
-const tallyOf = (row: TallyRow) => ({
-  personId: row.person_id,
-  answers: row.answers,
-  namedRight: row.named_right,
-  leftAlone: row.left_alone,
-  dangerousShown: row.dangerous_shown,
-  dangerousGathers: row.dangerous_gathers,
-  hits: row.hits,
-  signals: row.dangerous_shown,
-  falseAlarms: row.false_alarms,
-  noises: row.harmless_shown,
-  lastAt: row.last_at
-});
-
-/** Adds tallies up: of one person, one pair, or all of them. */
-export const addTallies = (
-  tallies: readonly PairTally[]
-): Omit<PairTally, 'personId' | 'pair' | 'stage' | 'lastAt'> => {
-  const sum = (
-    key: 'answers' | 'namedRight' | 'leftAlone' | 'dangerousShown' | 'dangerousGathers' | keyof Detections
-  ) => tallies.reduce((total, tally) => total + tally[key], 0);
+/** Adds tallies up. */
+export const addTallies = (tallies: readonly Tally[]): Tally => {
+  const sum = (key: keyof Tally) => tallies.reduce((total, tally) => total + tally[key], 0);
   return {
     answers: sum('answers'),
     namedRight: sum('namedRight'),
@@ -204,16 +188,45 @@ export const addTallies = (
   };
 };
 
-/** Answers by pair, of one person or of the whole school. */
-export async function pairTallies(db: SchoolDb, personId?: string): Promise<PairTally[]> {
-  const { rows } = await db.query<Omit<PairTally, 'stage'>>(
-    `select person_id as "personId", pair, answers, named_right as "namedRight", left_alone as "leftAlone",
-            dangerous_shown as "dangerousShown", dangerous_gathers as "dangerousGathers", hits,
-            dangerous_shown as signals, false_alarms as "falseAlarms", harmless_shown as noises, last_at as "lastAt"
-       from pair_tally where $1::uuid is null or person_id = $1 order by pair`,
-    [personId ?? null]
+/** A person's answers on a pair, with the stage where that was asked for. */
+export interface OwnTally extends Tally {
+  readonly personId: string;
+  readonly pair: string;
+  readonly stage: string | undefined;
+  readonly lastAt: Date;
+}
+
+/** What some people answered, by person and pair, and by stage where that is asked for. */
+export async function pairTallies(
+  db: SchoolDb,
+  personIds: readonly string[],
+  { byStage = false } = {}
+): Promise<OwnTally[]> {
+  const stage = byStage ? ', stage' : '';
+  const { rows } = await db.query<
+    TallyRow & { person_id: string; pair: string; stage?: string; last_at: Date }
+  >(
+    `select person_id, pair${stage}, ${sumsOf(tallyColumns)}, max(last_at) as last_at
+       from sums_at($2) where person_id = any ($1) and pair <> ''
+      group by person_id, pair${stage} order by pair, person_id`,
+    [personIds, db.now]
   );
-  return rows.map((row) => ({ ...row, stage: undefined }));
+  return rows.map((row) => ({
+    ...tallyOf(row),
+    personId: row.person_id,
+    pair: row.pair,
+    stage: row.stage,
+    lastAt: row.last_at
+  }));
+}
+
+/** Whether anybody answered on one of some pairs yet. */
+export async function isDrilled(db: SchoolDb, pairs: readonly string[]): Promise<boolean> {
+  const { rows } = await db.query<{ any: boolean }>(
+    'select exists (select from sums_at($2) where pair = any ($1)) as any',
+    [pairs, db.now]
+  );
+  return rows[0]!.any;
 }
 
 const outcomeLetter: Readonly<Record<string, Outcome>> = {

@@ -65,8 +65,9 @@
                 class="mt-1 shrink-0 text-ochre"
                 aria-hidden="true"
               />{/if}<span
-              ><strong class="font-serif text-[21px]">{ready} of {data.people.length} ready</strong><span
-                class="block text-ink-2"
+              ><strong class="font-serif text-[21px]"
+                >{ready} of {data.people.length}{data.people.length < data.members ? ' listed below' : ''} ready</strong
+              ><span class="block text-ink-2"
                 >for {data.walk.name}, {weekdayAndDay(data.walk.heldOn)}: advice, not leave</span
               ></span
             >
@@ -107,13 +108,12 @@
                 <td
                   >{#if person.readiness?.isReady}<span class="font-[650] text-moss">ready</span
                     >{:else if person.readiness}<span class="text-ochre"
-                      >not yet: {person.readiness.missing.length}
-                      {person.readiness.missing.length === 1 ? 'thing' : 'things'} missing</span
+                      >not yet: {person.readiness.missing}
+                      {person.readiness.missing === 1 ? 'thing' : 'things'} missing</span
                     >{/if}</td
                 >
                 <td
-                  >{#if person.readiness}{person.readiness.pairs.filter(({ isClean }) => isClean).length} of {person
-                      .readiness.pairs.length}{/if}</td
+                  >{#if person.readiness}{person.readiness.clean} of {person.readiness.pairs}{/if}</td
                 >
                 <td class="whitespace-nowrap">{person.lastOn ? dayAndMonth(person.lastOn) : 'never'}</td>
               </tr>

@@ -10,18 +10,24 @@ export const confidenceShare: Readonly<Record<Confidence, number>> = {
   sure: 0.95
 };
 
-export interface Forecast {
+/** Forecasts with the same chance, counted: one alone, or many. */
+export interface Forecasts {
   /** Chance that was given to being right, 0–1. */
   readonly share: number;
-  readonly happened: boolean;
+  readonly answers: number;
+  /** Those of the answers that were right. */
+  readonly right: number;
 }
 
-const mean = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / values.length;
+const total = (forecasts: readonly Forecasts[], each: (one: Forecasts) => number): number =>
+  forecasts.reduce((sum, one) => sum + each(one), 0);
+
+const countOf = (forecasts: readonly Forecasts[]): number => total(forecasts, ({ answers }) => answers);
 
 /** Mean squared distance of forecasts from what happened (Brier 1950): 0 is perfect, 0.25 is a coin. */
-export const brierScore = (forecasts: readonly Forecast[]): number =>
-  mean(forecasts.map(({ share, happened }) => (share - Number(happened)) ** 2));
+export const brierScore = (forecasts: readonly Forecasts[]): number =>
+  total(forecasts, ({ share, answers, right }) => right * (1 - share) ** 2 + (answers - right) * share ** 2) /
+  countOf(forecasts);
 
 /** brier = reliability − resolution + uncertainty, exactly. */
 export interface BrierParts {
@@ -32,19 +38,22 @@ export interface BrierParts {
   readonly uncertainty: number;
 }
 
-/** Murphy's (1973) partition of the Brier score over the distinct forecasts. */
-export function partBrier(forecasts: readonly Forecast[]): BrierParts {
-  const base = mean(forecasts.map(({ happened }) => Number(happened)));
-  const groups = new Map<number, number[]>();
-  for (const { share, happened } of forecasts)
-    groups.set(share, [...(groups.get(share) ?? []), Number(happened)]);
-  let [reliability, resolution] = [0, 0];
-  for (const [share, results] of groups) {
-    const rate = mean(results);
-    reliability += (results.length * (share - rate) ** 2) / forecasts.length;
-    resolution += (results.length * (rate - base) ** 2) / forecasts.length;
-  }
-  return { reliability, resolution, uncertainty: base * (1 - base) };
+/**
+ * Murphy's (1973) partition of the Brier score over the distinct forecasts.
+ * @param forecasts each share once
+ */
+export function partBrier(forecasts: readonly Forecasts[]): BrierParts {
+  const count = countOf(forecasts);
+  const base = total(forecasts, ({ right }) => right) / count;
+  const weighed = (distance: (one: { share: number; rate: number }) => number) =>
+    total(forecasts, ({ share, answers, right }) =>
+      answers === 0 ? 0 : (answers / count) * distance({ share, rate: right / answers })
+    );
+  return {
+    reliability: weighed(({ share, rate }) => (share - rate) ** 2),
+    resolution: weighed(({ rate }) => (rate - base) ** 2),
+    uncertainty: base * (1 - base)
+  };
 }
 
 /** One point of a reliability diagram: what was said, and how often it was right. */

@@ -22,6 +22,7 @@ const answerColumns = [
 const tallyColumns = [
   'name',
   'pair',
+  'stage',
   'answers',
   'right',
   'left_alone',
@@ -54,12 +55,13 @@ export const GET: RequestHandler = async ({ locals, url }) => {
       'group'
     );
     const names = new Map((await listPeople(db)).map(({ id, name }) => [id, name]));
-    const tallies = (await pairTallies(db)).filter(({ personId }) => group.members.includes(personId));
+    const tallies = await pairTallies(db, group.members, { byStage: true });
     return {
       cohort: group,
       rows: tallies.map((one) => ({
         name: names.get(one.personId) ?? '',
         pair: one.pair,
+        stage: one.stage ?? '',
         answers: String(one.answers),
         right: String(one.namedRight),
         left_alone: String(one.leftAlone),

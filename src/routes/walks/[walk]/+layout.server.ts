@@ -1,4 +1,5 @@
 import { englishName } from '$core/knowledge';
+import { pairKey } from '$core/learning';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { readPlan } from '$lib/server/plan';
 import { leads } from '$lib/server/sign-in';
@@ -6,7 +7,7 @@ import { changesSince, readBrief } from '$lib/server/briefs';
 import { libraryOf } from '$lib/server/library';
 import { pairsOf } from '$lib/server/drills';
 import { renamedUnder } from '$lib/server/patches';
-import { pairTallies } from '$lib/server/progress';
+import { isDrilled } from '$lib/server/progress';
 import { readWalk } from '$lib/server/walks';
 import type { TrailPart } from '$lib/ui/TrailLine.svelte';
 import type { LayoutServerLoad } from './$types';
@@ -43,9 +44,7 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
     const hasStop = (...keys: string[]) =>
       checks.some(({ key, state }) => state === 'stop' && keys.includes(key));
     const worst = checks[0]?.state;
-    const drilled = (await pairTallies(db)).some(({ pair }) =>
-      pairs.some(({ target, lookalike }) => pair === `${target}~${lookalike}`)
-    );
+    const drilled = await isDrilled(db, pairs.map(pairKey));
     const hasPath = site.ground.features.some(({ properties }) => properties.kind === 'path');
     const parts: TrailPart[] = [
       { label: 'Scout', href: at('/scout'), state: hasPath && patches.length > 0 ? 'done' : 'open' },

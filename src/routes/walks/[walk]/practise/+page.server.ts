@@ -22,21 +22,16 @@ export const load: PageServerLoad = ({ locals, params }) => {
       lookalike: englishName(library.taxa.get(pair.lookalike)!)
     }));
     const isLearner = viewer.role === 'learner';
-    const tallies = await pairTallies(db, isLearner ? viewer.personId : undefined);
     const cohort = (await listCohorts(db)).find((one) => one.id === walk.cohortId);
     const members = isLearner
       ? [{ id: viewer.personId, name: 'You', role: 'learner' as const }]
       : (await listPeople(db)).filter((person) => cohort?.members.includes(person.id));
-    const readiness = await readinessOf(
-      db,
-      drilled,
-      members.flatMap((person) => (person.role === 'guest' ? [] : [person.id])),
-      viewer.today
-    );
+    const practising = members.flatMap((person) => (person.role === 'guest' ? [] : [person.id]));
+    const readiness = await readinessOf(db, drilled, practising, viewer.today);
     return {
       pairs,
       members: members.map(({ id: key, name }) => ({ id: key, name })),
-      tallies,
+      tallies: await pairTallies(db, practising),
       ready: [...readiness.values()].filter(({ isReady }) => isReady).length,
       practising: readiness.size
     };
