@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { defineConfig } from 'vitest/config';
@@ -13,27 +14,30 @@ const project = (name: string, include: string[], more: object = {}) => ({
 
 export default defineConfig({
   test: {
+    // On two processors the usual rule would leave one of them idle.
+    maxWorkers: availableParallelism(),
     projects: [
       {
         ...project('unit', ['src/**/*.test.ts'], {
           testTimeout: 30_000,
+          // Nothing in the core keeps state: its library is read once for all files of a worker.
+          isolate: false,
           server: { deps: { inline: ['@lucide/svelte'] } }
         }),
         // Icons come as components.
         plugins: [svelte()]
       },
-      project('reference', ['tests/reference/**/*.test.ts'], { testTimeout: 30_000 }),
+      project('reference', ['tests/reference/**/*.test.ts'], { testTimeout: 30_000, isolate: false }),
       project('server', ['tests/server/**/*.test.ts'], {
         testTimeout: 30_000,
         hookTimeout: 60_000,
         server: { deps: { inline: ['mgrs'] } },
         pool: 'forks'
       }),
-      // One Chromium, one file after the other.
+      // After the others: each file has a database, a server and a Chromium of its own.
       project('browser', ['tests/browser/**/*.test.ts'], {
-        testTimeout: 120_000,
+        testTimeout: 180_000,
         hookTimeout: 120_000,
-        fileParallelism: false,
         sequence: { groupOrder: 1 }
       })
     ]
