@@ -4,13 +4,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { changeOf, quizResults } from '../../src/lib/server/quizzes';
 import {
   type Quiz,
   addQuiz,
+  changeOf,
   changeQuiz,
+  closedRounds,
   mayReview,
   openPhase,
+  quizResults,
   readQuiz,
   removeQuiz,
   sit,
@@ -22,6 +24,7 @@ import { listCohorts } from '../../src/lib/server/people';
 import { closePool } from '../../src/lib/server/pool';
 import { makePdf } from '../../src/lib/server/print/make-pdf';
 import { quizPaper } from '../../src/lib/server/print/quiz-paper';
+import { readAnswerRows } from '../../src/lib/server/progress';
 import { reviewSitting } from '../../src/lib/server/quiz-review';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { setDemoDate } from '../../src/lib/server/schools';
@@ -132,6 +135,9 @@ describe('sitting a quiz before and after', () => {
     expect(await begin(quiz)).toBe(first);
     for (const said of await finish(first)) expect(said).toEqual({ kept: true });
     expect(mayReview(quiz, await own())).toBe(false);
+    const taken = () =>
+      inDemo(async (db) => readAnswerRows(db, learner.personId, await closedRounds(db, learner)));
+    const takenBefore = await taken();
     expect(openPhase(quiz, await own(), learner.today)).toBeUndefined();
     expect(await inDemo((db) => sit(db, learner, quiz))).toEqual({
       problem: 'The second sitting opens on the day of the walk.'
@@ -141,6 +147,8 @@ describe('sitting a quiz before and after', () => {
     const second = await begin(quiz, later);
     await finish(second, later);
     expect(mayReview(quiz, await own())).toBe(true);
+    // The answers of both sittings are taken out only now.
+    expect((await taken()).length - takenBefore.length).toBe(8);
     const reviewed = (await inDemo((db) => reviewSitting(db, learner, second, 1)))!;
     expect(reviewed.feedback!.reasons.length).toBeGreaterThan(0);
     // The same answers both times: no change, within an interval around it.

@@ -4,6 +4,7 @@ export * from './library';
 export * from './hash';
 export * from './read';
 export * from './plain';
+export * from './name-within';
 export * from './search';
 export * from './claims';
 export * from './overlay';

@@ -1,3 +1,4 @@
+import { nameWithin } from '../knowledge';
 import type { BriefOutline } from './brief-document';
 import type { Change } from './changes';
 import { plainText } from './rich-text';
@@ -11,9 +12,7 @@ const compared = (about: string, before: Words, after: Words): Change[] =>
 
 const taxaOf = ({ taxa }: BriefOutline['stops'][number]) =>
   taxa
-    .map(({ role, name, part, portion }) =>
-      [role, name.toLowerCase(), part, portion].filter(Boolean).join(' ')
-    )
+    .map(({ role, name, part, portion }) => [role, nameWithin(name), part, portion].filter(Boolean).join(' '))
     .join('; ');
 
 function stopChanges(before: BriefOutline, after: BriefOutline): Change[] {
@@ -93,14 +92,14 @@ function plantChanges(before: BriefOutline, after: BriefOutline): Change[] {
       const was = targets.get(target.slug);
       return was
         ? [
-            ...compared(`Stage of ${target.name.toLowerCase()}`, was.stage, target.stage),
-            ...compared(`Telling ${target.name.toLowerCase()} apart`, apart(was), apart(target))
+            ...compared(`Stage of ${nameWithin(target.name)}`, was.stage, target.stage),
+            ...compared(`Telling ${nameWithin(target.name)} apart`, apart(was), apart(target))
           ]
         : [];
     }),
     ...after.harvest.flatMap((card) => {
       const was = harvests.get(card.scientific);
-      return was ? compared(`How many ${card.name.toLowerCase()}`, was.howMany, card.howMany) : [];
+      return was ? compared(`How many ${nameWithin(card.name)}`, was.howMany, card.howMany) : [];
     }),
     ...compared('Harm by contact', listed(before.contact), listed(after.contact)),
     ...compared('Animals, ground and water', listed(before.dangers), listed(after.dangers)),

@@ -8,6 +8,7 @@ import {
   type Load,
   type Stage,
   englishName,
+  nameWithin,
   worstSeverity
 } from '../knowledge';
 import type { Rhythm } from '../route';
@@ -210,7 +211,7 @@ export function taxonFacts(
   return {
     ...planned,
     slug: target.slug,
-    name: englishName(target).toLowerCase(),
+    name: nameWithin(englishName(target)),
     scientific: target.name,
     stage: survey.stage?.stage,
     chance: survey.stageProbability,
@@ -218,7 +219,7 @@ export function taxonFacts(
     set: separation.set.characters.map(({ name }) => name.toLowerCase()),
     open: separation.found
       ? []
-      : [...new Set(separation.open.map(({ taxon }) => englishName(library.taxa.get(taxon)!).toLowerCase()))],
+      : [...new Set(separation.open.map(({ taxon }) => nameWithin(englishName(library.taxa.get(taxon)!))))],
     firstDate: survey.firstDate,
     onTarget: survey.trust.onTarget,
     lookalikes: survey.pairs.map(({ lookalike }) => lookalike.taxon.slug),

@@ -1,3 +1,4 @@
+import { nameWithin } from '../knowledge';
 import type { BriefDocument } from './brief-document';
 
 /** What the group's drills did to a rating, in a sentence; nothing where they moved it by no class. */
@@ -26,7 +27,7 @@ export const rankedHazards = ({
   [
     ...sheets.map(({ key, lookalike, target, rating }): RankedHazard => ({
       kind: 'pair',
-      name: `${lookalike.name} for ${target.name.toLowerCase()}`,
+      name: `${lookalike.name} for ${nameWithin(target.name)}`,
       rating: rating.rating,
       sheet: key
     })),

@@ -1,6 +1,6 @@
 import type { Abundance, DrillRecord } from '$core/evidence';
 import { centreOf, contaminationOf, pathOf, wetHabitats } from '$core/ground';
-import { type Library, type LibraryTaxon, englishName } from '$core/knowledge';
+import { type Library, type LibraryTaxon, englishName, nameWithin } from '$core/knowledge';
 import { minutesOf, usualFactor, wayAlong } from '$core/route';
 import {
   type Check,
@@ -326,7 +326,7 @@ const kitOf = (facts: PlanFacts, end: number, taxa: readonly PlannedTaxon[]): Ki
     contactNames(
       facts.taxa,
       taxa.flatMap(({ survey }) => survey.pairs.map(({ lookalike }) => lookalike.taxon)),
-      (taxon) => englishName(taxon).toLowerCase()
+      (taxon) => nameWithin(englishName(taxon))
     )
   );
 

@@ -1,4 +1,4 @@
-import { type Library, Stage, englishName } from '$core/knowledge';
+import { type Library, Stage, englishName, nameWithin } from '$core/knowledge';
 import {
   type DrillPair,
   type Readiness,
@@ -48,7 +48,7 @@ const pairName = (library: Library, key: string) => {
 
 const sayPair = (library: Library) => (pair: DrillPair) => {
   const { target, lookalike } = pairName(library, pairKey(pair));
-  return `${target} or ${lookalike.toLowerCase()}`;
+  return `${target} or ${nameWithin(lookalike)}`;
 };
 
 function calibrationOf({ confidence }: GroupProgress) {
@@ -180,7 +180,7 @@ export async function personProgress(
       const names = pairName(library, pair);
       return {
         id,
-        pair: `${names.target} or ${names.lookalike.toLowerCase()}`,
+        pair: `${names.target} or ${nameWithin(names.lookalike)}`,
         stage,
         step,
         outcome,

@@ -291,13 +291,23 @@ export async function readinessOf(
   return new Map([...answers].map(([id, own]) => [id, readinessFor(pairs, own, today, isUnsupervised)]));
 }
 
-/** A person's answers as texts, one row each, for taking them out. */
-export async function readAnswerRows(db: SchoolDb, personId: string): Promise<Record<string, string>[]> {
+/**
+ * A person's answers as texts, one row each, for taking them out.
+ * @param closedRounds whose answers are left out
+ */
+export async function readAnswerRows(
+  db: SchoolDb,
+  personId: string,
+  closedRounds: readonly string[]
+): Promise<Record<string, string>[]> {
   const { rows } = await db.query<Record<string, unknown>>(
     `select effective_at as at, drill, pair, specimen_stage as stage, specimen, taken_for, decision, outcome, score,
             is_part_right as part_right, confidence, seconds
-       from answer where person_id = $1 order by effective_at, id`,
-    [personId]
+       from answer
+      where person_id = $1
+        and question_id not in (select id from question where round_id = any ($2))
+      order by effective_at, id`,
+    [personId, closedRounds]
   );
   const text = (value: unknown) =>
     value instanceof Date ? value.toISOString() : value === null ? '' : String(value);

@@ -1,4 +1,4 @@
-import { type Library, englishName } from '$core/knowledge';
+import { type Library, englishName, nameWithin } from '$core/knowledge';
 import { type Specification, drillWords, isOnPair, middleDay, plantOf, reasonsAgainst } from '$core/learning';
 
 const termOf = (library: Library, slug: string, state: string): string => {
@@ -18,7 +18,7 @@ export function aboutQuestion(
   };
   const { title } = drillWords[spec.drill];
   if (isOnPair(spec)) {
-    const about = `${name(spec.target)} or ${name(spec.lookalike).toLowerCase()}`;
+    const about = `${name(spec.target)} or ${nameWithin(name(spec.lookalike))}`;
     if (spec.drill === 'basket')
       return {
         title,
@@ -26,7 +26,7 @@ export function aboutQuestion(
         truth:
           spec.wrong === 0
             ? `${spec.pieces} pieces, none wrong`
-            : `${spec.pieces} pieces, ${spec.wrong} ${name(spec.lookalike).toLowerCase()}`
+            : `${spec.pieces} pieces, ${spec.wrong} ${nameWithin(name(spec.lookalike))}`
       };
     return { title, about, truth: name(spec[spec.specimen]) };
   }

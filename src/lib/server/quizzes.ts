@@ -248,6 +248,16 @@ export function openPhase(quiz: Quiz, own: readonly Sitting[], today: string): P
 export const mayReview = (quiz: Quiz, own: readonly Sitting[]): boolean =>
   own.some(({ phase, isOver }) => isOver && phase === (quiz.kind === 'once' ? 'once' : 'after'));
 
+/** The person's rounds on quizzes of which a sitting is still to come: what was answered in them tells what is asked. */
+export async function closedRounds(db: SchoolDb, viewer: Viewer): Promise<string[]> {
+  const closed: string[] = [];
+  for (const quiz of await listQuizzes(db, viewer)) {
+    const own = await sittingsOf(db, quiz, viewer.personId);
+    if (!mayReview(quiz, own)) closed.push(...own.map(({ roundId }) => roundId));
+  }
+  return closed;
+}
+
 /** Begins a sitting, or finds the one that was begun. @returns the round, or what speaks against it */
 export async function sit(
   db: SchoolDb,

@@ -1,3 +1,4 @@
+import { nameWithin } from '$core/knowledge';
 import ical, { ICalEventStatus } from 'ical-generator';
 import { DateTime } from 'luxon';
 import { writeGpx } from '$core/formats';
@@ -56,7 +57,7 @@ export function routeOf({ document }: Brief, site: Pick<Site, 'ground'>): string
     name: `${stop.number} ${stop.name}`,
     note: [
       `${stop.arrive} to ${stop.leave}`,
-      ...stop.taxa.map(({ role, name }) => `${role} ${name.toLowerCase()}`),
+      ...stop.taxa.map(({ role, name }) => `${role} ${nameWithin(name)}`),
       plainText(stop.talkingPoints)
     ]
       .filter(Boolean)

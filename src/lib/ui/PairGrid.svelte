@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import Skull from '@lucide/svelte/icons/skull';
   import WideTable from './WideTable.svelte';
@@ -75,7 +76,7 @@
         <th scope="col">who</th>
         <th scope="col" class="!text-rosehip">dangerous ‘gather’</th>
         {#each pairs as pair (pair.key)}<th scope="col" class="min-w-[104px] leading-4"
-            >{pair.target}<br /><span class="text-ink-3">or {pair.lookalike.toLowerCase()}</span></th
+            >{pair.target}<br /><span class="text-ink-3">or {nameWithin(pair.lookalike)}</span></th
           >{/each}
       </tr>
     </thead>
@@ -112,7 +113,7 @@
           {#each pairs as pair (pair.key)}
             {@const one = cell(person.id, pair.key)}
             <li class="flex items-center justify-between gap-3">
-              <span>{pair.target} <span class="text-ink-2">or {pair.lookalike.toLowerCase()}</span></span>
+              <span>{pair.target} <span class="text-ink-2">or {nameWithin(pair.lookalike)}</span></span>
               {#if one}{@render tally(one)}{:else}<span class="text-ink-3">none yet</span>{/if}
             </li>
           {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import CircleDashed from '@lucide/svelte/icons/circle-dashed';
   import Download from '@lucide/svelte/icons/download';
@@ -144,7 +145,7 @@
             <tbody>
               {#each data.pairs as pair (pair.key + pair.stages)}
                 <tr>
-                  <td><strong>{pair.target}</strong> or {pair.lookalike.toLowerCase()}</td>
+                  <td><strong>{pair.target}</strong> or {nameWithin(pair.lookalike)}</td>
                   <td>{pair.stages}</td>
                   <td class={pair.dangerousGathers > 0 ? 'font-[650] text-rosehip' : ''}
                     >{pair.dangerousGathers} of {pair.dangerousShown}

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Library, type LibraryTaxon, englishName } from '../../knowledge';
+import { type Library, type LibraryTaxon, englishName, nameWithin } from '../../knowledge';
 import { rankCorrelation } from '../measures';
 import type { Outcome } from '../outcome';
 import { type Photographs, allOf } from '../picture';
@@ -141,13 +141,13 @@ export function poseSeason(
           reasons: [
             ...(isMatch
               ? given[0] && !isRight
-                ? [`You chose ${englishName(given[0].taxon).toLowerCase()}.`]
+                ? [`You chose ${nameWithin(englishName(given[0].taxon))}.`]
                 : []
               : [
                   `In the order of the year: ${inOrder
                     .map(
                       (plant) =>
-                        `${spec.mode === 'stages' ? plant.stage.stage : `${englishName(plant.taxon).toLowerCase()} in ${plant.stage.stage}`} (${monthOf(middleDay(plant))})`
+                        `${spec.mode === 'stages' ? plant.stage.stage : `${nameWithin(englishName(plant.taxon))} in ${plant.stage.stage}`} (${monthOf(middleDay(plant))})`
                     )
                     .join(', ')}.`,
                   `Rank correlation ${correlation.toFixed(2).replace('-', '−')}.`

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Buffers, allowanceOf, bufferOf } from '../../ground';
 import { composePlate } from '../../figure';
-import { type Library, type LibraryTaxon, Stage, englishName } from '../../knowledge';
+import { type Library, type LibraryTaxon, Stage, englishName, nameWithin } from '../../knowledge';
 import type { Outcome } from '../outcome';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
@@ -182,7 +182,7 @@ export function poseTaking(
           truth: undefined,
           reasons: [
             against.length === 0
-              ? `Here some ${englishName(plant.taxon).toLowerCase()} may be taken, each piece checked.`
+              ? `Here some ${nameWithin(englishName(plant.taxon))} may be taken, each piece checked.`
               : `To be left: ${against.join('; ')}.`,
             ...(against.includes('too near to what fouls it')
               ? [`${buffer} m are kept here: ${spec.scene.nearby.kind}.`]

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Library, Stage, englishName } from '../../knowledge';
+import { type Library, Stage, englishName, nameWithin } from '../../knowledge';
 import { sensitivity } from '../measures';
 import type { Outcome } from '../outcome';
 import { type Photographs, allOf } from '../picture';
@@ -180,9 +180,9 @@ export function poseTray(
           truth: undefined,
           reasons: [
             isSwap
-              ? `${englishName(shown[0]!.taxon)} lay there; ${englishName(others[0]!.taxon).toLowerCase()} was put in its place.`
+              ? `${englishName(shown[0]!.taxon)} lay there; ${nameWithin(englishName(others[0]!.taxon))} was put in its place.`
               : `${hits} of ${signals} found again, ${falseAlarms} picked that had not been there${found ? ` (d′ ${found.discrimination.toFixed(1).replace('-', '−')})` : ''}.`,
-            `There were: ${shown.map(({ taxon }) => englishName(taxon).toLowerCase()).join(', ')}.`,
+            `There were: ${shown.map(({ taxon }) => nameWithin(englishName(taxon))).join(', ')}.`,
             'Now go out and find them: a plant that was found is kept longer than one that was seen.'
           ],
           partRight: undefined,

@@ -1,5 +1,5 @@
 import type { Column, Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
-import { severityWords } from '$core/knowledge';
+import { nameWithin, severityWords } from '$core/knowledge';
 import {
   type BriefDocument,
   type ContrastSheet,
@@ -128,7 +128,7 @@ function timetable({ document }: PrintedBrief): Content[] {
                   paragraph(
                     [
                       [roleWords[taxon.role], { bold: true, color: roleColour[taxon.role] }],
-                      ` ${taxon.name.toLowerCase()} `,
+                      ` ${nameWithin(taxon.name)} `,
                       italic(taxon.scientific),
                       [taxon.part, taxon.portion, taxon.specimens, taxon.reason]
                         .filter(Boolean)
@@ -254,7 +254,7 @@ function sheetPage(
           paragraph(
             [
               ['Not there yet. ', { bold: true, color: colours.tide }],
-              `Flowers of ${sheet.target.name.toLowerCase()} open about ${dayAndMonth(sheet.notYet.from)}: not to be quoted.`
+              `Flowers of ${nameWithin(sheet.target.name)} open about ${dayAndMonth(sheet.notYet.from)}: not to be quoted.`
             ],
             { fontSize: 10, margin: [0, 0, 0, 4] }
           )
@@ -265,7 +265,7 @@ function sheetPage(
           paragraph(
             [
               bold('How far to trust it. '),
-              `In a beginner’s hands the whole set agrees on ${outOf100(sheet.trust.onTarget)} true plants, and wrongly on ${oneIn(sheet.trust.onLookalike)} of ${sheet.lookalike.name.toLowerCase()}.`
+              `In a beginner’s hands the whole set agrees on ${outOf100(sheet.trust.onTarget)} true plants, and wrongly on ${oneIn(sheet.trust.onLookalike)} of ${nameWithin(sheet.lookalike.name)}.`
             ],
             { fontSize: 10 }
           )

@@ -1,3 +1,4 @@
+import { nameWithin } from '$core/knowledge';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Library } from '$core/knowledge';
 import {
@@ -75,17 +76,17 @@ function onPaper(question: OpenQuestion): { readonly asks: string; readonly answ
   switch (question.drill) {
     case 'side by side':
       return {
-        asks: `${question.names.target.name} or ${question.names.lookalike.name.toLowerCase()}? Put a ring around the part that decided.`,
+        asks: `${question.names.target.name} or ${nameWithin(question.names.lookalike.name)}? Put a ring around the part that decided.`,
         answers: [question.names.target.name, question.names.lookalike.name, 'Cannot tell from this'].map(box)
       };
     case 'prove it':
       return {
-        asks: `You came for ${question.wanted.name.toLowerCase()}. This is what there is to see.`,
+        asks: `You came for ${nameWithin(question.wanted.name)}. This is what there is to see.`,
         answers: ['Gather', 'Leave it', 'Look further'].map(box)
       };
     case 'basket':
       return {
-        asks: `Picked for ${question.wanted.name.toLowerCase()}: ${question.pieces.length} pieces. Cross out what does not belong.`,
+        asks: `Picked for ${nameWithin(question.wanted.name)}: ${question.pieces.length} pieces. Cross out what does not belong.`,
         answers: [box('Keep none of it: it cannot be told')]
       };
     case 'which part tells':

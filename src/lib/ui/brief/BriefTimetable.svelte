@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import type { BriefDocument } from '$core/walk';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
@@ -28,7 +29,7 @@
           <td
             >{#each stop.taxa as taxon (taxon.scientific)}<span class="mr-4 inline-block"
                 ><RoleMark role={taxon.role} />
-                {taxon.name.toLowerCase()}{#if taxon.specimens}<span class="note text-ink-2"
+                {nameWithin(taxon.name)}{#if taxon.specimens}<span class="note text-ink-2"
                     >, {taxon.specimens}</span
                   >{/if}</span
               >{/each}

@@ -4,7 +4,7 @@
   import Hand from '@lucide/svelte/icons/hand';
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
-  import { severityWords } from '$core/knowledge';
+  import { nameWithin, severityWords } from '$core/knowledge';
   import { type ContrastSheet, decidingRows, oneIn, outOf100, saidOfDrills } from '$core/walk';
   import type { PairPhotographs } from '$lib/server/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
@@ -161,7 +161,7 @@
           <CalendarClock size={17} aria-hidden="true" />Not there yet
         </p>
         <p class="text-ink-2">
-          Flowers of {sheet.target.name.toLowerCase()} open about {dayAndMonth(sheet.notYet.from)}. Not to be
+          Flowers of {nameWithin(sheet.target.name)} open about {dayAndMonth(sheet.notYet.from)}. Not to be
           quoted on this walk.
         </p>
       </div>
@@ -175,7 +175,9 @@
           In a beginner’s hands the whole set agrees on <strong class="text-ink"
             >{outOf100(sheet.trust.onTarget)}</strong
           >
-          true plants, and wrongly on <strong class="text-ink">{oneIn(sheet.trust.onLookalike)}</strong> of {sheet.lookalike.name.toLowerCase()}.
+          true plants, and wrongly on <strong class="text-ink">{oneIn(sheet.trust.onLookalike)}</strong> of {nameWithin(
+            sheet.lookalike.name
+          )}.
         </p>
       </div>
     {/if}

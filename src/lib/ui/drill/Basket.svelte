@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import Skull from '@lucide/svelte/icons/skull';
   import type { Confidence as Level, OpenBasket, Spot } from '$core/learning';
   import Confidence from './Confidence.svelte';
@@ -57,7 +58,7 @@
 
 <svelte:window {onkeydown} />
 <p class="mt-1 font-serif text-[19px] leading-7">
-  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}Picked for {question.wanted.name.toLowerCase()},
+  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}Picked for {nameWithin(question.wanted.name)},
     <i>{question.wanted.scientific}</i>: {question.pieces.length} pieces. Which do not belong?{/if}
 </p>
 <div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">

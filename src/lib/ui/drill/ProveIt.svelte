@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import Check from '@lucide/svelte/icons/check';
   import Eye from '@lucide/svelte/icons/eye';
   import Hand from '@lucide/svelte/icons/hand';
@@ -115,8 +116,9 @@
 {/snippet}
 
 <p class="mt-1 font-serif text-[18px] leading-6 lg:text-[22px] lg:leading-8">
-  {#if feedback?.truth}<Truth truth={feedback.truth} /> You came for {question.wanted.name.toLowerCase()}.{:else}You
-    came for {question.wanted.name.toLowerCase()},
+  {#if feedback?.truth}<Truth truth={feedback.truth} /> You came for {nameWithin(
+      question.wanted.name
+    )}.{:else}You came for {nameWithin(question.wanted.name)},
     <i>{question.wanted.scientific}</i>, in {stageWord(question.wanted.group, question.wanted.stage)}. Ask for
     what you need, then decide.{/if}
 </p>

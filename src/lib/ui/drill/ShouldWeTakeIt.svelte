@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import { type OpenShouldWeTakeIt, type TakingReason, takingReasons } from '$core/learning';
   import { stageWord } from '$lib/ui/stage-word';
   import Choices from './Choices.svelte';
@@ -27,7 +28,7 @@
 </script>
 
 <p class="mt-1 font-serif text-[19px] leading-7">
-  This is {question.plant.name.toLowerCase()}, <i>{question.plant.scientific}</i>, in {stageWord(
+  This is {nameWithin(question.plant.name)}, <i>{question.plant.scientific}</i>, in {stageWord(
     question.plant.group,
     question.plant.stage
   )}. Should it be taken here?

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import Eye from '@lucide/svelte/icons/eye';
   import Hand from '@lucide/svelte/icons/hand';
   import Leaf from '@lucide/svelte/icons/leaf';
@@ -80,7 +81,7 @@
 <svelte:window {onkeydown} />
 <p class="mt-1 font-serif text-[19px] leading-7">
   {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}{question.names.target.name},
-    <i>{question.names.target.scientific}</i>, or {question.names.lookalike.name.toLowerCase()},
+    <i>{question.names.target.scientific}</i>, or {nameWithin(question.names.lookalike.name)},
     <i>{question.names.lookalike.scientific}</i>?{/if}
 </p>
 <div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import type { Feedback } from '$core/learning';
 
   interface Props {
@@ -8,7 +9,7 @@
 </script>
 
 <!-- An aggregate's name ends in a point already. -->
-{truth.lead} <strong>{truth.name.toLowerCase()}</strong>, <i>{truth.scientific}</i>{truth.scientific.endsWith(
+{truth.lead} <strong>{nameWithin(truth.name)}</strong>, <i>{truth.scientific}</i>{truth.scientific.endsWith(
   '.'
 )
   ? ''

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import type { EChartsCoreOption } from 'echarts/core';
   import Chart from '$lib/ui/charts/Chart.svelte';
   import type { Inks } from '$lib/ui/charts/inks';
@@ -33,9 +34,7 @@
     xAxis: {
       type: 'category',
       position: 'top',
-      data: pairs.map(
-        ({ target, lookalike, stages }) => `${target}, ${stages}\nor ${lookalike.toLowerCase()}`
-      ),
+      data: pairs.map(({ target, lookalike, stages }) => `${target}, ${stages}\nor ${nameWithin(lookalike)}`),
       axisLabel: { color: inks.ink, fontSize: 13, interval: 0, rotate: -42, lineHeight: 16 },
       axisTick: { show: false },
       axisLine: { show: false }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import Skull from '@lucide/svelte/icons/skull';
   import type { ReliabilityPoint } from '$core/learning';
   import ReliabilityChart from './ReliabilityChart.svelte';
@@ -33,7 +34,7 @@
             class="mr-1 inline text-rosehip"
             aria-label="dangerous:"
           />{/if}{one.specimen} <span class="text-ink-2">for</span>
-        {one.takenFor.toLowerCase()}
+        {nameWithin(one.takenFor)}
         <strong>{one.times}×</strong>
       </p>
     {:else}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import Download from '@lucide/svelte/icons/download';
   import PenLine from '@lucide/svelte/icons/pen-line';
   import Skull from '@lucide/svelte/icons/skull';
@@ -89,7 +90,7 @@
             {#each progress.units as unit (unit.unit)}
               <tr>
                 <td
-                  ><strong>{unit.target}</strong> or {unit.lookalike.toLowerCase()}<span
+                  ><strong>{unit.target}</strong> or {nameWithin(unit.lookalike)}<span
                     class="note block text-ink-2"
                     >{unit.stage}{unit.isOfWalk ? '' : ', not of this walk'}</span
                   ></td
@@ -154,7 +155,7 @@
               value={form?.unit ?? progress.units[0]?.unit}
             >
               {#each progress.units as unit (unit.unit)}<option value={unit.unit}
-                  >{unit.target} or {unit.lookalike.toLowerCase()}, {unit.stage}</option
+                  >{unit.target} or {nameWithin(unit.lookalike)}, {unit.stage}</option
                 >{/each}
             </select></label
           >
@@ -216,7 +217,9 @@
     <p>
       <a href="/progress/export?person={progress.person.id}" class="btn btn-line"
         ><Download size={17} aria-hidden="true" />Take {data.isOwn ? 'your' : 'the'} answers out as CSV</a
-      >
+      >{#if data.isOwn && !data.teaches}<span class="fine mt-1 block text-ink-2"
+          >Without those of a quiz that you have not finished.</span
+        >{/if}
     </p>
   </div>
   <aside>

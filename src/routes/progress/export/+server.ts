@@ -3,6 +3,7 @@ import { attachment } from '$lib/server/attachment';
 import { found, idFrom, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
 import { listCohorts, listPeople } from '$lib/server/people';
 import { dangerLimit, pairTallies, readAnswerRows } from '$lib/server/progress';
+import { closedRounds } from '$lib/server/quizzes';
 import type { RequestHandler } from './$types';
 
 const answerColumns = [
@@ -44,7 +45,7 @@ export const GET: RequestHandler = async ({ locals, url }) => {
         (await listPeople(db)).find(({ id }) => id === personId),
         'person'
       );
-      return readAnswerRows(db, personId);
+      return readAnswerRows(db, personId, viewer.role === 'learner' ? await closedRounds(db, viewer) : []);
     });
     return attachment(writeCsv(answerColumns, rows), 'text/csv; charset=utf-8', 'answers.csv');
   }

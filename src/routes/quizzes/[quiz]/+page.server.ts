@@ -1,6 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { englishName } from '$core/knowledge';
+import { englishName, nameWithin } from '$core/knowledge';
 import { drillNames, pairKey } from '$core/learning';
 import { comingPairs } from '$lib/server/drills';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
@@ -62,7 +62,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           .flatMap((walk) => walk.pairs)
           .map((pair) => ({
             key: pairKey(pair),
-            name: `${name(pair.target)} or ${name(pair.lookalike).toLowerCase()}`
+            name: `${name(pair.target)} or ${nameWithin(name(pair.lookalike))}`
           }))
       }
     };

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import { addressOf } from '$lib/ui/address';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
@@ -87,14 +88,14 @@
     toggle={() => (shown = isShown ? '' : drawing)}
   />
   <p class="mt-4 font-serif text-[19px] leading-snug">
-    {data.query.pieces} pieces, picked for {data.handful.plant.toLowerCase()}. Which do not belong?
+    {data.query.pieces} pieces, picked for {nameWithin(data.handful.plant)}. Which do not belong?
   </p>
   <svg
     viewBox="0 0 {data.size.width} {data.size.height}"
     class="plate mt-2 w-full max-w-[min(960px,max(340px,calc((100vh-340px)*1.385)))]"
     role="img"
     aria-label="{data.query.pieces} drawn pieces on a cloth{isShown
-      ? `; ${data.handful.wrong} of them ${data.handful.other.toLowerCase()}`
+      ? `; ${data.handful.wrong} of them ${nameWithin(data.handful.other)}`
       : ''}"
   >
     <image href={drawing} width={data.size.width} height={data.size.height} />
@@ -115,10 +116,10 @@
   </svg>
   <p class="mt-2 min-h-6" aria-live="polite">
     {#if isShown}
-      {#if data.handful.wrong === 0}None: all of them are {data.handful.plant.toLowerCase()}.
+      {#if data.handful.wrong === 0}None: all of them are {nameWithin(data.handful.plant)}.
       {:else}{data.handful.wrong === 1 ? 'One piece is' : `${data.handful.wrong} pieces are`}
         <strong class={data.handful.isOtherDangerous ? 'text-rosehip' : ''}
-          >{data.handful.other.toLowerCase()}</strong
+          >{nameWithin(data.handful.other)}</strong
         >.
         <a
           href="/species/compare?plant={encodeURIComponent(data.query.plant)}&plant={encodeURIComponent(

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import { addressOf } from '$lib/ui/address';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
@@ -103,7 +104,7 @@
     toggle={() => (shown = isShown ? '' : drawing)}
   />
   <p class="mt-4 font-serif text-[19px] leading-snug">
-    Find {wanted.name.toLowerCase()}.
+    Find {nameWithin(wanted.name)}.
     <span class="note text-ink-2">Its stage: {stageWord(wanted.group, wanted.stage)}.</span>
   </p>
   <svg
@@ -111,7 +112,7 @@
     class="plate mt-2 w-full max-w-[min(1040px,max(340px,calc((100vh-370px)*1.667)))]"
     role="img"
     aria-label="A drawn hedge bank with {data.wayside.kinds.length} kinds of plants{isShown
-      ? `; ${wanted.count} of ${wanted.name.toLowerCase()} are marked`
+      ? `; ${wanted.count} of ${nameWithin(wanted.name)} are marked`
       : ''}"
   >
     <image href={drawing} width={data.size.width} height={data.size.height} class={isShown ? '' : blur} />
@@ -137,7 +138,7 @@
     {#if isShown}
       <p>
         {wanted.count === 1 ? 'One plant is' : `${wanted.count} plants are`}
-        <strong>{wanted.name.toLowerCase()}</strong>. Beside {wanted.count === 1 ? 'it' : 'them'}
+        <strong>{nameWithin(wanted.name)}</strong>. Beside {wanted.count === 1 ? 'it' : 'them'}
         {data.wayside.kinds.length > 1 ? 'stand' : 'stands nothing else that is up then.'}
         {#each data.wayside.kinds.slice(1) as kind, i (kind.slug)}{i === 0
             ? ''
@@ -147,7 +148,7 @@
             class={kind.isDangerous ? 'font-[650] text-rosehip' : ''}
             href="/species/compare?plant={encodeURIComponent(data.query.plant)}&plant={encodeURIComponent(
               `${kind.slug}~${kind.stage}`
-            )}">{kind.name.toLowerCase()}</a
+            )}">{nameWithin(kind.name)}</a
           >{i === data.wayside.kinds.length - 2 ? '.' : ''}{/each}
       </p>
     {/if}

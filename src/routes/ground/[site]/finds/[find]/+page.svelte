@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nameWithin } from '$core/knowledge';
   import { enhance } from '$app/forms';
   import CalendarClock from '@lucide/svelte/icons/calendar-clock';
   import Skull from '@lucide/svelte/icons/skull';
@@ -115,7 +116,7 @@
               .map(({ name, stage }) => `${name} in ${stage}`)
               .join(', ')}. Look at
             {#each data.back.characters as one, i (one.name)}{i > 0 ? '; ' : ''}<strong
-                >{one.name.toLowerCase()}</strong
+                >{nameWithin(one.name)}</strong
               >{/each}.
           </p>
           <ul class="note m-0 mt-1 list-none p-0 text-ink-2">
