@@ -3,6 +3,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import type { Confidence as Level, OpenBasket, Spot } from '$core/learning';
   import Confidence from './Confidence.svelte';
+  import Frame from './Frame.svelte';
   import Marks from './Marks.svelte';
   import Pickable from './Pickable.svelte';
   import Picture from './Picture.svelte';
@@ -13,8 +14,7 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(),
+    pending = $bindable(),
     confirm,
     after
   }: KindProps<OpenBasket> = $props();
@@ -22,18 +22,21 @@
   let takenOut = $state<number[]>([]);
   let keepsNone = $state(false);
   let confidence = $state<Level>();
+  const medium = $derived(question.picture.isPhotograph ? 'photograph' : 'drawing');
   const stays = $derived(question.pieces.length - takenOut.length);
 
   $effect(() => {
-    given = confidence
-      ? { drill: 'basket', takenOut: keepsNone ? [] : [...takenOut], keepsNone, confidence }
-      : undefined;
     const what = keepsNone
       ? 'Keep none of it'
       : takenOut.length === 0
         ? `Keep all ${question.pieces.length}`
         : `Take out ${takenOut.length}, keep ${stays}`;
-    label = confidence ? `${what}, ${confidence}` : 'Say how sure you are';
+    pending = {
+      given: confidence
+        ? { drill: 'basket', takenOut: keepsNone ? [] : [...takenOut], keepsNone, confidence }
+        : undefined,
+      label: confidence ? `${what}, ${confidence}` : 'Say how sure you are'
+    };
   });
 
   function toggle(id: number) {
@@ -57,12 +60,12 @@
 </script>
 
 <svelte:window {onkeydown} />
-<p class="mt-1 font-serif text-[19px] leading-7">
-  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}Picked for {nameWithin(question.wanted.name)},
-    <i>{question.wanted.scientific}</i>: {question.pieces.length} pieces. Which do not belong?{/if}
-</p>
-<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
-  <div>
+<Frame {feedback} {confirm} {after}>
+  {#snippet statement()}
+    {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}Picked for {nameWithin(question.wanted.name)},
+      <i>{question.wanted.scientific}</i>: {question.pieces.length} pieces. Which do not belong?{/if}
+  {/snippet}
+  {#snippet picture()}
     <Picture
       {questionId}
       holdsControls={!feedback}
@@ -70,7 +73,7 @@
       class="plate w-full {feedback?.outcome === 'dangerous gather'
         ? 'max-h-[340px]'
         : 'max-h-[calc(100vh-230px)] min-h-[240px]'}"
-      label="{question.pieces.length} drawn pieces on a cloth"
+      label="{question.pieces.length} pieces, in a {medium}"
       onpick={feedback ? undefined : pick}
     >
       {#if feedback}
@@ -103,43 +106,40 @@
     </Picture>
     <p class="fine mt-1 text-ink-2">
       {feedback
-        ? 'Drawn pieces teach the looking; nobody eats from a drawing.'
+        ? `Pieces in a ${medium} teach the looking; nobody eats from a ${medium}.`
         : 'Tap a piece to take it out, and again to put it back. Up to three are wrong, or none.'}
     </p>
-  </div>
-  <div class="grid content-start gap-4">
-    {#if feedback}
-      {@render after()}
-    {:else}
-      <div class="grid gap-x-6 max-lg:grid-cols-2 lg:gap-y-3" aria-live="polite">
-        {#each [{ label: 'Stay in', count: keepsNone ? 0 : stays }, { label: 'Taken out', count: keepsNone ? question.pieces.length : takenOut.length }] as one (one.label)}
-          <p class="flex items-baseline justify-between border-b border-rule pb-1">
-            <span class="font-[650]">{one.label}</span><span class="font-serif text-[26px] font-semibold"
-              >{one.count}</span
-            >
-          </p>
-        {/each}
-      </div>
-      <button
-        type="button"
-        aria-pressed={keepsNone}
-        onclick={() => (keepsNone = !keepsNone)}
-        class={[
-          'flex min-h-[52px] cursor-pointer items-center gap-3 rounded-[3px] border-[1.5px] px-3 py-1 text-left',
-          keepsNone ? 'border-ink bg-ink text-base-200' : 'border-rule-strong'
-        ]}
-        ><span class="flex-1 leading-5"
-          ><strong>Keep none of it</strong><br /><span class="fine">It cannot be told from these pieces</span
-          ></span
-        ><kbd class="fine hidden rounded border border-current px-1.5 lg:inline">f</kbd></button
+  {/snippet}
+  {#snippet choices()}
+    <div class="grid gap-x-6 max-lg:grid-cols-2 lg:gap-y-3" aria-live="polite">
+      {#each [{ label: 'Stay in', count: keepsNone ? 0 : stays }, { label: 'Taken out', count: keepsNone ? question.pieces.length : takenOut.length }] as one (one.label)}
+        <p class="flex items-baseline justify-between border-b border-rule pb-1">
+          <span class="font-[650]">{one.label}</span><span class="font-serif text-[26px] font-semibold"
+            >{one.count}</span
+          >
+        </p>
+      {/each}
+    </div>
+    <button
+      type="button"
+      aria-pressed={keepsNone}
+      onclick={() => (keepsNone = !keepsNone)}
+      class={[
+        'flex min-h-[52px] cursor-pointer items-center gap-3 rounded-[3px] border-[1.5px] px-3 py-1 text-left',
+        keepsNone ? 'border-ink bg-ink text-base-200' : 'border-rule-strong'
+      ]}
+      ><span class="flex-1 leading-5"
+        ><strong>Keep none of it</strong><br /><span class="fine">It cannot be told from these pieces</span
+        ></span
+      ><kbd class="fine hidden rounded border border-current px-1.5 lg:inline">f</kbd></button
+    >
+    <Confidence bind:value={confidence} keys={['1', '2', '3']} />
+  {/snippet}
+  {#snippet below()}
+    <p class="note flex gap-2 text-ink-2">
+      <Skull size={16} class="mt-0.5 shrink-0" aria-hidden="true" /><span
+        >A wrong piece that stays weighs ten good ones that are thrown away.</span
       >
-      <Confidence bind:value={confidence} keys={['1', '2', '3']} />
-      {@render confirm()}
-      <p class="note flex gap-2 text-ink-2">
-        <Skull size={16} class="mt-0.5 shrink-0" aria-hidden="true" /><span
-          >A wrong piece that stays weighs ten good ones that are thrown away.</span
-        >
-      </p>
-    {/if}
-  </div>
-</div>
+    </p>
+  {/snippet}
+</Frame>

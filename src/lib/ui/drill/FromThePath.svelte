@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { OpenFromThePath } from '$core/learning';
+  import Frame from './Frame.svelte';
   import Marks from './Marks.svelte';
   import Pickable from './Pickable.svelte';
   import Picture from './Picture.svelte';
@@ -10,31 +11,32 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(),
+    pending = $bindable(),
     confirm,
     after
   }: KindProps<OpenFromThePath> = $props();
 
   let picked = $state<number[]>([]);
   $effect(() => {
-    given = { drill: 'from the path', picked: [...picked] };
-    label =
-      picked.length === 0
-        ? 'Nothing here: step nearer'
-        : `Keep off ${picked.length === 1 ? 'this plant' : `these ${picked.length} plants`}`;
+    pending = {
+      given: { drill: 'from the path', picked: [...picked] },
+      label:
+        picked.length === 0
+          ? 'Nothing here: step nearer'
+          : `Keep off ${picked.length === 1 ? 'this plant' : `these ${picked.length} plants`}`
+    };
   });
   const toggle = (id: number) =>
     (picked = picked.includes(id) ? picked.filter((one) => one !== id) : [...picked, id]);
   const blur = { soft: 'sight-soft', blurred: 'sight-blurred' } as const;
 </script>
 
-<p class="mt-1 font-serif text-[19px] leading-7">
-  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else if feedback}Nothing here harmed by touch.{:else}Before
-    you step nearer: what here must not be touched?{/if}
-</p>
-<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
-  <div>
+<Frame {feedback} {confirm} {after}>
+  {#snippet statement()}
+    {#if feedback?.truth}<Truth truth={feedback.truth} />{:else if feedback}Nothing here harmed by touch.{:else}Before
+      you step nearer: what here must not be touched?{/if}
+  {/snippet}
+  {#snippet picture()}
     <Picture
       {questionId}
       holdsControls={!feedback}
@@ -72,16 +74,11 @@
         ? 'The same, seen clearly.'
         : 'As one sees it from a few paces: blurred, and at this time of the year.'}
     </p>
-  </div>
-  <div class="grid content-start gap-4">
-    {#if feedback}
-      {@render after()}
-    {:else}
-      <p class="note text-ink-2">
-        Tap what harms by touch, sap or sting. There may be none, one or several. Keeping off a harmless plant
-        is no error.
-      </p>
-      {@render confirm()}
-    {/if}
-  </div>
-</div>
+  {/snippet}
+  {#snippet choices()}
+    <p class="note text-ink-2">
+      Tap what harms by touch, sap or sting. There may be none, one or several. Keeping off a harmless plant
+      is no error.
+    </p>
+  {/snippet}
+</Frame>

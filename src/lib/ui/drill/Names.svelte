@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { OpenNames } from '$core/learning';
   import Choices from './Choices.svelte';
+  import Frame from './Frame.svelte';
   import Picture from './Picture.svelte';
   import Truth from './Truth.svelte';
   import type { KindProps } from './kind';
@@ -9,8 +10,7 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(),
+    pending = $bindable(),
     confirm,
     after
   }: KindProps<OpenNames> = $props();
@@ -27,16 +27,18 @@
   );
   $effect(() => {
     const answer = question.choices ? chosen : typed.trim();
-    given = answer === undefined ? undefined : { drill: 'names and terms', answer };
-    label = question.choices ? (chosen ?? 'Choose first') : typed.trim() || 'I do not know it';
+    pending = {
+      given: answer === undefined ? undefined : { drill: 'names and terms', answer },
+      label: question.choices ? (chosen ?? 'Choose first') : typed.trim() || 'I do not know it'
+    };
   });
 </script>
 
-<p class="mt-1 font-serif text-[19px] leading-7">
-  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}{asked}{/if}
-</p>
-<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
-  <div>
+<Frame {feedback} {confirm} {after}>
+  {#snippet statement()}
+    {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}{asked}{/if}
+  {/snippet}
+  {#snippet picture()}
     {#if question.picture}
       <Picture
         {questionId}
@@ -49,17 +51,14 @@
         {question.definition}
       </blockquote>
     {/if}
-  </div>
-  <div class="grid content-start gap-4">
-    {#if feedback}
-      {@render after()}
-    {:else if question.choices}
+  {/snippet}
+  {#snippet choices()}
+    {#if question.choices}
       <Choices
         legend={asked}
         options={question.choices.map((value) => ({ value, title: value }))}
         bind:value={chosen}
       />
-      {@render confirm()}
     {:else}
       <label
         ><span class="font-[650]">{asked}</span><input
@@ -73,7 +72,6 @@
         /></label
       >
       <p class="note text-ink-2">A slip of a letter in six is forgiven; its spelling is shown.</p>
-      {@render confirm()}
     {/if}
-  </div>
-</div>
+  {/snippet}
+</Frame>

@@ -18,8 +18,7 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(),
+    pending = $bindable(),
     confirm,
     after
   }: KindProps<OpenProveIt> = $props();
@@ -60,9 +59,11 @@
   ] as const);
 
   $effect(() => {
-    given = decision && confidence ? { drill: 'prove it', decision, confidence } : undefined;
     const title = options.find(({ value }) => value === decision)?.title;
-    label = !title ? 'Choose first' : !confidence ? 'Say how sure you are' : `${title}, ${confidence}`;
+    pending = {
+      given: decision && confidence ? { drill: 'prove it', decision, confidence } : undefined,
+      label: !title ? 'Choose first' : !confidence ? 'Say how sure you are' : `${title}, ${confidence}`
+    };
   });
 
   async function ask(key: LookKey) {

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Snippet } from 'svelte';
-  import type { Feedback, Given, OpenQuestion } from '$core/learning';
+  import type { Component, Snippet } from 'svelte';
+  import type { DrillName, Feedback, OpenQuestion } from '$core/learning';
   import Basket from './Basket.svelte';
   import FromThePath from './FromThePath.svelte';
   import Names from './Names.svelte';
@@ -10,14 +10,14 @@
   import SideBySide from './SideBySide.svelte';
   import Tray from './Tray.svelte';
   import WhichPart from './WhichPart.svelte';
+  import type { KindProps, Pending } from './kind';
 
   /** A question of any kind, open or answered. */
   interface Props {
     questionId: string;
     question: OpenQuestion;
     feedback: Feedback | undefined;
-    given?: Given | undefined;
-    label?: string;
+    pending?: Pending;
     confirm: Snippet;
     after: Snippet;
   }
@@ -25,29 +25,27 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(''),
+    pending = $bindable({ given: undefined, label: '' }),
     confirm,
     after
   }: Props = $props();
+
+  type PartFor<Kind> = Component<KindProps<Extract<OpenQuestion, { drill: Kind }>>, object, 'pending'>;
+  const parts: { readonly [Kind in DrillName]: PartFor<Kind> } = {
+    'side by side': SideBySide,
+    'prove it': ProveIt,
+    basket: Basket,
+    tray: Tray,
+    'which part tells': WhichPart,
+    'from the path': FromThePath,
+    'should we take it': ShouldWeTakeIt,
+    season: Season,
+    'names and terms': Names
+  };
+  // A kind's part is given questions of that kind alone, which the type of the table cannot say.
+  const Part = $derived(
+    parts[question.drill] as unknown as Component<KindProps<OpenQuestion>, object, 'pending'>
+  );
 </script>
 
-{#if question.drill === 'side by side'}
-  <SideBySide {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{:else if question.drill === 'prove it'}
-  <ProveIt {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{:else if question.drill === 'basket'}
-  <Basket {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{:else if question.drill === 'tray'}
-  <Tray {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{:else if question.drill === 'which part tells'}
-  <WhichPart {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{:else if question.drill === 'from the path'}
-  <FromThePath {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{:else if question.drill === 'should we take it'}
-  <ShouldWeTakeIt {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{:else if question.drill === 'season'}
-  <Season {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{:else}
-  <Names {questionId} {question} {feedback} bind:given bind:label {confirm} {after} />
-{/if}
+<Part {questionId} {question} {feedback} bind:pending {confirm} {after} />

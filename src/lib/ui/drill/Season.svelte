@@ -4,6 +4,7 @@
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
   import { dndzone } from 'svelte-dnd-action';
   import type { OpenSeason } from '$core/learning';
+  import Frame from './Frame.svelte';
   import Picture from './Picture.svelte';
   import Truth from './Truth.svelte';
   import type { KindProps } from './kind';
@@ -12,8 +13,7 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(),
+    pending = $bindable(),
     confirm,
     after
   }: KindProps<OpenSeason> = $props();
@@ -25,18 +25,20 @@
   let isMoved = $state(false);
 
   $effect(() => {
-    given = isMatch
-      ? chosen === undefined
-        ? undefined
-        : { drill: 'season', order: [chosen] }
-      : { drill: 'season', order: cards.map(({ id }) => id) };
-    label = isMatch
-      ? chosen === undefined
-        ? 'Choose its flower'
-        : `Number ${cards.findIndex(({ id }) => id === chosen) + 1} is its flower`
-      : isMoved
-        ? 'This is the order of the year'
-        : 'It is in order as it stands';
+    pending = {
+      given: isMatch
+        ? chosen === undefined
+          ? undefined
+          : { drill: 'season', order: [chosen] }
+        : { drill: 'season', order: cards.map(({ id }) => id) },
+      label: isMatch
+        ? chosen === undefined
+          ? 'Choose its flower'
+          : `Number ${cards.findIndex(({ id }) => id === chosen) + 1} is its flower`
+        : isMoved
+          ? 'This is the order of the year'
+          : 'It is in order as it stands'
+    };
   });
 
   function move(i: number, by: -1 | 1) {
@@ -56,13 +58,13 @@
 </script>
 
 <svelte:window {onkeydown} />
-<p class="mt-1 font-serif text-[19px] leading-7">
-  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else if isMatch}This plant will flower later. Which
-    is its flower?{:else if question.of}{question.of.name}, <i>{question.of.scientific}</i>, through the year:
-    put it in order, the earliest first.{:else}Put them in the order of the year, the earliest first.{/if}
-</p>
-<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
-  <div>
+<Frame {feedback} {confirm} {after}>
+  {#snippet statement()}
+    {#if feedback?.truth}<Truth truth={feedback.truth} />{:else if isMatch}This plant will flower later. Which
+      is its flower?{:else if question.of}{question.of.name}, <i>{question.of.scientific}</i>, through the
+      year: put it in order, the earliest first.{:else}Put them in the order of the year, the earliest first.{/if}
+  {/snippet}
+  {#snippet picture()}
     {#if isMatch && question.shown}
       <div class="grid gap-4 sm:grid-cols-[200px_minmax(0,1fr)]">
         <Picture
@@ -140,17 +142,12 @@
         {/each}
       </ol>
     {/if}
-  </div>
-  <div class="grid content-start gap-4">
-    {#if feedback}
-      {@render after()}
-    {:else}
-      <p class="note text-ink-2">
-        {isMatch
-          ? 'The rosette in spring and the flower in summer look like two plants.'
-          : 'Drag a card, or move it with its arrows. The year begins in January.'}
-      </p>
-      {@render confirm()}
-    {/if}
-  </div>
-</div>
+  {/snippet}
+  {#snippet choices()}
+    <p class="note text-ink-2">
+      {isMatch
+        ? 'The rosette in spring and the flower in summer look like two plants.'
+        : 'Drag a card, or move it with its arrows. The year begins in January.'}
+    </p>
+  {/snippet}
+</Frame>

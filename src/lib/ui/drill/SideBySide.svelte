@@ -7,6 +7,7 @@
   import type { Choice, Confidence as Level, Contrast, OpenSideBySide, Spot } from '$core/learning';
   import Choices from './Choices.svelte';
   import Confidence from './Confidence.svelte';
+  import Frame from './Frame.svelte';
   import PartList from './PartList.svelte';
   import Picture from './Picture.svelte';
   import Truth from './Truth.svelte';
@@ -16,8 +17,7 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(),
+    pending = $bindable(),
     confirm,
     after
   }: KindProps<OpenSideBySide> = $props();
@@ -45,23 +45,25 @@
   ] as const);
 
   $effect(() => {
-    given =
-      choice && hasPart && confidence
-        ? {
-            drill: 'side by side',
-            choice,
-            ...(isNamed && tap ? { tap } : {}),
-            ...(isNamed && !tap && part !== undefined ? { part } : {}),
-            confidence
-          }
-        : undefined;
-    label = !choice
-      ? 'Choose first'
-      : !hasPart
-        ? 'Point at the part that decided'
-        : !confidence
-          ? 'Say how sure you are'
-          : `${choice === 'cannot tell' ? 'Cannot tell' : question.names[choice].name}, ${confidence}`;
+    pending = {
+      given:
+        choice && hasPart && confidence
+          ? {
+              drill: 'side by side',
+              choice,
+              ...(isNamed && tap ? { tap } : {}),
+              ...(isNamed && !tap && part !== undefined ? { part } : {}),
+              confidence
+            }
+          : undefined,
+      label: !choice
+        ? 'Choose first'
+        : !hasPart
+          ? 'Point at the part that decided'
+          : !confidence
+            ? 'Say how sure you are'
+            : `${choice === 'cannot tell' ? 'Cannot tell' : question.names[choice].name}, ${confidence}`
+    };
   });
 
   /** Several characters of one part share a place: their numbers stand beside each other. */
@@ -79,13 +81,13 @@
 </script>
 
 <svelte:window {onkeydown} />
-<p class="mt-1 font-serif text-[19px] leading-7">
-  {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}{question.names.target.name},
-    <i>{question.names.target.scientific}</i>, or {nameWithin(question.names.lookalike.name)},
-    <i>{question.names.lookalike.scientific}</i>?{/if}
-</p>
-<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
-  <div>
+<Frame {feedback} {confirm} {after}>
+  {#snippet statement()}
+    {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}{question.names.target.name},
+      <i>{question.names.target.scientific}</i>, or {nameWithin(question.names.lookalike.name)},
+      <i>{question.names.lookalike.scientific}</i>?{/if}
+  {/snippet}
+  {#snippet picture()}
     <Picture
       {questionId}
       picture={question.picture}
@@ -127,24 +129,19 @@
             : `Now point at the part of the ${question.picture.isPhotograph ? 'photograph' : 'drawing'} that decided.`
           : 'Scent, taste and touch cannot be shown.'}
     </p>
-  </div>
-  <div class="grid content-start gap-4">
-    {#if feedback}
-      {@render after()}
-    {:else}
-      <Choices legend="Which is it?" {options} bind:value={choice} />
-      {#if isNamed}
-        <PartList
-          parts={question.parts}
-          {part}
-          onchoose={(id) => {
-            part = id;
-            tap = undefined;
-          }}
-        />
-      {/if}
-      <Confidence bind:value={confidence} keys={['4', '5', '6']} />
-      {@render confirm()}
+  {/snippet}
+  {#snippet choices()}
+    <Choices legend="Which is it?" {options} bind:value={choice} />
+    {#if isNamed}
+      <PartList
+        parts={question.parts}
+        {part}
+        onchoose={(id) => {
+          part = id;
+          tap = undefined;
+        }}
+      />
     {/if}
-  </div>
-</div>
+    <Confidence bind:value={confidence} keys={['4', '5', '6']} />
+  {/snippet}
+</Frame>

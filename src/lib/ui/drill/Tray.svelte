@@ -3,6 +3,7 @@
   import { onDestroy, onMount } from 'svelte';
   import type { OpenTray } from '$core/learning';
   import Notice from '$lib/ui/Notice.svelte';
+  import Frame from './Frame.svelte';
   import Marks from './Marks.svelte';
   import Pickable from './Pickable.svelte';
   import Picture from './Picture.svelte';
@@ -13,8 +14,7 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(),
+    pending = $bindable(),
     confirm,
     after
   }: KindProps<OpenTray> = $props();
@@ -52,22 +52,24 @@
   onDestroy(() => clearInterval(ticking));
 
   $effect(() => {
-    given =
-      grown.phase === 'answer' && (!isSwap || picked.length === 1)
-        ? { drill: 'tray', picked: [...picked] }
-        : undefined;
-    label =
-      grown.phase !== 'answer'
-        ? 'Look first'
-        : isSwap
-          ? picked.length === 1
-            ? 'This one was swapped'
-            : 'Choose the one that was swapped'
-          : picked.length === 0
-            ? 'None of these were there'
-            : picked.length === 1
-              ? 'This one was there'
-              : `These ${picked.length} were there`;
+    pending = {
+      given:
+        grown.phase === 'answer' && (!isSwap || picked.length === 1)
+          ? { drill: 'tray', picked: [...picked] }
+          : undefined,
+      label:
+        grown.phase !== 'answer'
+          ? 'Look first'
+          : isSwap
+            ? picked.length === 1
+              ? 'This one was swapped'
+              : 'Choose the one that was swapped'
+            : picked.length === 0
+              ? 'None of these were there'
+              : picked.length === 1
+                ? 'This one was there'
+                : `These ${picked.length} were there`
+    };
   });
 
   const toggle = (id: number) => {
@@ -76,16 +78,16 @@
   };
 </script>
 
-<p class="mt-1 font-serif text-[19px] leading-7">
-  {#if grown.phase === 'ready'}{question.count} plants lie under the cloth. You have {question.seconds} seconds
-    to look.
-  {:else if grown.phase === 'look'}Look at all of them: {left} s left.
-  {:else if isSwap}Fresh plants of the same kinds, but one was put in another’s place. Which?
-  {:else}Fresh plants. Which kinds were on the tray?{/if}
-</p>
-{#if problem}<Notice kind="problem">{problem}</Notice>{/if}
-<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
-  <div>
+<Frame {feedback} {confirm} {after} canConfirm={grown.phase === 'answer'}>
+  {#snippet statement()}
+    {#if grown.phase === 'ready'}{question.count} plants lie under the cloth. You have {question.seconds} seconds
+      to look.
+    {:else if grown.phase === 'look'}Look at all of them: {left} s left.
+    {:else if isSwap}Fresh plants of the same kinds, but one was put in another’s place. Which?
+    {:else}Fresh plants. Which kinds were on the tray?{/if}
+  {/snippet}
+  {#snippet picture()}
+    {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
     {#if grown.picture}
       {#key grown.picture.name}
         <Picture
@@ -138,11 +140,9 @@
         >
       </div>
     {/if}
-  </div>
-  <div class="grid content-start gap-4">
-    {#if feedback}
-      {@render after()}
-    {:else if grown.phase === 'look'}
+  {/snippet}
+  {#snippet choices()}
+    {#if grown.phase === 'look'}
       <p class="font-serif text-[44px] leading-none font-semibold" aria-live="off">{left} s</p>
       <p class="note text-ink-2">
         Say each plant’s shape to yourself before its name. You will be asked on other plants of the same
@@ -157,7 +157,6 @@
           ? 'Tap the one that lay not there before.'
           : 'Tap all that were there; half and half is usual.'}
       </p>
-      {@render confirm()}
     {/if}
-  </div>
-</div>
+  {/snippet}
+</Frame>

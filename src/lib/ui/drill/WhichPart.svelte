@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { OpenWhichPart, Spot } from '$core/learning';
+  import Frame from './Frame.svelte';
   import Marks from './Marks.svelte';
   import PartList from './PartList.svelte';
   import Picture from './Picture.svelte';
@@ -9,8 +10,7 @@
     questionId,
     question,
     feedback,
-    given = $bindable(),
-    label = $bindable(),
+    pending = $bindable(),
     confirm,
     after
   }: KindProps<OpenWhichPart> = $props();
@@ -19,21 +19,20 @@
   let part = $state<number>();
 
   $effect(() => {
-    given = tap
-      ? { drill: 'which part tells', tap }
-      : part === undefined
-        ? undefined
-        : { drill: 'which part tells', part };
-    label = given ? 'This part' : 'Point at the part';
+    const where = tap ? { tap } : part === undefined ? undefined : { part };
+    pending = {
+      given: where && { drill: 'which part tells', ...where },
+      label: where ? 'This part' : 'Point at the part'
+    };
   });
 </script>
 
-<p class="mt-1 font-serif text-[19px] leading-7">
-  {question.plant.name}, <i>{question.plant.scientific}</i>. Where do you see this?
-  <strong>{question.character}: {question.state}</strong>
-</p>
-<div class="mt-3 grid gap-x-9 gap-y-4 lg:grid-cols-[minmax(0,1fr)_270px]">
-  <div>
+<Frame {feedback} {confirm} {after}>
+  {#snippet statement()}
+    {question.plant.name}, <i>{question.plant.scientific}</i>. Where do you see this?
+    <strong>{question.character}: {question.state}</strong>
+  {/snippet}
+  {#snippet picture()}
     <Picture
       {questionId}
       picture={question.picture}
@@ -57,21 +56,16 @@
           stroke-dasharray="4 4"
         />{/if}
     </Picture>
-  </div>
-  <div class="grid content-start gap-4">
-    {#if feedback}
-      {@render after()}
-    {:else}
-      <p class="note text-ink-2">Tap it on the {question.picture.isPhotograph ? 'photograph' : 'drawing'}.</p>
-      <PartList
-        parts={question.parts}
-        {part}
-        onchoose={(id) => {
-          part = id;
-          tap = undefined;
-        }}
-      />
-      {@render confirm()}
-    {/if}
-  </div>
-</div>
+  {/snippet}
+  {#snippet choices()}
+    <p class="note text-ink-2">Tap it on the {question.picture.isPhotograph ? 'photograph' : 'drawing'}.</p>
+    <PartList
+      parts={question.parts}
+      {part}
+      onchoose={(id) => {
+        part = id;
+        tap = undefined;
+      }}
+    />
+  {/snippet}
+</Frame>

@@ -3,11 +3,12 @@
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
   import { goto, invalidateAll } from '$app/navigation';
-  import { type Given, drillWords } from '$core/learning';
+  import { drillWords } from '$core/learning';
   import type { AnswerFeedback as Answered } from '$lib/server/drills';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
   import AnswerFeedback from '$lib/ui/drill/AnswerFeedback.svelte';
   import Question from '$lib/ui/drill/Question.svelte';
+  import type { Pending } from '$lib/ui/drill/kind';
   import RoundSummary from '$lib/ui/drill/RoundSummary.svelte';
   import Notice from '$lib/ui/Notice.svelte';
 
@@ -16,8 +17,7 @@
   // svelte-ignore state_referenced_locally
   let current = $state(data.round.next);
   let startedAt = Date.now();
-  let given = $state<Given>();
-  let label = $state('');
+  let pending = $state<Pending>({ given: undefined, label: '' });
   let feedback = $state<Answered>();
   let problem = $state('');
   let isSending = $state(false);
@@ -44,14 +44,14 @@
   const title = $derived(current ? drillWords[current.question.drill].title : 'Round done');
 
   async function send() {
-    if (!current || !given || isSending || feedback) return;
+    if (!current || !pending.given || isSending || feedback) return;
     isSending = true;
     problem = '';
     const event = {
       id: eventId,
       kind: 'answer',
       questionId: current.id,
-      given,
+      given: pending.given,
       seconds: Math.min(3600, Math.round((Date.now() - startedAt) / 100) / 10)
     };
     try {
@@ -77,7 +77,8 @@
     current = data.round.next;
     startedAt = Date.now();
     eventId = uuid();
-    given = feedback = undefined;
+    pending = { given: undefined, label: '' };
+    feedback = undefined;
     window.scrollTo({ top: 0 });
   }
 
@@ -121,8 +122,9 @@
 
 {#snippet confirm()}
   {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
-  <button type="button" class="btn btn-primary" disabled={!given || isSending} onclick={send}
-    >{label}{#if given}<kbd class="fine hidden rounded border border-current px-1.5 lg:inline">Enter</kbd
+  <button type="button" class="btn btn-primary" disabled={!pending.given || isSending} onclick={send}
+    >{pending.label}{#if pending.given}<kbd class="fine hidden rounded border border-current px-1.5 lg:inline"
+        >Enter</kbd
       >{/if}</button
   >
 {/snippet}
@@ -142,7 +144,7 @@
 {#if current}
   {@const question = current.question}
   {#key current.id}
-    <Question questionId={current.id} {question} {feedback} bind:given bind:label {confirm} {after} />
+    <Question questionId={current.id} {question} {feedback} bind:pending {confirm} {after} />
   {/key}
   {#if feedback?.sheet}
     {@const { sheet, photographs, walkId } = feedback.sheet}
