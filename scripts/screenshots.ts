@@ -5,6 +5,7 @@ import {
   type Site,
   answerQuestion,
   drillTitle,
+  leaveQuestion,
   openSite,
   press,
   resize,
@@ -63,10 +64,7 @@ async function openDrill(site: Site, title: string): Promise<void> {
     while ((await drillTitle(driver)) !== 'Round done') {
       if ((await drillTitle(driver)) === title) return;
       await answerQuestion(driver, false);
-      const buttons = await driver.findElements(By.xpath('//main//button[contains(., "See the round")]'));
-      if (buttons.length > 0) break;
-      await press(driver, 'Next question');
-      await driver.sleep(600);
+      if (await leaveQuestion(driver)) break;
     }
   }
 }

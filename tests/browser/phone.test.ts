@@ -6,6 +6,7 @@ import {
   drillTitle,
   fill,
   importTracks,
+  leaveQuestion,
   openSite,
   planWalk,
   press,
@@ -124,7 +125,7 @@ describe.sequential('on a phone', () => {
         expect(page).toContain('If any one is missing: leave it.');
         break;
       }
-      await press(driver, 'Next question');
+      await leaveQuestion(driver);
     }
     expect(await scrollsSideways(driver)).toBe(false);
   });

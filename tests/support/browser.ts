@@ -276,3 +276,14 @@ export async function answerQuestion(driver: WebDriver, gathers: boolean): Promi
   );
   return title;
 }
+
+/** Leaves an answered question behind, and waits until the next one or the summary stands there. @returns whether it was the last */
+export async function leaveQuestion(driver: WebDriver): Promise<boolean> {
+  const at = By.xpath('//main//button[contains(., "Next question") or contains(., "See the round")]');
+  const button = await driver.findElement(at);
+  const isLast = (await button.getText()).includes('See the round');
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
+  await button.click();
+  await driver.wait(until.stalenessOf(button), patience, 'waiting for what comes next');
+  return isLast;
+}

@@ -77,17 +77,20 @@ export function aboutQuestion(
               .join(', ')
           };
     }
-    case 'names and terms':
-      return spec.asks === 'term'
-        ? {
-            title,
-            about: library.character.get(spec.character)?.name ?? '',
-            truth: termOf(library, spec.character, spec.state)
-          }
-        : {
-            title,
-            about: spec.asks,
-            truth: plantOf(library, spec.taxon, spec.stage) ? name(spec.taxon) : ''
-          };
+    case 'names and terms': {
+      if (spec.asks === 'term')
+        return {
+          title,
+          about: library.character.get(spec.character)?.name ?? '',
+          truth: termOf(library, spec.character, spec.state)
+        };
+      const taxon = library.taxa.get(spec.taxon);
+      const truth = {
+        'english name': name(spec.taxon),
+        'scientific name': taxon?.name ?? spec.taxon,
+        family: taxon ? `${taxon.family}: ${name(spec.taxon)}` : spec.taxon
+      };
+      return { title, about: spec.asks, truth: truth[spec.asks] };
+    }
   }
 }

@@ -1,0 +1,165 @@
+import { bent } from '../flat-leaf';
+import { type Model, hasLeaves } from '../form';
+import { growSpine, placed, scale, smooth } from '../geometry';
+import { bladeLook, flatLeaf, undersideDots } from '../leaf';
+import { bladePart, bladeShows, drawStalk, partOf, stalkShows, stemLook, tubeArea } from '../organs';
+import { drawTube, filled, inkLine, lines, tone } from '../paint';
+import type { Part, Point } from '../scene';
+import { frond, shell } from '../shore';
+import { flatSheet } from '../space';
+
+/** Leaves near: blade, underside, stalk, and one that is torn. */
+
+export function leafView(model: Model): Part[] {
+  const { traits, form, random } = model;
+  if (traits.state('frond-shape')) return frond(model);
+  if (traits.state('shell-apex')) return shell(model);
+  if (!hasLeaves(traits)) return [];
+  const own = random.fork('near leaf');
+  const stalk = Math.min(form.stalk, form.blade.length * 0.22);
+  const turn = own.between(-0.12, 0.12);
+  const parts: Part[] = [];
+  if (stalk > 0 && traits.state('leaf-base') !== 'shield') {
+    const spine = growSpine({ x: 0, y: stalk }, turn * 0.5, 0, stalk, 6);
+    parts.push(
+      partOf(
+        'leaf stalk',
+        drawStalk(model, spine, own.fork('stalk'), true),
+        [],
+        tubeArea(spine, form.stalkWidth * 2),
+        -1,
+        spine.place(0.5)
+      )
+    );
+  }
+  const flat = flatLeaf(model, 1, own.fork('blade'));
+  parts.push(bladePart(model, flat, flatSheet(turn), form.blade.length, bladeShows(model, true)));
+  return parts;
+}
+
+/** The underside of a leaf, with its dots, felt and colour. */
+export function undersideView(model: Model): Part[] {
+  const { traits, random } = model;
+  if (!hasLeaves(traits)) return [];
+  const own = random.fork('underside');
+  const flat = flatLeaf(model, 1, own.fork('blade'), true);
+  const dots = undersideDots(
+    traits.state('leaf-dots'),
+    flat.outline[0] ?? [],
+    bladeLook(model, 1, true),
+    own.fork('dots')
+  );
+  const { shapes, outline } = bent(
+    { ...flat, shapes: [...flat.shapes, ...dots] },
+    flatSheet(own.between(-0.15, 0.15))
+  );
+  return [partOf('leaf', shapes, traits.shown('leaf-underside', 'leaf-dots'), outline, 0)];
+}
+
+/** Leaf stalk at the ground or stem, with the lower part of its blade. */
+export function stalkView(model: Model): Part[] {
+  const { traits, form, random, pen } = model;
+  const own = random.fork('near stalk');
+  const width = Math.max(form.stalkWidth, 2);
+  const long = width * 13;
+  const spine = growSpine({ x: 0, y: 0 }, own.between(0.04, 0.2), own.between(0.05, 0.2), long, 16);
+  const isOnStem = ['stalked-on-stem', 'stalkless-on-stem', 'along-stem', 'running-down'].includes(
+    traits.state('leaf-attachment') ?? ''
+  );
+  const parts: Part[] = [];
+  const stemWidth = Math.min(Math.max(form.stemWidth, width * 1.4), width * 3);
+  if (isOnStem) {
+    const stem = growSpine({ x: -stemWidth * 0.5, y: long * 0.45 }, -0.05, 0.06, long * 1.35, 12);
+    parts.push(
+      partOf(
+        'stem',
+        drawTube(stem, () => stemWidth, { ...stemLook(model, true) }, own.fork('stem')),
+        [],
+        tubeArea(stem, stemWidth),
+        1,
+        stem.place(0.7)
+      )
+    );
+  }
+  parts.push(
+    partOf(
+      'leaf stalk',
+      drawStalk({ ...model, form: { ...form, stalkWidth: width } }, spine, own.fork('stalk'), true),
+      stalkShows(model),
+      tubeArea(spine, width * 2.6),
+      2,
+      spine.place(0.5)
+    )
+  );
+  // The foot of the blade at the upper end, torn off: its sides are drawn in ink, the tear is not.
+  const isDivided = !['undivided', 'lobed', undefined].includes(traits.state('leaf-division'));
+  if (!isDivided) {
+    const half = width * 3;
+    const side = (sign: number) =>
+      smooth(
+        [
+          { x: sign * half * 0.08, y: 0 },
+          { x: sign * half * 0.42, y: -long * 0.1 },
+          { x: sign * half * 0.86, y: -long * 0.27 }
+        ],
+        5
+      );
+    const tear = Array.from({ length: 7 }, (_, i) => ({
+      x: half * (0.86 - 0.287 * i),
+      y: -long * (0.27 + own.between(-0.018, 0.03))
+    }));
+    const lay = (line: readonly Point[]) => placed(line, spine.place(0.99), spine.heading(0.99));
+    const ring = lay([...side(1), ...tear.slice(1, -1), ...side(-1).reverse()]);
+    const shapes = [
+      filled([ring], form.colour.leaf),
+      inkLine(
+        lay([
+          { x: 0, y: 0 },
+          { x: 0, y: -long * 0.25 }
+        ]),
+        width * 0.5,
+        tone(form.colour.leaf, 0.55),
+        1
+      ),
+      inkLine(lay(side(-1)), pen),
+      inkLine(lay(side(1)), pen * 1.3)
+    ];
+    parts.unshift(partOf('leaf', shapes, [], [ring], 0));
+  }
+  return parts;
+}
+
+/** A torn piece of leaf: where the nose is asked. */
+export function tornLeaf({ form, random, pen, traits }: Model): Part[] {
+  const own = random.fork('torn');
+  const size = 30;
+  const top = Array.from({ length: 9 }, (_, i) => ({
+    x: (i / 8 - 0.5) * size,
+    y: -size * 0.22 - own.between(-0.03, 0.05) * size
+  }));
+  const right = Array.from({ length: 5 }, (_, i) => ({
+    x: size * (0.5 + own.between(-0.07, 0.07)),
+    y: size * (-0.2 + 0.1 * i)
+  }));
+  const bottom = top.map(({ x }) => ({ x: -x, y: size * 0.2 + own.between(-0.03, 0.06) * size }));
+  const left = right.map(({ y }) => ({ x: -size * (0.5 + own.between(-0.08, 0.08)), y: -y }));
+  const outline = smooth([...top, ...right, ...bottom, ...left, top[0]!], 3);
+  const veins = [-0.1, 0, 0.1].map((k) => [
+    { x: -size * 0.44, y: size * k },
+    { x: size * 0.44, y: size * k * 0.8 }
+  ]);
+  return [
+    partOf(
+      'torn leaf',
+      [
+        filled([outline], form.colour.leaf),
+        lines(veins, tone(form.colour.leaf, 0.55), pen, 0.6),
+        inkLine(outline, pen * 1.2)
+      ],
+      traits.shown('scent'),
+      [outline],
+      0,
+      scale({ x: size, y: 0 }, 0.48)
+    )
+  ];
+}

@@ -1,0 +1,186 @@
+import type { FlowerLook } from '../flower';
+import { placed, smooth, smoothRing } from '../geometry';
+import { blend, dots, edged, inkLine, lines, tone } from '../paint';
+import type { Line, Point, Shape } from '../scene';
+import { modelled, pollen } from './petals';
+
+/** Flowers with an upper and a lower side, near: two lips, helmets. */
+
+const side = (facing: number): 1 | -1 => (Math.sin(facing) < 0 ? -1 : 1);
+
+/** Hood and lip on a tube out of a ribbed calyx. */
+export function twoLipped(look: FlowerLook, from: Point, facing: number): Shape[] {
+  const { size, colour, pen, green } = look;
+  const lay = (line: Line) => placed(smoothRing(line, 6), from, 0, size, side(facing));
+  const open = (line: Line) => placed(smooth(line, 5), from, 0, size, side(facing));
+  const tube = lay([
+    { x: 0.04, y: -0.05 },
+    { x: 0.3, y: -0.2 },
+    { x: 0.52, y: -0.32 },
+    { x: 0.56, y: -0.06 },
+    { x: 0.36, y: 0.02 },
+    { x: 0.08, y: 0.07 }
+  ]);
+  const hood = lay([
+    { x: 0.42, y: -0.24 },
+    { x: 0.5, y: -0.5 },
+    { x: 0.72, y: -0.64 },
+    { x: 0.95, y: -0.5 },
+    { x: 1, y: -0.24 },
+    { x: 0.84, y: -0.3 },
+    { x: 0.62, y: -0.24 }
+  ]);
+  const lip = lay([
+    { x: 0.48, y: -0.1 },
+    { x: 0.68, y: -0.06 },
+    { x: 0.92, y: 0.1 },
+    { x: 1, y: 0.28 },
+    { x: 0.86, y: 0.3 },
+    { x: 0.82, y: 0.44 },
+    { x: 0.68, y: 0.38 },
+    { x: 0.6, y: 0.18 },
+    { x: 0.48, y: 0.06 }
+  ]);
+  const stamens = [
+    [0.84, -0.22],
+    [0.92, -0.14]
+  ].map(([x, y]) =>
+    open([
+      { x: 0.54, y: -0.18 },
+      { x: 0.72, y: -0.28 },
+      { x: x!, y: y! }
+    ])
+  );
+  const calyx = lay([
+    { x: -0.06, y: -0.06 },
+    { x: 0.06, y: -0.14 },
+    { x: 0.24, y: -0.2 },
+    { x: 0.3, y: 0 },
+    { x: 0.2, y: 0.14 },
+    { x: 0, y: 0.12 }
+  ]);
+  const teeth = [
+    [0.2, -0.2, 0.44, -0.32],
+    [0.27, -0.1, 0.48, -0.08],
+    [0.25, 0.05, 0.42, 0.14],
+    [0.17, 0.12, 0.28, 0.26]
+  ].map(([x, y, tx, ty]) =>
+    placed(
+      [
+        { x: x!, y: y! - 0.045 },
+        { x: tx!, y: ty! },
+        { x: x!, y: y! + 0.045 }
+      ],
+      from,
+      0,
+      size,
+      side(facing)
+    )
+  );
+  const marks =
+    look.marks === 'spotted'
+      ? [
+          dots(
+            placed(
+              [
+                { x: 0.66, y: 0.04 },
+                { x: 0.74, y: 0.12 },
+                { x: 0.8, y: 0.22 },
+                { x: 0.7, y: 0.2 },
+                { x: 0.84, y: 0.12 }
+              ],
+              from,
+              0,
+              size,
+              side(facing)
+            ),
+            blend(colour, '#4A1B48', 0.8),
+            size * 0.034
+          )
+        ]
+      : [];
+  return [
+    ...modelled(tube, tone(colour, 0.1), pen),
+    ...stamens.map((one) => inkLine(one, pen * 1.4, '#8A8468')),
+    dots(
+      stamens.map((one) => one[one.length - 1]!),
+      tone(pollen, -0.3),
+      size * 0.045
+    ),
+    ...modelled(hood, colour, pen),
+    ...modelled(lip, tone(colour, 0.12), pen),
+    ...marks,
+    edged(teeth, green, pen * 0.8),
+    ...modelled(calyx, green, pen),
+    lines(
+      [-0.08, 0, 0.07].map((y) =>
+        open([
+          { x: 0, y: y * 0.6 },
+          { x: 0.14, y: y * 1.1 - 0.02 },
+          { x: 0.26, y: y * 1.5 - 0.03 }
+        ])
+      ),
+      tone(green, -0.5),
+      pen * 0.8,
+      0.7
+    )
+  ];
+}
+
+/** Monkshood: a helmet over two broad side sepals and two narrow lower ones. */
+export function helmet(look: FlowerLook, from: Point, facing: number): Shape[] {
+  const { size, colour, pen } = look;
+  const lay = (line: Line) => placed(smoothRing(line, 6), from, 0, size, side(facing));
+  const hood = lay([
+    { x: 0.08, y: -0.02 },
+    { x: 0.02, y: -0.36 },
+    { x: 0.2, y: -0.7 },
+    { x: 0.5, y: -0.78 },
+    { x: 0.76, y: -0.56 },
+    { x: 0.86, y: -0.34 },
+    { x: 1.02, y: -0.2 },
+    { x: 0.78, y: -0.2 },
+    { x: 0.5, y: -0.14 },
+    { x: 0.26, y: 0.02 }
+  ]);
+  const cheek = lay([
+    { x: 0.16, y: -0.06 },
+    { x: 0.34, y: -0.26 },
+    { x: 0.62, y: -0.28 },
+    { x: 0.78, y: -0.06 },
+    { x: 0.66, y: 0.18 },
+    { x: 0.38, y: 0.22 },
+    { x: 0.2, y: 0.12 }
+  ]);
+  const low = (dx: number) =>
+    lay([
+      { x: 0.24 + dx, y: 0.1 },
+      { x: 0.4 + dx, y: 0.14 },
+      { x: 0.56 + dx, y: 0.42 },
+      { x: 0.5 + dx, y: 0.5 },
+      { x: 0.34 + dx, y: 0.36 }
+    ]);
+  const veins = [-0.5, -0.34, -0.2].map((y) =>
+    placed(
+      smooth(
+        [
+          { x: 0.1, y: y * 0.6 },
+          { x: 0.34, y: y - 0.12 },
+          { x: 0.68, y: y * 0.9 - 0.04 }
+        ],
+        5
+      ),
+      from,
+      0,
+      size,
+      side(facing)
+    )
+  );
+  return [
+    ...modelled(low(0.1), tone(colour, -0.12), pen),
+    ...modelled(low(-0.04), colour, pen),
+    ...modelled(hood, colour, pen),
+    lines(veins, tone(colour, -0.5), pen * 0.8, 0.5),
+    ...modelled(cheek, tone(colour, 0.14), pen)
+  ];
+}

@@ -1,0 +1,150 @@
+import { type Model, isAbsent, isClimbing } from '../form';
+import { type Spine, add, clamp, ellipse, growSpine, scale, towards } from '../geometry';
+import { type HairKind, type TubeLook, blend, drawTube, edged, hairKinds, lines, tone } from '../paint';
+import type { Part, Point, Shape } from '../scene';
+import { partOf, tubeArea } from './part';
+import { stemCharacters, stemFromAfar } from './shows';
+
+/** Stems with their hairs, marks and cut ends, and tendrils. */
+
+const stemHairs = (state: string | undefined): HairKind =>
+  hairKinds.includes(state as HairKind) ? (state as HairKind) : 'hairless';
+
+export function stemLook({ traits, form, pen }: Model, near = false): TubeLook {
+  const section = traits.state('stem-section');
+  const sections = ['smooth', 'ridged', 'winged', 'square', 'three-angled', 'jointed'] as const;
+  return {
+    colour: isAbsent(traits.state('twig-bark')) ? form.colour.stem : form.colour.twig,
+    pen,
+    hairs: stemHairs(traits.state('stem-hairs')),
+    marks: (traits.state('stem-marks') as 'plain' | 'blotched' | 'flushed' | undefined) ?? 'plain',
+    section: sections.find((one) => one === section) ?? 'smooth',
+    bloom: traits.state('stem-bloom') === 'bloom',
+    near
+  };
+}
+
+/** A stem that was cut: its end shows whether it is hollow. */
+export function cutEnd(
+  at: Point,
+  width: number,
+  heading: number,
+  filling: string | undefined,
+  colour: string,
+  pen: number
+): Shape[] {
+  const [rx, ry] = [width / 2, width * 0.17];
+  const shapes: Shape[] = [edged([ellipse(at, rx, ry, heading, 22)], tone(colour, 0.55), pen * 0.9)];
+  if (filling === 'hollow')
+    shapes.push(
+      edged(
+        [ellipse(add(at, { x: 0, y: ry * 0.1 }), rx * 0.68, ry * 0.64, heading, 20)],
+        tone(colour, -0.75),
+        pen * 0.5
+      )
+    );
+  else if (filling === 'pith')
+    shapes.push(edged([ellipse(at, rx * 0.66, ry * 0.66, heading, 18)], '#FBFAF4', pen * 0.5));
+  else if (filling === 'solid')
+    shapes.push(lines([ellipse(at, rx * 0.55, ry * 0.55, heading, 18)], tone(colour, 0.1), pen * 0.5));
+  return shapes;
+}
+
+/** A stem with its joints and what arms it. @param joints shares of its length */
+export function stemPart(
+  model: Model,
+  spine: Spine,
+  width: (t: number) => number,
+  joints: readonly number[],
+  depth: number,
+  name = 'stem',
+  near = false
+): Part {
+  const { traits, pen } = model;
+  const random = model.random.fork(name);
+  const look = stemLook(model, near);
+  const isSwollen = traits.state('stem-joints') === 'swollen';
+  const swollen = (t: number) =>
+    width(t) *
+    (isSwollen
+      ? 1 + 0.7 * joints.reduce((most, joint) => Math.max(most, 1 - Math.abs(t - joint + 0.02) / 0.045), 0)
+      : 1);
+  const shapes: Shape[] = drawTube(spine, swollen, look, random);
+  if (traits.state('twig-bark') === 'warty') {
+    const warts = Array.from({ length: near ? 26 : 14 }, () => {
+      const t = random.between(0.03, 0.97);
+      const at = add(
+        spine.place(t),
+        scale(towards(spine.heading(Math.min(t, 0.99)) + Math.PI / 2), random.between(-0.34, 0.34) * width(t))
+      );
+      return ellipse(at, width(t) * 0.06, width(t) * 0.12, spine.heading(Math.min(t, 0.99)), 7);
+    });
+    shapes.push(edged(warts, '#C9BFA8', pen * 0.4, '#5E5648'));
+  } else if (traits.state('twig-bark') === 'flaky' || traits.state('twig-bark') === 'orange-upper') {
+    const flakes = Array.from({ length: near ? 18 : 9 }, () => {
+      const t = random.between(0.05, 0.95);
+      const at = add(
+        spine.place(t),
+        scale(towards(spine.heading(Math.min(t, 0.99)) + Math.PI / 2), random.between(-0.36, 0.36) * width(t))
+      );
+      return [at, add(at, scale(towards(spine.heading(Math.min(t, 0.99))), width(t) * 0.5))];
+    });
+    shapes.push(lines(flakes, tone(look.colour, -0.55), pen * 0.7, 0.7));
+  }
+  const arms = traits.state('stem-arms');
+  if (arms === 'prickles' || arms === 'thorns') {
+    const reach = arms === 'thorns' ? Math.max(width(0) * 3.4, pen * 16) : Math.max(width(0) * 0.8, pen * 5);
+    const count = arms === 'thorns' ? 4 : Math.round(clamp(spine.length / (reach * 1.6), 6, 22));
+    const rings = Array.from({ length: count }, (_, i) => {
+      const t = (i + random.between(0.3, 0.7)) / count;
+      const side = i % 2 ? 1 : -1;
+      const turn = spine.heading(Math.min(t, 0.99)) + side * (arms === 'thorns' ? 1.1 : 1.45);
+      const foot = add(
+        spine.place(t),
+        scale(towards(spine.heading(Math.min(t, 0.99)) + Math.PI / 2), (side * width(t)) / 2.4)
+      );
+      const half = arms === 'thorns' ? width(t) * 0.18 : reach * 0.24;
+      const along = scale(towards(spine.heading(Math.min(t, 0.99))), half);
+      const tip = add(foot, scale(towards(turn), reach * random.between(0.8, 1.1)));
+      return [add(foot, along), tip, add(foot, scale(along, -1))];
+    });
+    shapes.unshift(
+      edged(rings, arms === 'thorns' ? look.colour : blend(look.colour, '#A2464A', 0.35), pen * 0.8)
+    );
+  }
+  return partOf(
+    'stem',
+    shapes,
+    traits.shown(
+      ...(near ? stemCharacters : stemFromAfar),
+      ...(isClimbing(traits) && !near ? ['climbing-by'] : [])
+    ),
+    tubeArea(spine, Math.max(width(0.3) * 1.5, pen * 6)),
+    depth,
+    spine.place(0.35)
+  );
+}
+
+/** A coil that holds on. */
+export function tendril(
+  at: Point,
+  heading: number,
+  reach: number,
+  pen: number,
+  colour: string,
+  mirror: number
+): Shape {
+  const points: Point[] = [];
+  const arm = growSpine(at, heading, mirror * 0.5, reach * 0.6, 8);
+  points.push(...arm.points);
+  const centre = add(arm.place(1), { x: mirror * reach * 0.08, y: 0 });
+  for (let i = 0; i <= 26; i += 1) {
+    const a = (i / 26) * 4.4 * Math.PI;
+    const r = reach * 0.1 * (1 - 0.6 * (i / 26));
+    points.push({
+      x: centre.x - mirror * r * Math.cos(a),
+      y: centre.y + r * Math.sin(a) + (i / 26) * reach * 0.2
+    });
+  }
+  return lines([points], colour, pen * 1.1);
+}
