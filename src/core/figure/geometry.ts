@@ -23,6 +23,9 @@ export function placed(line: Line, at: Point, turn = 0, size = 1, mirror = 1): P
   }));
 }
 
+const blended = (a: number, b: number, c: number, d: number, t: number): number =>
+  0.5 * (2 * b + (c - a) * t + (2 * a - 5 * b + 4 * c - d) * t * t + (3 * b - a - 3 * c + d) * t ** 3);
+
 /** Catmull–Rom curve through points, `steps` samples between each two. */
 export function smooth(points: Line, steps: number): Point[] {
   const at = (i: number) => points[Math.max(0, Math.min(points.length - 1, i))]!;
@@ -31,9 +34,7 @@ export function smooth(points: Line, steps: number): Point[] {
     const [p0, p1, p2, p3] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
     for (let k = 0; k < steps; k += 1) {
       const t = k / steps;
-      const blend = (a: number, b: number, c: number, d: number) =>
-        0.5 * (2 * b + (c - a) * t + (2 * a - 5 * b + 4 * c - d) * t * t + (3 * b - a - 3 * c + d) * t ** 3);
-      curve.push({ x: blend(p0.x, p1.x, p2.x, p3.x), y: blend(p0.y, p1.y, p2.y, p3.y) });
+      curve.push({ x: blended(p0.x, p1.x, p2.x, p3.x, t), y: blended(p0.y, p1.y, p2.y, p3.y, t) });
     }
   }
   curve.push(at(points.length - 1));

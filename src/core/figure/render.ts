@@ -7,10 +7,8 @@ const grain = 10;
 const attribute = (name: string, value: string | number | undefined) =>
   value === undefined ? '' : ` ${name}="${value}"`;
 
-const step = (dx: number, dy: number, isFirst: boolean): string => {
-  const x = `${dx < 0 || isFirst ? '' : ' '}${dx}`;
-  return `${x}${dy < 0 ? '' : ' '}${dy}`;
-};
+/** A number after another one: a minus parts them as well as a space. */
+const next = (value: number): string => (value < 0 ? String(value) : ` ${value}`);
 
 /** SVG path data of rings placed on a plate. */
 export function pathData(
@@ -35,10 +33,11 @@ export function pathData(
       const nextX = Math.round((ring[i]!.x * scale + dx) * grain);
       const nextY = Math.round((ring[i]!.y * scale + dy) * grain);
       if (nextX === x && nextY === y) continue;
-      if (isFirst) d += 'l';
-      d += step(nextX - x, nextY - y, isFirst);
+      d += isFirst ? `l${nextX - x}` : next(nextX - x);
+      d += next(nextY - y);
       isFirst = false;
-      [x, y] = [nextX, nextY];
+      x = nextX;
+      y = nextY;
     }
     if (isFirst) d += 'h0';
     else if (closed) d += 'z';
@@ -61,9 +60,9 @@ function path(
 
 /** A plate as an SVG document of its own: paths only, no style, no ids, no text. */
 export function renderPlate({ width, height, figures, marks }: Plate): string {
-  const drawn = figures.flatMap(({ scene, scale, dx, dy }) =>
-    scene.parts.flatMap(({ shapes }) => shapes.map((shape) => path(shape, scale, dx, dy)))
-  );
-  const scaleBars = marks.map((shape) => path(shape, 1, 0, 0));
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width * grain} ${height * grain}" width="${width}" height="${height}" stroke-linecap="round" stroke-linejoin="round">${drawn.join('')}${scaleBars.join('')}</svg>`;
+  let drawn = '';
+  for (const { scene, scale, dx, dy } of figures)
+    for (const { shapes } of scene.parts) for (const shape of shapes) drawn += path(shape, scale, dx, dy);
+  for (const mark of marks) drawn += path(mark, 1, 0, 0);
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width * grain} ${height * grain}" width="${width}" height="${height}" stroke-linecap="round" stroke-linejoin="round">${drawn}</svg>`;
 }

@@ -1,4 +1,3 @@
-import { mix } from './geometry';
 import type { Point, Shape } from './scene';
 
 /** Room: x to the right, y up, z towards the viewer. Millimetres. */
@@ -152,11 +151,15 @@ export function sheetOn(spine: Spine3, camera: Camera, { roll, fold, twist = 0 }
     const t = (-y / spine.length) * samples;
     const i = Math.max(0, Math.min(samples - 1, Math.floor(t)));
     const share = t - i;
-    const foot = mix(at[i]!, at[i + 1]!, share);
-    const list = x < 0 ? sides.left : sides.right;
-    const side = mix(list[i]!, list[i + 1]!, Math.max(0, Math.min(1, share)));
+    const within = Math.max(0, Math.min(1, share));
     const size = Math.abs(x);
-    return { x: foot.x + side.x * size, y: foot.y + side.y * size };
+    const list = x < 0 ? sides.left : sides.right;
+    const [foot, onward, side, after] = [at[i]!, at[i + 1]!, list[i]!, list[i + 1]!];
+    // Every point of every leaf comes through here: no points in between are made for it.
+    return {
+      x: foot.x + (onward.x - foot.x) * share + (side.x + (after.x - side.x) * within) * size,
+      y: foot.y + (onward.y - foot.y) * share + (side.y + (after.y - side.y) * within) * size
+    };
   };
   return Object.assign(sheet, {
     light: (half: -1 | 1) => lights[half < 0 ? 0 : 1],

@@ -20,10 +20,13 @@ export function visibleShares(parts: readonly Part[]): number[] {
   const owner = new Int16Array(cells * cells).fill(-1);
   const own = parts.map(() => 0);
   parts.forEach(({ hit }, part) => {
-    const covered = new Set<number>();
-    for (const ring of hit) fill(ring, box.left, box.top, step, (cell) => covered.add(cell));
-    own[part] = covered.size;
-    for (const cell of covered) owner[cell] = part;
+    // Parts come in order: a cell that this part owns already was counted with another of its rings.
+    const put = (cell: number) => {
+      if (owner[cell] === part) return;
+      owner[cell] = part;
+      own[part]! += 1;
+    };
+    for (const ring of hit) fill(ring, box.left, box.top, step, put);
   });
   const seen = parts.map(() => 0);
   for (const part of owner) if (part >= 0) seen[part]! += 1;
@@ -53,10 +56,11 @@ function fill(ring: Line, left: number, top: number, step: number, put: (cell: n
     const y = top + (row + 0.5) * step;
     const crossings: number[] = [];
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i, i += 1) {
-      const [a, b] = [ring[i]!, ring[j]!];
+      const a = ring[i]!;
+      const b = ring[j]!;
       if (a.y > y !== b.y > y) crossings.push(((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x);
     }
-    crossings.sort((a, b) => a - b);
+    if (crossings.length > 1) crossings.sort((a, b) => a - b);
     for (let k = 0; k + 1 < crossings.length; k += 2) {
       const from = Math.max(0, Math.ceil((crossings[k]! - left) / step - 0.5));
       const to = Math.min(cells - 1, Math.floor((crossings[k + 1]! - left) / step - 0.5));
