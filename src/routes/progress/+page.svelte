@@ -1,5 +1,6 @@
 <script lang="ts">
   import { nameWithin } from '$core/knowledge';
+  import { written } from '$core/learning';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import CircleDashed from '@lucide/svelte/icons/circle-dashed';
   import Download from '@lucide/svelte/icons/download';
@@ -13,8 +14,7 @@
   let { data } = $props();
   const ready = $derived(data.people.filter(({ readiness }) => readiness?.isReady).length);
   const shownPairs = $derived(data.pairs.filter(({ answers }) => answers > 0));
-  const number = (value: number | undefined) =>
-    value === undefined ? '—' : value.toFixed(1).replace('-', '−');
+  const number = (value: number | undefined) => (value === undefined ? '—' : written(value, 1));
   const address = (person: string) => `/progress/${person}${data.walk ? `?walk=${data.walk.id}` : ''}`;
 </script>
 

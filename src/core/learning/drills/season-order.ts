@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Library, type LibraryTaxon, englishName, nameWithin } from '../../knowledge';
-import { rankCorrelation } from '../measures';
+import { rankCorrelation, written } from '../measures';
 import type { Outcome } from '../outcome';
 import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
@@ -150,7 +150,7 @@ export function poseSeason(
                         `${spec.mode === 'stages' ? plant.stage.stage : `${nameWithin(englishName(plant.taxon))} in ${plant.stage.stage}`} (${monthOf(middleDay(plant))})`
                     )
                     .join(', ')}.`,
-                  `Rank correlation ${correlation.toFixed(2).replace('-', '−')}.`
+                  `Rank correlation ${written(correlation, 2)}.`
                 ]),
             'Known in flower is not known as a rosette: each stage is learned by itself.'
           ],

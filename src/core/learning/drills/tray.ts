@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Library, Stage, englishName, nameWithin } from '../../knowledge';
-import { sensitivity } from '../measures';
+import { sensitivity, written } from '../measures';
 import type { Outcome } from '../outcome';
 import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
@@ -181,7 +181,7 @@ export function poseTray(
           reasons: [
             isSwap
               ? `${englishName(shown[0]!.taxon)} lay there; ${nameWithin(englishName(others[0]!.taxon))} was put in its place.`
-              : `${hits} of ${signals} found again, ${falseAlarms} picked that had not been there${found ? ` (d′ ${found.discrimination.toFixed(1).replace('-', '−')})` : ''}.`,
+              : `${hits} of ${signals} found again, ${falseAlarms} picked that had not been there${found ? ` (d′ ${written(found.discrimination, 1)})` : ''}.`,
             `There were: ${shown.map(({ taxon }) => nameWithin(englishName(taxon))).join(', ')}.`,
             'Now go out and find them: a plant that was found is kept longer than one that was seen.'
           ],

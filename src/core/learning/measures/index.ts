@@ -4,3 +4,4 @@ export * from './calibration';
 export * from './rank-correlation';
 export * from './paired-change';
 export * from './mean-interval';
+export * from './written';

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { nameWithin } from '$core/knowledge';
+  import { written } from '$core/learning';
   import Download from '@lucide/svelte/icons/download';
   import PenLine from '@lucide/svelte/icons/pen-line';
   import Skull from '@lucide/svelte/icons/skull';
@@ -16,8 +17,7 @@
 
   let { data, form } = $props();
   const progress = $derived(data.progress);
-  const number = (value: number | undefined) =>
-    value === undefined ? '—' : value.toFixed(1).replace('-', '−');
+  const number = (value: number | undefined) => (value === undefined ? '—' : written(value, 1));
   const percent = (share: number | undefined) => (share === undefined ? '—' : `${Math.round(100 * share)} %`);
 </script>
 
