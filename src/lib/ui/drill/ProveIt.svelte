@@ -158,7 +158,7 @@
       </ul>
     {/if}
     <svg
-      viewBox="0 0 740 42"
+      viewBox="0 0 744 42"
       class="mt-2 w-full"
       role="img"
       aria-label="{spent} of {everything} seconds spent"
