@@ -49,10 +49,20 @@ module.exports = {
       to: { path: '^src/core/[^/]+/', pathNot: '/index\\.ts$' }
     },
     {
-      name: 'one-door-to-the-pool',
+      name: 'one-door-to-the-database',
       severity: 'error',
-      from: { path: '^src', pathNot: '^src/lib/server/(school|sign-in)\\.ts$|^src/hooks\\.server\\.ts$' },
-      to: { path: '^src/lib/server/pool\\.ts$' }
+      from: {
+        path: '^src',
+        pathNot:
+          '^src/lib/server/(school|trouble)\\.ts$|^src/lib/server/accounts/|^src/hooks\\.server\\.ts$|^src/routes/health/'
+      },
+      to: { path: '^src/lib/server/database\\.ts$' }
+    },
+    {
+      name: 'accounts-offer-their-index',
+      severity: 'error',
+      from: { path: '^src', pathNot: '^src/lib/server/accounts/' },
+      to: { path: '^src/lib/server/accounts/', pathNot: '/index\\.ts$' }
     }
   ],
   options: {

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { By } from 'selenium-webdriver';
 import { tryPort } from '../scripts/setup/ports.js';
 import { serve } from '../scripts/setup/server.js';
+import { createRandom } from '../src/core/random';
 import { type DrillPair, type Specification, composeRound, newLearner, pose } from '../src/core/learning';
 import { answerTo, cautious, openQuestion } from '../tests/support/answers';
 import {
@@ -51,7 +52,7 @@ function questionTimes(): Figure {
   };
   const times: number[] = [];
   const specs: Specification[] = Array.from({ length: 12 }, (_, i) =>
-    composeRound(frame, pairs, 20, i)
+    composeRound(frame, pairs, 20, createRandom(`round ${i}`))
   ).flat();
   for (const [i, spec] of specs.entries()) {
     const from = performance.now();

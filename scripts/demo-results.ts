@@ -113,13 +113,23 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
         effective_at: at
       });
       const learner = { skill: from + ((skill - from) * d) / Math.max(days.length - 1, 1), caution };
-      const specs = composeRound(frame, pairs, questionsEach, seedOf(roundId)).filter(isOnPair);
+      const specs = composeRound(
+        frame,
+        pairs,
+        questionsEach,
+        createRandom(`round ${seedOf(roundId)}`)
+      ).filter(isOnPair);
       for (const [i, spec] of specs.entries())
         await answer(roundId, `${person} ${day} ${i}`, personId, i, spec, learner, at, random);
     }
   for (const { key, cohort, by, on, sat, questions, ...quiz } of demo.quizzes) {
     const quizId = idOf('quiz', key);
-    const specs = composeRound({ ...frame, learner: anybody(pairs) }, pairs, questions, seedOf(quizId));
+    const specs = composeRound(
+      { ...frame, learner: anybody(pairs) },
+      pairs,
+      questions,
+      createRandom(`round ${seedOf(quizId)}`)
+    );
     await insert('quiz', {
       id: quizId,
       ...quiz,

@@ -3,7 +3,7 @@ import { publishBrief } from '../src/lib/server/briefs';
 import { liftCheck } from '../src/lib/server/lifts';
 import { type Plan, readPlan } from '../src/lib/server/plan';
 import type { SchoolDb } from '../src/lib/server/school';
-import type { Viewer } from '../src/lib/server/sign-in';
+import type { Viewer } from '../src/lib/server/accounts';
 import { type IdOf, place } from './demo-place';
 import type { Demo } from './demo-schema';
 
@@ -88,6 +88,9 @@ async function planOn(
   const leader = demo.people.find(({ key }) => key === walk.leader)!;
   const viewer: Viewer = {
     accountId: idOf('person', leader.key),
+    sessionId: '',
+    confirmedAt: new Date(0),
+    schools: 1,
     schoolId: db.schoolId,
     personId: idOf('person', leader.key),
     name: leader.name,

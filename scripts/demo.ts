@@ -11,14 +11,14 @@ import {
 } from '../src/core/knowledge';
 import { keepWarmth } from '../src/lib/server/warmth';
 import { readStation, stationName } from '../src/lib/server/weather-station';
-import { closePool } from '../src/lib/server/pool';
+import { closePool } from '../src/lib/server/database';
 import { type SchoolDb, withSchool } from '../src/lib/server/school';
 import type { IdOf } from './demo-place';
 import { Demo } from './demo-schema';
 import { loadResults } from './demo-results';
 import { loadSites } from './demo-sites';
 import { insertWalks, liftStops, publishWalks } from './demo-walks';
-import { createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/sign-in';
+import { createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/accounts';
 
 /** The invented demo school. Its ids follow from its keys, so that an interrupted load can be taken up again. */
 
@@ -42,9 +42,18 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
         await db.query('update school set demo_date = $1', [demo.school.demoDate]);
       });
     }
-    for (const { key, email } of demo.people)
-      if (email && !(await isEmailTaken(email)))
-        await createAccount(schoolId, idOf('person', key), email, demo.password);
+    for (const { key, name, email } of demo.people) {
+      if (!email || (await isEmailTaken(email))) continue;
+      // Who was erased meanwhile, or got another role, stays as they are.
+      const id = idOf('person', key);
+      const isThere = await withSchool(schoolId, async (db) =>
+        Boolean(
+          (await db.query("select from person where id = $1 and name = $2 and role <> 'guest'", [id, name]))
+            .rowCount
+        )
+      );
+      if (isThere) await createAccount(schoolId, id, email, demo.password);
+    }
   } finally {
     await closePool();
   }

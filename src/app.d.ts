@@ -1,12 +1,15 @@
-import type { Viewer } from '$lib/server/sign-in';
+import type { Viewer } from '$lib/server/accounts';
 
 declare global {
   namespace App {
     interface Locals {
       viewer: Viewer | undefined;
+      /** Of this request: people quote it, the log has it. */
+      number: string;
     }
     interface Error {
       message: string;
+      number?: string;
     }
   }
 }

@@ -1,11 +1,28 @@
-import { type Handle, type ServerInit, redirect } from '@sveltejs/kit';
-import { assertBoundRole, closePool } from '$lib/server/pool';
-import { readSessionCookie } from '$lib/server/cookies';
+import { randomBytes } from 'node:crypto';
+import {
+  type Handle,
+  type HandleServerError,
+  type RequestEvent,
+  type ServerInit,
+  error,
+  isHttpError,
+  isRedirect,
+  redirect
+} from '@sveltejs/kit';
+import { hasAccounts, readSessionCookie, viewerOf } from '$lib/server/accounts';
+import { inWords, mostBytesOf } from '$lib/server/body-limits';
+import { cleanRequest } from '$lib/server/clean-text';
+import { assertBoundRole, closePool } from '$lib/server/database';
 import { keepSweeping } from '$lib/server/housekeeping';
-import { hasAccounts, viewerOf } from '$lib/server/sign-in';
+import { faultOf, log } from '$lib/server/log';
+import { orSay, report } from '$lib/server/trouble';
 
 export const init: ServerInit = async () => {
   if (!process.env['DATABASE_URL']) return;
+  // A forgotten promise is a fault to be mended, and no reason to leave everybody else without an answer.
+  process.on('unhandledRejection', (problem) =>
+    log.error({ what: 'rejection not handled', ...faultOf(problem) })
+  );
   await assertBoundRole();
   const stopSweeping = keepSweeping();
   // adapter-node's word for 'stop': idle connections would keep the process alive.
@@ -15,12 +32,12 @@ export const init: ServerInit = async () => {
   });
 };
 
-const open = ['/sign-in', '/set-up', '/welcome', '/health'];
+const open = ['/sign-in', '/set-up', '/welcome', '/new-password', '/health'];
 const isOpen = (path: string) => open.some((prefix) => path === prefix || path.startsWith(`${prefix}/`));
+const changes = (method: string) => !['GET', 'HEAD', 'OPTIONS'].includes(method);
 
-export const handle: Handle = async ({ event, resolve }) => {
-  const { url, cookies, request } = event;
-  // ORIGIN names one host; a loopback visitor under another name is sent there, so that cookies and forms agree.
+/** ORIGIN names one host; a loopback visitor under another name is sent there, so that cookies and forms agree. */
+function toOwnHost({ url, request }: RequestEvent): void {
   const host = request.headers.get('host');
   if (
     host &&
@@ -29,22 +46,129 @@ export const handle: Handle = async ({ event, resolve }) => {
     request.method === 'GET'
   )
     redirect(307, `${url.origin}${url.pathname}${url.search}`);
+}
 
-  const token = readSessionCookie(cookies);
-  event.locals.viewer = token ? await viewerOf(token) : undefined;
-  if (!event.locals.viewer && !isOpen(url.pathname)) {
-    if (url.pathname.startsWith('/api/'))
-      return new Response(JSON.stringify({ problem: 'Sign in first.' }), { status: 401 });
-    const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname)}`;
-    redirect(303, (await hasAccounts()) ? `/sign-in${to}` : '/set-up');
-  }
-  const theme = cookies.get('theme');
-  const response = await resolve(event, {
-    transformPageChunk: ({ html }) =>
-      theme === 'dusk' || theme === 'sun' ? html.replace('data-theme="day"', `data-theme="${theme}"`) : html
-  });
-  response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'same-origin');
-  response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=(self)');
+/** What another site makes a browser send is refused, whatever it says that it is; SvelteKit looks at forms alone. */
+function fromOwnSite({ url, request }: RequestEvent): void {
+  if (!changes(request.method)) return;
+  const origin = request.headers.get('origin');
+  if ((origin && origin !== url.origin) || request.headers.get('sec-fetch-site') === 'cross-site')
+    error(403, 'This was sent from another site.');
+}
+
+/** Lets go by what is not read: a browser listens only when it has said everything. */
+async function discard(body: ReadableStream<Uint8Array>): Promise<void> {
+  const reader = body.getReader();
+  // What is larger than the server takes at all ends in an error, which says the same.
+  while (!(await reader.read().catch(() => ({ done: true }))).done);
+}
+
+/** Refuses what is too large before any of it is taken apart. */
+async function ofBearableSize({ request, route, locals }: RequestEvent): Promise<void> {
+  if (!changes(request.method) || !request.body) return;
+  const length = request.headers.get('content-length');
+  if (length === null) error(411, 'Say how long what you send is.');
+  const most = mostBytesOf(route.id, Boolean(locals.viewer));
+  if (Number(length) <= most) return;
+  await discard(request.body);
+  error(413, `This is larger than the ${inWords(most)} that are taken here: nothing was stored.`);
+}
+
+/** A refusal of a form that a page sent with script is shown on that page, with what was typed still in it. */
+function shownOnPage({ request }: RequestEvent, status: number, body: App.Error): Response | undefined {
+  if (request.headers.get('x-sveltekit-action') !== 'true') return undefined;
+  return Response.json({ type: 'error', status, error: body }, { status });
+}
+
+/**
+ * Which scripts a page needs is told within it. As a header it is four kilobytes, more than proxies with usual buffers
+ * take.
+ */
+function pageOptions(theme: string | undefined) {
+  const scripts: string[] = [];
+  return {
+    preload: ({ type, path }: { type: string; path: string }) => {
+      if (type === 'js') scripts.push(path);
+      return false;
+    },
+    transformPageChunk: ({ html }: { html: string }) => {
+      const links = scripts.splice(0).map((path) => `<link rel="modulepreload" href="${path}">`);
+      const page = links.length > 0 ? html.replace('</head>', `${links.join('')}</head>`) : html;
+      return theme === 'dusk' || theme === 'sun'
+        ? page.replace('data-theme="day"', `data-theme="${theme}"`)
+        : page;
+    }
+  };
+}
+
+/** The headers of every answer; a route may have said its own word on keeping it. */
+function secured(response: Response, url: URL): Response {
+  const { headers } = response;
+  headers.set('x-content-type-options', 'nosniff');
+  headers.set('referrer-policy', 'same-origin');
+  headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=(self)');
+  headers.set('cross-origin-resource-policy', 'same-origin');
+  headers.set('cross-origin-opener-policy', 'same-origin');
+  headers.set('x-frame-options', 'DENY');
+  if (url.protocol === 'https:') headers.set('strict-transport-security', 'max-age=31536000');
+  // Nothing private stays in a browser's or a proxy's store: Back after signing out shows nothing.
+  if (!headers.has('cache-control')) headers.set('cache-control', 'private, no-store');
+  if (headers.get('content-type') === 'text/html') headers.set('content-type', 'text/html; charset=utf-8');
   return response;
+}
+
+async function answer(event: RequestEvent, resolve: Parameters<Handle>[0]['resolve']): Promise<Response> {
+  const { url, cookies, locals, request } = event;
+  if (url.pathname.startsWith('/health')) return resolve(event);
+  toOwnHost(event);
+  fromOwnSite(event);
+  if (/%0?0(?![0-9a-f])/i.test(url.pathname + url.search)) error(400, 'This address is not readable.');
+  const token = readSessionCookie(cookies, url);
+  locals.viewer = token ? await orSay(event, () => viewerOf(token)) : undefined;
+  await ofBearableSize(event);
+  cleanRequest(request);
+  if (!locals.viewer && !isOpen(url.pathname)) {
+    if (url.pathname.startsWith('/api/')) error(401, 'Sign in first.');
+    const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname)}`;
+    redirect(303, (await orSay(event, hasAccounts)) ? `/sign-in${to}` : '/set-up');
+  }
+  return resolve(event, pageOptions(cookies.get('theme')));
+}
+
+export const handle: Handle = async ({ event, resolve }) => {
+  event.locals.number = randomBytes(5).toString('hex');
+  const began = performance.now();
+  let status = 500;
+  try {
+    const response = secured(await answer(event, resolve), event.url);
+    status = response.status;
+    return response;
+  } catch (thrown) {
+    if (isRedirect(thrown)) status = thrown.status;
+    if (isHttpError(thrown)) {
+      status = thrown.status;
+      const body = { number: event.locals.number, ...thrown.body };
+      const shown = shownOnPage(event, status, body);
+      if (shown) return secured(shown, event.url);
+      // The page of a fault this early has room for words alone.
+      error(status, status < 500 ? body : { ...body, message: `${body.message} (Number ${body.number}.)` });
+    }
+    throw thrown;
+  } finally {
+    log.info({
+      request: event.locals.number,
+      who: event.locals.viewer?.personId,
+      method: event.request.method,
+      // The pattern, not the address: there may be a token in it.
+      route: event.route.id,
+      status,
+      ms: Math.round(performance.now() - began)
+    });
+  }
+};
+
+export const handleError: HandleServerError = ({ error: problem, event, status, message }) => {
+  if (status === 404) return { message, number: event.locals.number };
+  const { message: said, number } = report(problem, event);
+  return { message: said, number };
 };

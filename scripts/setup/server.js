@@ -31,14 +31,20 @@ export async function endLeftover() {
 const longestLog = 200_000;
 
 /**
- * Serves the built application on loopback and waits until it answers.
- * @param {{ port: number, app: string, role?: string, remember?: boolean }} options
- *   remember: for `endLeftover`; `printed` tells what the application has written to its log
+ * @typedef {{ port: number, app: string, role?: string, origin?: string, user?: { uid?: number, gid?: number },
+ *   env?: Record<string, string>, remember?: boolean }} ServeOptions
+ *   origin: the address by which people reach it, where a proxy stands before it; user: as whom it runs;
+ *   remember: for `endLeftover`
  */
-export async function serve({ port, app, role, remember = false }) {
-  const origin = `http://localhost:${port}`;
-  const server = spawn(process.execPath, [youngRoom, entry], {
+
+/**
+ * Starts a process of the built application.
+ * @param {ServeOptions} options
+ */
+function startProcess({ port, app, role, origin, user = {}, env = {} }) {
+  return spawn(process.execPath, [youngRoom, entry], {
     cwd: root,
+    ...user,
     // Its own process group: the start command decides the order in which things stop.
     detached: true,
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -46,15 +52,26 @@ export async function serve({ port, app, role, remember = false }) {
       ...process.env,
       HOST: '127.0.0.1',
       PORT: String(port),
-      ORIGIN: origin,
+      ORIGIN: origin ?? `http://localhost:${port}`,
       BODY_SIZE_LIMIT: bodySizeLimit,
       SHUTDOWN_TIMEOUT: '3',
       // Node.js hangs up after 5 s, just as a slow client asks again over the same connection.
       KEEP_ALIVE_TIMEOUT: '65',
       DATABASE_URL: app,
-      ...(role ? { DATABASE_ROLE: role } : {})
+      ...(role ? { DATABASE_ROLE: role } : {}),
+      ...env
     }
   });
+}
+
+/**
+ * Serves the built application on loopback and waits until it answers.
+ * @param {ServeOptions} options
+ * @returns `printed` tells what the application has written to its log
+ */
+export async function serve(options) {
+  const { port, origin = `http://localhost:${port}`, remember = false } = options;
+  const server = startProcess(options);
   let printed = '';
   for (const stream of [server.stdout, server.stderr])
     stream.on('data', (chunk) => (printed = (printed + chunk).slice(-longestLog)));
@@ -73,6 +90,7 @@ export async function serve({ port, app, role, remember = false }) {
   }
   return {
     origin,
+    pid: server.pid,
     exited,
     printed: () => printed,
     stop: async () => {

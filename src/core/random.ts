@@ -25,9 +25,8 @@ export interface Random {
   fork(name: string): Random;
 }
 
-export function createRandom(name: string): Random {
-  const generator = xoroshiro128plus(seedOf(name));
-  const next = () => (generator.next() >>> 0) / 2 ** 32;
+/** Random numbers from any source. @param next 0 ≤ x < 1 @param fork a source of its own for a part */
+export function randomFrom(next: () => number, fork: (part: string) => Random): Random {
   return {
     next,
     between: (low, high) => low + (high - low) * next(),
@@ -40,6 +39,14 @@ export function createRandom(name: string): Random {
       }
       return weights.length - 1;
     },
-    fork: (part) => createRandom(`${name}/${part}`)
+    fork
   };
+}
+
+export function createRandom(name: string): Random {
+  const generator = xoroshiro128plus(seedOf(name));
+  return randomFrom(
+    () => (generator.next() >>> 0) / 2 ** 32,
+    (part) => createRandom(`${name}/${part}`)
+  );
 }

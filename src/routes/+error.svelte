@@ -5,4 +5,11 @@
 <svelte:head><title>{page.status} · Good Trail</title></svelte:head>
 <h1>{page.status === 404 ? 'Nothing stands here' : 'This did not work'}</h1>
 <p class="mt-3 max-w-prose">{page.error?.message}</p>
+{#if page.status >= 500 && page.error?.number}
+  <p class="note mt-2 text-ink-2">
+    If it goes on, tell whoever runs this installation the number <span class="figures"
+      >{page.error.number}</span
+    >.
+  </p>
+{/if}
 <p class="mt-3"><a href="/today">Back to today</a></p>

@@ -58,7 +58,12 @@ function fortnight(learner: SimulatedLearner, seed: number): Answer[] {
       learner: state,
       now: at
     };
-    const round = composeRound(frame, today, Math.round(2.6 * today.length), seed * 100 + date);
+    const round = composeRound(
+      frame,
+      today,
+      Math.round(2.6 * today.length),
+      createRandom(`round ${seed * 100 + date}`)
+    );
     for (const spec of round.filter(isOnPair)) {
       const { given, ...answer } = simulateAnswer(spec, learner, random);
       answers.push({

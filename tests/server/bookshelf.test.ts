@@ -5,10 +5,10 @@ import { citations, confirmedClaims, enterOpinions, sourcesFor } from '../../src
 import { libraryOf } from '../../src/lib/server/library';
 import { listPeople } from '../../src/lib/server/people';
 import { readPlan } from '../../src/lib/server/plan';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { readSettings, saveSettings } from '../../src/lib/server/schools';
-import type { Viewer } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/accounts';
 import { changeTaxon } from '../../src/lib/server/stops';
 import { listWalks } from '../../src/lib/server/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';

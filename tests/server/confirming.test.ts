@@ -11,9 +11,9 @@ import {
   removeSource
 } from '../../src/lib/server/bookshelf';
 import { libraryOf } from '../../src/lib/server/library';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import type { Viewer } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/accounts';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 
 let database: TestDatabase;

@@ -3,9 +3,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { cellAt, cellHash, contentHash } from '../../src/core/knowledge';
 import { editCell, keepEdit, listChanges, undoChange, withdrawEdit } from '../../src/lib/server/corrections';
 import { libraryOf, newerRelease, schoolLibrary, useRelease } from '../../src/lib/server/library';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import type { Viewer } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/accounts';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 
 let database: TestDatabase;

@@ -47,7 +47,16 @@ describe('the events endpoint', () => {
     ['no JSON', '{"events": ['],
     ['no batch', {}],
     ['an empty batch', { events: [] }],
+    ['more events than a batch holds', { events: Array.from({ length: 201 }, () => answer(nowhere)) }]
+  ])('refuses %s with a message', async (_, body) => {
+    const response = await clients.learner.json('/api/events', body);
+    expect(response.status).toBe(400);
+    expect((await response.json()).problem).toMatch(/^Not understood/);
+  });
+
+  it.each([
     ['an unknown kind', { events: [{ id: uuid(), kind: 'applause' }] }],
+    ['what is no event', { events: [7] }],
     [
       'a confidence that is none',
       { events: [{ ...answer(nowhere), given: { ...cautious('side by side'), confidence: 'very' } }] }
@@ -57,10 +66,28 @@ describe('the events endpoint', () => {
       { events: [{ ...answer(nowhere), given: { drill: 'guessing', choice: 'target' } }] }
     ],
     ['more than was asked', { events: [{ ...answer(nowhere), outcome: 'right' }] }]
-  ])('refuses %s with a message', async (_, body) => {
-    const response = await clients.learner.json('/api/events', body);
+  ])('refuses %s with a result of its own, and stores the rest of the batch', async (_, { events }) => {
+    const { questionId } = await open(clients.learner);
+    const response = await clients.learner.json('/api/events', { events: [...events, answer(questionId)] });
     expect(response.status).toBe(400);
-    expect((await response.json()).problem).toMatch(/^Not understood/);
+    const { results } = await response.json();
+    expect(results[0].problem).toMatch(/^Not understood/);
+    expect(results[1].feedback.outcome).toBeDefined();
+  });
+
+  it('answers a million unknown keys in few words', async () => {
+    const many = Object.fromEntries(Array.from({ length: 50_000 }, (_, i) => [`k${i}`, 1]));
+    const response = await clients.learner.json('/api/events', { events: [{ ...answer(nowhere), ...many }] });
+    expect((await response.text()).length).toBeLessThan(1000);
+  });
+
+  it('takes no events that somebody else has noted on the same device', async () => {
+    const { questionId } = await open(clients.learner);
+    const response = await clients.learner.json('/api/events', { by: nowhere, events: [answer(questionId)] });
+    expect([response.status, await response.json()]).toEqual([
+      403,
+      { problem: expect.stringMatching(/somebody else/) }
+    ]);
   });
 
   it('stores an answer once, also when it is sent again, and refuses a second one to the same question', async () => {

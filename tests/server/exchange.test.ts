@@ -7,9 +7,9 @@ import { compareTables, libraryTables } from '../../src/core/formats';
 import { cellHash } from '../../src/core/knowledge';
 import { applyImport, editCell, keepImport } from '../../src/lib/server/corrections';
 import { schoolLibrary } from '../../src/lib/server/library';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import type { Viewer } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/accounts';
 import { type Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 

@@ -3,9 +3,9 @@ import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { withSchool } from '../../src/lib/server/school';
-import { createAccount } from '../../src/lib/server/sign-in';
+import { createAccount } from '../../src/lib/server/accounts';
 import { openQuestion } from '../support/answers';
 import { Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase, demo } from '../support/database';
@@ -77,7 +77,7 @@ describe('a page', () => {
     expect([response.status, response.headers.get('location')]).toEqual([303, '/sign-in?to=%2Fpeople']);
     const fields = { email: demo.email('owner'), password: demo.password };
     expect(await stranger.submit('/sign-in?to=%2Fpeople', fields)).toBe('/people');
-    for (const to of ['//elsewhere.example', 'https://elsewhere.example', '/\\elsewhere.example', '/a?b'])
+    for (const to of ['//elsewhere.example', 'https://elsewhere.example', '/\\elsewhere.example'])
       expect(await new Client(server.origin).submit(`/sign-in?to=${encodeURIComponent(to)}`, fields)).toBe(
         '/today'
       );
@@ -213,7 +213,7 @@ describe('a change', () => {
     };
     const refused = await clients.instructor.post('/people?/addPerson', fields);
     expect(refused.status).toBe(400);
-    expect(await refused.text()).toContain('Only the owner can add instructors.');
+    expect(await refused.text()).toContain('Only an owner can add instructors.');
     expect((await clients.owner.post('/people?/addPerson', fields)).status).toBe(200);
   });
 

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { withSchool } from '../../src/lib/server/school';
 import { listSites } from '../../src/lib/server/sites';
 import { tryPort } from '../../scripts/setup/ports.js';

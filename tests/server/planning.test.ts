@@ -7,11 +7,11 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readGpxFile } from '../../src/core/formats';
 import { readBrief } from '../../src/lib/server/briefs';
 import { sweep } from '../../src/lib/server/housekeeping';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { listPatches } from '../../src/lib/server/patches';
 import { readPlan } from '../../src/lib/server/plan';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import type { Viewer } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/accounts';
 import { readSite } from '../../src/lib/server/sites';
 import { addStop, addTaxon, listStops } from '../../src/lib/server/stops';
 import { reservationProblem } from '../../src/lib/server/takings';
@@ -295,7 +295,7 @@ describe('the files of a brief', () => {
   });
 
   it('are a route by the rules of GPX 1.1: waypoints, then the route, then the track', async () => {
-    const text = await clients.learner.text(`${wood()}/files/route`);
+    const text = await clients.instructor.text(`${wood()}/files/route`);
     const order = [...text.matchAll(/<(metadata|wpt|rte|trk)\b/g)].map(([, tag]) => tag);
     expect([...new Set(order)]).toEqual(['metadata', 'wpt', 'rte', 'trk']);
     const points = [...text.matchAll(/<rtept lat="([-\d.]+)" lon="([-\d.]+)">\s*<name>(\d+) /g)];

@@ -13,11 +13,11 @@ import {
 import { pairsOfWalk } from '../../src/lib/server/drills';
 import { libraryOf } from '../../src/lib/server/library';
 import { addCohort, listCohorts, setGroups } from '../../src/lib/server/people';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { isDrilled, pairTallies, readAnswerRows } from '../../src/lib/server/progress';
 import { groupProgress, personProgress } from '../../src/lib/server/progress-page';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import type { Viewer } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/accounts';
 import { recordSignOff } from '../../src/lib/server/sign-offs';
 import { listWalks } from '../../src/lib/server/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';

@@ -15,20 +15,24 @@ import {
   quizResults,
   readQuiz,
   removeQuiz,
+  runningQuiz,
+  shownToSitter,
   sit,
   sittingsOf
 } from '../../src/lib/server/quizzes';
+import { createRandom, seedOf } from '../../src/core/random';
+import { dataOf } from '../../src/lib/server/own-data';
 import { readRound, recordAnswer } from '../../src/lib/server/drills';
 import { libraryOf } from '../../src/lib/server/library';
 import { listCohorts } from '../../src/lib/server/people';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { makePdf } from '../../src/lib/server/print/make-pdf';
 import { quizPaper } from '../../src/lib/server/print/quiz-paper';
 import { readAnswerRows } from '../../src/lib/server/progress';
 import { reviewSitting } from '../../src/lib/server/quiz-review';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { setDemoDate } from '../../src/lib/server/schools';
-import type { Viewer } from '../../src/lib/server/sign-in';
+import type { Viewer } from '../../src/lib/server/accounts';
 import { listWalks } from '../../src/lib/server/walks';
 import { answerTo, cautious } from '../support/answers';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
@@ -104,8 +108,10 @@ describe('the questions of a quiz', () => {
 
   it('are chosen by hand, moved, drawn anew and taken out, until somebody sits it', async () => {
     const quiz = await make(0);
-    const change = async (what: Parameters<typeof changeQuiz>[3]) =>
-      inDemo(async (db) => changeQuiz(db, instructor, await again(quiz), what));
+    const change = async (what: Parameters<typeof changeQuiz>[3]) => {
+      const now = await again(quiz);
+      return inDemo((db) => changeQuiz(db, instructor, now, what));
+    };
     const pair = 'allium-ursinum~arum-maculatum';
     expect(await change({ what: 'add', drill: 'side by side', pair, member: 'lookalike' })).toBeUndefined();
     expect(await change({ what: 'add', drill: 'tray', pair: '', member: 'by chance' })).toBeUndefined();
@@ -120,9 +126,46 @@ describe('the questions of a quiz', () => {
     expect((await again(quiz)).questions[1]!.seed).not.toBe(first!.seed);
     await change({ what: 'remove', index: 0 });
     expect((await again(quiz)).questions).toHaveLength(1);
-    await begin(await again(quiz));
+    const kept = await again(quiz);
+    await begin(kept);
+    const sat = await again(quiz);
     expect(await change({ what: 'remove', index: 0 })).toMatch(/stay as they are/);
-    expect(await inDemo(async (db) => removeQuiz(db, await again(quiz)))).toMatch(/stays with its results/);
+    expect(await inDemo((db) => removeQuiz(db, sat))).toMatch(/stays with its results/);
+  });
+});
+
+describe('what is asked', () => {
+  it('follows from nothing that a learner can see: neither which plant, nor its drawing', async () => {
+    const quizzes = [];
+    for (let i = 0; i < 6; i += 1) quizzes.push(await make(8));
+    const foretold = quizzes.flatMap(({ id }) => {
+      const random = createRandom(`round ${seedOf(id)}`);
+      return Array.from({ length: 8 }, (_, i) => random.fork(`question ${i}`).integer(1, 2 ** 31 - 1));
+    });
+    const asked = quizzes.flatMap(({ questions }) => questions.map(({ seed }) => seed));
+    expect(asked).toHaveLength(48);
+    expect(asked.filter((seed) => foretold.includes(seed))).toEqual([]);
+    expect(new Set(asked).size).toBe(48);
+  });
+});
+
+describe('while a quiz runs', () => {
+  it('nothing tells how an answer went: no page of the round, of the quiz, of progress, and no file', async () => {
+    const quiz = await make(3);
+    const roundId = await begin(quiz);
+    const { next } = (await inDemo((db) => readRound(db, learner, roundId)))!;
+    await inDemo((db) => recordAnswer(db, learner, answerTo(next!.id, cautious(next!.question.drill))));
+    const round = await inDemo((db) => readRound(db, learner, roundId));
+    expect([round!.answered, round!.answers]).toEqual([1, []]);
+    const own = await inDemo((db) => sittingsOf(db, quiz, learner.personId));
+    expect(shownToSitter(own)).toEqual([]);
+    expect(await inDemo((db) => runningQuiz(db, learner))).toMatchObject({ id: quiz.id });
+    const { kept } = await inDemo(async (db) =>
+      dataOf(db, learner.personId, await closedRounds(db, learner))
+    );
+    expect(JSON.stringify(kept['answer_event by person_id'] ?? [])).not.toContain(next!.id);
+    await finish(roundId);
+    expect(await inDemo((db) => runningQuiz(db, learner))).toBeUndefined();
   });
 });
 

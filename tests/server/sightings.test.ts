@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listSites } from '../../src/lib/server/sites';
-import { closePool } from '../../src/lib/server/pool';
+import { closePool } from '../../src/lib/server/database';
 import { withSchool } from '../../src/lib/server/school';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
@@ -48,8 +48,10 @@ const sighting = (fields: Record<string, unknown> = {}) => ({
 const note = (fields: Record<string, unknown>, by = instructor) =>
   by.json('/api/events', { events: [sighting(fields)] });
 /** How much later spring is said to be, in days. */
-const springShift = async (by = instructor): Promise<number> => {
-  const [, days, way] = /Spring here (?:(\d+) days? (later|earlier)|as at)/.exec(await by.words(site))!;
+const springShift = async (): Promise<number> => {
+  const [, days, way] = /Spring here (?:(\d+) days? (later|earlier)|as at)/.exec(
+    await instructor.words(site)
+  )!;
   return days ? Number(days) * (way === 'later' ? 1 : -1) : 0;
 };
 
@@ -60,7 +62,6 @@ describe('a sighting', () => {
       expect((await note({ seenOn: day, note: 'Buds green & “tight”' })).status).toBe(200);
     expect(await instructor.words(site)).toContain('Buds green &amp; “tight”, Bram Oakhill');
     expect(await springShift()).toBeGreaterThan(before);
-    expect(await springShift(learner)).toBe(await springShift());
     const ids = (await instructor.text(site)).match(/name="sighting" value="[0-9a-f-]{36}"/g)!.slice(0, 2);
     for (const id of ids)
       expect((await instructor.post(`${site}?/unsee`, { sighting: id.slice(-37, -1) })).status).toBe(200);
@@ -69,7 +70,7 @@ describe('a sighting', () => {
 
   it.each([
     ['in the future', { seenOn: '2027-05-01' }, 'That day is still to come; today is 2027-04-24.'],
-    ['on no date', { seenOn: 'yesterday' }, 'Not understood: events.0.seenOn'],
+    ['on no date', { seenOn: 'yesterday' }, 'Not understood: seenOn'],
     [
       'of a stage that the plant does not have',
       { stage: 'seed' },

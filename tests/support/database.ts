@@ -1,7 +1,7 @@
 import type { StopTaxon } from '../../src/lib/server/stops';
 import pg from 'pg';
 import { addresses } from '../../scripts/setup/cluster.js';
-import { type Viewer, signIn, viewerOf } from '../../src/lib/server/sign-in';
+import { type Caller, type Viewer, signIn, viewerOf } from '../../src/lib/server/accounts';
 
 /** A database of a test file's own, cloned from a migrated template of ./test. */
 export interface TestDatabase {
@@ -33,9 +33,16 @@ export const demo = {
   schoolId: '0192f000-0000-7000-8000-000000000001'
 };
 
+/** Somebody who signs in, from a device that is not known yet. */
+export const caller = (address = '127.0.0.1', deviceToken?: string): Caller => ({
+  address,
+  device: 'a test',
+  deviceToken
+});
+
 /** The viewer that one of the demo's people is, in a database that DATABASE_URL names. */
 export async function demoViewer(role: string): Promise<Viewer> {
-  const result = await signIn(demo.email(role), demo.password, '127.0.0.1');
+  const result = await signIn(demo.email(role), demo.password, caller());
   if ('problem' in result) throw new Error(`the demo's ${role} cannot sign in`);
   return (await viewerOf(result.token))!;
 }

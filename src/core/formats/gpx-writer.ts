@@ -11,7 +11,12 @@ export interface GpxContent {
 
 /** A GPX 1.1 file with waypoints, a route and a track, in the order that its schema asks for. */
 export function writeGpx({ name, path, route, waypoints }: GpxContent): string {
-  const place = (longitude: number, latitude: number) => ({ '@lat': latitude, '@lon': longitude });
+  // The schema knows no exponents; seven decimals are a centimetre.
+  const written = (value: number, decimals: number) => value.toFixed(decimals).replace(/\.?0+$/, '');
+  const place = (longitude: number, latitude: number) => ({
+    '@lat': written(latitude, 7),
+    '@lon': written(longitude, 7)
+  });
   const point = (one: GpxContent['waypoints'][number]) => ({
     ...place(one.longitude, one.latitude),
     name: one.name,
@@ -38,7 +43,7 @@ export function writeGpx({ name, path, route, waypoints }: GpxContent): string {
               trkseg: {
                 trkpt: path.map(([longitude, latitude, elevation]) => ({
                   ...place(longitude!, latitude!),
-                  ...(elevation === undefined ? {} : { ele: elevation })
+                  ...(elevation === undefined ? {} : { ele: written(elevation, 1) })
                 }))
               }
             }

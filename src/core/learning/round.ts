@@ -1,5 +1,5 @@
 import { canLie, pieceCharacters } from '../figure';
-import { type Random, createRandom } from '../random';
+import type { Random } from '../random';
 import { difficultyAfter, hardest } from './difficulty';
 import {
   type DrillName,
@@ -176,16 +176,16 @@ const rivalsOf = (pair: DrillPair, pairs: readonly DrillPair[]): DrillPair[] => 
  * interleaved; the drills alternate, and how hard they are follows from the learner's past.
  * @param pairs what is asked, the most urgent first
  * @param size number of questions, at least one
+ * @param random what is asked follows from it: where answers count, it must be one that nobody can foresee
  */
 export function composeRound(
   frame: RoundFrame,
   pairs: readonly DrillPair[],
   size: number,
-  seed: number
+  random: Random
 ): Specification[] {
   if (pairs.length === 0) return [];
   const { learner } = frame;
-  const random = createRandom(`round ${seed}`);
   const times = new Map<string, Map<DrillName, number>>();
   const others = otherQuestions(frame, Math.floor(size / oneOtherIn), random.fork('others'));
   const onPairs = interleaved(slotsOf(pairs, learner, size - others.length, random.fork('slots'))).map(

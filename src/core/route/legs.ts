@@ -11,7 +11,7 @@ export interface Leg {
   readonly descentMetres: number;
   /** Metres walked and height above the sea, in walking direction; empty where heights are not known. */
   readonly profile: readonly (readonly [walked: number, height: number])[];
-  /** Longitude and latitude of every bend, both ends included. */
+  /** Longitude, latitude and, where it is known, height of every bend, both ends included. */
   readonly line: readonly Position[];
 }
 
@@ -83,7 +83,15 @@ function legOver(
     profile.push([walked, spot.height]);
   });
   const metres = Math.max(straightMetres(from, to), walked + offEnd);
-  const line = [from, ...spots.map(({ at }) => at), to].map((position) => position.slice(0, 2));
+  const placed = (position: Position, height: number | undefined): Position => [
+    ...position.slice(0, 2),
+    ...(height === undefined ? [] : [height])
+  ];
+  const line = [
+    placed(from, spots[0]?.height),
+    ...spots.map(({ at, height }) => placed(at, height)),
+    placed(to, spots.at(-1)?.height)
+  ];
   return { metres, ascentMetres, descentMetres, profile, line };
 }
 

@@ -19,7 +19,9 @@ function stopChanges(before: BriefOutline, after: BriefOutline): Change[] {
   const old = new Map(before.stops.map((stop) => [stop.name, stop]));
   const names = new Set(after.stops.map(({ name }) => name));
   const place = (stop: BriefOutline['stops'][number]) =>
-    `${stop.latitude.toFixed(5)}, ${stop.longitude.toFixed(5)}`;
+    stop.latitude === undefined || stop.longitude === undefined
+      ? ''
+      : `${stop.latitude.toFixed(5)}, ${stop.longitude.toFixed(5)}`;
   return [
     ...before.stops
       .filter(({ name }) => !names.has(name))

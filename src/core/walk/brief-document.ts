@@ -66,8 +66,11 @@ const BriefStop = z.object({
   legMinutes: z.number(),
   talkingPoints: AnyText,
   activity: Activity.optional(),
-  longitude: z.number(),
-  latitude: z.number(),
+  // Left out where learners are not told the place.
+  longitude: z.number().optional(),
+  latitude: z.number().optional(),
+  /** Of a plant that is rare there: its place is for those who teach. Unknown, in older briefs, counts as rare. */
+  isRare: z.boolean().default(true),
   taxa: z.array(
     z.object({
       name: z.string(),

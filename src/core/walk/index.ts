@@ -19,4 +19,5 @@ export * from './brief-difference';
 export * from './letter';
 export * from './ranked-hazards';
 export * from './brief-facts';
+export * from './learners-brief';
 export * from './sheet-layout';

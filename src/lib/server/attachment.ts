@@ -1,4 +1,11 @@
-/** A file to be kept by who asked for it. */
+/** RFC 8187 §3.2.1: what encodeURIComponent leaves as it is and the header does not take. */
+const fileNameOf = (name: string) =>
+  encodeURIComponent(name).replaceAll(
+    /['()*]/g,
+    (letter) => `%${letter.charCodeAt(0).toString(16).toUpperCase()}`
+  );
+
+/** A file to be kept by who asked for it, and by nothing in between. */
 export const attachment = (
   body: string | Uint8Array<ArrayBuffer>,
   type: string,
@@ -7,7 +14,7 @@ export const attachment = (
   new Response(body, {
     headers: {
       'content-type': type,
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
-      'cache-control': 'private, no-cache'
+      'content-disposition': `attachment; filename*=UTF-8''${fileNameOf(fileName)}`,
+      'cache-control': 'private, no-store'
     }
   });

@@ -14,7 +14,7 @@ import {
 } from '$core/walk';
 import { type Plan, meetingPlace } from './plan';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import type { Site } from './sites';
 
 export interface Brief {
@@ -131,6 +131,7 @@ function briefInput(plan: Plan): BriefInput {
       activity: stop.activity,
       longitude: stop.longitude,
       latitude: stop.latitude,
+      isRare: plan.patches.find(({ id }) => id === stop.patchId)?.abundance === 'rare',
       taxa: taxa
         .filter((planned) => planned.stop.id === stop.id)
         .map(({ entry, role, part, portion, reason, specimens, handling }) => ({
@@ -220,10 +221,15 @@ export const changesSince = ({ document }: Brief, plan: Plan): Change[] =>
   briefDifferences(document, outlineBrief(plan.library, briefInput(plan)));
 
 /** What a version says otherwise than the one before it. */
-export async function changesOfVersion(db: SchoolDb, walkId: string, brief: Brief): Promise<Change[]> {
+export async function changesOfVersion(
+  db: SchoolDb,
+  walkId: string,
+  brief: Brief,
+  asShown: (document: BriefDocument) => BriefDocument = (document) => document
+): Promise<Change[]> {
   if (brief.version === 1) return [];
   const before = await readBrief(db, walkId, brief.version - 1);
-  return before ? briefDifferences(before.document, brief.document) : [];
+  return before ? briefDifferences(asShown(before.document), asShown(brief.document)) : [];
 }
 
 export async function readBriefPlate(

@@ -57,6 +57,8 @@ export function cellFrom(library: Library, data: FormData): CellForm | { problem
   const path = text('path');
   const list = text('list');
   if (list) {
+    if (!['uses', 'hazards', 'names', 'legal'].includes(list))
+      return { problem: 'A taxon has no such list.' };
     const item =
       list === 'uses'
         ? {

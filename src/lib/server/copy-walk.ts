@@ -1,6 +1,6 @@
 import type { Plan } from './plan';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import { addStop, addTaxon } from './stops';
 import { reservationProblem } from './takings';
 import { type Walk, addWalk, saveLeaders, saveWalkDay, saveWeather } from './walks';

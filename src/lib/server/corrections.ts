@@ -12,7 +12,7 @@ import {
 } from '$core/knowledge';
 import { type SchoolLibrary, schoolLibrary } from './library';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 /** A change that is asked for. */
 export interface Wanted {

@@ -11,7 +11,7 @@ import { addPatch } from './patches';
 import type { SchoolDb } from './school';
 import { readSettings } from './schools';
 import { listSightings, seasonOf } from './sightings';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import type { Site } from './sites';
 
 /** Finds without a name: what was seen of them, what they may be, when to come back, and who was asked. */

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 /** What happened to the ground on a day, and what follows for picking and for growth. */
 

@@ -1,6 +1,9 @@
-import { error } from '@sveltejs/kit';
+import { error, redirect } from '@sveltejs/kit';
+import { getRequestEvent } from '$app/server';
+import { ownPath } from './own-path';
 import { type SchoolDb, withSchool } from './school';
-import { type Viewer, leads } from './sign-in';
+import { type Viewer, leads } from './accounts';
+import { orSay } from './trouble';
 
 const uuidPattern = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
@@ -18,13 +21,34 @@ export function leading(locals: App.Locals): Viewer {
   return leads(viewer) ? viewer : error(403, 'Only owners and instructors can do this.');
 }
 
+/** Minutes for which entering the password once is enough for what is grave. */
+const confirmedFor = 15;
+
+/**
+ * Who has entered their password a short while ago; others are asked for it first and come back. For what cannot be
+ * undone or lets much out: erasing, exporting people, changing roles.
+ */
+export function lookingAgain(viewer: Viewer, url: URL): Viewer {
+  if (Date.now() - viewer.confirmedAt.getTime() < confirmedFor * 60_000) return viewer;
+  redirect(
+    303,
+    `/confirm?to=${encodeURIComponent(ownPath(url.pathname + url.search.replace(/^\?\/\w*/, '')))}`
+  );
+}
+
+/** Only the owner of a school. */
+export function owning(locals: App.Locals): Viewer {
+  const viewer = signedIn(locals);
+  return viewer.role === 'owner' ? viewer : error(403, 'Only an owner can do this.');
+}
+
 /** An id typed by hand may be anything. */
 export const idFrom = (value: string | undefined, what: string): string =>
   value && uuidPattern.test(value) ? value : notHere(what);
 
-/** Work in the viewer's school. */
+/** Work in the viewer's school, for the request that runs. */
 export const inSchoolOf = <T>(viewer: Viewer, work: (db: SchoolDb) => Promise<T>): Promise<T> =>
-  withSchool(viewer.schoolId, work);
+  orSay(getRequestEvent(), () => withSchool(viewer.schoolId, work));
 
 /** A value that must be there, or 404. */
 export const found = <T>(value: T | undefined, what: string): T => value ?? notHere(what);

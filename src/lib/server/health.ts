@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import { type ConcernKey, type HealthNote, concernKeys } from '$core/walk';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
-import { leads } from './sign-in';
+import type { Viewer } from './accounts';
+import { leads } from './accounts';
 import type { Walk } from './walks';
 
 /**
@@ -18,11 +18,13 @@ export interface KeptNote extends HealthNote {
 
 const isConcern = (key: string): key is ConcernKey => (concernKeys as readonly string[]).includes(key);
 
+/** Whether somebody leads a walk, alone or along. */
+export const isLeaderOf = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherLeaders'>): boolean =>
+  [walk.leaderId, ...walk.otherLeaders.map(({ id }) => id)].includes(viewer.personId);
+
 /** Owners and instructors; an assistant only of a walk that they lead along. */
 export const mayReadHealth = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherLeaders'>): boolean =>
-  leads(viewer) ||
-  (viewer.role === 'assistant' &&
-    [walk.leaderId, ...walk.otherLeaders.map(({ id }) => id)].includes(viewer.personId));
+  leads(viewer) || (viewer.role === 'assistant' && isLeaderOf(viewer, walk));
 
 /** The notes of people. For counting; who shows them says so with {@link logHealthAccess}. */
 export async function healthNotes(db: SchoolDb, personIds: readonly string[]): Promise<KeptNote[]> {

@@ -1,5 +1,5 @@
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 /** What the leaders did with the proposed kit of a walk: packed, struck off, added. */
 

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { type Check, type Lift, figuresOf } from '$core/walk';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 /** Stops of the ledger that somebody lifted, with the reason: kept for ever. */
 

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { type Abundance, abundances } from '$core/evidence';
 import { Outline, middleOf, squareMetresOf } from '$core/ground';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 /** Where something grows on a site, and what relies on it. */
 export interface Patch {

@@ -1,12 +1,12 @@
 import { v7 as uuid } from 'uuid';
 import type { Level } from '$core/walk';
 import type { SchoolDb } from './school';
-import { accountEmails, invitedEmails, removeAccount } from './sign-in';
+import { type Role, addressesOf, removeMembership } from './accounts';
 
 export interface Person {
   readonly id: string;
   readonly name: string;
-  readonly role: 'owner' | 'instructor' | 'assistant' | 'learner' | 'guest';
+  readonly role: Role | 'guest';
   readonly isMinor: boolean;
   readonly guardianName: string | undefined;
   readonly guardianConsentOn: string | undefined;
@@ -125,25 +125,64 @@ export async function setGroups(db: SchoolDb, personId: string, cohortIds: reado
 
 export const erasedName = 'Erased person';
 
+/** Of the people who own the school; held until the transaction ends, so that two do not step down at once. */
+async function ownersLeft(db: SchoolDb, but: string): Promise<number> {
+  const { rows } = await db.query<{ id: string }>(
+    "select id from person where role = 'owner' order by id for update"
+  );
+  return rows.filter(({ id }) => id !== but).length;
+}
+
+const lastOwner = 'This is the only owner of the school: make somebody else an owner first.';
+
+/** Gives a person another role. @returns what speaks against it */
+export async function setRole(
+  db: SchoolDb,
+  personId: string,
+  role: Person['role']
+): Promise<string | undefined> {
+  if (role !== 'owner' && (await ownersLeft(db, personId)) === 0) return lastOwner;
+  const { rowCount } = await db.query('update person set role = $2 where id = $1', [personId, role]);
+  return rowCount ? undefined : 'There is no such person.';
+}
+
 /**
- * Erases what is personal of a person: name, guardian, health notes, groups, account, and messages to them. Their answers
- * stay without a name, since events hold none; published briefs keep the leader's name that they were read with.
- * @returns false where there is no such person, or it is an owner, who must hand the school over first
+ * Erases what is personal of a person: name, guardian, health notes, groups, account and messages to them, and their
+ * name and addresses wherever somebody wrote them, published briefs included. Their answers stay without a name, since
+ * events hold none.
+ * @returns what speaks against it
  */
-export async function erasePerson(db: SchoolDb, personId: string): Promise<boolean> {
-  const email = (await accountEmails(db.schoolId)).get(personId);
-  const { rowCount } = await db.query(
+export async function erasePerson(db: SchoolDb, personId: string): Promise<string | undefined> {
+  if ((await ownersLeft(db, personId)) === 0) return lastOwner;
+  const { rows } = await db.query<{ name: string; guardian_name: string | null; shared: boolean }>(
+    `select name, guardian_name,
+            exists (select from person other where other.name = person.name and other.id <> person.id) as shared
+       from person where id = $1 for update`,
+    [personId]
+  );
+  const [person] = rows;
+  if (!person) return 'There is no such person.';
+  const addresses = await addressesOf(db, personId);
+  await db.query(
     `update person set name = $2, guardian_name = null, guardian_consent_on = null, first_aid_until = null, is_minor = false, role = 'guest'
-      where id = $1 and role <> 'owner'`,
+      where id = $1`,
     [personId, erasedName]
   );
-  if (!rowCount) return false;
   await setGroups(db, personId, []);
   await db.query('delete from health_note where person_id = $1', [personId]);
-  const invited = await invitedEmails(db.schoolId, personId);
-  await db.query('delete from outbox_message where recipient = any ($1)', [
-    [...invited, ...(email ? [email] : [])]
-  ]);
-  await removeAccount(db.schoolId, personId);
-  return true;
+  await db.query('delete from outbox_message where recipient = any ($1)', [addresses]);
+  // Somebody else of the same name keeps it where it was written.
+  const words = [...addresses, ...(person.shared ? [] : [person.name]), person.guardian_name];
+  let changed = 0;
+  for (const word of words) {
+    const { rows: counts } = await db.query<{ n: number }>('select erase_words($1, $2) as n', [
+      word ?? '',
+      erasedName
+    ]);
+    changed += counts[0]!.n;
+  }
+  // Files that were printed with the name are made anew when somebody asks for them.
+  if (changed > 0) await db.query("delete from print_job where state = 'done'");
+  await removeMembership(db, personId);
+  return undefined;
 }

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 /** A school's own photographs of a plant at a stage, beside its drawings. */
 

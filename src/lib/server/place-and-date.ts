@@ -5,7 +5,7 @@ import type { SchoolDb } from './school';
 import { libraryOf } from './library';
 import { readSettings } from './schools';
 import { listSightings, seasonOf } from './sightings';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import { listPatches } from './patches';
 import { listSites } from './sites';
 

@@ -33,7 +33,7 @@ import { listRemarks } from './remarks';
 import type { SchoolDb } from './school';
 import { type SchoolSettings, readSettings } from './schools';
 import { listSightings, seasonOf } from './sightings';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import { type Site, readSite } from './sites';
 import { type Stop, type StopTaxon, listStops } from './stops';
 import { patchYear } from './takings';

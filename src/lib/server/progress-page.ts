@@ -31,7 +31,7 @@ import {
 import { dateIn } from './school-date';
 import type { SchoolDb } from './school';
 import { readSettings } from './schools';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import { readSignOffs } from './sign-offs';
 
 /** What the pages of progress show, in their words and figures. */

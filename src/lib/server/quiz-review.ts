@@ -1,7 +1,7 @@
 import { type Feedback, Given, type OpenQuestion } from '$core/learning';
 import { readQuestion } from './drills';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 export interface ReviewedQuestion {
   readonly id: string;

@@ -15,11 +15,12 @@ import {
   pairedChange,
   questionOn
 } from '$core/learning';
-import { createRandom, seedOf } from '$core/random';
+import type { Random } from '$core/random';
 import { comingPairs } from './drills';
 import { roundFrame, storeQuestions } from './drills/rounds';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import { systemRandom } from './system-random';
+import type { Viewer } from './accounts';
 
 /** Quizzes: the same questions for a group, once, or before and after a walk. */
 
@@ -109,7 +110,7 @@ export interface QuizHead {
 export async function addQuiz(db: SchoolDb, viewer: Viewer, head: QuizHead, size: number): Promise<string> {
   const id = uuid();
   const frame = await frameFor(db, viewer, head.walkId);
-  const questions = size > 0 ? composeRound(frame, frame.context, size, seedOf(id)) : [];
+  const questions = size > 0 ? composeRound(frame, frame.context, size, systemRandom()) : [];
   await db.query(
     `insert into quiz (school_id, id, name, cohort_id, walk_id, kind, minutes, questions, made_by, effective_at)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
@@ -155,7 +156,7 @@ export async function changeQuiz(
   if (quiz.sittings > 0)
     return 'Somebody has sat this quiz already: its questions stay as they are. Make a new one.';
   const questions = [...quiz.questions];
-  const random = createRandom(uuid());
+  const random = systemRandom();
   const seed = random.integer(1, 2 ** 31 - 1);
   if (change.what === 'add') {
     const made = await madeFor(db, viewer, quiz, change, random);
@@ -181,7 +182,7 @@ async function madeFor(
   viewer: Viewer,
   quiz: Quiz,
   { drill, pair: key, member }: Extract<QuizChange, { what: 'add' }>,
-  random: ReturnType<typeof createRandom>
+  random: Random
 ): Promise<Specification | string> {
   const frame = await frameFor(db, viewer, quiz.walkId);
   const other = otherDrills.find((one) => one === drill);
@@ -247,6 +248,24 @@ export function openPhase(quiz: Quiz, own: readonly Sitting[], today: string): P
 /** Explanations are shown once nothing can be learned from them for a sitting to come. */
 export const mayReview = (quiz: Quiz, own: readonly Sitting[]): boolean =>
   own.some(({ phase, isOver }) => isOver && phase === (quiz.kind === 'once' ? 'once' : 'after'));
+
+/**
+ * What a learner may see of their own sittings: nothing of one that runs, or each answer would tell at once whether it
+ * was right.
+ */
+export const shownToSitter = (own: readonly Sitting[]): Sitting[] => own.filter(({ isOver }) => isOver);
+
+/** A quiz that the viewer has begun to answer and not ended: until then their progress would tell how each answer went. */
+export async function runningQuiz(
+  db: SchoolDb,
+  viewer: Viewer
+): Promise<Pick<Quiz, 'id' | 'name'> | undefined> {
+  for (const quiz of await listQuizzes(db, viewer)) {
+    const own = await sittingsOf(db, quiz, viewer.personId);
+    if (own.some(({ isOver, outcomes }) => !isOver && outcomes.some(Boolean))) return quiz;
+  }
+  return undefined;
+}
 
 /** The person's rounds on quizzes of which a sitting is still to come: what was answered in them tells what is asked. */
 export async function closedRounds(db: SchoolDb, viewer: Viewer): Promise<string[]> {

@@ -1,5 +1,5 @@
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 /** What leaders add to the pairs of a walk: by the pair's key, target~lookalike. */
 export async function listRemarks(db: SchoolDb, walkId: string): Promise<Map<string, string>> {

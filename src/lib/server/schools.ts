@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { EmergencyNumber, Policy } from '$core/walk';
+import { EmergencyNumber, type PlacesForLearners, Policy } from '$core/walk';
 import type { SchoolDb } from './school';
 
 export interface SchoolSettings {
@@ -13,11 +13,13 @@ export interface SchoolSettings {
   readonly healthDays: number;
   /** After how many months a sign-off lapses. */
   readonly signOffMonths: number;
+  /** How well learners may know where plants stand; rare ones they never do. */
+  readonly learnersSeePlaces: PlacesForLearners;
 }
 
 export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
   const { rows } = await db.query(
-    'select name, time_zone, demo_date, emergency_numbers, policy, insurance_until, health_days, sign_off_months from school'
+    'select name, time_zone, demo_date, emergency_numbers, policy, insurance_until, health_days, sign_off_months, learners_see_places from school'
   );
   const row = rows[0]!;
   return {
@@ -28,7 +30,8 @@ export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
     policy: Policy.parse(row.policy),
     insuranceUntil: row.insurance_until ?? undefined,
     healthDays: row.health_days,
-    signOffMonths: row.sign_off_months
+    signOffMonths: row.sign_off_months,
+    learnersSeePlaces: row.learners_see_places
   };
 }
 
@@ -37,14 +40,15 @@ export async function saveSettings(
   settings: Omit<SchoolSettings, 'timeZone' | 'demoDate'>
 ): Promise<void> {
   await db.query(
-    'update school set name = $1, emergency_numbers = $2, policy = $3, insurance_until = $4, health_days = $5, sign_off_months = $6',
+    'update school set name = $1, emergency_numbers = $2, policy = $3, insurance_until = $4, health_days = $5, sign_off_months = $6, learners_see_places = $7',
     [
       settings.name,
       JSON.stringify(settings.emergencyNumbers),
       settings.policy,
       settings.insuranceUntil ?? null,
       settings.healthDays,
-      settings.signOffMonths
+      settings.signOffMonths,
+      settings.learnersSeePlaces
     ]
   );
 }

@@ -3,7 +3,7 @@ import { englishName, plain } from '$core/knowledge';
 import { libraryOf } from './library';
 import { listPeople } from './people';
 import type { SchoolDb } from './school';
-import { type Viewer, leads } from './sign-in';
+import { type Viewer, leads } from './accounts';
 import { listSites } from './sites';
 import { listWalks } from './walks';
 

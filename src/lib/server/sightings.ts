@@ -7,7 +7,7 @@ import { libraryOf } from './library';
 import { readPatch } from './patches';
 import type { CameraNote, Picture } from './photographs';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import type { Site } from './sites';
 
 /** What was seen at a site, and what it says of the season there. */
@@ -59,6 +59,34 @@ function problemOf(
 export type SightingResult =
   { readonly noted: true } | { readonly status: 400 | 403 | 404 | 409; readonly problem: string };
 
+/** What is answered where a sighting of this id is kept already; undefined where there is none. */
+async function sightingBefore(
+  db: SchoolDb,
+  viewer: Viewer,
+  event: SightingEvent
+): Promise<SightingResult | undefined> {
+  const { rows } = await db.query<Record<string, string | null>>(
+    `select patch_id as "patchId", stage, says, to_char(seen_on, 'YYYY-MM-DD') as "seenOn", note, amount, seen_by as by
+       from sighting where id = $1`,
+    [event.id]
+  );
+  const [before] = rows;
+  if (!before) return undefined;
+  const { patchId, stage, says, seenOn, note, amount = null } = event;
+  const same: Record<string, string | null> = {
+    patchId,
+    stage,
+    says,
+    seenOn,
+    note,
+    amount,
+    by: viewer.personId
+  };
+  return Object.entries(before).every(([key, value]) => same[key] === value)
+    ? { noted: true }
+    : { status: 409, problem: 'Another sighting has this id already.' };
+}
+
 /** Stores a sighting once: the same again is taken silently, another one under its id is refused. */
 export async function recordSighting(
   db: SchoolDb,
@@ -68,24 +96,14 @@ export async function recordSighting(
   if (viewer.role === 'learner') return { status: 403, problem: 'Only those who teach note sightings.' };
   const patch = await readPatch(db, event.siteId, event.patchId);
   if (!patch) return { status: 404, problem: 'There is no such patch at this site.' };
-  const { rows } = await db.query<Pick<SightingEvent, 'patchId' | 'stage' | 'says' | 'seenOn' | 'note'>>(
-    `select patch_id as "patchId", stage, says, to_char(seen_on, 'YYYY-MM-DD') as "seenOn", note
-       from sighting where id = $1`,
-    [event.id]
-  );
-  const [before] = rows;
-  if (before) {
-    const isSame = (Object.keys(before) as (keyof typeof before)[]).every(
-      (key) => before[key] === event[key]
-    );
-    return isSame ? { noted: true } : { status: 409, problem: 'Another sighting has this id already.' };
-  }
+  const before = await sightingBefore(db, viewer, event);
+  if (before) return before;
   const taxon = (await libraryOf(db)).taxa.get(patch.taxon);
   const problem = problemOf(taxon, event, viewer.today);
   if (problem) return { status: 400, problem };
-  await db.query(
+  const { rowCount } = await db.query(
     `insert into sighting (school_id, id, site_id, patch_id, taxon, stage, says, seen_on, amount, note, seen_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict do nothing`,
     [
       db.schoolId,
       event.id,
@@ -101,6 +119,8 @@ export async function recordSighting(
       db.now
     ]
   );
+  // The same came in meanwhile on another connection.
+  if (!rowCount) return (await sightingBefore(db, viewer, event))!;
   // What was seen last of how much there is holds for the patch.
   if (event.amount) await db.query('update patch set abundance = $2 where id = $1', [patch.id, event.amount]);
   return { noted: true };

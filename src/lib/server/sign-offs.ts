@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import type { LivingResult, Outcome } from '$core/learning';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 
 /** Results on living plants and sign-offs of some people: events, in order of their time. */
 export async function readSignOffs(

@@ -12,7 +12,7 @@ import type { LibraryTaxon } from '$core/knowledge';
 import { closureOf, listGroundEvents } from './ground-events';
 import { type Patch, areaOf } from './patches';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import type { Site } from './sites';
 
 /** What was counted in a patch, what was taken from it, and how much it may still give this year. */

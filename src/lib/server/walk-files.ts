@@ -4,7 +4,8 @@ import { DateTime } from 'luxon';
 import { writeGpx } from '$core/formats';
 import { wayAlong } from '$core/route';
 import { pathOf } from '$core/ground';
-import { type BriefDocument, plainText } from '$core/walk';
+import type { Position } from 'geojson';
+import { type BriefDocument, type PlacesForLearners, forLearners, plainText } from '$core/walk';
 import type { Brief } from './briefs';
 import type { Site } from './sites';
 
@@ -48,35 +49,67 @@ export function calendarOf(walkId: string, { document, version, effectiveAt }: B
       'Read the brief before you come. It never says that a plant is safe.'
     ].join('\n')
   });
-  return calendar.toString();
+  // RFC 5545 §3.1: every line ends in CRLF, the last one too.
+  return `${calendar.toString().trimEnd()}\r\n`;
 }
 
-/** The stops as a route, and the way between them as a track along the site's path. */
-export function routeOf({ document }: Brief, site: Pick<Site, 'ground'>): string {
-  const points = document.stops.map((stop) => ({
-    name: `${stop.number} ${stop.name}`,
-    note: [
-      `${stop.arrive} to ${stop.leave}`,
-      ...stop.taxa.map(({ role, name }) => `${role} ${nameWithin(name)}`),
-      plainText(stop.talkingPoints)
-    ]
-      .filter(Boolean)
-      .join('. '),
-    longitude: stop.longitude,
-    latitude: stop.latitude
-  }));
-  const way = wayAlong(pathOf(site.ground));
-  const track = points.slice(1).flatMap((to, i) => {
-    const from = points[i]!;
-    return way([from.longitude, from.latitude], [to.longitude, to.latitude]).line;
+type Stop = BriefDocument['stops'][number];
+
+const noteOf = ({ arrive, leave, taxa, talkingPoints }: Stop): string =>
+  [
+    `${arrive} to ${leave}`,
+    ...taxa.map(({ role, name }) => `${role} ${nameWithin(name)}`),
+    plainText(talkingPoints)
+  ]
+    .filter(Boolean)
+    .join('. ');
+
+/** The stops whose place is told, as points. */
+const pointsOf = (stops: readonly Stop[]) =>
+  stops.flatMap((stop) => {
+    const { longitude, latitude } = stop;
+    if (longitude === undefined || latitude === undefined) return [];
+    return [{ name: `${stop.number} ${stop.name}`, note: noteOf(stop), longitude, latitude }];
   });
-  const { access } = document.front;
+
+/** Where an ambulance meets the group: everybody has it. */
+const accessPoint = ({ front: { access, accessPoint: note } }: BriefDocument) =>
+  access ? [{ name: 'Access for an ambulance', note, ...access }] : [];
+
+const sameSpot = (a: Position | undefined, b: Position) => a?.[0] === b[0] && a?.[1] === b[1];
+
+/** The stops as a route, and the way between them as a track along the site's path. */
+export function routeOf({ document }: Pick<Brief, 'document'>, site: Pick<Site, 'ground'>): string {
+  const points = pointsOf(document.stops);
+  const way = wayAlong(pathOf(site.ground));
+  const track = points
+    .slice(1)
+    .flatMap((to, i) => {
+      const from = points[i]!;
+      return way([from.longitude, from.latitude], [to.longitude, to.latitude]).line;
+    })
+    .filter((position, i, all) => !sameSpot(all[i - 1], position));
   return writeGpx({
     name: document.walk.name,
-    waypoints: access
-      ? [{ name: 'Access for an ambulance', note: document.front.accessPoint, ...access }]
-      : [],
+    waypoints: accessPoint(document),
     route: points,
     ...(track.length > 1 ? { path: track } : {})
+  });
+}
+
+/**
+ * What learners may have of it: where exact places are told, the route without its rare stops; else the meeting point
+ * alone, since a way from stop to stop would lead to them.
+ */
+export function routeForLearners(
+  { document }: Pick<Brief, 'document'>,
+  site: Pick<Site, 'ground'>,
+  places: PlacesForLearners
+): string {
+  const shown = forLearners(document, places);
+  if (places === 'exact') return routeOf({ document: shown }, site);
+  return writeGpx({
+    name: document.walk.name,
+    waypoints: [...pointsOf(shown.stops.slice(0, 1)), ...accessPoint(document)]
   });
 }

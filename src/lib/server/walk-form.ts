@@ -3,7 +3,7 @@ import { paceRules } from '$core/route';
 import { levels, walkKinds } from '$core/walk';
 import { inSchoolOf } from './guard';
 import { listCohorts, listPeople } from './people';
-import type { Viewer } from './sign-in';
+import type { Viewer } from './accounts';
 import { listSites } from './sites';
 
 const clock = /^([01]\d|2[0-3]):[0-5]\d$/;

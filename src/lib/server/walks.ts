@@ -3,8 +3,8 @@ import { z } from 'zod';
 import type { paceRules } from '$core/route';
 import { type Level, type WalkKind, WeatherLimit } from '$core/walk';
 import type { SchoolDb } from './school';
-import type { Viewer } from './sign-in';
-import { leads } from './sign-in';
+import type { Viewer } from './accounts';
+import { leads } from './accounts';
 
 /** A walk or class: when, where, for whom, and what takes time. Its stops are in stops.ts. */
 

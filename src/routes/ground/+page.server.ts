@@ -3,8 +3,8 @@ import { fail } from '@sveltejs/kit';
 import { superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { inSchoolOf, leading, signedIn } from '$lib/server/guard';
-import { leads } from '$lib/server/sign-in';
+import { inSchoolOf, leading, teaching } from '$lib/server/guard';
+import { leads } from '$lib/server/accounts';
 import { listPatches } from '$lib/server/patches';
 import { addSite, listSites } from '$lib/server/sites';
 import type { Actions, PageServerLoad } from './$types';
@@ -12,7 +12,7 @@ import type { Actions, PageServerLoad } from './$types';
 const Form = z.object({ name: z.string().trim().min(1, 'Name the site.').max(120) });
 
 export const load: PageServerLoad = ({ locals }) => {
-  const viewer = signedIn(locals);
+  const viewer = teaching(locals);
   return inSchoolOf(viewer, async (db) => {
     const sites = [];
     for (const site of await listSites(db))

@@ -1,4 +1,4 @@
 import { text } from '@sveltejs/kit';
 
-/** Answers when the process serves. */
+/** Answers when the process is alive, whatever the database does. */
 export const GET = () => text('ok');

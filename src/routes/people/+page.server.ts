@@ -3,9 +3,20 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { levels } from '$core/walk';
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { queueMessage } from '$lib/server/outbox';
 import {
+  type Viewer,
+  invitationDays,
+  invite,
+  makePasswordLink,
+  membersOf,
+  openInvitations,
+  roles,
+  withdrawInvitations
+} from '$lib/server/accounts';
+import { audit } from '$lib/server/audit';
+import { inSchoolOf, leading, lookingAgain, owning } from '$lib/server/guard';
+import {
+  type Person,
   addCohort,
   addPerson,
   erasePerson,
@@ -13,10 +24,10 @@ import {
   listCohorts,
   listPeople,
   recordConsent,
-  setGroups
+  setGroups,
+  setRole
 } from '$lib/server/people';
-import { type Viewer, accountEmails, invite, isEmailTaken } from '$lib/server/sign-in';
-import type { Actions, PageServerLoad } from './$types';
+import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
 const PersonForm = z.object({
   name: z.string().trim().min(1, 'Enter a name.').max(120),
@@ -30,98 +41,192 @@ const CohortForm = z.object({
   level: z.enum(levels).default('beginner')
 });
 
-export const load: PageServerLoad = ({ locals }) => {
+/** People and invitations that a school may have at most: a slip of a script fills no database. */
+const mostPeople = 5000;
+const mostGroups = 500;
+
+export const load: PageServerLoad = async ({ locals }) => {
   const viewer = leading(locals);
+  // Accounts stand above the schools: they are read before the school's own transaction, never within it.
+  const members = await membersOf(viewer.schoolId);
+  const invitations = await openInvitations(viewer.schoolId);
   return inSchoolOf(viewer, async (db) => {
-    const emails = await accountEmails(viewer.schoolId);
     const cohorts = await listCohorts(db);
     return {
       cohorts,
       erasedName,
-      people: (await listPeople(db)).map((person) => ({
-        ...person,
-        email: emails.get(person.id),
-        cohorts: cohorts
-          .filter(({ members }) => members.includes(person.id))
-          .map(({ id, name }) => ({ id, name }))
-      })),
+      roles: [...roles, 'guest' as const],
+      people: (await listPeople(db)).map((person) => {
+        const waiting = invitations.find(({ personId }) => personId === person.id);
+        return {
+          ...person,
+          email: members.get(person.id)?.email,
+          isYou: person.id === viewer.personId,
+          invited: waiting && { email: waiting.email, until: waiting.expiresAt },
+          cohorts: cohorts
+            .filter(({ members: of }) => of.includes(person.id))
+            .map(({ id, name }) => ({ id, name }))
+        };
+      }),
       personForm: await superValidate(zod4(PersonForm), { id: 'person' }),
       cohortForm: await superValidate(zod4(CohortForm), { id: 'cohort' })
     };
   });
 };
 
-const invitationText = (name: string, school: string, link: string) =>
-  `Dear ${name},\n\n${school} invites you to Good Trail, where you find the briefs of your walks and can practise for them.\n\nOpen this link and choose a password:\n${link}\n\nThe link works once, within 14 days.\n`;
+/** A letter with a link that works once: shown to who made it, now and never again. */
+export interface LetterWithLink {
+  readonly to: string;
+  readonly subject: string;
+  readonly body: string;
+}
 
-/** Lays an invitation into the outbox; an earlier one to the same person stops working. */
-async function sendInvitation(
+const mayInvite = (viewer: Viewer, role: Person['role']) =>
+  viewer.role === 'owner' || role === 'learner' || role === 'assistant';
+
+/** Makes an invitation; an earlier one to the same person stops working. */
+async function invitation(
+  { locals, url }: RequestEvent,
   viewer: Viewer,
   person: { id: string; name: string },
-  email: string,
-  origin: string
-): Promise<void> {
-  const token = await invite(viewer.schoolId, person.id, email);
-  const body = invitationText(person.name, viewer.school.name, `${origin}/welcome/${token}`);
+  email: string
+): Promise<LetterWithLink> {
+  const token = await invite(viewer.schoolId, person.id, email, viewer.personId);
+  const { school } = viewer;
   await inSchoolOf(viewer, (db) =>
-    queueMessage(db, { recipient: email, subject: `${viewer.school.name} invites you`, body })
+    audit(db, { personId: viewer.personId, number: locals.number }, 'invited', person.id)
   );
+  return {
+    to: email,
+    subject: `${school.name} invites you`,
+    body: `Dear ${person.name},\n\n${school.name} invites you to Good Trail, where you find the briefs of your walks and can practise for them.\n\nOpen this link and choose a password:\n${url.origin}/welcome/${token}\n\nThe link works once, within ${invitationDays} days.\n`
+  };
+}
+
+const PersonId = z.object({ personId: z.uuid() });
+const nobody = 'There is no such person.';
+
+/** The person that a form of this page is about. */
+async function personOf(viewer: Viewer, data: FormData): Promise<Person | undefined> {
+  const parsed = PersonId.safeParse(Object.fromEntries(data));
+  const people = parsed.success ? await inSchoolOf(viewer, listPeople) : [];
+  return people.find(({ id }) => id === parsed.data?.personId);
 }
 
 export const actions: Actions = {
-  addPerson: async ({ request, locals, url }) => {
-    const viewer = leading(locals);
-    const form = await superValidate(request, zod4(PersonForm), { id: 'person' });
+  addPerson: async (event) => {
+    const viewer = leading(event.locals);
+    const form = await superValidate(event.request, zod4(PersonForm), { id: 'person' });
     if (!form.valid) return fail(400, { form });
     const { name, role, email, cohortId, isMinor } = form.data;
     if (role === 'instructor' && viewer.role !== 'owner')
-      return setError(form, 'role', 'Only the owner can add instructors.');
+      return setError(form, 'role', 'Only an owner can add instructors.');
     if (email && role === 'guest')
       return setError(form, 'email', 'A guest has no account: leave this empty.');
-    if (email && (await isEmailTaken(email)))
-      return setError(form, 'email', 'Somebody signs in with this address already.');
+    const members = await membersOf(viewer.schoolId);
+    if (email && [...members.values()].some((member) => member.email.toLowerCase() === email.toLowerCase()))
+      return setError(form, 'email', 'Somebody of this school signs in with this address already.');
     const personId = await inSchoolOf(viewer, async (db) => {
+      if ((await listPeople(db)).length >= mostPeople) return undefined;
       const known = (await listCohorts(db)).some(({ id }) => id === cohortId);
-      return addPerson(db, { name, role, isMinor, cohortId: known ? cohortId : undefined });
+      const id = await addPerson(db, { name, role, isMinor, cohortId: known ? cohortId : undefined });
+      await audit(db, { personId: viewer.personId, number: event.locals.number }, 'person added', id, {
+        role
+      });
+      return id;
     });
+    if (!personId) return setError(form, 'name', `A school has ${mostPeople} people at most.`);
     if (!email) return message(form, `${name} is on the list, without an account.`);
-    await sendInvitation(viewer, { id: personId, name }, email, url.origin);
-    return message(form, `${name} is on the list. The invitation waits in the outbox.`);
+    const letter = await invitation(event, viewer, { id: personId, name }, email);
+    return {
+      ...message(form, `${name} is on the list. Send the invitation now: it is shown this once.`),
+      letter
+    };
   },
-  invite: async ({ request, locals, url }) => {
-    const viewer = leading(locals);
-    const parsed = z
-      .object({ personId: z.uuid(), email: z.email() })
-      .safeParse(Object.fromEntries(await request.formData()));
-    if (!parsed.success) return fail(400, { problem: 'This is no e-mail address: nobody was invited.' });
-    const { personId, email } = parsed.data;
-    const people = await inSchoolOf(viewer, listPeople);
-    const person = people.find(({ id }) => id === personId);
+  invite: async (event) => {
+    const viewer = leading(event.locals);
+    const data = await event.request.formData();
+    const email = z.email().safeParse(data.get('email'));
+    if (!email.success) return fail(400, { problem: 'This is no e-mail address: nobody was invited.' });
+    const person = await personOf(viewer, data);
     if (!person || person.role === 'guest')
       return fail(404, { problem: 'There is nobody to invite: a guest has no account.' });
-    if ((await accountEmails(viewer.schoolId)).has(personId))
+    if (!mayInvite(viewer, person.role))
+      return fail(403, { problem: `Only an owner invites an ${person.role}.` });
+    if ((await membersOf(viewer.schoolId)).has(person.id))
       return fail(400, { problem: `${person.name} has an account already.` });
-    if (await isEmailTaken(email))
-      return fail(400, { problem: 'Somebody signs in with this address already.' });
-    await sendInvitation(viewer, person, email, url.origin);
-    return { done: `A new invitation for ${person.name} waits in the outbox.` };
+    const letter = await invitation(event, viewer, person, email.data);
+    return { done: `A new invitation for ${person.name}. Send it now: it is shown this once.`, letter };
   },
-  erase: async ({ request, locals }) => {
+  withdraw: async ({ request, locals }) => {
     const viewer = leading(locals);
-    if (viewer.role !== 'owner') return fail(403, { problem: 'Only the owner can erase a person.' });
-    const parsed = z
-      .object({ personId: z.uuid(), name: z.string().trim() })
-      .safeParse(Object.fromEntries(await request.formData()));
-    if (!parsed.success) return fail(400, { problem: 'There is no such person.' });
-    const { personId, name } = parsed.data;
-    const person = (await inSchoolOf(viewer, listPeople)).find(({ id }) => id === personId);
-    if (!person) return fail(404, { problem: 'There is no such person.' });
-    if (person.name !== name)
+    const person = await personOf(viewer, await request.formData());
+    if (!person) return fail(404, { problem: nobody });
+    if (!mayInvite(viewer, person.role))
+      return fail(403, { problem: `Only an owner withdraws the invitation of an ${person.role}.` });
+    await withdrawInvitations(viewer.schoolId, person.id);
+    await inSchoolOf(viewer, (db) =>
+      audit(db, { personId: viewer.personId, number: locals.number }, 'invitation withdrawn', person.id)
+    );
+    return { done: `The invitation of ${person.name} works no more.` };
+  },
+  passwordLink: async ({ request, locals, url }) => {
+    const viewer = lookingAgain(owning(locals), url);
+    const person = await personOf(viewer, await request.formData());
+    const member = person && (await membersOf(viewer.schoolId)).get(person.id);
+    if (!person || !member) return fail(404, { problem: 'There is nobody with an account of that name.' });
+    if (member.schools > 1)
+      return fail(403, {
+        problem: `${person.name} belongs to another school, too, so you cannot set this password. Whoever runs this installation makes a link with: ./start owner-link`
+      });
+    const token = await makePasswordLink(member.accountId);
+    await inSchoolOf(viewer, (db) =>
+      audit(db, { personId: viewer.personId, number: locals.number }, 'password link made', person.id)
+    );
+    const letter: LetterWithLink = {
+      to: member.email,
+      subject: `A new password for ${viewer.school.name}`,
+      body: `Dear ${person.name},\n\nOpen this link to choose a new password:\n${url.origin}/new-password/${token}\n\nThe link works once, within a day. Until then your old password stays.\n`
+    };
+    return { done: `A link for ${person.name}. Send it now: it is shown this once.`, letter };
+  },
+  role: async ({ request, locals, url }) => {
+    const viewer = lookingAgain(owning(locals), url);
+    const data = await request.formData();
+    const role = z.enum([...roles, 'guest']).safeParse(data.get('role'));
+    const person = await personOf(viewer, data);
+    if (!role.success || !person) return fail(400, { problem: nobody });
+    if (role.data === 'guest' && (await membersOf(viewer.schoolId)).has(person.id))
+      return fail(400, {
+        problem: `${person.name} has an account, and a guest has none. Erase the person, or let them stay a learner.`
+      });
+    const problem = await inSchoolOf(viewer, async (db) => {
+      const wrong = await setRole(db, person.id, role.data);
+      if (!wrong)
+        await audit(db, { personId: viewer.personId, number: locals.number }, 'role changed', person.id, {
+          from: person.role,
+          to: role.data
+        });
+      return wrong;
+    });
+    return problem ? fail(400, { problem }) : { done: `${person.name} is ${role.data} now.` };
+  },
+  erase: async ({ request, locals, url }) => {
+    const viewer = lookingAgain(owning(locals), url);
+    const data = await request.formData();
+    const person = await personOf(viewer, data);
+    if (!person) return fail(404, { problem: nobody });
+    if (person.name !== String(data.get('name') ?? '').trim())
       return fail(400, { problem: `Nobody was erased: the name that you typed is not ${person.name}.` });
-    const isErased = await inSchoolOf(viewer, (db) => erasePerson(db, personId));
-    return isErased
-      ? { done: `${name} is erased. Answers given in drills stay without a name.` }
-      : fail(400, { problem: 'An owner cannot be erased: the school would have nobody.' });
+    const problem = await inSchoolOf(viewer, async (db) => {
+      const wrong = await erasePerson(db, person.id);
+      if (!wrong)
+        await audit(db, { personId: viewer.personId, number: locals.number }, 'person erased', person.id);
+      return wrong;
+    });
+    return problem
+      ? fail(400, { problem })
+      : { done: `${person.name} is erased. Answers given in drills stay without a name.` };
   },
   groups: async ({ request, locals }) => {
     const viewer = leading(locals);
@@ -137,8 +242,14 @@ export const actions: Actions = {
     const viewer = leading(locals);
     const form = await superValidate(request, zod4(CohortForm), { id: 'cohort' });
     if (!form.valid) return fail(400, { form });
-    await inSchoolOf(viewer, (db) => addCohort(db, form.data.name, form.data.level));
-    return message(form, `Added ${form.data.name}.`);
+    const isAdded = await inSchoolOf(viewer, async (db) => {
+      if ((await listCohorts(db)).length >= mostGroups) return false;
+      await addCohort(db, form.data.name, form.data.level);
+      return true;
+    });
+    return isAdded
+      ? message(form, `Added ${form.data.name}.`)
+      : setError(form, 'name', `A school has ${mostGroups} groups at most.`);
   },
   consent: async ({ request, locals }) => {
     const viewer = leading(locals);

@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { enhance as plainEnhance } from '$app/forms';
   import type { SubmitFunction } from '@sveltejs/kit';
   import Pencil from '@lucide/svelte/icons/pencil';
   import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
+  import LetterWithLink from '$lib/ui/people/LetterWithLink.svelte';
+  import PersonPanel from '$lib/ui/people/PersonPanel.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
@@ -34,10 +35,14 @@
 <svelte:head><title>People · Good Trail</title></svelte:head>
 <div class="flex flex-wrap items-center justify-between gap-3">
   <h1>People</h1>
-  <a href="/people/outbox" class="link-line">Outbox</a>
+  <div class="flex gap-5">
+    {#if data.viewer?.role === 'owner'}<a href="/people/record" class="link-line">What was done</a>{/if}
+    <a href="/people/outbox" class="link-line">Outbox</a>
+  </div>
 </div>
 {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
 {#if form && 'done' in form && form.done}<Notice kind="done">{form.done}</Notice>{/if}
+{#if form && 'letter' in form && form.letter}<LetterWithLink letter={form.letter} />{/if}
 
 <div class="mt-4 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_300px]">
   <WideTable label="People">
@@ -53,7 +58,8 @@
       <tbody>
         {#each data.people as one (one.id)}
           {@const groups = one.cohorts.map(({ name }) => name).join(', ')}
-          {@const account = one.email ?? (one.role === 'guest' ? 'no account' : 'no account yet')}
+          {@const account =
+            one.email ?? (one.role === 'guest' ? 'no account' : one.invited ? 'invited' : 'no account yet')}
           <tr>
             <td
               ><strong>{one.name}</strong><span class="note block text-ink-2 wrap-anywhere sm:hidden"
@@ -82,65 +88,14 @@
           {#if editing === one.id}
             <tr>
               <td colspan="6" class="bg-shade !px-3">
-                <div class="flex flex-wrap gap-x-10 gap-y-4">
-                  {#if data.cohorts.length > 0}
-                    <form method="POST" action="?/groups" use:plainEnhance={keep} class="grid gap-2">
-                      <input type="hidden" name="personId" value={one.id} />
-                      <fieldset>
-                        <legend class="note font-[650]">Groups of {one.name}</legend>
-                        {#each data.cohorts as group (group.id)}
-                          <label class="flex min-h-8 items-center gap-2"
-                            ><input
-                              type="checkbox"
-                              name="cohortId"
-                              value={group.id}
-                              checked={one.cohorts.some(({ id }) => id === group.id)}
-                            />{group.name}</label
-                          >
-                        {/each}
-                      </fieldset>
-                      <button class="btn btn-line btn-sm justify-self-start">Keep these groups</button>
-                    </form>
-                  {/if}
-                  {#if !one.email && one.role !== 'guest'}
-                    <form
-                      method="POST"
-                      action="?/invite"
-                      use:plainEnhance={keep}
-                      class="grid content-start gap-2"
-                    >
-                      <input type="hidden" name="personId" value={one.id} />
-                      <Field label="E-mail address for an invitation" name="email" type="email" />
-                      <button class="btn btn-line btn-sm justify-self-start">Invite {one.name}</button>
-                    </form>
-                  {/if}
-                  {#if one.isMinor && !one.guardianConsentOn}
-                    <form
-                      method="POST"
-                      action="?/consent"
-                      use:plainEnhance={keep}
-                      class="grid content-start gap-2"
-                    >
-                      <input type="hidden" name="personId" value={one.id} />
-                      <Field label="Guardian who consents" name="guardianName" />
-                      <button class="btn btn-line btn-sm justify-self-start">Record the consent</button>
-                    </form>
-                  {/if}
-                  {#if data.viewer?.role === 'owner' && one.role !== 'owner' && one.name !== data.erasedName}
-                    <form
-                      method="POST"
-                      action="?/erase"
-                      use:plainEnhance={keep}
-                      class="grid content-start gap-2"
-                    >
-                      <input type="hidden" name="personId" value={one.id} />
-                      <Field label="To erase this person, type the name" name="name" autocomplete="off" />
-                      <button class="btn btn-line btn-sm justify-self-start text-rosehip"
-                        >Erase {one.name} for good</button
-                      >
-                    </form>
-                  {/if}
-                </div>
+                <PersonPanel
+                  person={one}
+                  cohorts={data.cohorts}
+                  roles={data.roles}
+                  isOwner={data.viewer?.role === 'owner'}
+                  isErased={one.name === data.erasedName}
+                  {keep}
+                />
               </td>
             </tr>
           {/if}
@@ -164,7 +119,7 @@
         label="E-mail address"
         name="email"
         type="email"
-        hint="Empty: on the list without an account. Else an invitation goes to the outbox."
+        hint="Empty: on the list without an account. Else you get an invitation to send."
         bind:value={$personForm.email}
         errors={$personErrors.email}
       />

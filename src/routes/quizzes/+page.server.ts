@@ -3,8 +3,9 @@ import { z } from 'zod';
 import { comingPairs } from '$lib/server/drills';
 import { inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { listCohorts } from '$lib/server/people';
+import { readWalk } from '$lib/server/walks';
 import { addQuiz, listQuizzes, mayReview, openPhase, quizKinds, sittingsOf } from '$lib/server/quizzes';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
@@ -62,9 +63,10 @@ export const actions: Actions = {
     const { name, cohort, walk, kind, size, minutes } = asked.data;
     const id = await inSchoolOf(viewer, async (db) => {
       if (!(await listCohorts(db)).some((one) => one.id === cohort)) return undefined;
+      if (walk && !(await readWalk(db, viewer, walk))) return undefined;
       return addQuiz(db, viewer, { name, cohortId: cohort, walkId: walk, kind, minutes }, size);
     });
-    if (!id) return fail(400, { problem: 'Choose a group.', kept });
+    if (!id) return fail(400, { problem: 'Choose a group, and a walk of this school or none.', kept });
     redirect(303, `/quizzes/${id}`);
   }
 };

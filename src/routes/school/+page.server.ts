@@ -3,8 +3,10 @@ import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { type GroundKind, bufferOf, contaminantKinds } from '$core/ground';
-import { EmergencyNumber, childrenTaste, levels, specimenPolicies } from '$core/walk';
+import { EmergencyNumber, childrenTaste, levels, placesForLearners, specimenPolicies } from '$core/walk';
+import { audit } from '$lib/server/audit';
 import { inSchoolOf, leading } from '$lib/server/guard';
+import { ownPath } from '$lib/server/own-path';
 import { listPeople, setFirstAid } from '$lib/server/people';
 import { readSettings, saveSettings, setDemoDate } from '$lib/server/schools';
 import type { Actions, PageServerLoad } from './$types';
@@ -62,6 +64,7 @@ const Form = z.object({
     .union([z.iso.date('This is no date.'), z.literal('')])
     .transform((date) => date || undefined)
     .optional(),
+  learnersSeePlaces: z.enum(placesForLearners),
   signOffMonths: z
     .number({ error: 'Give a number of months.' })
     .int('Give a whole number of months.')
@@ -92,7 +95,8 @@ export const load: PageServerLoad = ({ locals }) =>
           buffers,
           insuranceUntil: settings.insuranceUntil ?? '',
           healthDays: settings.healthDays,
-          signOffMonths: settings.signOffMonths
+          signOffMonths: settings.signOffMonths,
+          learnersSeePlaces: settings.learnersSeePlaces
         },
         zod4(Form)
       ),
@@ -117,15 +121,17 @@ export const actions: Actions = {
       insuranceUntil,
       healthDays,
       signOffMonths,
+      learnersSeePlaces,
       ...policy
     } = form.data;
-    await inSchoolOf(viewer, (db) =>
-      saveSettings(db, {
+    await inSchoolOf(viewer, async (db) => {
+      await saveSettings(db, {
         name,
         emergencyNumbers: numbers.data,
         insuranceUntil,
         healthDays,
         signOffMonths,
+        learnersSeePlaces,
         policy: {
           scentCounts: policy.scentCounts,
           cautiousFamiliesFrom: policy.cautiousFamiliesFrom,
@@ -134,8 +140,9 @@ export const actions: Actions = {
           learnersPerLeader: { adults: adultsPerLeader, withChildren: withChildrenPerLeader },
           buffers: buffers.data
         }
-      })
-    );
+      });
+      await audit(db, { personId: viewer.personId, number: locals.number }, 'settings changed');
+    });
     return message(form, 'Saved. Plans follow at once; published briefs stay as they are.');
   },
   firstAid: async ({ request, locals }) => {
@@ -155,6 +162,6 @@ export const actions: Actions = {
     if (!parsed.success) return fail(400, { problem: 'This is no date.' });
     await inSchoolOf(viewer, (db) => setDemoDate(db, parsed.data || undefined));
     const back = request.headers.get('referer');
-    redirect(303, back && URL.canParse(back) ? new URL(back).pathname : '/today');
+    redirect(303, ownPath(back && URL.canParse(back) ? new URL(back).pathname : undefined));
   }
 };

@@ -48,6 +48,18 @@
       bind:value={$form.signOffMonths}
       errors={$errors.signOffMonths}
     />
+    <Field
+      label="Places of plants, for learners"
+      name="learnersSeePlaces"
+      options={[
+        { value: 'none', label: 'none but the meeting point' },
+        { value: 'coarse', label: 'to about a kilometre' },
+        { value: 'exact', label: 'exact, with the route' }
+      ]}
+      hint="In briefs and their files. Places of rare plants they never get."
+      bind:value={$form.learnersSeePlaces}
+      errors={$errors.learnersSeePlaces}
+    />
   </div>
   <h2>Where practitioners disagree</h2>
   <div class="grid gap-1">

@@ -1,9 +1,10 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { message, superValidate } from 'sveltekit-superforms';
+import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { setSessionCookie } from '$lib/server/cookies';
-import { hasAccounts, leastPasswordLength, setUpFirstOwner } from '$lib/server/sign-in';
+import { NewPassword, hasAccounts, setSessionCookie, setUpFirstOwner } from '$lib/server/accounts';
+import { callerOf } from '$lib/server/caller';
+import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 const zones = Intl.supportedValuesOf('timeZone');
@@ -12,23 +13,33 @@ const Form = z.object({
   school: z.string().trim().min(1, 'Name the school.').max(120),
   name: z.string().trim().min(1, 'Enter your name.').max(120),
   email: z.email('This is no e-mail address.'),
-  password: z
-    .string()
-    .min(leastPasswordLength, `Choose at least ${leastPasswordLength} characters.`)
-    .max(200),
+  password: NewPassword,
+  code: z.string().max(200).default(''),
   timeZone: z.enum(zones as [string, ...string[]]).default('Europe/Dublin')
 });
 
-export const load: PageServerLoad = async () => {
-  if (await hasAccounts()) redirect(303, '/sign-in');
-  return { form: await superValidate(zod4(Form)), zones };
+/** Who starts an empty installation is shown a code, so that not just anybody who passes by becomes its owner. */
+const codeWanted = () => process.env['SETUP_CODE'];
+
+export const load: PageServerLoad = async (event) => {
+  if (await orSay(event, hasAccounts)) redirect(303, '/sign-in');
+  const code = event.url.searchParams.get('code') ?? '';
+  return {
+    form: await superValidate({ code }, zod4(Form), { errors: false }),
+    zones,
+    asksForCode: codeWanted() !== undefined
+  };
 };
 
 export const actions: Actions = {
-  default: async ({ request, cookies, url }) => {
+  default: async (event) => {
+    const { request, cookies, url } = event;
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
-    const token = await setUpFirstOwner(form.data);
+    const wanted = codeWanted();
+    if (wanted !== undefined && form.data.code.trim() !== wanted)
+      return setError(form, 'code', 'This is not the code that the start command has printed.');
+    const token = await orSay(event, () => setUpFirstOwner(form.data, callerOf(event).device));
     if (!token)
       return message(form, 'Somebody else has just set up this installation. Sign in instead.', {
         status: 409

@@ -37,9 +37,19 @@
     name="password"
     type="password"
     autocomplete="new-password"
-    hint="At least 10 characters."
+    hint="At least 12 characters: three or four words that have nothing to do with each other."
     bind:value={$form.password}
     errors={$errors.password}
   />
+  {#if data.asksForCode}
+    <Field
+      label="Set-up code"
+      name="code"
+      autocomplete="off"
+      hint="The start command has printed it, with the address of this page."
+      bind:value={$form.code}
+      errors={$errors.code}
+    />
+  {/if}
   <button class="btn btn-primary">Set up the school</button>
 </form>

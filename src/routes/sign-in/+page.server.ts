@@ -2,8 +2,20 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { setSessionCookie } from '$lib/server/cookies';
-import { hasAccounts, isEmailTaken, signIn } from '$lib/server/sign-in';
+import {
+  hasAccounts,
+  isEmailTaken,
+  membersOf,
+  schoolsOf,
+  setDeviceCookie,
+  setSessionCookie,
+  signIn
+} from '$lib/server/accounts';
+import { audit } from '$lib/server/audit';
+import { callerOf, slowDown } from '$lib/server/caller';
+import { ownPath } from '$lib/server/own-path';
+import { withSchool } from '$lib/server/school';
+import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({
@@ -22,11 +34,19 @@ const demoSignIns = [
   { email: 'learner@demo.example', label: 'Learner', does: 'reads briefs, drills, sees own progress' }
 ];
 
-/** Only paths of our own, so that a link cannot send people elsewhere. */
-const safePath = (to: string | null) => (to && /^\/[a-z][\w/-]*$/.test(to) ? to : '/today');
+/** Notes an attempt on an account in each of its schools; who tried stays unknown where it failed. */
+async function note(accountId: string, what: 'signed in' | 'sign-in refused', number: string): Promise<void> {
+  for (const schoolId of await schoolsOf(accountId)) {
+    const members = [...(await membersOf(schoolId))];
+    const personId = members.find(([, member]) => member.accountId === accountId)?.[0];
+    await withSchool(schoolId, (db) =>
+      audit(db, what === 'signed in' ? { personId: personId!, number } : { number }, what, personId)
+    );
+  }
+}
 
 export const load: PageServerLoad = async ({ locals, url }) => {
-  if (locals.viewer) redirect(303, safePath(url.searchParams.get('to')));
+  if (locals.viewer) redirect(303, ownPath(url.searchParams.get('to')));
   if (!(await hasAccounts())) redirect(303, '/set-up');
   return {
     form: await superValidate(zod4(Form)),
@@ -37,21 +57,22 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 };
 
 export const actions: Actions = {
-  default: async ({ request, cookies, url, getClientAddress }) => {
+  default: async (event) => {
+    const { request, cookies, url, locals } = event;
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
-    const result = await signIn(form.data.email, form.data.password, getClientAddress());
+    const result = await orSay(event, () => signIn(form.data.email, form.data.password, callerOf(event)));
+    if (result.accountId && !('seconds' in result))
+      await note(result.accountId, 'token' in result ? 'signed in' : 'sign-in refused', locals.number);
     if ('token' in result) {
       setSessionCookie(cookies, result.token, url);
-      redirect(303, safePath(url.searchParams.get('to')));
+      setDeviceCookie(cookies, result.deviceToken, url);
+      const to = ownPath(url.searchParams.get('to'));
+      redirect(303, result.schools > 1 ? `/me/school?to=${encodeURIComponent(to)}` : to);
     }
     form.data.password = '';
     return result.problem === 'slow'
-      ? message(
-          form,
-          `Too many attempts. Wait ${Math.ceil(result.seconds / 60)} min and try again; nothing is locked for good.`,
-          { status: 429 }
-        )
+      ? message(form, slowDown(event, result.seconds), { status: 429 })
       : message(form, 'E-mail address and password do not belong together.', { status: 400 });
   }
 };

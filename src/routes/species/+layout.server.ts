@@ -1,4 +1,4 @@
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import { signedIn } from '$lib/server/guard';
 import type { LayoutServerLoad } from './$types';
 

@@ -1,5 +1,5 @@
 import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/drills';
 import { findsToSeeAgain } from '$lib/server/finds';
 import { libraryOf } from '$lib/server/library';

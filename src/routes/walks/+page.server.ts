@@ -1,5 +1,5 @@
 import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import { listWalks } from '$lib/server/walks';
 import type { PageServerLoad } from './$types';
 

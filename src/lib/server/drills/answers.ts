@@ -5,7 +5,7 @@ import type { ContrastSheet } from '$core/walk';
 import { readBrief } from '../briefs';
 import { type PairPhotographs, photographsOfPairs } from '../photographs';
 import type { SchoolDb } from '../school';
-import type { Viewer } from '../sign-in';
+import type { Viewer } from '../accounts';
 import { listWalks } from '../walks';
 import { type AskedQuestion, readQuestion } from './questions';
 

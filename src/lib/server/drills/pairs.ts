@@ -4,7 +4,7 @@ import type { DrillPair } from '$core/learning';
 import { type Brief, readBrief } from '../briefs';
 import { libraryOf } from '../library';
 import type { SchoolDb } from '../school';
-import type { Viewer } from '../sign-in';
+import type { Viewer } from '../accounts';
 import { listWalks } from '../walks';
 
 /** The pairs that a brief drills: those of which both plants are drawn, and neither poorly. */

@@ -15,7 +15,7 @@ import {
 import { libraryOf } from '../library';
 import { readJpeg, readPhotographs } from '../photographs';
 import type { SchoolDb } from '../school';
-import type { Viewer } from '../sign-in';
+import type { Viewer } from '../accounts';
 
 /** A question of the viewer's own, drawn. What is asked stays on the server until it is answered. */
 

@@ -14,11 +14,12 @@ import {
   roundSeconds,
   usualQuestions
 } from '$core/learning';
-import { seedOf } from '$core/random';
+import type { Random } from '$core/random';
 import { libraryOf } from '../library';
 import type { SchoolDb } from '../school';
+import { systemRandom } from '../system-random';
 import { readSettings } from '../schools';
-import type { Viewer } from '../sign-in';
+import type { Viewer } from '../accounts';
 import { readWalk } from '../walks';
 import { learnerState } from './learner';
 import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
@@ -45,14 +46,14 @@ async function storeRound(
   db: SchoolDb,
   viewer: Viewer,
   walkId: string | undefined,
-  compose: (seed: number) => ReturnType<typeof composeRound>
+  compose: (random: Random) => ReturnType<typeof composeRound>
 ): Promise<string> {
   const id = uuid();
   await db.query(
     'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
     [db.schoolId, id, viewer.personId, walkId ?? null, db.now]
   );
-  await storeQuestions(db, id, await withPhotographs(db, compose(seedOf(id))));
+  await storeQuestions(db, id, await withPhotographs(db, compose(systemRandom())));
   return id;
 }
 
@@ -89,8 +90,8 @@ export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): 
   const { due, open } = pairsForToday(pairs, pairs, frame.learner, db.now);
   const first = [...due, ...open];
   const rest = pairs.filter((pair) => !first.includes(pair));
-  return storeRound(db, viewer, walkId, (seed) =>
-    composeRound(frame, [...first, ...rest], Math.max(usualQuestions, pairs.length), seed)
+  return storeRound(db, viewer, walkId, (random) =>
+    composeRound(frame, [...first, ...rest], Math.max(usualQuestions, pairs.length), random)
   );
 }
 
@@ -134,7 +135,7 @@ export async function startRoundOfToday(db: SchoolDb, viewer: Viewer): Promise<s
   );
   const { next, pairs, questions } = planToday(walks, frame.learner, db.now);
   if (pairs.length === 0) return undefined;
-  return storeRound(db, viewer, next?.id, (seed) => composeRound(frame, pairs, questions, seed));
+  return storeRound(db, viewer, next?.id, (random) => composeRound(frame, pairs, questions, random));
 }
 
 /** A round that was begun, or made, and not finished. */
@@ -181,6 +182,8 @@ export interface RoundState {
       }
     | undefined;
   readonly length: number;
+  readonly answered: number;
+  /** How the answers went; empty where it is a sitting of a quiz. */
   readonly answers: readonly { readonly drill: DrillName; readonly outcome: Outcome }[];
   readonly next:
     { readonly id: string; readonly number: number; readonly question: OpenQuestion } | undefined;
@@ -245,7 +248,10 @@ export async function readRound(
           }
         : undefined,
     length: questions.length,
-    answers: questions.flatMap(({ outcome, drill }) => (outcome ? [{ outcome, drill }] : [])),
+    answered: questions.filter(({ outcome }) => outcome !== null).length,
+    answers: round.quiz_id
+      ? []
+      : questions.flatMap(({ outcome, drill }) => (outcome ? [{ outcome, drill }] : [])),
     next
   };
 }

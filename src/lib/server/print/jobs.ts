@@ -1,8 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import type { Brief } from '../briefs';
 import { readBriefPlates } from '../briefs';
+import { faultOf, log } from '../log';
 import { type SchoolDb, withSchool } from '../school';
-import type { Viewer } from '../sign-in';
+import type { Viewer } from '../accounts';
 import { briefPages } from './brief-pages';
 import { makePdf } from './make-pdf';
 import { pocketCards } from './pocket-cards';
@@ -105,8 +106,8 @@ export async function workOn(
   brief: Brief,
   kind: PrintKind
 ): Promise<void> {
-  if (!(await takeUp(schoolId, brief.id, kind))) return;
   try {
+    if (!(await takeUp(schoolId, brief.id, kind))) return;
     const drawings = await withSchool(schoolId, (db) => readBriefPlates(db, brief.id));
     await beat(schoolId, brief.id, kind, 0.2);
     const printed = { document: brief.document, version: brief.version, school: schoolName, drawings };
@@ -115,7 +116,7 @@ export async function workOn(
     const pdf = await makePdf(pages, title, brief.effectiveAt);
     await finish(schoolId, brief.id, kind, pdf, null);
   } catch (error) {
-    console.error(`A PDF of brief ${brief.id} failed:`, error);
+    log.error({ what: 'print failed', brief: brief.id, ...faultOf(error) });
     await finish(schoolId, brief.id, kind, null, 'The pages could not be laid out.').catch(() => undefined);
   }
 }

@@ -14,18 +14,22 @@
 </script>
 
 <section class="mt-5 max-w-[560px]">
-  <table class="ruled mt-2">
-    <tbody>
-      {#each rows as [outcome, { counted, tone, icon: Icon }] (outcome)}
-        {@const isWorst = outcome === 'dangerous gather'}
-        <tr class={isWorst ? 'font-[650]' : ''}
-          ><td class={isWorst ? tone : ''}
-            ><Icon size={16} class="mr-2 inline {tone}" aria-hidden="true" />{counted}</td
-          ><td class="!text-right">{count(outcome)}</td></tr
-        >
-      {/each}
-    </tbody>
-  </table>
+  {#if quizId}
+    <p class="mt-2">Your answers are kept. How they went stands with the quiz, once it is over.</p>
+  {:else}
+    <table class="ruled mt-2">
+      <tbody>
+        {#each rows as [outcome, { counted, tone, icon: Icon }] (outcome)}
+          {@const isWorst = outcome === 'dangerous gather'}
+          <tr class={isWorst ? 'font-[650]' : ''}
+            ><td class={isWorst ? tone : ''}
+              ><Icon size={16} class="mr-2 inline {tone}" aria-hidden="true" />{counted}</td
+            ><td class="!text-right">{count(outcome)}</td></tr
+          >
+        {/each}
+      </tbody>
+    </table>
+  {/if}
   <p class="mt-4 flex flex-wrap gap-3">
     {#if quizId}<a href="/quizzes/{quizId}" class="btn btn-primary">See how it went</a>{/if}
     <a

@@ -50,11 +50,42 @@ describe('events from the field', () => {
     expect(made.waiting).toEqual([]);
   });
 
-  it.each([401, 500, 503])('stay while the server answers %i', async (status) => {
-    const { made } = queue(() => Response.json({ message: 'no' }, { status }));
+  it.each([400, 401, 403, 404, 413, 429, 500, 502, 503])(
+    'stay while %i is answered without a result of their own',
+    async (status) => {
+      const { made } = queue(() => Response.json({ message: 'no', problem: 'no' }, { status }));
+      made.add(event('a'));
+      expect(await made.flush()).toBeUndefined();
+      expect(made.waiting).toHaveLength(1);
+    }
+  );
+
+  it.each([
+    ['the page of a hotel', '<html>Welcome! Accept our terms</html>'],
+    ['a list that is none', '{"results": "all of them"}'],
+    ['results of others', '{"results": [{"id": "z"}]}']
+  ])('stay where %s is answered', async (_, body) => {
+    const { made } = queue(() => new Response(body, { status: 200 }));
     made.add(event('a'));
     expect(await made.flush()).toBeUndefined();
-    expect(made.waiting).toHaveLength(1);
+    expect(made.waiting.map(({ id }) => id)).toEqual(['a']);
+  });
+
+  it('leave one by one: what was judged goes, what was not stays, and those behind it are sent all the same', async () => {
+    const { made, sent } = queue((events) =>
+      Response.json(
+        {
+          results: events
+            .filter(({ id }) => id !== '3')
+            .map(({ id }) => ({ id, ...(id === '7' ? { status: 500, problem: 'no' } : {}) }))
+        },
+        { status: 503 }
+      )
+    );
+    for (let i = 0; i < 60; i += 1) made.add(event(String(i)));
+    expect(await made.flush()).toBeUndefined();
+    expect(made.waiting.map(({ id }) => id)).toEqual(['3', '7']);
+    expect(sent.map((ids) => ids.length)).toEqual([50, 10]);
   });
 
   it('go in batches, however many there are', async () => {
@@ -79,5 +110,6 @@ describe('events from the field', () => {
     const { made, kept } = queue(taken);
     kept.set('field', '{');
     expect(made.waiting).toEqual([]);
+    expect(kept.get('field damaged')).toBe('{');
   });
 });

@@ -1,6 +1,6 @@
 /**
- * Events made in the field wait on the device until the server has them. Each has an id of its own making, so that
- * sending it twice stores it once.
+ * Events made in the field wait on the device until the server has judged them one by one. Each has an id of its own
+ * making, so that sending it twice stores it once.
  */
 export interface QueuedEvent {
   readonly id: string;
@@ -18,7 +18,24 @@ export interface QueuePorts {
   readonly send: (events: readonly QueuedEvent[]) => Promise<Response>;
 }
 
+interface Result {
+  readonly id: string;
+  readonly status?: number;
+  readonly problem?: string;
+}
+
 const mostAtOnce = 50;
+
+/** The results in an answer; none where something else than the server has answered, such as the page of a hotel. */
+async function resultsIn(response: Response): Promise<readonly Result[]> {
+  const answer: unknown = await response.json().catch(() => undefined);
+  const results =
+    typeof answer === 'object' && answer !== null && 'results' in answer ? answer.results : undefined;
+  return Array.isArray(results) ? (results as Result[]) : [];
+}
+
+/** Whether the server has looked at an event and will look at it the same way for ever. */
+const isJudged = ({ status }: Result): boolean => status === undefined || (status >= 400 && status < 500);
 
 export class EventQueue<T extends QueuedEvent> {
   #isSending = false;
@@ -27,14 +44,18 @@ export class EventQueue<T extends QueuedEvent> {
     private readonly ports: QueuePorts
   ) {}
 
-  /** What waits, in order; a damaged store counts as empty. */
+  /** What waits, in order. A damaged store counts as empty; what it held is laid aside. */
   get waiting(): readonly T[] {
+    const text = this.ports.store.getItem(this.key) ?? '[]';
     try {
-      const kept: unknown = JSON.parse(this.ports.store.getItem(this.key) ?? '[]');
-      return Array.isArray(kept) ? (kept as T[]) : [];
+      const kept: unknown = JSON.parse(text);
+      if (Array.isArray(kept)) return kept as T[];
     } catch {
-      return [];
+      // Laid aside below.
     }
+    this.ports.store.setItem(`${this.key} damaged`, text);
+    this.keep([]);
+    return [];
   }
 
   add(event: T): void {
@@ -46,34 +67,32 @@ export class EventQueue<T extends QueuedEvent> {
   }
 
   /**
-   * Sends what waits. What the server has, or will never take, leaves the queue; without a connection all of it
-   * stays.
-   * @returns events that were refused, with the reason; undefined where the server was not reached
+   * Sends what waits. An event leaves the queue with its own result alone: it was stored, or the server will never take
+   * it. Whatever else is answered, or nothing, keeps it; those that come after it are sent all the same.
+   * @returns events that were refused, with the reason; undefined where some were not judged
    */
   async flush(): Promise<readonly Refused[] | undefined> {
     if (this.#isSending) return [];
     this.#isSending = true;
     const refused: Refused[] = [];
+    const tried = new Set<string>();
+    let isJudgedWhole = true;
     try {
-      for (let batch = this.waiting.slice(0, mostAtOnce); batch.length > 0;) {
-        const response = await this.ports.send(batch);
-        const answer = (await response.json().catch(() => ({}))) as {
-          results?: { id: string; status?: number; problem?: string }[];
-          problem?: string;
-        };
-        // Signed out, or the server is in trouble: nothing was judged, so all of it stays.
-        if (!answer.results && (response.status === 401 || response.status >= 500)) return undefined;
-        const results = new Map((answer.results ?? []).map((one) => [one.id, one]));
+      for (;;) {
+        const batch = this.waiting.filter(({ id }) => !tried.has(id)).slice(0, mostAtOnce);
+        if (batch.length === 0) return isJudgedWhole ? refused : undefined;
+        for (const { id } of batch) tried.add(id);
+        const results = await resultsIn(await this.ports.send(batch));
+        const judged = new Map(results.filter(isJudged).map((result) => [result.id, result]));
         for (const { id } of batch) {
-          const result = results.get(id);
-          if (!result) refused.push({ id, problem: answer.problem ?? 'It was not understood.' });
-          else if (result.problem) refused.push({ id, problem: result.problem });
+          const problem = judged.get(id)?.problem;
+          if (problem) refused.push({ id, problem });
         }
-        const gone = new Set(batch.map(({ id }) => id));
-        this.keep(this.waiting.filter(({ id }) => !gone.has(id)));
-        batch = this.waiting.slice(0, mostAtOnce);
+        this.keep(this.waiting.filter(({ id }) => !judged.has(id)));
+        if (batch.some(({ id }) => !judged.has(id))) isJudgedWhole = false;
+        // Nobody there, or not the server: the next batch would fare no better.
+        if (results.length === 0) return undefined;
       }
-      return refused;
     } catch {
       return undefined;
     } finally {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { page } from '$app/state';
   import { invalidate } from '$app/navigation';
   import { v4 as newId } from 'uuid';
   import type { Stage } from '$core/knowledge';
@@ -33,7 +34,7 @@
     if (!stage) return;
     isSending = true;
     problem = done = '';
-    const queue = sightingsOf(siteId);
+    const queue = sightingsOf(page.data['viewer']?.personId ?? '', siteId);
     queue.add({ id: newId(), kind: 'sighting', siteId, patchId, stage, says, seenOn, note: '' });
     const refused = await queue.flush();
     if (!refused)

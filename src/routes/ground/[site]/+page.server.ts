@@ -7,7 +7,7 @@ import { largestGpxBytes, readGpx } from '$core/formats';
 import { contaminationOf, isOutside, wetHabitats, withPath } from '$core/ground';
 import { englishName } from '$core/knowledge';
 import { halves } from '$core/season';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
 import {
   NewGroundEvent,
   addGroundEvent,
@@ -20,7 +20,7 @@ import {
 import { libraryOf } from '$lib/server/library';
 import { lightAt } from '$lib/server/light';
 import { readSettings } from '$lib/server/schools';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/sightings';
 import { addPatch, listGonePatches, listPatches } from '$lib/server/patches';
 import { readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
@@ -80,7 +80,7 @@ const Patch = z.object({
 });
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = teaching(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
     const site = found(await readSite(db, id), 'site');

@@ -1,11 +1,12 @@
-import { error, fail } from '@sveltejs/kit';
+import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { Stage } from '$core/knowledge';
 import { outcomes } from '$core/learning';
 import { found, idFrom, inSchoolOf, leading, notHere, signedIn, teaching } from '$lib/server/guard';
 import { listPeople } from '$lib/server/people';
 import { personProgress } from '$lib/server/progress-page';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
+import { runningQuiz } from '$lib/server/quizzes';
 import { recordSignOff } from '$lib/server/sign-offs';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -14,15 +15,19 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   const personId = idFrom(params.person, 'person');
   // To a learner, another one's results are not there.
   if (viewer.role === 'learner' && personId !== viewer.personId) notHere('person');
-  return inSchoolOf(viewer, async (db) => ({
-    progress: found(
-      await personProgress(db, viewer, personId, url.searchParams.get('walk') ?? undefined),
-      'person'
-    ),
-    isOwn: personId === viewer.personId,
-    teaches: viewer.role !== 'learner',
-    signsOff: leads(viewer)
-  }));
+  return inSchoolOf(viewer, async (db) => {
+    const running = viewer.role === 'learner' ? await runningQuiz(db, viewer) : undefined;
+    if (running) redirect(307, `/quizzes/${running.id}`);
+    return {
+      progress: found(
+        await personProgress(db, viewer, personId, url.searchParams.get('walk') ?? undefined),
+        'person'
+      ),
+      isOwn: personId === viewer.personId,
+      teaches: viewer.role !== 'learner',
+      signsOff: leads(viewer)
+    };
+  });
 };
 
 const Signed = z.object({

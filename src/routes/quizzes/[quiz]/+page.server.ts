@@ -15,10 +15,11 @@ import {
   readQuiz,
   removeQuiz,
   rightByQuestion,
+  shownToSitter,
   sit,
   sittingsOf
 } from '$lib/server/quizzes';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
@@ -32,7 +33,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
       open: openPhase(quiz, own, viewer.today),
       isBegun: own.some(({ isOver }) => !isOver),
       mayReview: mayReview(quiz, own),
-      results: quizResults(own, [{ id: viewer.personId, name: viewer.name }]).rows[0]!
+      results: quizResults(shownToSitter(own), [{ id: viewer.personId, name: viewer.name }]).rows[0]!
     };
     const common = { quiz: { ...head, questions: questions.length }, mine };
     // What is asked is for those who teach alone.

@@ -79,6 +79,9 @@
         </form>{/if}
       {#if mine.mayReview}<a href="/quizzes/{quiz.id}/review" class="btn btn-line">See it explained</a>{/if}
     </div>
+    {#if mine.isBegun}<p class="note mt-3 text-ink-2">
+        While it runs, your progress is not shown: it would tell how each answer went.
+      </p>{/if}
     {#if isTwice && mine.results.first?.isOver && !mine.results.after}<p class="note mt-3 text-ink-2">
         It is explained after the second sitting, so that both ask the same of you.
       </p>{/if}

@@ -1,5 +1,5 @@
 import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import { listSites } from '$lib/server/sites';
 import type { LayoutServerLoad } from './$types';
 

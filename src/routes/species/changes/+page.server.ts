@@ -52,6 +52,8 @@ export const load: PageServerLoad = ({ locals, url }) => {
 };
 
 const Cell = z.object({ taxon: z.string().max(80), path: z.string().max(200) });
+const cellOf = async (request: Request) => Cell.safeParse(Object.fromEntries(await request.formData())).data;
+const noCell = () => fail(400, { problem: 'Choose what is to be decided.' });
 
 export const actions: Actions = {
   upgrade: async ({ request, locals }) => {
@@ -72,15 +74,17 @@ export const actions: Actions = {
   },
   keep: async ({ request, locals }) => {
     const viewer = leading(locals);
-    const { taxon, path } = Cell.parse(Object.fromEntries(await request.formData()));
-    const isDone = await inSchoolOf(viewer, (db) => keepEdit(db, viewer, taxon, path));
+    const cell = await cellOf(request);
+    if (!cell) return noCell();
+    const isDone = await inSchoolOf(viewer, (db) => keepEdit(db, viewer, cell.taxon, cell.path));
     return isDone ? { said: 'Your value stands.' } : fail(400, { problem: 'This was decided meanwhile.' });
   },
   take: async ({ request, locals }) => {
     const viewer = leading(locals);
-    const { taxon, path } = Cell.parse(Object.fromEntries(await request.formData()));
+    const cell = await cellOf(request);
+    if (!cell) return noCell();
     const isDone = await inSchoolOf(viewer, (db) =>
-      withdrawEdit(db, viewer, taxon, path, 'Took the value of the new release.')
+      withdrawEdit(db, viewer, cell.taxon, cell.path, 'Took the value of the new release.')
     );
     return isDone
       ? { said: 'The release’s value stands.' }

@@ -2,7 +2,7 @@ import { englishName } from '$core/knowledge';
 import { pairKey } from '$core/learning';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { readPlan } from '$lib/server/plan';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import { changesSince, readBrief } from '$lib/server/briefs';
 import { libraryOf } from '$lib/server/library';
 import { pairsOf } from '$lib/server/drills';

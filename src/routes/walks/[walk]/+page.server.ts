@@ -24,7 +24,7 @@ import { type Plan, readPlan } from '$lib/server/plan';
 import type { Patch } from '$lib/server/patches';
 import { setRemark } from '$lib/server/remarks';
 import type { SchoolDb } from '$lib/server/school';
-import type { Viewer } from '$lib/server/sign-in';
+import type { Viewer } from '$lib/server/accounts';
 import {
   type StopTaxon,
   addStop,

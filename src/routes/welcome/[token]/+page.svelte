@@ -12,7 +12,8 @@
 {#if data.invitation}
   <h1>Welcome, {data.invitation.name}</h1>
   <p class="mt-2 max-w-prose">
-    {data.invitation.school} invites you. Choose a password; you sign in with {data.invitation.email}.
+    {data.invitation.school} invites you. You sign in with {data.invitation.email}. Choose a password; if you
+    have an account with this address already, enter the password of that account.
   </p>
   <form method="POST" use:enhance class="mt-6 grid max-w-[420px] gap-4">
     {#if $message}<Notice kind="problem">{$message}</Notice>{/if}
@@ -21,11 +22,11 @@
       name="password"
       type="password"
       autocomplete="new-password"
-      hint="At least 10 characters."
+      hint="At least 12 characters: three or four words that have nothing to do with each other."
       bind:value={$form.password}
       errors={$errors.password}
     />
-    <button class="btn btn-primary">Choose this password and come in</button>
+    <button class="btn btn-primary">Come in with this password</button>
   </form>
 {:else}
   <h1>This link does not open</h1>

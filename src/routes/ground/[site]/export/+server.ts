@@ -3,7 +3,7 @@ import { writeGeoJson, writeGpx } from '$core/formats';
 import { pathOf } from '$core/ground';
 import { englishName } from '$core/knowledge';
 import { attachment } from '$lib/server/attachment';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { listPatches } from '$lib/server/patches';
 import { readSite } from '$lib/server/sites';
@@ -19,7 +19,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
   const as = url.searchParams.get('as');
   if (as !== 'gpx' && as !== 'geojson') error(404, 'Sites are taken out as GPX or as GeoJSON.');
   const id = idFrom(params.site, 'site');
-  const { site, patches } = await inSchoolOf(signedIn(locals), async (db) => {
+  const { site, patches } = await inSchoolOf(teaching(locals), async (db) => {
     const library = await libraryOf(db);
     return {
       site: found(await readSite(db, id), 'site'),

@@ -12,13 +12,14 @@
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
   import type { EventQueue } from '$lib/ui/field/event-queue';
-  import { type SightingOnTheWay, sightingsOf } from '$lib/ui/field/sightings';
+  import { type SightingOnTheWay, sightingsOf, sightingsOfOthers } from '$lib/ui/field/sightings';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
 
   let { data, form } = $props();
 
   let queue: EventQueue<SightingOnTheWay> | undefined;
   let waiting = $state(0);
+  let ofOthers = $state(0);
   let isOffline = $state(false);
   let refusals = $state<{ id: string; text: string }[]>([]);
   let said = $state('');
@@ -61,7 +62,9 @@
     for (const { id, problem } of refused ?? []) refusals.push({ id, text: problem });
   }
   onMount(() => {
-    queue = sightingsOf(data.site.id);
+    const person = data.viewer?.personId ?? '';
+    queue = sightingsOf(person, data.site.id);
+    ofOthers = sightingsOfOthers(person, data.site.id);
     waiting = queue.waiting.length;
     void flush();
     const online = () => void flush();
@@ -170,6 +173,11 @@
           >Send now</button
         ></span
       >
+    </p>{/if}
+  {#if ofOthers > 0}<p class="note border-l-4 border-ochre bg-ochre-tint px-3 py-2">
+      {ofOthers}
+      {ofOthers === 1 ? 'sighting' : 'sightings'} of somebody else {ofOthers === 1 ? 'waits' : 'wait'} on this device,
+      and go when that person signs in here.
     </p>{/if}
   {#each refusals as one (one.id)}<Notice kind="problem">A sighting was not taken: {one.text}</Notice>{/each}
   {#if pictureProblem}<Notice kind="problem"

@@ -4,7 +4,7 @@ import { Stage, englishName } from '$core/knowledge';
 import { found, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { Crop, addPhotograph, photographsOf, readPicture } from '$lib/server/photographs';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {

@@ -1,5 +1,5 @@
 import { fail } from '@sveltejs/kit';
-import { holdsBack } from '$core/walk';
+import { type BriefDocument, forLearners, holdsBack } from '$core/walk';
 import {
   changesOfVersion,
   changesSince,
@@ -11,9 +11,10 @@ import {
   readersOf
 } from '$lib/server/briefs';
 import { found, idFrom, inSchoolOf, leading, signedIn, teaching } from '$lib/server/guard';
-import { mayReadHealth } from '$lib/server/health';
+import { isLeaderOf, mayReadHealth } from '$lib/server/health';
 import { photographsOfPairs } from '$lib/server/photographs';
 import { readPlan } from '$lib/server/plan';
+import { readSettings } from '$lib/server/schools';
 import { readWalk } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -24,14 +25,23 @@ export const load: PageServerLoad = ({ locals, params }) => {
     found(await readWalk(db, viewer, id), 'walk');
     const brief = await readBrief(db, id);
     const photographs = await photographsOfPairs(db, brief?.document.sheets ?? []);
-    const changes = brief ? await changesOfVersion(db, id, brief) : [];
     if (viewer.role === 'learner') {
+      const { learnersSeePlaces } = await readSettings(db);
+      const asShown = (document: BriefDocument) => forLearners(document, learnersSeePlaces);
+      const changes = brief ? await changesOfVersion(db, id, brief, asShown) : [];
       if (brief) await markRead(db, brief.id, viewer.personId);
       const readOn = brief
         ? (await readersOf(db, brief.id)).find(({ personId }) => personId === viewer.personId)?.on
         : undefined;
-      return { brief, photographs, changes, readOn, publishing: undefined };
+      return {
+        brief: brief && { ...brief, document: asShown(brief.document) },
+        photographs,
+        changes,
+        readOn,
+        publishing: undefined
+      };
     }
+    const changes = brief ? await changesOfVersion(db, id, brief) : [];
     const plan = found(await readPlan(db, viewer, id), 'walk');
     const readers = brief ? await readersOf(db, brief.id) : [];
     const confirmed = brief ? await confirmersOf(db, brief.id) : new Set<string>();
@@ -75,7 +85,9 @@ export const actions: Actions = {
     const viewer = teaching(locals);
     const id = idFrom(params.walk, 'walk');
     return inSchoolOf(viewer, async (db) => {
-      found(await readWalk(db, viewer, id), 'walk');
+      const walk = found(await readWalk(db, viewer, id), 'walk');
+      if (!isLeaderOf(viewer, walk))
+        return fail(403, { problem: 'Only who leads this walk confirms its brief.' });
       const brief = await readBrief(db, id);
       if (!brief) return fail(404, { problem: 'There is no brief to confirm yet.' });
       await confirmBrief(db, brief.id, viewer.personId);

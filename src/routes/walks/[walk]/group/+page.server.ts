@@ -13,7 +13,7 @@ import {
 } from '$lib/server/health';
 import { listPeople } from '$lib/server/people';
 import { metTaxon, readPlan } from '$lib/server/plan';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import { claimPlan, saveLeaders } from '$lib/server/walks';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 

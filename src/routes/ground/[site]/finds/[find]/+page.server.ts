@@ -15,7 +15,7 @@ import {
 import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import type { SchoolDb } from '$lib/server/school';
-import { type Viewer, leads } from '$lib/server/sign-in';
+import { type Viewer, leads } from '$lib/server/accounts';
 import { readSite } from '$lib/server/sites';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 

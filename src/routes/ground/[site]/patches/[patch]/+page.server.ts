@@ -25,7 +25,7 @@ import {
 } from '$lib/server/patches';
 import type { SchoolDb } from '$lib/server/school';
 import { listSightings } from '$lib/server/sightings';
-import { leads, type Viewer } from '$lib/server/sign-in';
+import { leads, type Viewer } from '$lib/server/accounts';
 import { type Site, readSite } from '$lib/server/sites';
 import {
   CensusBody,

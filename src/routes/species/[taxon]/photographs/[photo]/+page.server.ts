@@ -4,7 +4,7 @@ import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard'
 import { libraryOf } from '$lib/server/library';
 import { PhotoMark, readPhotograph, removePhotograph, setMarks } from '$lib/server/photographs';
 import type { SchoolDb } from '$lib/server/school';
-import { leads } from '$lib/server/sign-in';
+import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 const mostMarks = 12;

@@ -1,8 +1,9 @@
 import { readBrief } from '$lib/server/briefs';
 import { attachment } from '$lib/server/attachment';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { readSettings } from '$lib/server/schools';
 import { readSite } from '$lib/server/sites';
-import { routeOf } from '$lib/server/walk-files';
+import { routeForLearners, routeOf } from '$lib/server/walk-files';
 import { readWalk } from '$lib/server/walks';
 import type { RequestHandler } from './$types';
 
@@ -14,6 +15,9 @@ export const GET: RequestHandler = ({ locals, params }) => {
     const walk = found(await readWalk(db, viewer, id), 'walk');
     const brief = found(await readBrief(db, id), 'brief');
     const site = found(await readSite(db, walk.siteId), 'site');
-    return attachment(routeOf(brief, site), 'application/gpx+xml; charset=utf-8', `${walk.name}.gpx`);
+    const { learnersSeePlaces } = await readSettings(db);
+    const route =
+      viewer.role === 'learner' ? routeForLearners(brief, site, learnersSeePlaces) : routeOf(brief, site);
+    return attachment(route, 'application/gpx+xml; charset=utf-8', `${walk.name}.gpx`);
   });
 };

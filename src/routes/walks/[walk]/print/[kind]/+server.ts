@@ -10,7 +10,7 @@ import {
   requestPrint,
   workOn
 } from '$lib/server/print/jobs';
-import type { Viewer } from '$lib/server/sign-in';
+import type { Viewer } from '$lib/server/accounts';
 import { readWalk } from '$lib/server/walks';
 import type { RequestHandler } from './$types';
 

@@ -1,0 +1,30 @@
+import type { BriefDocument } from './brief-document';
+
+/** What of a brief learners get: no kit and no plan B of the leaders, and places as the school allows it. */
+
+/** How well learners may know where plants stand. The meeting point they always get: they have to find it. */
+export const placesForLearners = ['exact', 'coarse', 'none'] as const;
+export type PlacesForLearners = (typeof placesForLearners)[number];
+
+/** A hundredth of a degree: about a kilometre from north to south, 650 m from west to east at 54° N. */
+const coarsely = (degrees: number): number => Math.round(degrees * 100) / 100;
+
+/** @returns the same brief, as a learner may read it */
+export function forLearners(document: BriefDocument, places: PlacesForLearners): BriefDocument {
+  return {
+    ...document,
+    front: {
+      ...document.front,
+      kit: document.front.kit.filter(({ carriedBy }) => carriedBy === 'everyone'),
+      drops: []
+    },
+    stops: document.stops.map((stop, i) => {
+      const { longitude, latitude, ...rest } = stop;
+      if (i === 0 || longitude === undefined || latitude === undefined) return stop;
+      if (stop.isRare || places === 'none') return rest;
+      return places === 'exact'
+        ? stop
+        : { ...rest, longitude: coarsely(longitude), latitude: coarsely(latitude) };
+    })
+  };
+}

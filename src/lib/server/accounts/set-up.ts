@@ -1,0 +1,70 @@
+import { v7 as uuid } from 'uuid';
+import type { PoolClient } from 'pg';
+import { inTransaction } from '../database';
+import { enterSchool } from '../school';
+import { invite } from './invitations';
+import { hashPassword } from './passwords';
+import { openSession } from './sessions';
+
+export interface NewSchool {
+  readonly school: string;
+  readonly name: string;
+  readonly timeZone: string;
+}
+
+/** Makes a school on the newest release of the library, with one person who owns it. */
+async function makeSchool(client: PoolClient, { school, name, timeZone }: NewSchool) {
+  const { rows } = await client.query<{ hash: string }>(
+    'select hash from library_release order by loaded_at desc limit 1'
+  );
+  const [schoolId, personId] = [uuid(), uuid()];
+  const db = await enterSchool(client, schoolId);
+  await db.query('insert into school (school_id, name, time_zone, library_hash) values ($1, $2, $3, $4)', [
+    schoolId,
+    school,
+    timeZone,
+    rows[0]!.hash
+  ]);
+  await db.query("insert into person (school_id, id, name, role) values ($1, $2, $3, 'owner')", [
+    schoolId,
+    personId,
+    name
+  ]);
+  return { schoolId, personId };
+}
+
+/**
+ * Sets up the first school and its owner, and signs the owner in.
+ * @returns undefined where somebody was faster: an installation has one first owner
+ */
+export async function setUpFirstOwner(
+  input: NewSchool & { readonly email: string; readonly password: string },
+  device = ''
+): Promise<string | undefined> {
+  const passwordHash = await hashPassword(input.password);
+  const made = await inTransaction(async (client) => {
+    await client.query("select pg_advisory_xact_lock(hashtext('first owner'))");
+    const { rows } = await client.query<{ any: boolean }>('select exists (select 1 from account) as any');
+    if (rows[0]!.any) return undefined;
+    const { schoolId, personId } = await makeSchool(client, input);
+    const accountId = uuid();
+    await client.query('insert into account (id, email, password_hash) values ($1, $2, $3)', [
+      accountId,
+      input.email.trim(),
+      passwordHash
+    ]);
+    await client.query('insert into membership (account_id, school_id, person_id) values ($1, $2, $3)', [
+      accountId,
+      schoolId,
+      personId
+    ]);
+    return { accountId, schoolId };
+  });
+  return made && openSession(made.accountId, made.schoolId, device);
+}
+
+/** Makes another school of the installation. @returns the token of the invitation for its owner */
+export async function addSchool(input: NewSchool & { readonly email: string }): Promise<string> {
+  const { schoolId, personId } = await inTransaction((client) => makeSchool(client, input));
+  return invite(schoolId, personId, input.email);
+}

@@ -1,0 +1,127 @@
+import { query } from '../database';
+import { type Attempt, attempt } from './limits';
+import { hashPassword, isPassword } from './passwords';
+import { openSession } from './sessions';
+import { hashOf, newToken } from './tokens';
+
+/** Where an attempt comes from. */
+export interface Caller {
+  readonly address: string;
+  /** The browser in a few words. */
+  readonly device: string;
+  /** The token of an earlier success on this device. */
+  readonly deviceToken: string | undefined;
+}
+
+interface Account {
+  readonly id: string;
+  readonly email: string;
+  readonly password_hash: string;
+}
+
+export type Slow = { readonly problem: 'slow'; readonly seconds: number };
+export type SignInResult =
+  | {
+      readonly token: string;
+      readonly accountId: string;
+      /** To be kept on the device for a year. */
+      readonly deviceToken: string;
+      /** Of how many schools the account is. */
+      readonly schools: number;
+    }
+  | { readonly problem: 'wrong'; readonly accountId: string | undefined }
+  | (Slow & { readonly accountId: string | undefined });
+
+export async function findAccount(email: string): Promise<Account | undefined> {
+  const { rows } = await query<Account>(
+    'select id, email, password_hash from account where lower(email) = lower($1)',
+    [email.trim()]
+  );
+  return rows[0];
+}
+
+/** @returns the token, where it is of this account */
+async function knownDevice(
+  accountId: string | undefined,
+  token: string | undefined
+): Promise<string | undefined> {
+  if (!accountId || !token) return undefined;
+  const { rowCount } = await query(
+    'update known_device set seen_at = now() where token_hash = $1 and account_id = $2',
+    [hashOf(token), accountId]
+  );
+  return rowCount ? token : undefined;
+}
+
+async function rememberDevice(accountId: string): Promise<string> {
+  const token = newToken();
+  await query('insert into known_device (token_hash, account_id) values ($1, $2)', [
+    hashOf(token),
+    accountId
+  ]);
+  return token;
+}
+
+/** The schools of an account, the one last used first. */
+export async function schoolsOf(accountId: string): Promise<string[]> {
+  const { rows } = await query<{ id: string }>(
+    `select membership.school_id as id
+       from membership left join session using (account_id, school_id)
+      where account_id = $1 group by membership.school_id
+      order by max(session.seen_at) desc nulls last, membership.school_id`,
+    [accountId]
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Signs in by e-mail and password; repeated failures must wait. */
+export async function signIn(email: string, password: string, caller: Caller): Promise<SignInResult> {
+  const account = await findAccount(email);
+  const known = await knownDevice(account?.id, caller.deviceToken);
+  const { wait, succeeded } = await attempt(email, caller.address, known);
+  if (wait) return { problem: 'slow', seconds: wait, accountId: account?.id };
+  const schools = account ? await schoolsOf(account.id) : [];
+  const [school] = schools;
+  if (!(await isPassword(account?.password_hash, password)) || !account || !school)
+    return { problem: 'wrong', accountId: account?.id };
+  await succeeded();
+  return {
+    token: await openSession(account.id, school, caller.device),
+    accountId: account.id,
+    deviceToken: known ?? (await rememberDevice(account.id)),
+    schools: schools.length
+  };
+}
+
+/** Whether this is the password of an account; failures count like those of signing in. */
+export async function checkPassword(
+  accountId: string,
+  password: string,
+  caller: Caller
+): Promise<'right' | 'wrong' | Slow> {
+  const { rows } = await query<Account>('select id, email, password_hash from account where id = $1', [
+    accountId
+  ]);
+  const [account] = rows;
+  if (!account) return 'wrong';
+  const known = await knownDevice(accountId, caller.deviceToken);
+  const { wait, succeeded }: Attempt = await attempt(
+    account.email,
+    caller.address,
+    known ?? `session ${accountId}`
+  );
+  if (wait) return { problem: 'slow', seconds: wait };
+  if (!(await isPassword(account.password_hash, password))) return 'wrong';
+  await succeeded();
+  return 'right';
+}
+
+/** Sets a new password; links that were made before it stop working. */
+export async function setPassword(accountId: string, password: string): Promise<void> {
+  const hashed = await hashPassword(password);
+  await query(
+    `with changed as (update account set password_hash = $2, password_changed_at = now() where id = $1 returning id)
+     update password_link set used_at = now() from changed where account_id = changed.id and used_at is null`,
+    [accountId, hashed]
+  );
+}

@@ -1,0 +1,57 @@
+import { message, setError, superValidate } from 'sveltekit-superforms';
+import { fail, redirect } from '@sveltejs/kit';
+import { zod4 } from 'sveltekit-superforms/adapters';
+import { z } from 'zod';
+import {
+  membersOf,
+  problemOfPassword,
+  readPasswordLink,
+  schoolsOf,
+  usePasswordLink
+} from '$lib/server/accounts';
+import { audit } from '$lib/server/audit';
+import { withSchool } from '$lib/server/school';
+import { orSay } from '$lib/server/trouble';
+import type { Actions, PageServerLoad } from './$types';
+
+const Form = z.object({
+  password: z.string().min(1, 'Enter a password.').max(200, 'At most 200 characters.')
+});
+
+const problems = {
+  used: 'This link was used already. Sign in with the password that you chose then.',
+  expired: 'This link has expired: it works for a day. Ask an owner of your school for a new one.',
+  unknown: 'This link is not known. Check that the whole of it was copied, or ask for a new one.'
+};
+
+export const load: PageServerLoad = async (event) => {
+  const link = await orSay(event, () => readPasswordLink(event.params.token));
+  return {
+    form: await superValidate(zod4(Form)),
+    email: link.state === 'open' ? link.email : undefined,
+    problem: link.state === 'open' ? undefined : problems[link.state]
+  };
+};
+
+export const actions: Actions = {
+  default: async (event) => {
+    const { request, params, locals } = event;
+    const form = await superValidate(request, zod4(Form));
+    if (!form.valid) return fail(400, { form });
+    // Looked up before anything is hashed: a made-up link costs nothing.
+    const link = await orSay(event, () => readPasswordLink(params.token));
+    if (link.state !== 'open') return message(form, problems[link.state], { status: 400 });
+    const weak = problemOfPassword(form.data.password, [link.email]);
+    if (weak) return setError(form, 'password', weak);
+    const accountId = await orSay(event, () => usePasswordLink(params.token, form.data.password));
+    if (!accountId) return message(form, problems.used, { status: 400 });
+    for (const schoolId of await schoolsOf(accountId)) {
+      const members = [...(await membersOf(schoolId))];
+      const personId = members.find(([, member]) => member.accountId === accountId)?.[0];
+      await withSchool(schoolId, (db) =>
+        audit(db, { number: locals.number }, 'password set by link', personId)
+      );
+    }
+    redirect(303, '/sign-in');
+  }
+};

@@ -1,0 +1,21 @@
+import { membersOf } from '$lib/server/accounts';
+import { audit } from '$lib/server/audit';
+import { dataFile } from '$lib/server/data-file';
+import { found, idFrom, inSchoolOf, lookingAgain, owning } from '$lib/server/guard';
+import { listPeople } from '$lib/server/people';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ locals, params, url }) => {
+  const viewer = lookingAgain(owning(locals), url);
+  const id = idFrom(params.person, 'person');
+  const member = (await membersOf(viewer.schoolId)).get(id);
+  return inSchoolOf(viewer, async (db) => {
+    const person = found(
+      (await listPeople(db)).find((one) => one.id === id),
+      'person'
+    );
+    const file = await dataFile(db, viewer, person, member);
+    await audit(db, { personId: viewer.personId, number: locals.number }, 'person exported', id);
+    return file;
+  });
+};
