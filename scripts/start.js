@@ -1,31 +1,43 @@
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createInterface } from 'node:readline/promises';
+import { backUp } from './setup/backup.js';
 import { ensureBuild } from './setup/build.js';
 import { addresses, ensureDatabase, startCluster } from './setup/cluster.js';
-import { prepareDatabase } from './setup/database.js';
+import { confirm, runCommand } from './setup/commands.js';
+import { pendingMigrations, prepareDatabase } from './setup/database.js';
+import { applicationUser } from './setup/own-user.js';
 import { ensureNpmPackages, ensurePostgres } from './setup/packages.js';
 import { clusterFolder, local } from './setup/paths.js';
 import { tryPort } from './setup/ports.js';
 import { isOurs, readPid } from './setup/processes.js';
 import { SetupError, readOptions, runMain, say } from './setup/say.js';
-import { endLeftover, serve } from './setup/server.js';
+import { endLeftover } from './setup/server.js';
+import { keepServing } from './setup/supervisor.js';
 
-const help = `Usage: ./start [--port 4310] [--fresh] [--empty]
+const help = `Usage: ./start [--port 4310] [--origin https://…] [--fresh] [--empty]
+       ./start backup FILE | restore FILE | check FILE
+       ./start owner-link EMAIL
+       ./start new-school "SCHOOL" "OWNER'S NAME" EMAIL [TIME ZONE]
 
-  --port N   serve on another port than 4310
-  --fresh    delete the database of this checkout and start over, after asking
-  --empty    start without the demo and set up the first owner in the browser
+  --port N       serve on another port than 4310, always on loopback
+  --origin URL   the address by which people reach it, where a proxy with TLS stands before it
+  --fresh        delete the database of this checkout and start over, after asking
+  --empty        start without the demo and set up the first owner in the browser
 
-DATABASE_URL   use this PostgreSQL server instead of one of our own`;
+  backup         write everything to one file, while it runs
+  restore        bring a backup back; what was there before is kept aside
+  check          bring a backup back on trial, and compare every table
+  owner-link     a link by which somebody who lost their password chooses a new one
+  new-school     another school on this installation, with a link for its owner
 
-/** @param {string} question */
-async function confirm(question) {
-  const terminal = createInterface({ input: process.stdin, output: process.stdout });
-  const answer = await terminal.question(question);
-  terminal.close();
-  return answer.trim().toLowerCase() === 'yes';
-}
+DATABASE_URL                       use this PostgreSQL server instead of one of our own
+ORIGIN                             the same as --origin
+ADDRESS_HEADER, XFF_DEPTH          how a proxy tells the visitor's address: docs/running.md
+DATABASE_CONNECTIONS               connections of one process, 10 where nothing is said
+DATABASE_PATIENCE_SECONDS          how long one statement may take, 20 where nothing is said`;
+
+const databaseName = 'good_trail';
 
 /** Two start commands in one checkout would share one cluster. */
 function claimCheckout() {
@@ -40,9 +52,17 @@ function claimCheckout() {
   return () => rmSync(file, { force: true });
 }
 
+/** @param {string | undefined} given */
+function originFrom(given) {
+  if (!given) return undefined;
+  if (URL.canParse(given) && new URL(given).origin === given.replace(/\/$/, '')) return new URL(given).origin;
+  throw new SetupError(`'${given}' is no address such as https://walks.example.org, without a path.`);
+}
+
 async function main() {
-  const values = readOptions(help, {
+  const { values, positionals } = readOptions(help, {
     port: { type: 'string', default: '4310' },
+    origin: { type: 'string' },
     fresh: { type: 'boolean', default: false },
     empty: { type: 'boolean', default: false },
     help: { type: 'boolean', short: 'h', default: false }
@@ -54,10 +74,24 @@ async function main() {
   const port = Number(values.port);
   if (!Number.isInteger(port) || port < 1024 || port > 65535)
     throw new SetupError(`'${values.port}' is no port between 1024 and 65535.`);
-  console.log('Good Trail');
-  const release = claimCheckout();
+  const origin = originFrom(values.origin ?? process.env['ORIGIN']);
   /** @type {(() => Promise<void>)[]} */
   const stops = [];
+  const [command, ...words] = positionals;
+  if (command) {
+    try {
+      await runCommand(
+        command,
+        { database: databaseName, stops, origin: origin ?? `http://localhost:${port}` },
+        words
+      );
+    } finally {
+      for (const stop of stops.reverse()) await stop().catch(() => undefined);
+    }
+    return 0;
+  }
+  console.log('Good Trail');
+  const release = claimCheckout();
   const stopAll = async () => {
     while (stops.length > 0)
       await stops
@@ -82,24 +116,35 @@ async function main() {
       );
     ensureNpmPackages();
     const given = process.env['DATABASE_URL'];
+    if (given && values.fresh)
+      throw new SetupError('--fresh deletes only a database of our own, not the one in DATABASE_URL.');
     const database = given
       ? { app: given, migrator: given, role: 'good_trail_app' }
       : await ownDatabase(values.fresh, stops);
-    if (given && values.fresh)
-      throw new SetupError('--fresh deletes only a database of our own, not the one in DATABASE_URL.');
     prepareDatabase({ ...database, demo: !values.empty });
     ensureBuild();
-    const server = await serve({ port, ...database, remember: true });
+    const code = randomBytes(6).toString('base64url');
+    const server = keepServing(
+      {
+        port,
+        ...database,
+        ...(origin ? { origin } : {}),
+        user: applicationUser(),
+        env: values.empty ? { SETUP_CODE: code } : {}
+      },
+      { isStopping: () => isStopping, onFirst: (at) => announce(at, values.empty ? code : undefined) }
+    );
     stops.push(server.stop);
-    announce(server.origin, values.empty);
-    await server.exited;
-    if (!isStopping) throw new SetupError('The application ended by itself (see above).');
+    await server.ended;
     return await new Promise(() => undefined);
   } catch (error) {
     if (!isStopping) await stopAll();
     throw error;
   }
 }
+
+/** Copies from before migrations that are kept. */
+const keptCopies = 3;
 
 /** @param {boolean} fresh @param {(() => Promise<void>)[]} stops */
 async function ownDatabase(fresh, stops) {
@@ -110,15 +155,25 @@ async function ownDatabase(fresh, stops) {
     rmSync(clusterFolder('app'), { recursive: true, force: true });
   }
   const cluster = await startCluster('app', stops);
-  await ensureDatabase(cluster, 'good_trail');
-  const { app, migrator } = addresses(cluster, 'good_trail');
+  const { isNew } = await ensureDatabase(cluster, databaseName);
+  const { app, migrator, superuser } = addresses(cluster, databaseName);
+  if (!isNew && (await pendingMigrations(superuser))) {
+    const folder = join(clusterFolder('app'), 'copies');
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    const file = join(folder, `before-${new Date().toISOString().replaceAll(/[:.]/g, '-')}.backup`);
+    say('The database is brought up to this version. A copy of it goes before:');
+    say(file);
+    await backUp(superuser, file);
+    for (const old of readdirSync(folder).sort().slice(0, -keptCopies)) rmSync(join(folder, old));
+  }
   return { app, migrator };
 }
 
-/** @param {string} origin @param {boolean} empty */
-function announce(origin, empty) {
-  console.log(`\n  Open ${origin}\n`);
-  if (empty) say('If nobody has signed up yet, the first page sets up the owner.');
+/** @param {string} origin @param {string | undefined} code of an installation without a demo */
+function announce(origin, code) {
+  console.log(`\n  Open ${origin}${code ? `/set-up?code=${code}` : ''}\n`);
+  if (code)
+    say('If nobody has signed up yet, this page sets up the owner; the code is for this start alone.');
   else {
     say('Demo sign-ins (password good-trail-demo):');
     for (const role of ['owner', 'instructor', 'assistant', 'learner']) say(`  ${role}@demo.example`);

@@ -83,10 +83,11 @@ function runVitest(projects, env) {
 }
 
 async function main() {
-  const values = readOptions(help, {
+  const { values, positionals } = readOptions(help, {
     only: { type: 'string' },
     help: { type: 'boolean', short: 'h', default: false }
   });
+  if (positionals.length > 0) throw new SetupError(`'${positionals[0]}' is not understood.\n\n${help}`);
   if (values.help) {
     console.log(help);
     return 0;

@@ -36,8 +36,8 @@ export const ensureBuild = () =>
 
 const tools = join(local, 'tools');
 
-/** Bundles the script that prepares databases: compiling it at each start would take longer than all else. */
-export function ensureDatabaseScript() {
+/** Bundles the scripts that touch the database: compiling them at each start would take longer than all else. */
+function ensureTools() {
   // Our tsconfig extends the one that SvelteKit writes, which a fresh clone does not have yet.
   if (!existsSync(join(root, '.svelte-kit', 'tsconfig.json')))
     spawnSync(program('svelte-kit'), ['sync'], { cwd: root });
@@ -46,5 +46,14 @@ export function ensureDatabaseScript() {
     ['src/core', 'src/lib/server', 'scripts', 'package-lock.json'],
     ['--config', 'scripts/vite.config.ts']
   );
+}
+
+export function ensureDatabaseScript() {
+  ensureTools();
   return join(tools, 'database.js');
+}
+
+export function ensureAdminScript() {
+  ensureTools();
+  return join(tools, 'admin.js');
 }

@@ -141,6 +141,21 @@ export async function startCluster(purpose, stops = []) {
   return { port, passwords, stop };
 }
 
+/**
+ * The cluster of a purpose where it runs now, started by another command of this checkout.
+ * @param {'app' | 'test'} purpose @returns {Cluster | undefined}
+ */
+export function runningCluster(purpose) {
+  const folder = clusterFolder(purpose);
+  const data = join(folder, 'data');
+  const lock = join(data, 'postmaster.pid');
+  if (!existsSync(lock) || !isOurs(readPid(lock), data)) return undefined;
+  // The fourth line of the lock file is the port.
+  const port = Number(readFileSync(lock, 'utf8').split('\n')[3]);
+  const passwords = JSON.parse(readFileSync(join(folder, 'passwords.json'), 'utf8'));
+  return { port, passwords, stop: async () => undefined };
+}
+
 /** @param {number} port @param {import('node:child_process').ChildProcess} server @param {string} logPath */
 async function untilAccepting(port, server, logPath) {
   const probe = join(postgresPrograms() ?? '', 'pg_isready');
@@ -171,6 +186,7 @@ export function addresses({ port, passwords }, database) {
 /**
  * Makes the two roles of the application and, where it is missing, an empty database owned by the migrator.
  * @param {Cluster} cluster @param {string} database
+ * @returns {Promise<{ isNew: boolean }>}
  */
 export async function ensureDatabase(cluster, database) {
   const { default: pg } = await import('pg');
@@ -188,6 +204,7 @@ export async function ensureDatabase(cluster, database) {
     const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [database]);
     if (!rowCount)
       await client.query(`create database ${client.escapeIdentifier(database)} owner good_trail_migrator`);
+    return { isNew: !rowCount };
   } finally {
     await client.end();
   }

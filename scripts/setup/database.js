@@ -1,7 +1,25 @@
 import { spawnSync } from 'node:child_process';
 import { ensureDatabaseScript } from './build.js';
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { root } from './paths.js';
 import { SetupError } from './say.js';
+
+/** Whether a database lacks migrations of this version. @param {string} url */
+export async function pendingMigrations(url) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    const { rows: known } = await client.query("select to_regclass('schema_migration') is not null as any");
+    if (!known[0].any) return false;
+    const { rows } = await client.query('select name from schema_migration');
+    const done = new Set(rows.map(({ name }) => name));
+    return readdirSync(join(root, 'db/migrations')).some((file) => !done.has(file.replace(/\.sql$/, '')));
+  } finally {
+    await client.end();
+  }
+}
 
 /**
  * Migrates a database and loads the library, with the demo where wanted.

@@ -7,13 +7,13 @@ export class SetupError extends Error {}
 export const say = (text) => console.log(`  ${text}`);
 
 /**
- * Options of a command; what it does not know is answered with its help.
+ * Options of a command and the words before or after them; what it does not know is answered with its help.
  * @template {NonNullable<import('node:util').ParseArgsConfig['options']>} T
  * @param {string} help @param {T} options
  */
 export function readOptions(help, options) {
   try {
-    return parseArgs({ options }).values;
+    return parseArgs({ options, allowPositionals: true });
   } catch (error) {
     throw new SetupError(`${/** @type {Error} */ (error).message}\n\n${help}`);
   }
