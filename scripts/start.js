@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { backUp } from './setup/backup.js';
 import { ensureBuild } from './setup/build.js';
@@ -59,6 +59,15 @@ function originFrom(given) {
   throw new SetupError(`'${given}' is no address such as https://walks.example.org, without a path.`);
 }
 
+/** Where the application was served last: links that a command prints lead there. @param {string} file */
+function readOrigin(file) {
+  try {
+    return readFileSync(file, 'utf8');
+  } catch {
+    return undefined;
+  }
+}
+
 async function main() {
   const { values, positionals } = readOptions(help, {
     port: { type: 'string', default: '4310' },
@@ -75,6 +84,7 @@ async function main() {
   if (!Number.isInteger(port) || port < 1024 || port > 65535)
     throw new SetupError(`'${values.port}' is no port between 1024 and 65535.`);
   const origin = originFrom(values.origin ?? process.env['ORIGIN']);
+  const served = join(local, 'origin');
   /** @type {(() => Promise<void>)[]} */
   const stops = [];
   const [command, ...words] = positionals;
@@ -82,7 +92,7 @@ async function main() {
     try {
       await runCommand(
         command,
-        { database: databaseName, stops, origin: origin ?? `http://localhost:${port}` },
+        { database: databaseName, stops, origin: origin ?? readOrigin(served) ?? `http://localhost:${port}` },
         words
       );
     } finally {
@@ -132,7 +142,13 @@ async function main() {
         user: applicationUser(),
         env: values.empty ? { SETUP_CODE: code } : {}
       },
-      { isStopping: () => isStopping, onFirst: (at) => announce(at, values.empty ? code : undefined) }
+      {
+        isStopping: () => isStopping,
+        onFirst: (at) => {
+          writeFileSync(served, at);
+          announce(at, values.empty ? code : undefined);
+        }
+      }
     );
     stops.push(server.stop);
     await server.ended;

@@ -6,6 +6,8 @@ declare global {
       viewer: Viewer | undefined;
       /** Of this request: people quote it, the log has it. */
       number: string;
+      /** The status of a fault that a page or an action met. */
+      fault?: number;
     }
     interface Error {
       message: string;

@@ -15,7 +15,7 @@ import { cleanRequest } from '$lib/server/clean-text';
 import { assertBoundRole, closePool } from '$lib/server/database';
 import { keepSweeping } from '$lib/server/housekeeping';
 import { faultOf, log } from '$lib/server/log';
-import { orSay, report } from '$lib/server/trouble';
+import { report } from '$lib/server/trouble';
 
 export const init: ServerInit = async () => {
   if (!process.env['DATABASE_URL']) return;
@@ -124,13 +124,13 @@ async function answer(event: RequestEvent, resolve: Parameters<Handle>[0]['resol
   fromOwnSite(event);
   if (/%0?0(?![0-9a-f])/i.test(url.pathname + url.search)) error(400, 'This address is not readable.');
   const token = readSessionCookie(cookies, url);
-  locals.viewer = token ? await orSay(event, () => viewerOf(token)) : undefined;
+  locals.viewer = token ? await viewerOf(token) : undefined;
   await ofBearableSize(event);
   cleanRequest(request);
   if (!locals.viewer && !isOpen(url.pathname)) {
     if (url.pathname.startsWith('/api/')) error(401, 'Sign in first.');
     const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname)}`;
-    redirect(303, (await orSay(event, hasAccounts)) ? `/sign-in${to}` : '/set-up');
+    redirect(303, (await hasAccounts()) ? `/sign-in${to}` : '/set-up');
   }
   return resolve(event, pageOptions(cookies.get('theme')));
 }
@@ -141,19 +141,22 @@ export const handle: Handle = async ({ event, resolve }) => {
   let status = 500;
   try {
     const response = secured(await answer(event, resolve), event.url);
-    status = response.status;
-    return response;
+    // SvelteKit gives every fault 500; what is away for a moment, or was no fault of ours, has a status of its own.
+    status = response.status === 500 ? (event.locals.fault ?? 500) : response.status;
+    return status === response.status
+      ? response
+      : new Response(response.body, { status, headers: response.headers });
   } catch (thrown) {
     if (isRedirect(thrown)) status = thrown.status;
-    if (isHttpError(thrown)) {
-      status = thrown.status;
-      const body = { number: event.locals.number, ...thrown.body };
-      const shown = shownOnPage(event, status, body);
-      if (shown) return secured(shown, event.url);
-      // The page of a fault this early has room for words alone.
-      error(status, status < 500 ? body : { ...body, message: `${body.message} (Number ${body.number}.)` });
-    }
-    throw thrown;
+    if (isRedirect(thrown)) throw thrown;
+    const { status: found, ...body } = isHttpError(thrown)
+      ? { status: thrown.status, number: event.locals.number, ...thrown.body }
+      : report(thrown, event);
+    status = found;
+    const shown = shownOnPage(event, status, body);
+    if (shown) return secured(shown, event.url);
+    // The page of a fault this early has room for words alone.
+    error(status, status < 500 ? body : { ...body, message: `${body.message} (Number ${body.number}.)` });
   } finally {
     log.info({
       request: event.locals.number,
@@ -169,6 +172,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 export const handleError: HandleServerError = ({ error: problem, event, status, message }) => {
   if (status === 404) return { message, number: event.locals.number };
-  const { message: said, number } = report(problem, event);
+  const { message: said, number, status: fault } = report(problem, event);
+  event.locals.fault = fault;
   return { message: said, number };
 };

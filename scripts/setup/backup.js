@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { postgresPrograms } from './packages.js';
@@ -149,6 +149,7 @@ export async function backUp(url, file) {
       writeFileSync(join(folder, parts.manifest), JSON.stringify(manifest, null, 1));
       // Whole or not at all: a backup that was cut off must not lie where a whole one is looked for.
       tar(['-cf', `${target}.part`, '-C', folder, parts.manifest, parts.archive]);
+      chmodSync(`${target}.part`, 0o600);
       renameSync(`${target}.part`, target);
       return countsOf(manifest);
     });

@@ -21,7 +21,8 @@ import { SetupError, say } from './say.js';
 
 /**
  * @typedef {{ superuser: string, migrator: string, app: string }} Passwords
- * @typedef {{ port: number, passwords: Passwords, stop: () => Promise<void> }} Cluster
+ * @typedef {{ port: number, passwords: Passwords, pid: number, stop: () => Promise<void> }} Cluster
+ * @typedef {'app' | 'test' | 'faults'} Purpose 'test' trades durability for speed; 'faults' is there to be broken
  */
 
 /** PostgreSQL's own user where we are root: the server refuses to run as root. */
@@ -79,11 +80,12 @@ function initialise(data, superuserPassword, passwordFile) {
 /**
  * Starts a cluster of our own on a free loopback port, creating it where needed.
  * The file `ready` is written after initdb, so an interrupted creation is begun anew.
- * @param {'app' | 'test'} purpose 'test' trades durability for speed
+ * @param {Purpose} purpose
  * @param {(() => Promise<void>)[]} [stops] takes the stop as soon as there is a process, for a Ctrl-C before it answers
+ * @param {number} [wanted] the port, where it was known before
  * @returns {Promise<Cluster>}
  */
-export async function startCluster(purpose, stops = []) {
+export async function startCluster(purpose, stops = [], wanted = 0) {
   const folder = clusterFolder(purpose);
   const data = join(folder, 'data');
   const ready = join(folder, 'ready');
@@ -104,7 +106,7 @@ export async function startCluster(purpose, stops = []) {
 
   /** @type {Passwords} */
   const passwords = JSON.parse(readFileSync(secrets, 'utf8'));
-  const port = await tryPort(0);
+  const port = await tryPort(wanted);
   if (!port) throw new SetupError('No free port on 127.0.0.1 for the database.');
   const fast =
     purpose === 'test'
@@ -138,22 +140,23 @@ export async function startCluster(purpose, stops = []) {
   };
   stops.push(stop);
   await untilAccepting(port, server, logPath);
-  return { port, passwords, stop };
+  return { port, passwords, pid: server.pid ?? 0, stop };
 }
 
 /**
  * The cluster of a purpose where it runs now, started by another command of this checkout.
- * @param {'app' | 'test'} purpose @returns {Cluster | undefined}
+ * @param {Purpose} purpose @returns {Cluster | undefined}
  */
 export function runningCluster(purpose) {
   const folder = clusterFolder(purpose);
   const data = join(folder, 'data');
   const lock = join(data, 'postmaster.pid');
-  if (!existsSync(lock) || !isOurs(readPid(lock), data)) return undefined;
+  const pid = existsSync(lock) ? readPid(lock) : 0;
+  if (!isOurs(pid, data)) return undefined;
   // The fourth line of the lock file is the port.
   const port = Number(readFileSync(lock, 'utf8').split('\n')[3]);
   const passwords = JSON.parse(readFileSync(join(folder, 'passwords.json'), 'utf8'));
-  return { port, passwords, stop: async () => undefined };
+  return { port, passwords, pid, stop: async () => undefined };
 }
 
 /** @param {number} port @param {import('node:child_process').ChildProcess} server @param {string} logPath */

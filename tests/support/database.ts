@@ -11,18 +11,20 @@ export interface TestDatabase {
   drop(): Promise<void>;
 }
 
-export async function cloneDatabase(template: 'empty' | 'demo'): Promise<TestDatabase> {
+/** @param template 'bare' has no tables at all */
+export async function cloneDatabase(template: 'bare' | 'empty' | 'demo'): Promise<TestDatabase> {
   const { TEST_CLUSTER: described } = process.env;
   if (!described) throw new Error('No test cluster: run ./test, or ./test --only server');
-  const cluster = { ...JSON.parse(described), stop: async () => undefined };
+  const cluster = { ...JSON.parse(described), pid: 0, stop: async () => undefined };
   const name = `test_${process.pid}_${Math.floor(performance.now())}`;
+  const from = template === 'bare' ? 'template0' : `test_template_${template}`;
   const admin = async (sql: string) => {
     const client = new pg.Client({ connectionString: addresses(cluster, 'postgres').superuser });
     await client.connect();
     await client.query(sql);
     await client.end();
   };
-  await admin(`create database ${name} template test_template_${template} owner good_trail_migrator`);
+  await admin(`create database ${name} template ${from} owner good_trail_migrator`);
   return { ...addresses(cluster, name), drop: () => admin(`drop database ${name} with (force)`) };
 }
 

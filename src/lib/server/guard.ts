@@ -1,9 +1,7 @@
 import { error, redirect } from '@sveltejs/kit';
-import { getRequestEvent } from '$app/server';
 import { ownPath } from './own-path';
 import { type SchoolDb, withSchool } from './school';
 import { type Viewer, leads } from './accounts';
-import { orSay } from './trouble';
 
 const uuidPattern = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
@@ -46,9 +44,9 @@ export function owning(locals: App.Locals): Viewer {
 export const idFrom = (value: string | undefined, what: string): string =>
   value && uuidPattern.test(value) ? value : notHere(what);
 
-/** Work in the viewer's school, for the request that runs. */
+/** Work in the viewer's school. */
 export const inSchoolOf = <T>(viewer: Viewer, work: (db: SchoolDb) => Promise<T>): Promise<T> =>
-  orSay(getRequestEvent(), () => withSchool(viewer.schoolId, work));
+  withSchool(viewer.schoolId, work);
 
 /** A value that must be there, or 404. */
 export const found = <T>(value: T | undefined, what: string): T => value ?? notHere(what);

@@ -1,4 +1,3 @@
-import { error } from '@sveltejs/kit';
 import { type Outage, outageOf } from './database';
 import { faultOf, log } from './log';
 
@@ -40,18 +39,4 @@ export function report(problem: unknown, event: { locals: App.Locals; route: { i
   if (status === 400) log.warn({ what: 'refused', ...line });
   else log.error({ what: 'failed', ...line });
   return { status, message, number: event.locals.number };
-}
-
-/**
- * Runs work on the database for a request: an outage or a value that cannot be kept becomes an answer with its own
- * status and words, where it would else be a bare 500.
- */
-export async function orSay<T>(event: Parameters<typeof report>[1], work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (problem) {
-    if (wordsFor(problem).status === 500) throw problem;
-    const { status, ...said } = report(problem, event);
-    error(status, said);
-  }
 }

@@ -3,7 +3,6 @@ import { checkPassword, confirmSession } from '$lib/server/accounts';
 import { callerOf, slowDown } from '$lib/server/caller';
 import { signedIn } from '$lib/server/guard';
 import { ownPath } from '$lib/server/own-path';
-import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
@@ -16,10 +15,10 @@ export const actions: Actions = {
     const { request, locals, url } = event;
     const viewer = signedIn(locals);
     const password = String((await request.formData()).get('password') ?? '');
-    const result = await orSay(event, () => checkPassword(viewer.accountId, password, callerOf(event)));
+    const result = await checkPassword(viewer.accountId, password, callerOf(event));
     if (typeof result === 'object') return fail(429, { problem: slowDown(event, result.seconds) });
     if (result === 'wrong') return fail(400, { problem: 'This is not your password.' });
-    await orSay(event, () => confirmSession(viewer.sessionId));
+    await confirmSession(viewer.sessionId);
     redirect(303, ownPath(url.searchParams.get('to')));
   }
 };

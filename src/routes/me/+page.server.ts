@@ -15,14 +15,13 @@ import { audit, refusedSince } from '$lib/server/audit';
 import { callerOf, slowDown } from '$lib/server/caller';
 import { inSchoolOf, lookingAgain, signedIn } from '$lib/server/guard';
 import { erasePerson } from '$lib/server/people';
-import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 const Theme = z.enum(['day', 'dusk', 'sun']);
 
 export const load: PageServerLoad = async (event) => {
   const viewer = signedIn(event.locals);
-  const sessions = await orSay(event, () => sessionsOf(viewer.accountId));
+  const sessions = await sessionsOf(viewer.accountId);
   return {
     theme: Theme.catch('day').parse(event.cookies.get('theme')),
     sessions: sessions.map((one) => ({ ...one, isThis: one.id === viewer.sessionId })),
@@ -49,14 +48,14 @@ export const actions: Actions = {
     const viewer = signedIn(event.locals);
     const data = await event.request.formData();
     const [old, chosen] = [String(data.get('old') ?? ''), String(data.get('new') ?? '')];
-    const result = await orSay(event, () => checkPassword(viewer.accountId, old, callerOf(event)));
+    const result = await checkPassword(viewer.accountId, old, callerOf(event));
     if (typeof result === 'object') return fail(429, { problem: slowDown(event, result.seconds) });
     if (result === 'wrong')
       return fail(400, { problem: 'The old password is not right: nothing was changed.' });
     const weak = problemOfPassword(chosen, [viewer.name, viewer.school.name]);
     if (weak) return fail(400, { problem: weak });
-    await orSay(event, () => setPassword(viewer.accountId, chosen));
-    await orSay(event, () => signOutEverywhere(viewer.accountId, viewer.sessionId));
+    await setPassword(viewer.accountId, chosen);
+    await signOutEverywhere(viewer.accountId, viewer.sessionId);
     const { personId } = viewer;
     await inSchoolOf(viewer, (db) =>
       audit(db, { personId, number: event.locals.number }, 'password changed', personId)
@@ -66,7 +65,7 @@ export const actions: Actions = {
   end: async (event) => {
     const viewer = signedIn(event.locals);
     const id = z.uuid().safeParse((await event.request.formData()).get('session'));
-    const isEnded = id.success && (await orSay(event, () => endSession(viewer.accountId, id.data)));
+    const isEnded = id.success && (await endSession(viewer.accountId, id.data));
     if (!isEnded) return fail(404, { problem: 'That session has ended already.' });
     const { personId } = viewer;
     await inSchoolOf(viewer, (db) =>

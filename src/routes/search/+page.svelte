@@ -45,7 +45,7 @@
 </form>
 {#if data.query}
   <ul class="mt-5 max-w-[640px] list-none p-0" aria-live="polite">
-    {#each data.found as one (`${one.kind} ${one.href} ${one.name}`)}
+    {#each data.found as one, nth (nth)}
       {@const Icon = icons[one.kind]}
       <li class="border-b border-rule">
         <a href={one.href} class="flex min-h-12 items-center gap-3 py-1 no-underline hover:underline">

@@ -4,7 +4,6 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { NewPassword, hasAccounts, setSessionCookie, setUpFirstOwner } from '$lib/server/accounts';
 import { callerOf } from '$lib/server/caller';
-import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 const zones = Intl.supportedValuesOf('timeZone');
@@ -22,7 +21,7 @@ const Form = z.object({
 const codeWanted = () => process.env['SETUP_CODE'];
 
 export const load: PageServerLoad = async (event) => {
-  if (await orSay(event, hasAccounts)) redirect(303, '/sign-in');
+  if (await hasAccounts()) redirect(303, '/sign-in');
   const code = event.url.searchParams.get('code') ?? '';
   return {
     form: await superValidate({ code }, zod4(Form), { errors: false }),
@@ -39,7 +38,7 @@ export const actions: Actions = {
     const wanted = codeWanted();
     if (wanted !== undefined && form.data.code.trim() !== wanted)
       return setError(form, 'code', 'This is not the code that the start command has printed.');
-    const token = await orSay(event, () => setUpFirstOwner(form.data, callerOf(event).device));
+    const token = await setUpFirstOwner(form.data, callerOf(event).device);
     if (!token)
       return message(form, 'Somebody else has just set up this installation. Sign in instead.', {
         status: 409

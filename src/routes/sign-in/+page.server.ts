@@ -15,7 +15,6 @@ import { audit } from '$lib/server/audit';
 import { callerOf, slowDown } from '$lib/server/caller';
 import { ownPath } from '$lib/server/own-path';
 import { withSchool } from '$lib/server/school';
-import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({
@@ -61,7 +60,7 @@ export const actions: Actions = {
     const { request, cookies, url, locals } = event;
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
-    const result = await orSay(event, () => signIn(form.data.email, form.data.password, callerOf(event)));
+    const result = await signIn(form.data.email, form.data.password, callerOf(event));
     if (result.accountId && !('seconds' in result))
       await note(result.accountId, 'token' in result ? 'signed in' : 'sign-in refused', locals.number);
     if ('token' in result) {

@@ -62,7 +62,7 @@
         class="select"
         value={data.query.harm}
         onchange={() => apply()}
-        ><option value="">any</option>{#each data.harms as harm (harm)}<option value={harm}>{harm}</option
+        ><option value="">any</option>{#each data.harms as harm, nth (nth)}<option value={harm}>{harm}</option
           >{/each}</select
       ></label
     >

@@ -12,7 +12,7 @@
 <div class="mt-9 grid gap-x-12 gap-y-8 border-t border-ink pt-5 md:grid-cols-2">
   <section class="break-inside-avoid">
     <h2>Harm by contact</h2>
-    {#each document.contact as one (one.scientific)}
+    {#each document.contact as one, nth (nth)}
       <p class="note mt-2">
         <strong>{one.name}</strong> <i>{one.scientific}</i>, {one.where}:
         <span class="text-ink-2">{one.effect}; {one.onset}. {one.wear} {one.onContact}</span>
@@ -20,7 +20,7 @@
     {:else}<p class="note text-ink-2">None among the taxa of this walk.</p>{/each}
     {#if document.dangers.length > 0}
       <h2 class="mt-6">Animals, ground and water</h2>
-      {#each document.dangers as danger (danger.name)}
+      {#each document.dangers as danger, nth (nth)}
         <p class="note mt-2">
           <strong>{danger.name}</strong>: <span class="text-ink-2">{danger.what}</span>
         </p>
@@ -30,7 +30,7 @@
   <section class="break-inside-avoid">
     {#if document.harvest.length > 0}
       <h2>Harvest card</h2>
-      {#each document.harvest as one (one.scientific)}
+      {#each document.harvest as one, nth (nth)}
         <div class="note mt-3 border-b border-rule pb-3">
           <p>
             <RoleMark role="gather" /> <strong>{one.name}</strong> <i>{one.scientific}</i>:
@@ -68,7 +68,7 @@
     {#if document.ill.length > 0}
       <p class="note mt-2 text-ink-2">What may have been taken by mistake on this walk, and how it shows:</p>
       <ul class="note mt-1 list-none p-0">
-        {#each document.ill as one (one.scientific)}<li class="mt-1">
+        {#each document.ill as one, nth (nth)}<li class="mt-1">
             <strong>{one.name}</strong> <i>{one.scientific}</i>:
             <span class="text-ink-2">{one.effect}; {one.onset}</span>
           </li>{/each}

@@ -18,7 +18,7 @@
     by {front.due}{/if}
 </h2>
 <dl class="mt-3 grid gap-x-8 gap-y-2 text-[15px] sm:grid-cols-2">
-  {#each briefFacts(document, isLeader) as { label, value } (label)}
+  {#each briefFacts(document, isLeader) as { label, value }, nth (nth)}
     <div>
       <dt class="note text-ink-2">{label}</dt>
       <dd>{value}</dd>
@@ -26,7 +26,7 @@
   {/each}
   {#if front.weather.length > 0}<div class="sm:col-span-2">
       <dt class="note text-ink-2">What calls it off</dt>
-      {#each front.weather as limit (limit.kind)}<dd>
+      {#each front.weather as limit, nth (nth)}<dd>
           <strong class="first-letter:uppercase">{limit.kind}</strong>: {limit.limit}. {limit.decides} decides,
           {limit.when}.
         </dd>{/each}

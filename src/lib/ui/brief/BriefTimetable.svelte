@@ -27,7 +27,7 @@
             ><span class="disc mr-2">{stop.number}</span>{stop.name}</td
           >
           <td
-            >{#each stop.taxa as taxon (taxon.scientific)}<span class="mr-4 inline-block"
+            >{#each stop.taxa as taxon, nth (nth)}<span class="mr-4 inline-block"
                 ><RoleMark role={taxon.role} />
                 {nameWithin(taxon.name)}{#if taxon.specimens}<span class="note text-ink-2"
                     >, {taxon.specimens}</span

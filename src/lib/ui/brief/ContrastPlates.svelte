@@ -55,7 +55,7 @@
       height="4"
       fill="var(--color-rosehip)"
     />{/if}
-  {#each heading as line, i (line)}
+  {#each heading as line, i (i)}
     <text
       x={total / 2}
       y={22 + 19 * i}

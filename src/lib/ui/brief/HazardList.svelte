@@ -16,7 +16,7 @@
 
 <h2>Hazards by rating</h2>
 <ol class="mt-1 grid list-none gap-1 p-0">
-  {#each rankedHazards(document) as hazard (hazard.kind + hazard.name)}
+  {#each rankedHazards(document) as hazard, nth (nth)}
     {@const Icon = icons[hazard.kind]}
     <li class="flex gap-2">
       <Icon

@@ -33,7 +33,7 @@
     <EyeOff size={18} aria-hidden="true" />For leaders only: health notes
   </h2>
   {#if notes}
-    {#each notes as note (note.person + note.label)}
+    {#each notes as note, nth (nth)}
       <p class="note mt-2">
         <strong>{note.person}</strong>: {note.label}{note.words ? `, “${note.words}”` : ''}.
         {#each note.matches as match (match.taxon)}<span class="block text-ochre"

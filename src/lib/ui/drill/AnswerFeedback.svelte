@@ -18,12 +18,12 @@
     <Icon size={21} aria-hidden="true" />
     {look.said}
   </p>
-  {#each feedback.reasons.slice(0, -1) as reason (reason)}<p class="note">{reason}</p>{/each}
+  {#each feedback.reasons.slice(0, -1) as reason, nth (nth)}<p class="note">{reason}</p>{/each}
 </div>
 {#if feedback.contrast && feedback.contrast.rows.length > 0}
   {@const { target, lookalike, rows } = feedback.contrast}
   <ol class="note m-0 grid list-none gap-2 p-0">
-    {#each rows as row, i (row.name)}<li class="border-t border-rule pt-2">
+    {#each rows as row, i (i)}<li class="border-t border-rule pt-2">
         <p class="flex gap-2">
           {#if row.at}<span class="disc shrink-0">{i + 1}</span>{/if}<span
             ><strong>{row.name}</strong>

@@ -112,7 +112,7 @@
   {/snippet}
   {#snippet choices()}
     <div class="grid gap-x-6 max-lg:grid-cols-2 lg:gap-y-3" aria-live="polite">
-      {#each [{ label: 'Stay in', count: keepsNone ? 0 : stays }, { label: 'Taken out', count: keepsNone ? question.pieces.length : takenOut.length }] as one (one.label)}
+      {#each [{ label: 'Stay in', count: keepsNone ? 0 : stays }, { label: 'Taken out', count: keepsNone ? question.pieces.length : takenOut.length }] as one, nth (nth)}
         <p class="flex items-baseline justify-between border-b border-rule pb-1">
           <span class="font-[650]">{one.label}</span><span class="font-serif text-[26px] font-semibold"
             >{one.count}</span

@@ -45,7 +45,7 @@
         label="The plant, drawn"
       />
       <ul class="m-0 list-none p-0">
-        {#each question.scene as line (line)}<li class="border-b border-rule py-2">{line}</li>{/each}
+        {#each question.scene as line, nth (nth)}<li class="border-b border-rule py-2">{line}</li>{/each}
       </ul>
     </div>
   {/snippet}

@@ -103,7 +103,7 @@
         : undefined}
     >
       {#if feedback?.contrast}
-        {#each places(feedback.contrast.rows) as one (one.name)}
+        {#each places(feedback.contrast.rows) as one, nth (nth)}
           <circle cx={one.x} cy={one.y} r="12" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" />
           <text x={one.x} y={one.y + 5} text-anchor="middle" font-size="14" font-weight="700" fill="#FCFAF3"
             >{one.number}</text

@@ -202,10 +202,10 @@
     class="pointer-events-none absolute inset-[5px] z-[500] overflow-hidden text-[#46524A]"
     aria-hidden="true"
   >
-    {#each ticks.east as tick (tick.label)}
+    {#each ticks.east as tick, nth (nth)}
       <span class="map-tick map-tick-east" style:left="{tick.at}px">{tick.label}</span>
     {/each}
-    {#each ticks.north as tick (tick.label)}
+    {#each ticks.north as tick, nth (nth)}
       <span class="map-tick map-tick-north" style:top="{tick.at}px">{tick.label}</span>
     {/each}
     <svg class="absolute right-3 top-2" width="22" height="36" viewBox="0 0 22 36"

@@ -54,7 +54,7 @@
     {weekdayAndDay(walk.heldOn)} · by drawings and photographs; an instructor decides.
   </p>
   <ul class="m-0 mt-2 list-none p-0">
-    {#each checks as check (check.label)}
+    {#each checks as check, nth (nth)}
       <li class="flex gap-2 border-t border-rule py-1.5">
         {#if check.is}<CircleCheck
             size={18}
@@ -70,7 +70,7 @@
   {#if readiness.missing.length > 0}
     <p class="mt-2 font-[650]">What is missing</p>
     <ul class="m-0 list-none p-0">
-      {#each readiness.missing as one (one)}<li class="note border-t border-rule py-1">{one}</li>{/each}
+      {#each readiness.missing as one, nth (nth)}<li class="note border-t border-rule py-1">{one}</li>{/each}
     </ul>
   {/if}
 </section>

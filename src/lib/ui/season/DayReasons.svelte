@@ -46,5 +46,5 @@
       >
     </li>{/each}
   {#if day.missing.length > 0}<li class="text-ink-2">Not up: {day.missing.join(', ')}.</li>{/if}
-  {#each remarks as remark (remark)}<li class="text-ink-2">{remark}</li>{/each}
+  {#each remarks as remark, nth (nth)}<li class="text-ink-2">{remark}</li>{/each}
 </ul>

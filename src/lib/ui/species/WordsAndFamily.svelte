@@ -24,7 +24,7 @@
     class="select"
     value={query.family}
     onchange={() => apply()}
-    ><option value="">any</option>{#each families as one (one.name)}<option value={one.name}
+    ><option value="">any</option>{#each families as one, nth (nth)}<option value={one.name}
         >{one.english}</option
       >{/each}</select
   ></label

@@ -5,12 +5,11 @@ import { signedIn } from '$lib/server/guard';
 import { ownPath } from '$lib/server/own-path';
 import { withSchool } from '$lib/server/school';
 import { readSettings } from '$lib/server/schools';
-import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The schools of an account, to choose one. */
 export const load: PageServerLoad = (event) =>
-  orSay(event, async () => {
+  (async () => {
     const viewer = signedIn(event.locals);
     const schools: { id: string; name: string; isThis: boolean }[] = [];
     for (const id of await schoolsOf(viewer.accountId)) {
@@ -18,13 +17,13 @@ export const load: PageServerLoad = (event) =>
       schools.push({ id, name, isThis: id === viewer.schoolId });
     }
     return { schools };
-  });
+  })();
 
 export const actions: Actions = {
   default: async (event) => {
     const viewer = signedIn(event.locals);
     const id = z.uuid().safeParse((await event.request.formData()).get('school'));
-    const isMoved = id.success && (await orSay(event, () => moveSession(viewer.sessionId, id.data)));
+    const isMoved = id.success && (await moveSession(viewer.sessionId, id.data));
     if (!isMoved) error(404, 'You do not belong to this school.');
     redirect(303, ownPath(event.url.searchParams.get('to')));
   }

@@ -11,7 +11,6 @@ import {
 } from '$lib/server/accounts';
 import { audit } from '$lib/server/audit';
 import { withSchool } from '$lib/server/school';
-import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({
@@ -25,7 +24,7 @@ const problems = {
 };
 
 export const load: PageServerLoad = async (event) => {
-  const link = await orSay(event, () => readPasswordLink(event.params.token));
+  const link = await readPasswordLink(event.params.token);
   return {
     form: await superValidate(zod4(Form)),
     email: link.state === 'open' ? link.email : undefined,
@@ -39,11 +38,11 @@ export const actions: Actions = {
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
     // Looked up before anything is hashed: a made-up link costs nothing.
-    const link = await orSay(event, () => readPasswordLink(params.token));
+    const link = await readPasswordLink(params.token);
     if (link.state !== 'open') return message(form, problems[link.state], { status: 400 });
     const weak = problemOfPassword(form.data.password, [link.email]);
     if (weak) return setError(form, 'password', weak);
-    const accountId = await orSay(event, () => usePasswordLink(params.token, form.data.password));
+    const accountId = await usePasswordLink(params.token, form.data.password);
     if (!accountId) return message(form, problems.used, { status: 400 });
     for (const schoolId of await schoolsOf(accountId)) {
       const members = [...(await membersOf(schoolId))];

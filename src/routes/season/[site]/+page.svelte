@@ -109,7 +109,7 @@
       {#if shift.influences.length > 0}
         <p class="note mt-3">
           {shift.half === 'spring' ? 'Spring' : 'Autumn'} is {side(shift.mean)} because of
-          {#each shift.influences as one, i (one.name)}{i > 0 ? ', ' : ''}{one.name} ({small(
+          {#each shift.influences as one, i (i)}{i > 0 ? ', ' : ''}{one.name} ({small(
               one.days
             )}&nbsp;d){/each}.
           <span class="text-ink-2"
@@ -167,8 +167,7 @@
           >
           <label class="note"
             ><span class="font-[650]">How much</span><select name="worth" class="select">
-              {#each worths.slice(1) as label, i (label)}<option value={i + 1} selected={i === 1}
-                  >{label}</option
+              {#each worths.slice(1) as label, i (i)}<option value={i + 1} selected={i === 1}>{label}</option
                 >{/each}
             </select></label
           >

@@ -82,7 +82,7 @@
             drill.{/if}
           {#if data.plateNotes}<details class="mt-1">
               <summary class="cursor-pointer underline">The drawing in words</summary>
-              {#each data.plateNotes.words as sentence (sentence)}<p class="mt-1">{sentence}</p>{/each}
+              {#each data.plateNotes.words as sentence, nth (nth)}<p class="mt-1">{sentence}</p>{/each}
             </details>{/if}
         </figcaption>{/if}
     </figure>
@@ -103,7 +103,7 @@
     </div>
     <div class="note">
       <h2>Names</h2>
-      {#each data.names as one (one.name + one.language)}<p>
+      {#each data.names as one, nth (nth)}<p>
           <strong>{one.name}</strong>
           <span class="text-ink-2">{one.language}, {one.region}</span>
           {#if one.warning}<span class="block text-ochre">{one.warning}</span>{/if}
@@ -116,9 +116,7 @@
       <div class="border-b border-rule py-2 first:pt-0">
         <h2 class="plate-label">{organ}</h2>
         <p class="note mt-0.5 leading-[21px]">
-          {#each characters as one, i (one.name)}<span
-              title={one.look}
-              class={one.isNothing ? 'text-ink-3' : ''}
+          {#each characters as one, i (i)}<span title={one.look} class={one.isNothing ? 'text-ink-3' : ''}
               ><span class={one.isNothing ? '' : 'text-ink-2'}>{one.name}:</span> {one.text}</span
             >{i < characters.length - 1 ? '; ' : '.'}{/each}
         </p>
@@ -132,7 +130,7 @@
   >
     <div>
       <h2>Harm</h2>
-      {#each data.hazards as one (one.route + one.parts + one.effect)}<p class="mt-1">
+      {#each data.hazards as one, nth (nth)}<p class="mt-1">
           <strong class={one.severity >= 3 ? 'text-rosehip' : ''}
             >{#if one.severity >= 3}<Skull
                 size={14}
@@ -184,7 +182,7 @@
     {/if}
     <div>
       <h2>Uses</h2>
-      {#each data.uses as use (use.part + use.kind)}<p class="mt-1">
+      {#each data.uses as use, nth (nth)}<p class="mt-1">
           <strong>{use.kind === 'food' ? use.part : `${use.kind}: ${use.part}`}</strong>
           <span class="text-ink-2">in {use.stages.join(', ')}. {use.preparation} {use.conditions}</span><br
           />{#if use.kind !== 'history'}<span class="font-[650]"
@@ -199,7 +197,7 @@
     {#if data.legal.length > 0}
       <div>
         <h2>Law</h2>
-        {#each data.legal as one (one.region)}<p class="text-ink-2">{one.region}: {one.status}</p>{/each}
+        {#each data.legal as one, nth (nth)}<p class="text-ink-2">{one.region}: {one.status}</p>{/each}
       </div>
     {/if}
     <div>
@@ -210,7 +208,7 @@
           ? '; the others are drafts'
           : ''}.
       </p>
-      {#each data.sources.disputes as one (one.about + one.citation)}<p class="mt-1 text-ochre">
+      {#each data.sources.disputes as one, nth (nth)}<p class="mt-1 text-ochre">
           <strong>{one.citation}</strong> says otherwise about its {one.about}: “{one.says}” The stricter
           holds.
         </p>{/each}

@@ -143,7 +143,7 @@
   {/each}
   <h2 class="mt-5">What separates them</h2>
   {@render table(separating, 'Nothing in this library separates them at these stages.')}
-  {#each folded as { title, rows } (title)}
+  {#each folded as { title, rows }, nth (nth)}
     <details class="mt-4">
       <summary class="min-h-10 cursor-pointer py-2 font-serif text-[18px] font-semibold"
         >{title} <span class="note font-sans font-normal text-ink-2">{rows.length}</span></summary

@@ -38,7 +38,7 @@
       <table class="ruled mt-3">
         <thead><tr><th scope="col">table</th><th scope="col">what it holds</th></tr></thead>
         <tbody>
-          {#each data.tables as { name, columns } (name)}<tr>
+          {#each data.tables as { name, columns }, nth (nth)}<tr>
               <td
                 ><a
                   href="/species/exchange/files/{name}"

@@ -12,10 +12,10 @@
   says how far its signs can be trusted.
 </p>
 <nav aria-label="Families" class="note mt-3 flex flex-wrap gap-x-4 gap-y-1">
-  {#each data.families as family (family.name)}<a href="#{family.name}">{family.english}</a>{/each}
+  {#each data.families as family, nth (nth)}<a href="#{family.name}">{family.english}</a>{/each}
 </nav>
 <div class="mt-4 gap-x-10 lg:columns-2">
-  {#each data.families as family (family.name)}
+  {#each data.families as family, nth (nth)}
     <section id={family.name} class="break-inside-avoid border-t border-rule py-4 target:bg-shade">
       <h2>{family.english} <i class="text-[15px] font-normal text-ink-2">{family.name}</i></h2>
       <dl class="note mt-1 grid grid-cols-[92px_minmax(0,1fr)] gap-x-3 gap-y-1">

@@ -284,7 +284,7 @@
         </p>
         <p class="mt-1">
           {verdict.name} in {stageWord(verdict.group, verdict.stage)} does not look like this.
-          {#each verdict.contradictions as one (one.name)}<span class="note block text-ink-2"
+          {#each verdict.contradictions as one, nth (nth)}<span class="note block text-ink-2"
               >{one.name}: you saw {one.seen}; it has {one.has}.</span
             >{/each}
         </p>

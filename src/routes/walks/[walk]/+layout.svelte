@@ -14,7 +14,7 @@
   </p>
 </header>
 <TrailLine parts={data.parts} />
-{#each data.renamed as one (one.stop + one.oldTaxon)}
+{#each data.renamed as one, nth (nth)}
   <Notice kind="problem"
     ><strong>{one.patch}</strong> at the stop {one.stop} was taken for <strong>{one.oldName}</strong> when
     this was planned. Since {dayAndMonth(one.on)} it is <strong>{one.newName}</strong>: {one.reason}. Mend the

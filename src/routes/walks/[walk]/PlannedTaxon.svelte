@@ -152,7 +152,7 @@
     {#if one.separable && one.set.length > 0}
       <p class="mt-2 flex gap-2">
         <ListChecks size={18} class="mt-1 shrink-0 text-moss" aria-hidden="true" /><span
-          >Separating set: {#each one.set as name, i (name)}<strong>{name}</strong>{i < one.set.length - 1
+          >Separating set: {#each one.set as name, i (i)}<strong>{name}</strong>{i < one.set.length - 1
               ? ' + '
               : ''}{/each}.
           <span class="text-ink-2"

@@ -6,7 +6,6 @@ import { acceptInvitation, readInvitation, setSessionCookie } from '$lib/server/
 import { audit } from '$lib/server/audit';
 import { callerOf, slowDown } from '$lib/server/caller';
 import { withSchool } from '$lib/server/school';
-import { orSay } from '$lib/server/trouble';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({
@@ -23,7 +22,7 @@ const problems = {
 };
 
 export const load: PageServerLoad = async (event) => {
-  const invitation = await orSay(event, () => readInvitation(event.params.token));
+  const invitation = await readInvitation(event.params.token);
   return {
     form: await superValidate(zod4(Form)),
     invitation: invitation.state === 'open' ? invitation : undefined,
@@ -36,9 +35,7 @@ export const actions: Actions = {
     const { request, params, cookies, url, locals } = event;
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
-    const result = await orSay(event, () =>
-      acceptInvitation(params.token, form.data.password, callerOf(event))
-    );
+    const result = await acceptInvitation(params.token, form.data.password, callerOf(event));
     if ('problem' in result) {
       form.data.password = '';
       if (result.problem === 'slow') return message(form, slowDown(event, result.seconds), { status: 429 });

@@ -97,7 +97,7 @@
                       name="state:{state.slug}"
                       class="select w-[130px]"
                       value={wordOf(one.value, state.slug)}
-                      ><option value="">–</option>{#each words as word (word)}<option>{word}</option
+                      ><option value="">–</option>{#each words as word, nth (nth)}<option>{word}</option
                         >{/each}</select
                     ></label
                   >{/each}
@@ -107,7 +107,7 @@
               </p>
             {:else}
               <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
-                {#each ends as end (end.name)}<label
+                {#each ends as end, nth (nth)}<label
                     ><span class="note text-ink-2">{end.label}, {one.unit}</span><input
                       name={end.name}
                       inputmode="decimal"

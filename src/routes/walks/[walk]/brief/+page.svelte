@@ -136,7 +136,7 @@
     >
       <div>
         <h2>In an emergency</h2>
-        {#each document.front.emergencyNumbers as one (one.label)}<p>
+        {#each document.front.emergencyNumbers as one, nth (nth)}<p>
             {one.label}<br /><a
               href="tel:{one.number.replace(/[^+0-9]/g, '')}"
               class="text-[17px] font-[650] text-ink underline underline-offset-2">{one.number}</a

@@ -122,7 +122,7 @@
           <details class="note mt-3">
             <summary class="cursor-pointer font-[650] text-moss">Who has looked</summary>
             <ul class="mt-1 list-none p-0">
-              {#each data.access as look (look.name + look.on)}<li>
+              {#each data.access as look, nth (nth)}<li>
                   {look.name}, {dayAndMonth(look.on)}{look.times > 1 ? `, ${look.times} times` : ''}
                 </li>{/each}
             </ul>

@@ -109,7 +109,7 @@
       class="mt-3 grid gap-5"
     >
       <datalist id="leaders"
-        >{#each data.leaderNames as name (name)}<option value={name}></option>{/each}</datalist
+        >{#each data.leaderNames as name, nth (nth)}<option value={name}></option>{/each}</datalist
       >
       {#each data.weather as one (one.kind)}
         {@const typed = typedOf(one.kind)}

@@ -67,7 +67,11 @@
         <h2>Described anew</h2>
         <p class="note">What is shown below goes by the new description, which is not kept yet.</p>
         <form method="POST" action="?/describe" use:enhance class="mt-2 flex gap-2">
-          {#each data.described.seen as entry (entry)}<input type="hidden" name="see" value={entry} />{/each}
+          {#each data.described.seen as entry, nth (nth)}<input
+              type="hidden"
+              name="see"
+              value={entry}
+            />{/each}
           {#each data.described.cannot as slug (slug)}<input
               type="hidden"
               name="cannot"
@@ -115,12 +119,12 @@
             Then they can be told apart: {data.back.stages
               .map(({ name, stage }) => `${name} in ${stage}`)
               .join(', ')}. Look at
-            {#each data.back.characters as one, i (one.name)}{i > 0 ? '; ' : ''}<strong
+            {#each data.back.characters as one, i (i)}{i > 0 ? '; ' : ''}<strong
                 >{nameWithin(one.name)}</strong
               >{/each}.
           </p>
           <ul class="note m-0 mt-1 list-none p-0 text-ink-2">
-            {#each data.back.characters as one (one.name)}<li>{one.name}: {one.how}</li>{/each}
+            {#each data.back.characters as one, nth (nth)}<li>{one.name}: {one.how}</li>{/each}
           </ul>
         {:else}<p class="mt-1 text-ink-2">
             {data.candidates.length < 2
@@ -204,7 +208,7 @@
     <section>
       <h2>What was seen</h2>
       <ul class="m-0 mt-1 list-none p-0">
-        {#each data.seen as one (one.name)}<li>{one.name}: <strong>{one.label}</strong></li>{:else}<li
+        {#each data.seen as one, nth (nth)}<li>{one.name}: <strong>{one.label}</strong></li>{:else}<li
             class="text-ink-2"
           >
             Nothing described yet.

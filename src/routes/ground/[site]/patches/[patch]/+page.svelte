@@ -102,7 +102,7 @@
               ></tr
             >
             <tr><td>Taken this year</td><td class="whitespace-nowrap text-right">− {data.year.taken}</td></tr>
-            {#each data.year.reservations as one (one.walkId)}<tr
+            {#each data.year.reservations as one, nth (nth)}<tr
                 ><td
                   >Reserved: <a class="link-line" href="/walks/{one.walkId}">{one.walk}</a>, {dayAndMonth(
                     one.heldOn
