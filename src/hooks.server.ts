@@ -11,7 +11,7 @@ import {
 } from '@sveltejs/kit';
 import { hasAccounts, readSessionCookie, viewerOf } from '$lib/server/accounts';
 import { inWords, mostBytesOf } from '$lib/server/body-limits';
-import { cleanRequest } from '$lib/server/clean-text';
+import { cleanRequest } from '$lib/server/clean-request';
 import { assertBoundRole, closePool } from '$lib/server/database';
 import { keepSweeping } from '$lib/server/housekeeping';
 import { faultOf, log } from '$lib/server/log';

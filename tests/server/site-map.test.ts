@@ -82,7 +82,7 @@ describe('the map of a site', () => {
     ]);
     const file = readGpxFile(await (await instructor.fetch(`${site}/export?as=gpx`)).text());
     if ('problem' in file) throw new Error(file.problem);
-    expect(file.lines[0]!.points.map(({ elevation }) => elevation)).toEqual([12, undefined, undefined]);
+    expect(file.lines[0]!.segments[0]!.map(({ elevation }) => elevation)).toEqual([12, undefined, undefined]);
     expect(file.waypoints.find(({ name }) => name === 'Ramsons carpet by the burn')!.note).toContain(
       'Allium ursinum'
     );

@@ -17,9 +17,12 @@ export interface ReadRow {
 const wouldBeFormula = /^[=+\-@\t\r']/;
 const wasEscaped = /^'[=+\-@\t\r']/;
 
-/** Writes a table as CSV (RFC 4180) with a header line, UTF-8, lines ended by CR LF. */
+/**
+ * Writes a table as CSV (RFC 4180) with a header line, UTF-8, lines ended by CR LF. The mark at its head tells
+ * spreadsheets that it is UTF-8: without it they break the letters, and broken ones come back.
+ */
 export const writeCsv = (columns: readonly string[], rows: readonly Row[]): string =>
-  stringify(
+  `\uFEFF${stringify(
     rows.map((row) =>
       columns.map((column) => {
         const cell = row[column] ?? '';
@@ -27,7 +30,7 @@ export const writeCsv = (columns: readonly string[], rows: readonly Row[]): stri
       })
     ),
     { header: true, columns: [...columns], record_delimiter: 'windows' }
-  );
+  )}`;
 
 /**
  * Reads a table from CSV with a header line. Columns may stand in any order; those that are not known are ignored.
@@ -35,20 +38,27 @@ export const writeCsv = (columns: readonly string[], rows: readonly Row[]): stri
  */
 export function readCsv(text: string, needed: readonly string[]): ReadRow[] | { problem: string } {
   let records: string[][];
+  const [, named] = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text) ?? [];
+  const table = named ? text.slice(text.indexOf('\n') + 1) : text;
+  const delimiter = named ?? delimiterOf(table);
   try {
-    records = parse(text, { bom: true, relax_column_count: true });
+    records = parse(table, { bom: true, relax_column_count: true, delimiter });
   } catch (error) {
     return { problem: `is not CSV: ${(error as Error).message}` };
   }
   const [header] = records;
   if (!header || isBlank(header)) return { problem: 'is empty' };
-  const columns = header.map((name) => name.trim());
+  // Names of columns are the same in small letters.
+  const known = new Map(needed.map((name) => [name.toLowerCase(), name]));
+  const columns = header.map((name) => known.get(name.trim().toLowerCase()) ?? name.trim());
   const missing = needed.filter((name) => !columns.includes(name));
   if (missing.length > 0) return { problem: `lacks the columns ${missing.join(', ')}` };
   const rows: ReadRow[] = [];
-  let line = 1;
+  let line = named ? 2 : 1;
   for (const record of records) {
     if (record !== header && !isBlank(record)) {
+      if (record.slice(columns.length).some((cell) => cell !== ''))
+        return { problem: `has more cells in line ${line} than in its heading` };
       const cells: Record<string, string> = {};
       columns.forEach((column, i) => {
         const cell = record[i] ?? '';
@@ -59,6 +69,13 @@ export function readCsv(text: string, needed: readonly string[]): ReadRow[] | { 
     line += 1 + record.reduce((breaks, cell) => breaks + cell.split('\n').length - 1, 0);
   }
   return rows;
+}
+
+/** What stands between the cells of the heading most often. */
+function delimiterOf(text: string): string {
+  const [heading = ''] = text.split(/\r?\n/, 1);
+  const count = (sign: string) => heading.split(sign).length;
+  return [',', ';', '\t'].reduce((best, sign) => (count(sign) > count(best) ? sign : best));
 }
 
 const isBlank = (record: readonly string[]): boolean => record.every((cell) => cell === '');

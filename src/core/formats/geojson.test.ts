@@ -116,17 +116,44 @@ describe('reading GeoJSON (RFC 7946)', () => {
 
 describe('writing', () => {
   const patches = [
-    { name: 'Ramsons <by> the burn', taxon: 'allium-ursinum', longitude: -8.7, latitude: 54.3 }
+    { name: 'Ramsons <by> the burn', taxon: 'allium-ursinum', longitude: -8.7, latitude: 54.3 },
+    {
+      name: 'Beet along the wall',
+      taxon: 'beta-vulgaris-maritima',
+      abundance: 'frequent',
+      microhabitat: 'foot of the wall',
+      longitude: 0.5,
+      latitude: 0.5,
+      outline: { type: 'Polygon' as const, coordinates: [square as [number, number][]] }
+    }
   ];
 
   it('gives GeoJSON that an independent checker accepts and that is read back', () => {
     const { ground } = read(file(feature({ type: 'Polygon', coordinates: [square] }, { kind: 'wood' })));
     const text = writeGeoJson(ground, patches);
     expect(check(text).type).toBe('FeatureCollection');
-    expect(read(text).ground.features.map(({ properties }) => properties)).toEqual([
-      { kind: 'wood' },
-      { kind: 'label', name: 'Ramsons <by> the burn' }
+    const back = read(text);
+    expect(back.ground.features.map(({ properties }) => properties)).toEqual([{ kind: 'wood' }]);
+    expect(back.notes).toEqual([]);
+    // Patches come back with all that they had.
+    expect(back.patches).toEqual([
+      { ...patches[0], abundance: '', microhabitat: '' },
+      { ...patches[1], longitude: expect.any(Number), latitude: expect.any(Number) }
     ]);
+  });
+
+  it('says what a file holds that is not taken, and takes the name by its other names', () => {
+    const { ground, notes } = read(
+      file(feature({ type: 'Point', coordinates: [1, 1] }, { Name: 'Gate', owner: 'x', description: 'y' }))
+    );
+    expect(ground.features[0]!.properties.name).toBe('Gate');
+    expect(notes).toEqual(['Not taken from its features: description, owner.']);
+  });
+
+  it('takes an area of which a corner stands there twice: it crosses nothing', () => {
+    const twice = [square[0], square[1], square[1], ...square.slice(2)];
+    const { ground } = read(file(feature({ type: 'Polygon', coordinates: [twice] }, { kind: 'wood' })));
+    expect(ground.features).toHaveLength(1);
   });
 
   it('gives GPX 1.1 with waypoints before the track, as its schema has it, and is read back', () => {
@@ -145,13 +172,25 @@ describe('writing', () => {
       lines: [
         {
           name: 'Burn & bank',
-          points: [
-            { longitude: -8.7, latitude: 54.3, elevation: 12 },
-            { longitude: -8.69, latitude: 54.31 }
+          segments: [
+            [
+              { longitude: -8.7, latitude: 54.3, elevation: 12 },
+              { longitude: -8.69, latitude: 54.31 }
+            ]
           ]
         }
       ],
-      waypoints: [{ name: '007', note: '<stage> leaf', longitude: -8.7, latitude: 54.3 }]
+      waypoints: [{ name: '007', note: '<stage> leaf', longitude: -8.7, latitude: 54.3 }],
+      leftOut: []
     });
+  });
+
+  it('gives GPX without signs that XML does not take, and numbers without exponents', () => {
+    const text = writeGpx({
+      name: 'a\u000Bb',
+      waypoints: [{ name: 'Gate\u0007', note: '', longitude: -5e-7, latitude: 54.123456789 }]
+    });
+    expect(text).toContain('lat="54.1234568" lon="-0.0000005"');
+    expect(readGpxFile(text)).toMatchObject({ waypoints: [{ name: 'Gate' }] });
   });
 });

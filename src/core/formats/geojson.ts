@@ -8,14 +8,33 @@ import {
   crossingOf,
   groundKinds,
   kindsOf,
+  middleOf,
   plainKind
 } from '../ground';
+import { cleanText } from '../text';
 import { simplified } from './gpx';
 
 /** A site's own map as GeoJSON (RFC 7946), read from files of others and written for them. */
 
+/** A patch as our own files have it. Whether its plant and amount are known is for who takes it in. */
+export interface PatchInFile {
+  readonly name: string;
+  readonly taxon: string;
+  readonly abundance: string;
+  readonly microhabitat: string;
+  readonly longitude: number;
+  readonly latitude: number;
+  readonly outline?: Outline;
+}
+
 export type GeoJsonResult =
-  { readonly ground: Ground; readonly notes: readonly string[] } | { readonly problem: string };
+  | {
+      readonly ground: Ground;
+      /** Places with a plant: they are no part of the map itself. */
+      readonly patches: readonly PatchInFile[];
+      readonly notes: readonly string[];
+    }
+  | { readonly problem: string };
 
 class Refused extends Error {}
 const refuse = (message: string): never => {
@@ -136,8 +155,34 @@ function kindFrom(properties: Json, shape: Shape, reading: Reading): GroundKind 
   return plainKind[shape];
 }
 
+const named = ['name', 'Name', 'title'] as const;
+const takenProperties = new Set<string>([...named, 'kind', 'type']);
+const patchProperties = new Set<string>([...takenProperties, 'taxon', 'abundance', 'microhabitat']);
+
+const textIn = (properties: Json, key: string, most: number) =>
+  cleanText(String(properties[key] ?? ''))
+    .trim()
+    .slice(0, most);
+
+/** Points and areas of the kind that we write for patches, with a plant. */
+function patchOf(properties: Json, geometry: Geometry, name: string): PatchInFile | undefined {
+  const taxon = textIn(properties, 'taxon', 80);
+  if (properties['kind'] !== 'patch' || !taxon || geometry.type === 'LineString') return undefined;
+  const [longitude, latitude] =
+    geometry.type === 'Point' ? geometry.coordinates : middleOf(geometry as Outline);
+  return {
+    name,
+    taxon,
+    abundance: textIn(properties, 'abundance', 40),
+    microhabitat: textIn(properties, 'microhabitat', 300),
+    longitude: longitude!,
+    latitude: latitude!,
+    ...(geometry.type === 'Polygon' ? { outline: geometry as Outline } : {})
+  };
+}
+
 /**
- * Reads a GeoJSON file into a ground. Nothing of it is taken where anything in it is wrong.
+ * Reads a GeoJSON file into a ground and patches. Nothing of it is taken where anything in it is wrong.
  * @returns the ground with what the reader should know, or a message that names the line or the member
  */
 export function readGeoJson(text: string): GeoJsonResult {
@@ -158,28 +203,40 @@ export function readGeoJson(text: string): GeoJsonResult {
         : json['type'] === 'Feature'
           ? [[json, 'the feature'] as const]
           : [[{ type: 'Feature', geometry: json, properties: {} }, bare] as const];
+    const patches: PatchInFile[] = [];
+    const leftOut = new Set<string>();
     const taken = features.flatMap(([feature, member]) => {
       if (!isObject(feature) || feature['type'] !== 'Feature')
         return refuse(
           `${member} should be a Feature, not ${show(isObject(feature) ? feature['type'] : feature)}.`
         );
       const properties = isObject(feature['properties']) ? feature['properties'] : {};
-      const name = String(properties['name'] ?? '')
-        .trim()
-        .slice(0, 120);
-      return geometries(feature['geometry'], member === bare ? member : `${member}.geometry`, reading).map(
-        (geometry) => ({
-          type: 'Feature' as const,
-          geometry,
-          properties: { kind: kindFrom(properties, geometry.type, reading), ...(name ? { name } : {}) }
-        })
-      );
+      const name = textIn(properties, named.find((key) => properties[key]) ?? 'name', 120);
+      const known = properties['kind'] === 'patch' ? patchProperties : takenProperties;
+      for (const key of Object.keys(properties)) if (!known.has(key)) leftOut.add(key.slice(0, 40));
+      return geometries(
+        feature['geometry'],
+        member === bare ? member : `${member}.geometry`,
+        reading
+      ).flatMap((geometry) => {
+        const patch = patchOf(properties, geometry, name);
+        if (patch) patches.push(patch);
+        if (patch) return [];
+        const kind = kindFrom(properties, geometry.type, reading);
+        return [{ type: 'Feature' as const, geometry, properties: { kind, ...(name ? { name } : {}) } }];
+      });
     });
-    if (taken.length === 0) return { problem: 'This file holds no places.' };
+    if (taken.length + patches.length === 0) return { problem: 'This file holds no places.' };
     const notes = [...reading.notes];
     if (reading.closed > 0) notes.push('Outlines that were not closed were closed.');
     if (reading.thinned > 0) notes.push(`${reading.thinned} points were left out to simplify long lines.`);
-    return { ground: Ground.parse({ type: 'FeatureCollection', features: taken }), notes };
+    if (leftOut.size > 0)
+      notes.push(`Not taken from its features: ${[...leftOut].sort().slice(0, 12).join(', ')}.`);
+    if (json['crs'] !== undefined)
+      notes.push(
+        'It names a system of coordinates (crs), which GeoJSON does not know any more: taken as WGS 84.'
+      );
+    return { ground: Ground.parse({ type: 'FeatureCollection', features: taken }), patches, notes };
   } catch (error) {
     if (error instanceof Refused) return { problem: error.message };
     throw error;
@@ -195,6 +252,8 @@ export const writeGeoJson = (
     longitude: number;
     latitude: number;
     outline?: Outline | undefined;
+    abundance?: string;
+    microhabitat?: string;
   }[]
 ): string =>
   JSON.stringify(
@@ -202,10 +261,16 @@ export const writeGeoJson = (
       type: 'FeatureCollection',
       features: [
         ...ground.features,
-        ...patches.map(({ name, taxon, longitude, latitude, outline }) => ({
+        ...patches.map(({ name, taxon, longitude, latitude, outline, abundance, microhabitat }) => ({
           type: 'Feature',
           geometry: outline ?? { type: 'Point', coordinates: [longitude, latitude] },
-          properties: { kind: 'patch', name, taxon }
+          properties: {
+            kind: 'patch',
+            name,
+            taxon,
+            ...(abundance ? { abundance } : {}),
+            ...(microhabitat ? { microhabitat } : {})
+          }
         }))
       ]
     },

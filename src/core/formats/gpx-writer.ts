@@ -1,5 +1,6 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import type { Position } from 'geojson';
+import { cleanText } from '../text';
 
 export interface GpxContent {
   readonly name: string;
@@ -19,8 +20,8 @@ export function writeGpx({ name, path, route, waypoints }: GpxContent): string {
   });
   const point = (one: GpxContent['waypoints'][number]) => ({
     ...place(one.longitude, one.latitude),
-    name: one.name,
-    ...(one.note ? { desc: one.note } : {})
+    name: cleanText(one.name),
+    ...(one.note ? { desc: cleanText(one.note) } : {})
   });
   return new XMLBuilder({
     ignoreAttributes: false,
@@ -33,13 +34,13 @@ export function writeGpx({ name, path, route, waypoints }: GpxContent): string {
       '@version': '1.1',
       '@creator': 'Good Trail',
       '@xmlns': 'http://www.topografix.com/GPX/1/1',
-      metadata: { name },
+      metadata: { name: cleanText(name) },
       wpt: waypoints.map(point),
-      ...(route ? { rte: { name, rtept: route.map(point) } } : {}),
+      ...(route ? { rte: { name: cleanText(name), rtept: route.map(point) } } : {}),
       ...(path
         ? {
             trk: {
-              name,
+              name: cleanText(name),
               trkseg: {
                 trkpt: path.map(([longitude, latitude, elevation]) => ({
                   ...place(longitude!, latitude!),

@@ -24,8 +24,29 @@ describe('reading GPX 1.1', () => {
     ]);
     expect('track' in result && result.track.name).toBe('007');
     expect('track' in result && result.track.notes).toEqual([
-      'The file holds 2 lines; the longest was taken.'
+      'The file holds 2 lines; the longest, 314.4 km, was taken.'
     ]);
+  });
+
+  it('joins the segments of a track, and goes by metres: many points at lunch are no walk', () => {
+    const walk = Array.from({ length: 21 }, (_, i) => point(54.3 + i * 0.001, -8.7));
+    const lunch = Array.from({ length: 400 }, (_, i) => point(54.32 + (i % 2) * 1e-6, -8.7));
+    const segments = [walk, lunch].map((points) => `<trkseg>${points.join('')}</trkseg>`).join('');
+    const result = readGpx(gpx(`<trk><name>Day</name>${segments}</trk>${track(lunch, 'Lunch')}`));
+    if ('problem' in result) throw new Error(result.problem);
+    expect(result.track.name).toBe('Day');
+    expect(result.track.pointsRead).toBe(421);
+    expect(result.track.notes).toEqual([
+      'The file holds 2 lines; the longest, 2.6 km, was taken.',
+      'Its 2 segments were joined.'
+    ]);
+  });
+
+  it('says what of its points is not taken, and counts lines from one', () => {
+    const symbol = point(54.3, -8.7).replace('</trkpt>', '<sym>Flag</sym></trkpt>');
+    const result = readGpx(gpx(track([symbol, point(54.31, -8.7)])));
+    expect('track' in result && result.track.notes).toEqual(['Not taken from its points: sym.']);
+    expect(problem('no xml')).toMatch(/line: 1/);
   });
 
   it('simplifies a hundred thousand points, and says so', () => {

@@ -1,7 +1,8 @@
-import simplify from '@turf/simplify';
+import length from '@turf/length';
 import { lineString } from '@turf/helpers';
 import type { Position } from 'geojson';
 import sax from 'sax';
+import { simplifyPath } from './simplify-path';
 
 /** GPX 1.1: tracks, routes and waypoints, read in one pass through the file. */
 
@@ -20,9 +21,11 @@ export interface GpxWaypoint extends GpxPoint {
 }
 
 export interface GpxFile {
-  /** Each segment of a track and each route. */
-  readonly lines: readonly { readonly name: string; readonly points: readonly GpxPoint[] }[];
+  /** Each track and each route, with its segments in order. */
+  readonly lines: readonly { readonly name: string; readonly segments: readonly (readonly GpxPoint[])[] }[];
   readonly waypoints: readonly GpxWaypoint[];
+  /** What the file holds beside this and is not taken: names of its elements. */
+  readonly leftOut: readonly string[];
 }
 
 type Problem = { readonly problem: string };
@@ -42,7 +45,8 @@ interface Open {
 export function readGpxFile(text: string): GpxFile | Problem {
   if (text.trim() === '') return { problem: 'This file is empty.' };
   const parser = sax.parser(true, { trim: true, position: true });
-  const lines: { name: string; points: GpxPoint[] }[] = [];
+  const lines: { name: string; segments: GpxPoint[][] }[] = [];
+  const leftOut = new Set<string>();
   const waypoints: GpxWaypoint[] = [];
   const open: Open[] = [];
   let problem: string | undefined;
@@ -79,6 +83,8 @@ export function readGpxFile(text: string): GpxFile | Problem {
     if (tag === 'trk') segments = [];
     if (tag === 'rte') segments = [[]];
     if (tag === 'trkseg') segments.push([]);
+    const owner = open.at(-1)?.tag;
+    if (owner && places.has(owner) && !kept.has(tag)) leftOut.add(tag);
     open.push({ tag, attributes: attributes as Record<string, string>, texts: {} });
   };
   parser.ontext = parser.oncdata = (value) => {
@@ -89,11 +95,14 @@ export function readGpxFile(text: string): GpxFile | Problem {
     const one = open.pop()!;
     if (places.has(one.tag)) closePlace(one);
     if (one.tag === 'trk' || one.tag === 'rte')
-      lines.push(...segments.map((points) => ({ name: one.texts['name'] ?? '', points })));
+      lines.push({ name: one.texts['name'] ?? '', segments: segments.filter(({ length: n }) => n > 0) });
   };
   parser.onerror = (error) => {
     refuse(
-      `This file is not well-formed XML, so it is no GPX track: ${error.message.replace(/\s*\n\s*/g, ', ').toLowerCase()}`
+      `This file is not well-formed XML, so it is no GPX track: ${error.message
+        .replace(/line: (\d+)/i, (_, line: string) => `line: ${Number(line) + 1}`)
+        .replace(/\s*\n\s*/g, ', ')
+        .toLowerCase()}`
     );
   };
   // Past the first problem the rest of the file is not read.
@@ -101,7 +110,7 @@ export function readGpxFile(text: string): GpxFile | Problem {
     parser.write(text.slice(from, from + chunk));
   }
   if (!problem) parser.close();
-  return problem ? { problem } : { lines, waypoints };
+  return problem ? { problem } : { lines, waypoints, leftOut: [...leftOut].sort() };
 }
 
 const chunk = 65_536;
@@ -118,21 +127,19 @@ export interface GpxTrack {
 export type GpxResult = { readonly track: GpxTrack } | Problem;
 
 const mostPoints = 2000;
-const simplifyDegrees = 0.00002;
 
 const positionOf = ({ longitude, latitude, elevation }: GpxPoint): Position =>
   elevation === undefined ? [longitude, latitude] : [longitude, latitude, elevation];
 
-/** Fewer points where there are very many: along a bend by its shape, then evenly. */
-export function simplified(path: readonly Position[]): Position[] {
-  if (path.length <= mostPoints) return [...path];
-  const shaped = simplify(lineString([...path]), { tolerance: simplifyDegrees }).geometry.coordinates;
-  const step = Math.ceil(shaped.length / mostPoints);
-  return shaped.filter((_, i) => i % step === 0 || i === shaped.length - 1);
-}
+/** Fewer points where there are very many: those that matter most for its shape and its climbs. */
+export const simplified = (path: readonly Position[]): Position[] => simplifyPath(path, mostPoints);
+
+const metresOf = (path: readonly Position[]): number =>
+  path.length < 2 ? 0 : length(lineString([...path]), { units: 'meters' });
 
 /**
- * Reads the longest track or route of a GPX 1.1 file.
+ * Reads the longest track or route of a GPX 1.1 file, by metres on the ground. The segments of a track are one walk
+ * with pauses: they are joined.
  * @returns the path as [longitude, latitude(, metres)] positions, or a message that says what is wrong and where
  */
 export function readGpx(text: string): GpxResult {
@@ -146,11 +153,20 @@ export function readGpx(text: string): GpxResult {
           ? `This file holds ${waypoints.length} waypoints but no track or route to use as a path.`
           : 'This file holds no track or route.'
     };
-  const longest = lines.reduce((best, line) => (line.points.length > best.points.length ? line : best));
-  const full = longest.points.map(positionOf);
+  const measured = lines.map(({ name, segments }) => {
+    const points = segments.flatMap((segment) => segment.map(positionOf));
+    return { name, segments: segments.length, points, metres: metresOf(points) };
+  });
+  const longest = measured.reduce((best, line) => (line.metres > best.metres ? line : best));
+  const full = longest.points;
   if (full.length < 2) return { problem: 'The track has fewer than two points.' };
   const notes: string[] = [];
-  if (lines.length > 1) notes.push(`The file holds ${lines.length} lines; the longest was taken.`);
+  if (lines.length > 1)
+    notes.push(
+      `The file holds ${lines.length} lines; the longest, ${(longest.metres / 1000).toFixed(1)} km, was taken.`
+    );
+  if (longest.segments > 1) notes.push(`Its ${longest.segments} segments were joined.`);
+  if (file.leftOut.length > 0) notes.push(`Not taken from its points: ${file.leftOut.join(', ')}.`);
   const withoutElevation = full.filter((position) => position.length < 3).length;
   if (withoutElevation === full.length)
     notes.push('The track has no elevation: climbs are left out of walking times.');

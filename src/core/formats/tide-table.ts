@@ -1,19 +1,8 @@
 import { DateTime } from 'luxon';
+import { linesOf, numberIn } from './dialect';
 import { type Extreme, type TideConstituent, isConstituent } from '../sky';
 
 /** What a port publishes of its tide, as text: its constituents, or a table of its high and low waters. */
-
-const cellsOf = (line: string) => line.split(/[,;\t]/).map((cell) => cell.trim());
-const numberOf = (cell: string | undefined) => (cell?.trim() ? Number(cell) : NaN);
-
-/** Lines that say something, with their numbers; a first line without any figure is a heading. */
-function linesOf(text: string): { cells: string[]; line: number }[] {
-  return text
-    .replace(/^\uFEFF/, '')
-    .split(/\r?\n/)
-    .map((line, i) => ({ cells: cellsOf(line), line: i + 1, isBlank: line.trim() === '' }))
-    .filter(({ isBlank, cells, line }) => !isBlank && !(line === 1 && !Number.isFinite(numberOf(cells[1]))));
-}
 
 const mostConstituents = 80;
 
@@ -23,9 +12,11 @@ const mostConstituents = 80;
  */
 export function readConstituents(text: string): { constituents: TideConstituent[] } | { problem: string } {
   const constituents: TideConstituent[] = [];
-  for (const { cells, line } of linesOf(text)) {
-    const [name = '', amplitude, phase] = cells;
-    const [amplitudeMetres, phaseDegrees] = [numberOf(amplitude), numberOf(phase)];
+  const read = linesOf(text, 3);
+  if ('problem' in read) return read;
+  for (const { cells, line } of read.rows) {
+    const [name = '', ...numbers] = cells;
+    const [amplitudeMetres = NaN, phaseDegrees = NaN] = numbers.map((cell) => numberIn(cell, read.dialect));
     const at = `Line ${line}, “${cells.join(', ')}”`;
     if (!isConstituent(name))
       return {
@@ -61,10 +52,12 @@ const mostRows = 4000;
  */
 export function readTideTable(text: string, zone: string): { table: Extreme[] } | { problem: string } {
   const rows: { at: Date; metres: number; line: number }[] = [];
-  for (const { cells, line } of linesOf(text)) {
+  const read = linesOf(text, 2);
+  if ('problem' in read) return read;
+  for (const { cells, line } of read.rows) {
     const [time = '', height] = cells;
     const at = DateTime.fromISO(time.replace(' ', 'T'), { zone });
-    const metres = numberOf(height);
+    const metres = numberIn(height, read.dialect);
     const where = `Line ${line}, “${cells.join(', ')}”`;
     if (!at.isValid)
       return { problem: `${where}: “${time}” is no time. It should read like 2027-04-24 06:12.` };

@@ -1,5 +1,6 @@
 import type { DayOfWarmth } from '../season';
 import { readCsv } from './csv';
+import { dialectOf, numberIn } from './dialect';
 
 const mostDays = 15_000;
 const isDate = (text: string) => {
@@ -17,10 +18,15 @@ export function readWarmth(text: string): { days: DayOfWarmth[] } | { problem: s
   if ('problem' in rows) return { problem: `The file ${rows.problem}.` };
   if (rows.length === 0) return { problem: 'The file has a heading and no days.' };
   if (rows.length > mostDays) return { problem: `${rows.length} days; ${mostDays} are the most.` };
+  // Cells are cut already: what is left to tell is the decimal sign.
+  const dialect = dialectOf(
+    rows.flatMap(({ cells }) => [cells['min'] ?? '', cells['max'] ?? '']).map((cell) => `;${cell}`)
+  );
+  if ('problem' in dialect) return dialect;
   const days = new Map<string, DayOfWarmth>();
   for (const { line, cells } of rows) {
     const { date = '', min: low = '', max: high = '' } = cells;
-    const [min, max] = [low, high].map((cell) => (cell.trim() === '' ? NaN : Number(cell.replace('−', '-'))));
+    const [min, max] = [low, high].map((cell) => numberIn(cell, dialect));
     if (!isDate(date)) return { problem: `Line ${line}: “${date}” is no date like 2027-04-24.` };
     if (!(Math.abs(min!) <= 60 && Math.abs(max!) <= 60))
       return { problem: `Line ${line}: ${date} should have two temperatures in °C between −60 and 60.` };

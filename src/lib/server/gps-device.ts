@@ -32,7 +32,7 @@ export const listTours = (): Tour[] =>
       {
         id: idOf(path),
         name: lines[0]?.name ?? idOf(path),
-        points: lines.reduce((sum, { points }) => sum + points.length, 0),
+        points: lines.flatMap(({ segments }) => segments).reduce((sum, points) => sum + points.length, 0),
         waypoints: waypoints.length
       }
     ];

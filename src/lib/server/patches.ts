@@ -55,14 +55,26 @@ export async function readPatch(db: SchoolDb, siteId: string, id: string): Promi
   return rows[0] && patchOf(rows[0]);
 }
 
-export type NewPatch = Pick<Patch, 'name' | 'taxon' | 'longitude' | 'latitude' | 'abundance'>;
+export type NewPatch = Pick<Patch, 'name' | 'taxon' | 'longitude' | 'latitude' | 'abundance'> &
+  Partial<Pick<Patch, 'microhabitat' | 'outline'>>;
 
 export async function addPatch(db: SchoolDb, siteId: string, patch: NewPatch): Promise<string> {
   const id = uuid();
   await db.query(
-    `insert into patch (school_id, id, site_id, name, taxon, longitude, latitude, abundance)
-     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [db.schoolId, id, siteId, patch.name, patch.taxon, patch.longitude, patch.latitude, patch.abundance]
+    `insert into patch (school_id, id, site_id, name, taxon, longitude, latitude, abundance, microhabitat, outline)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [
+      db.schoolId,
+      id,
+      siteId,
+      patch.name,
+      patch.taxon,
+      patch.longitude,
+      patch.latitude,
+      patch.abundance,
+      patch.microhabitat ?? '',
+      patch.outline ? JSON.stringify(patch.outline) : null
+    ]
   );
   return id;
 }

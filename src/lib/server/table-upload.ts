@@ -1,11 +1,20 @@
-import { strFromU8, unzipSync } from 'fflate';
+import { unzipSync } from 'fflate';
+import { cleanText, decodeText } from '$core/text';
 import { type Tables, tableNames } from '$core/formats';
 
 /** Unpacked, a whole library is about a megabyte. */
 const mostBytes = 20_000_000;
 
 const isZip = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
-const tableNamed = (path: string) => tableNames.find((name) => path.split('/').at(-1) === name);
+/** Browsers number what was downloaded twice: `taxa (1).csv`. */
+const tableNamed = (path: string) => {
+  const file = path
+    .split('/')
+    .at(-1)!
+    .replace(/ \(\d+\)(?=\.csv$)/, '')
+    .toLowerCase();
+  return tableNames.find((name) => file === name.toLowerCase());
+};
 
 /**
  * Reads uploaded tables: CSV files by their names, or archives of them. The kind is told by content.
@@ -18,7 +27,9 @@ export async function readUpload(files: readonly File[]): Promise<{ tables: Tabl
     const name = tableNamed(path);
     if (!name) return `“${path}” is none of the tables: they are called ${tableNames.join(', ')}.`;
     if (tables[name] !== undefined) return `${name} was uploaded twice.`;
-    tables[name] = strFromU8(bytes);
+    const decoded = decodeText(bytes);
+    if ('problem' in decoded) return `${name}: ${decoded.problem}`;
+    tables[name] = cleanText(decoded.text);
     return undefined;
   };
   for (const file of files) {

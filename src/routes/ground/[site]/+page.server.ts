@@ -4,7 +4,16 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { largestGpxBytes, readGpx } from '$core/formats';
-import { contaminationOf, isOutside, wetHabitats, withPath } from '$core/ground';
+import {
+  Ground,
+  centreOf,
+  contaminationOf,
+  isOutside,
+  metresBetween,
+  wetHabitats,
+  withPath
+} from '$core/ground';
+import { textOfFile } from '$core/text';
 import { englishName } from '$core/knowledge';
 import { halves } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
@@ -23,7 +32,9 @@ import { readSettings } from '$lib/server/schools';
 import { leads } from '$lib/server/accounts';
 import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/sightings';
 import { addPatch, listGonePatches, listPatches } from '$lib/server/patches';
-import { readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
+import type { SchoolDb } from '$lib/server/school';
+import { type Site, readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
+import type { Position } from 'geojson';
 import type { Actions, PageServerLoad } from './$types';
 
 const optionalText = z
@@ -224,16 +235,28 @@ export const actions: Actions = {
   track: async ({ request, locals, params }) => {
     const viewer = leading(locals);
     const id = idFrom(params.site, 'site');
-    const file = (await request.formData()).get('track');
+    const form = await request.formData();
+    const file = form.get('track');
     const refuse = (problem: string) => fail(400, { track: { problem: `${problem} Nothing was changed.` } });
     if (!(file instanceof File) || file.size === 0) return refuse('Choose a GPX file first.');
     if (file.size > largestGpxBytes)
       return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most.`);
-    const result = readGpx(await file.text());
+    const decoded = await textOfFile(file);
+    if ('problem' in decoded) return refuse(`${file.name}: ${decoded.problem}`);
+    const result = readGpx(decoded.text);
     if ('problem' in result) return refuse(`${file.name}: ${result.problem}`);
     const { track } = result;
     return inSchoolOf(viewer, async (db) => {
       const site = found(await readSite(db, id), 'site');
+      const away = await kilometresAway(db, site, track.path);
+      if (away > farKilometres && form.get('far') !== 'yes')
+        return fail(400, {
+          track: {
+            problem: `This track lies ${Math.round(away).toLocaleString('en-GB')} km from the site. If it belongs here all the same, choose it again and tick that. Nothing was changed.`,
+            isFar: true
+          }
+        });
+      const before = site.ground.features.find(({ properties }) => properties.kind === 'path');
       await saveGround(
         db,
         id,
@@ -242,9 +265,50 @@ export const actions: Actions = {
       const notes = track.notes.length > 0 ? ` ${track.notes.join(' ')}` : '';
       return {
         track: {
-          done: `${track.pointsRead} points of “${track.name || file.name}” are the site’s path now.${notes}`
+          done: `${track.pointsRead} points of “${track.name || file.name}” are the site’s path now.${notes}`,
+          // What an undo brings back: the path of before, or none.
+          before: JSON.stringify(before ?? null)
         }
       };
     });
+  },
+  /** Brings back the path that a track has replaced. */
+  untrack: async ({ request, locals, params }) => {
+    const viewer = leading(locals);
+    const id = idFrom(params.site, 'site');
+    let features: unknown[];
+    try {
+      const before: unknown = JSON.parse(String((await request.formData()).get('before')));
+      features = before === null ? [] : [before];
+    } catch {
+      return fail(400, {
+        track: { problem: 'The path of before did not arrive whole. Nothing was changed.' }
+      });
+    }
+    const path = Ground.safeParse({ type: 'FeatureCollection', features });
+    if (!path.success)
+      return fail(400, { track: { problem: 'The path of before is not readable. Nothing was changed.' } });
+    return inSchoolOf(viewer, async (db) => {
+      const { ground } = found(await readSite(db, id), 'site');
+      const others = ground.features.filter(({ properties }) => properties.kind !== 'path');
+      await saveGround(db, id, { ...ground, features: [...others, ...path.data.features] });
+      return { track: { done: 'The path is as it was before.' } };
+    });
   }
 };
+
+/** A track this far from what a site has already most likely belongs to another one. */
+const farKilometres = 5;
+
+/** How far a path lies from what is on the map of a site: its own places, or its patches; 0 where there is nothing yet. */
+async function kilometresAway(db: SchoolDb, site: Site, path: readonly Position[]): Promise<number> {
+  const [patch] = await listPatches(db, site.id);
+  const middle = centreOf(site.ground) ?? (patch && [patch.longitude, patch.latitude]);
+  if (!middle) return 0;
+  const [longitude, latitude] = middle as [number, number];
+  return Math.min(
+    ...path.map(
+      (at) => metresBetween({ longitude, latitude }, { longitude: at[0]!, latitude: at[1]! }) / 1000
+    )
+  );
+}

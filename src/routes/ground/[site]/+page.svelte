@@ -310,7 +310,18 @@
       <form method="POST" action="?/track" enctype="multipart/form-data" use:plainEnhance class="grid gap-2">
         <h2>Path from a GPX track</h2>
         {#if form?.track && 'problem' in form.track}<Notice kind="problem">{form.track.problem}</Notice>{/if}
-        {#if form?.track && 'done' in form.track}<Notice kind="done">{form.track.done}</Notice>{/if}
+        {#if form?.track && 'done' in form.track}<Notice kind="done"
+            >{form.track.done}{#if 'before' in form.track}
+              <button
+                class="cursor-pointer underline underline-offset-2"
+                formaction="?/untrack"
+                name="before"
+                value={form.track.before}>Undo</button
+              >{/if}</Notice
+          >{/if}
+        {#if form?.track && 'isFar' in form.track}<label class="note flex items-center gap-2"
+            ><input type="checkbox" class="checkbox" name="far" value="yes" />It belongs here all the same</label
+          >{/if}
         <label class="fine text-ink-2" for="track"
           >The longest track or route of the file replaces the path.</label
         >

@@ -12,6 +12,7 @@
   import { beforeNavigate, invalidateAll } from '$app/navigation';
   import { enhance } from '$app/forms';
   import { type GroundKind, type Shape, kindsOf } from '$core/ground';
+  import { textOfFile } from '$core/text';
   import MapEditor from '$lib/ui/map/MapEditor.svelte';
   import {
     type Drawn,
@@ -145,9 +146,11 @@
       };
       return;
     }
-    const text = await file.text();
     const refuse = (problem: string) =>
       (said = { kind: 'problem', text: `${file.name}: ${problem} Nothing was changed.` });
+    const read = await textOfFile(file);
+    if ('problem' in read) return refuse(read.problem);
+    const { text } = read;
     if (/^\s*</.test(text) || file.name.toLowerCase().endsWith('.gpx')) {
       const result = readGpx(text);
       if ('problem' in result) return refuse(result.problem);
@@ -169,11 +172,26 @@
     } else {
       const result = readGeoJson(text);
       if ('problem' in result) return refuse(result.problem);
-      step([...drawn, ...drawnOf(result.ground, newId)]);
-      const count = result.ground.features.length;
+      const shapeOf = ({ kind, name, geometry }: (typeof drawn)[number]) =>
+        JSON.stringify([kind, name ?? '', geometry]);
+      const there = new Set(drawn.map(shapeOf));
+      const all = drawnOf(result.ground, newId);
+      const added = all.filter((one) => !there.has(shapeOf(one)));
+      step([...drawn, ...added]);
+      const count = added.length;
+      const again = all.length - count;
       said = {
         kind: 'done',
-        text: `${count === 1 ? 'One feature' : `${count} features`} of ${file.name} ${count === 1 ? 'was' : 'were'} added. ${result.notes.join(' ')}`
+        text: [
+          `${count === 1 ? 'One feature' : `${count} features`} of ${file.name} ${count === 1 ? 'was' : 'were'} added.`,
+          again > 0 ? `${again} stood on the map already.` : '',
+          result.patches.length > 0
+            ? `${result.patches.length} patches in it are brought in under Waypoints, with the same file.`
+            : '',
+          ...result.notes
+        ]
+          .filter(Boolean)
+          .join(' ')
       };
     }
   }

@@ -1,5 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
+import { abundances } from '$core/evidence';
+import { Outline } from '$core/ground';
 import { englishName } from '$core/knowledge';
 import { addFind } from '$lib/server/finds';
 import { listTours } from '$lib/server/gps-device';
@@ -40,7 +42,11 @@ const Waypoint = z.object({
   taxon: z.string().max(80),
   longitude: z.number().min(-180).max(180),
   latitude: z.number().min(-90).max(90),
-  seenOn: z.union([z.iso.date(), z.literal('')])
+  seenOn: z.union([z.iso.date(), z.literal('')]),
+  // Of a patch that was one before: our own files have these.
+  abundance: z.enum(abundances).catch('occasional').default('occasional'),
+  microhabitat: z.string().trim().max(300).default(''),
+  outline: Outline.optional()
 });
 const Sent = z.array(Waypoint).min(1, 'Tick at least one waypoint.').max(500, '500 at a time are the most.');
 
@@ -61,9 +67,9 @@ export const actions: Actions = {
       found(await readSite(db, id), 'site');
       const library = await libraryOf(db);
       let [patches, finds] = [0, 0];
-      for (const { name, note, taxon, longitude, latitude, seenOn } of sent.data)
+      for (const { name, note, taxon, longitude, latitude, seenOn, ...patch } of sent.data)
         if (library.taxa.has(taxon)) {
-          await addPatch(db, id, { name, taxon, longitude, latitude, abundance: 'occasional' });
+          await addPatch(db, id, { name, taxon, longitude, latitude, ...patch });
           patches += 1;
         } else {
           // A clock that runs ahead does not move a find into the future.

@@ -5,60 +5,100 @@
   import Upload from '@lucide/svelte/icons/upload';
   import { plantIn } from '$lib/ui/field/name-in';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
-  import { metresBetween } from '$core/ground';
+  import { type Outline, metresBetween } from '$core/ground';
+  import { textOfFile } from '$core/text';
   import FileDrop from '$lib/ui/FileDrop.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();
 
-  interface Row {
+  interface Point {
+    readonly name: string;
+    readonly note: string;
+    readonly longitude: number;
+    readonly latitude: number;
+    readonly seenOn: string;
+    readonly taxon?: string;
+    // Of a patch that was one before.
+    readonly abundance?: string;
+    readonly microhabitat?: string;
+    readonly outline?: Outline;
+  }
+  interface Row extends Omit<Point, 'name' | 'taxon'> {
     isTaken: boolean;
     name: string;
-    note: string;
     taxon: string;
-    longitude: number;
-    latitude: number;
-    seenOn: string;
     near: { name: string; taxon: string; metres: number } | undefined;
   }
   let rows = $state<Row[]>([]);
   let from = $state('');
   let problem = $state('');
+  let notes = $state<readonly string[]>([]);
 
   /** A waypoint this near to a patch of the same plant is taken for it. */
   const samePlace = 15;
   /** Waypoints further off than this most likely belong to another site. */
   const farOff = 3000;
-  async function take(text: string, name: string) {
+  /** The points of a file, or what is wrong with it. Patches of our own GeoJSON come back with all that they had. */
+  async function pointsIn(
+    text: string
+  ): Promise<{ points: Point[]; notes: readonly string[] } | { problem: string }> {
     // Not the whole of formats: reading tables needs what browsers do not have.
+    if (/^\s*\{/.test(text)) {
+      const { readGeoJson } = await import('$core/formats/geojson');
+      const file = readGeoJson(text);
+      if ('problem' in file) return file;
+      const others = file.ground.features.length;
+      return {
+        points: file.patches.map((patch) => ({ ...patch, note: '', seenOn: '' })),
+        notes: [
+          ...file.notes,
+          ...(others > 0
+            ? [`${others} other features belong on the map of the site: bring them in there.`]
+            : [])
+        ]
+      };
+    }
     const { readGpxFile } = await import('$core/formats/gpx');
+    const file = readGpxFile(text);
+    if ('problem' in file) return file;
+    return {
+      points: file.waypoints.map(({ time, ...point }) => ({ ...point, seenOn: time?.slice(0, 10) ?? '' })),
+      notes: [
+        ...(file.leftOut.length > 0 ? [`Not taken from its points: ${file.leftOut.join(', ')}.`] : []),
+        ...(file.lines.length > 0 ? ['Its track belongs on the map of the site: bring it in there.'] : [])
+      ]
+    };
+  }
+
+  async function take(text: string, name: string) {
     rows = [];
     problem = '';
+    notes = [];
     from = name;
-    const file = readGpxFile(text);
+    const file = await pointsIn(text);
     if ('problem' in file) {
       problem = `${name}: ${file.problem} Nothing was brought in.`;
       return;
     }
-    if (file.waypoints.length === 0) {
-      problem = `${name} holds no waypoints${file.lines.length > 0 ? ', only a track: bring that in on the map of the site' : ''}.`;
+    notes = file.notes;
+    if (file.points.length === 0) {
+      problem = `${name} holds no waypoints. ${notes.join(' ')}`;
       return;
     }
-    rows = file.waypoints.map((point, i): Row => {
+    rows = file.points.map((point, i): Row => {
       const nearest = data.patches
         .map((patch) => ({ name: patch.name, taxon: patch.taxon, metres: metresBetween(point, patch) }))
         .sort((a, b) => a.metres - b.metres)[0];
-      const taxon = plantIn(`${point.name} ${point.note}`, data.plants) ?? '';
+      const known = data.plants.some(({ value }) => value === point.taxon) ? point.taxon : undefined;
+      const taxon = known ?? plantIn(`${point.name} ${point.note}`, data.plants) ?? '';
       const isThere = nearest && nearest.taxon === taxon && nearest.metres <= samePlace;
       return {
+        ...point,
         isTaken: !isThere && !(nearest && nearest.metres > farOff),
         name: point.name || `Waypoint ${i + 1}`,
-        note: point.note,
         taxon,
-        longitude: point.longitude,
-        latitude: point.latitude,
-        seenOn: point.time?.slice(0, 10) ?? '',
         near: nearest
       };
     });
@@ -70,7 +110,9 @@
       problem = `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most. Nothing was brought in.`;
       return;
     }
-    await take(await file.text(), file.name);
+    const read = await textOfFile(file);
+    if ('problem' in read) problem = `${file.name}: ${read.problem} Nothing was brought in.`;
+    else await take(read.text, file.name);
   }
   async function takeTour(id: string, name: string) {
     try {
@@ -103,12 +145,12 @@
 <FileDrop ondrop={(file) => void takeFile(file)} class="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-2">
   <section>
     <h2>From a file</h2>
-    <p class="note mt-1 text-ink-2">GPX 1.1, by choice or dropped here.</p>
+    <p class="note mt-1 text-ink-2">GPX, or the GeoJSON of a site, by choice or dropped here.</p>
     <label class="btn btn-line mt-2 cursor-pointer"
       ><Upload size={17} aria-hidden="true" />Choose a file<input
         type="file"
         class="sr-only"
-        accept=".gpx,application/gpx+xml"
+        accept=".gpx,.geojson,.json,application/gpx+xml,application/geo+json"
         onchange={(event) => {
           void takeFile(event.currentTarget.files?.[0]);
           event.currentTarget.value = '';
@@ -140,7 +182,9 @@
   <section class="mt-6 border-t border-rule pt-4">
     <h2>{rows.length} waypoints of {from}</h2>
     <p class="note text-ink-2">
-      Tick what is to come in. With a plant it becomes a patch; without one a find that waits for its name.
+      Tick what is to come in. With a plant it becomes a patch, which keeps neither note nor date; without one
+      a find that waits for its name and keeps both.
+      {notes.join(' ')}
     </p>
     <div class="mt-2">
       {#key rows}

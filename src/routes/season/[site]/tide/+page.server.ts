@@ -1,5 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
+import { textOfFile } from '$core/text';
 import { readConstituents, readTideTable, writeConstituents } from '$core/formats';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
 import { lightMinutes, lightAt } from '$lib/server/light';
@@ -64,7 +65,9 @@ export const actions: Actions = {
       const file = sent.get('table');
       if (file instanceof File && file.size > 0) {
         if (file.size > largestTable) return refuse(`${file.name} is larger than a megabyte.`);
-        const read = readTideTable(await file.text(), site.timeZone);
+        const decoded = await textOfFile(file);
+        if ('problem' in decoded) return refuse(`${file.name}: ${decoded.problem}`);
+        const read = readTideTable(decoded.text, site.timeZone);
         if ('problem' in read) return refuse(`${file.name}: ${read.problem}`);
         await saveTide(db, id, { port, shoreBelowMetres, table: read.table });
         return { done: `${read.table.length} high and low waters of ${port} are kept.` };

@@ -1,5 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
+import { textOfFile } from '$core/text';
 import { readWarmth } from '$core/formats';
 import { daysAhead, degreeDayMethods, meanOfYears, warmthYear } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
@@ -55,7 +56,9 @@ export const actions: Actions = {
     const refuse = (problem: string) => fail(400, { problem: `${problem} Nothing was changed.` });
     if (!(file instanceof File) || file.size === 0) return refuse('Choose a file first.');
     if (file.size > largestFile) return refuse(`${file.name} is larger than 2 MB.`);
-    const read = readWarmth(await file.text());
+    const decoded = await textOfFile(file);
+    if ('problem' in decoded) return refuse(`${file.name}: ${decoded.problem}`);
+    const read = readWarmth(decoded.text);
     if ('problem' in read) return refuse(`${file.name}: ${read.problem}`);
     const { days } = read;
     return inSchoolOf(viewer, async (db) => {
