@@ -54,7 +54,7 @@ module.exports = {
       from: {
         path: '^src',
         pathNot:
-          '^src/lib/server/(school|trouble)\\.ts$|^src/lib/server/accounts/|^src/hooks\\.server\\.ts$|^src/routes/health/'
+          '^src/lib/server/(school|trouble|limits)\\.ts$|^src/lib/server/accounts/|^src/hooks\\.server\\.ts$|^src/routes/health/'
       },
       to: { path: '^src/lib/server/database\\.ts$' }
     },

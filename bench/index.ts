@@ -5,6 +5,7 @@ import { runMain } from '../scripts/setup/say.js';
 import { prepareTemplates } from '../scripts/setup/templates.js';
 import { browserFigures } from './browser';
 import { coreFigures } from './core';
+import { crowdFigures } from './crowd';
 import { drawingFigures } from './drawing';
 import { type Figure, printFigures } from './figure';
 import { groundFigures } from './ground';
@@ -29,6 +30,7 @@ async function main(): Promise<number> {
   try {
     Object.assign(process.env, await prepareTemplates(cluster));
     figures.push(...(await serverFigures()));
+    figures.push(...(await crowdFigures()));
     figures.push(...(await browserFigures()));
     figures.push(...(await learningFigures()));
   } finally {

@@ -1,11 +1,14 @@
 -- Entering a school in one trip: binds the transaction to it and sets its clock and zone. The answer is the school's
 -- own time: its demo date at this time of day, or the wall clock.
-create function enter_school(wanted uuid) returns timestamptz language plpgsql as $$
+-- A statement that takes longer than its patience (ms) is given up, and so is a transaction in which nothing happens.
+create function enter_school(wanted uuid, patience integer) returns timestamptz language plpgsql as $$
 declare
   moment timestamptz;
   zone text;
 begin
-  perform set_config('app.school', wanted::text, true);
+  perform set_config('app.school', wanted::text, true),
+          set_config('statement_timeout', patience::text, true),
+          set_config('idle_in_transaction_session_timeout', (3 * patience)::text, true);
   select case when demo_date is null then now()
               else (demo_date + (now() at time zone time_zone)::time) at time zone time_zone end, time_zone
     into moment, zone from school;
@@ -135,3 +138,26 @@ end $$;
 -- Learners see places coarsely or not at all: the school says which.
 alter table school
   add column learners_see_places text not null default 'coarse' check (learners_see_places in ('exact', 'coarse', 'none'));
+
+-- Who a session's token belongs to, where, and as what: in one trip, for every request. Nothing where it has ended.
+create function viewer_of(token bytea, idle_days integer, patience integer)
+returns table (session_id uuid, account_id uuid, school_id uuid, person_id uuid, confirmed_at timestamptz, schools integer,
+               is_stale boolean, name text, role text, school text, demo_date date, time_zone text, today date)
+language plpgsql as $$
+begin
+  select session.id, session.account_id, session.school_id, membership.person_id, session.confirmed_at,
+         (select count(*) from membership other where other.account_id = session.account_id),
+         session.seen_at < now() - interval '5 minutes'
+    into session_id, account_id, school_id, person_id, confirmed_at, schools, is_stale
+    from session join membership on membership.account_id = session.account_id
+                                and membership.school_id = session.school_id
+   where session.token_hash = token and session.expires_at > now()
+     and session.seen_at > now() - make_interval(days => idle_days);
+  if not found then return; end if;
+  perform enter_school(school_id, patience);
+  return query
+    select viewer_of.session_id, viewer_of.account_id, viewer_of.school_id, viewer_of.person_id, viewer_of.confirmed_at,
+           viewer_of.schools, viewer_of.is_stale, person.name, person.role, own.name, own.demo_date, own.time_zone,
+           (domain_now() at time zone own.time_zone)::date
+      from person join school own on own.school_id = person.school_id where person.id = viewer_of.person_id;
+end $$;

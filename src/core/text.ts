@@ -60,7 +60,7 @@ export function decodeText(bytes: Uint8Array): { readonly text: string } | { rea
   if (mark?.problem) return { problem: mark.problem };
   const declared = mark?.label ?? declaredIn(bytes);
   const label = declared ?? 'utf-8';
-  let decoder: TextDecoder;
+  let decoder: InstanceType<typeof TextDecoder>;
   try {
     decoder = new TextDecoder(label, { fatal: true });
   } catch {

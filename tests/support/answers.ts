@@ -45,6 +45,24 @@ export async function openQuestion(
   return found ? { questionId: found[1]!, drill: found[2] as DrillName } : undefined;
 }
 
+/** The open question of a round, as the page asks for it after an answer: data alone, without the page. */
+export async function openQuestionOf(
+  client: Client,
+  roundPath: string
+): Promise<{ questionId: string; drill: DrillName } | undefined> {
+  const text = await client.text(`${roundPath}/__data.json`);
+  const { nodes } = JSON.parse(text) as { nodes: ({ data?: unknown[] } | null)[] };
+  const data = nodes.flatMap((node) => (node?.data ? [node.data] : [])).at(-1) ?? [];
+  // Values stand in one list; objects name the places of theirs.
+  const at = (place: unknown) => data[Number(place)] as Record<string, unknown> | undefined;
+  const next = at(at(at(0)?.['round'])?.['next']);
+  if (!next) return undefined;
+  return {
+    questionId: String(data[Number(next['id'])]),
+    drill: data[Number(at(next['question'])?.['drill'])] as DrillName
+  };
+}
+
 /** Answers a round's questions cautiously until one of a drill is open. */
 export async function openOf(
   client: Client,

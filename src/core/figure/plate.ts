@@ -318,3 +318,21 @@ export function charactersAt(plate: Plate, tap: Point): string[] | undefined {
     }
   return undefined;
 }
+
+/**
+ * What of a plate is needed once it is written out: where a tap meets which characters. A tenth of the whole, for who
+ * keeps many of them.
+ */
+export const withoutShapes = (plate: Plate): Plate => ({
+  ...plate,
+  marks: [],
+  figures: plate.figures.map((figure) => ({
+    ...figure,
+    scene: {
+      ...figure.scene,
+      parts: figure.scene.parts
+        .filter(({ shows }) => shows.length > 0)
+        .map((part) => ({ ...part, shapes: [] }))
+    }
+  }))
+});

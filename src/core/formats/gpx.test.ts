@@ -37,7 +37,7 @@ describe('reading GPX 1.1', () => {
     expect(result.track.name).toBe('Day');
     expect(result.track.pointsRead).toBe(421);
     expect(result.track.notes).toEqual([
-      'The file holds 2 lines; the longest, 2.6 km, was taken.',
+      'The file holds 2 lines; the longest, 2.3 km, was taken.',
       'Its 2 segments were joined.'
     ]);
   });

@@ -6,7 +6,8 @@ import {
   listParts,
   plateInWords,
   renderPlate,
-  shownCharacters
+  shownCharacters,
+  withoutShapes
 } from '../figure';
 import { type Library, type StageDescription, cellInWords } from '../knowledge';
 
@@ -71,19 +72,28 @@ export interface QuestionPicture {
   showsOf(part: number): readonly string[] | undefined;
   /** What is shown, for those who do not see it. */
   readonly words: readonly string[];
-  readonly image: QuestionImage;
+  image(): QuestionImage;
   /** Who took it, where it is a photograph. */
   readonly credit?: string;
+}
+
+/** The drawing of a picture; empty where it is a photograph. */
+export function svgOf(picture: QuestionPicture): string {
+  const image = picture.image();
+  return 'svg' in image ? image.svg : '';
 }
 
 export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
   const parts = listParts(plate);
   const seen = new Set<string>();
+  // Questions are kept while they are open: the drawing as it is sent, and of the plate what a tap needs.
+  const svg = renderPlate(plate);
+  const slim = withoutShapes(plate);
   return {
     size: { width: plate.width, height: plate.height },
     shown: shownCharacters(plate),
-    charactersAt: (tap) => charactersAt(plate, tap),
-    placeOf: (character) => anchorOf(plate, character),
+    charactersAt: (tap) => charactersAt(slim, tap),
+    placeOf: (character) => anchorOf(slim, character),
     // Parts that show a character, one of each kind and view.
     parts: parts.flatMap(({ id, kind, view, shows }) => {
       const label = view === 'whole' ? `${kind}, whole plant` : `${kind}, near`;
@@ -93,7 +103,7 @@ export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
     }),
     showsOf: (part) => parts[part]?.shows,
     words: plateInWords(library, plate),
-    image: { svg: renderPlate(plate) }
+    image: () => ({ svg })
   };
 }
 
@@ -134,7 +144,7 @@ export function photographedPicture(
         ({ character }) => `${character.name}: ${cellInWords(character, stage.cells.get(character.slug)!)}.`
       )
     ],
-    image: { photograph: photograph.id },
+    image: () => ({ photograph: photograph.id }),
     credit: photograph.credit
   };
 }

@@ -18,14 +18,15 @@ const setting = (name: string, usual: number): number => {
   return Number.isInteger(given) && given > 0 ? given : usual;
 };
 
+/** How long one statement may take on the server. */
+export const patienceMs = (): number => 1000 * setting('DATABASE_PATIENCE_SECONDS', 20);
+
 /** Milliseconds. The server gives up a statement before the client gives up the server. */
 const waits = () => {
-  const forStatement = 1000 * setting('DATABASE_PATIENCE_SECONDS', 20);
+  const forStatement = patienceMs();
   return {
     forConnection: Math.min(10_000, forStatement),
-    forStatement,
-    forAnswer: forStatement + Math.min(5_000, forStatement),
-    idleInTransaction: 3 * forStatement
+    forAnswer: forStatement + Math.min(5_000, forStatement)
   };
 };
 
@@ -120,13 +121,7 @@ export const query = <Row extends pg.QueryResultRow>(
 export const inTransaction = <T>(work: (client: pg.PoolClient) => Promise<T>): Promise<T> =>
   withConnection(async (client) => {
     try {
-      const { forStatement, idleInTransaction } = waits();
       await client.query('begin');
-      // For this transaction alone: a connection may be shared with others in between.
-      await client.query(
-        "select set_config('statement_timeout', $1, true), set_config('idle_in_transaction_session_timeout', $2, true)",
-        [String(forStatement), String(idleInTransaction)]
-      );
       const result = await work(client);
       await client.query('commit');
       return result;

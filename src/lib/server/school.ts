@@ -1,5 +1,5 @@
 import type { PoolClient } from 'pg';
-import { inTransaction } from './database';
+import { inTransaction, patienceMs } from './database';
 
 /** A connection inside a transaction of one school: row-level security shows and takes that school's rows only. */
 export type SchoolDb = PoolClient & { readonly schoolId: string; readonly now: Date };
@@ -10,7 +10,10 @@ export type SchoolDb = PoolClient & { readonly schoolId: string; readonly now: D
  * instant's date is the school's, in the hour after midnight too.
  */
 export async function enterSchool(client: PoolClient, schoolId: string): Promise<SchoolDb> {
-  const { rows } = await client.query<{ now: Date }>('select enter_school($1) as now', [schoolId]);
+  const { rows } = await client.query<{ now: Date }>('select enter_school($1, $2) as now', [
+    schoolId,
+    patienceMs()
+  ]);
   return Object.assign(client, { schoolId, now: rows[0]!.now });
 }
 

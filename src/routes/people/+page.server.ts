@@ -15,6 +15,7 @@ import {
 } from '$lib/server/accounts';
 import { audit } from '$lib/server/audit';
 import { inSchoolOf, leading, lookingAgain, owning } from '$lib/server/guard';
+import { overQuota } from '$lib/server/limits';
 import {
   type Person,
   addCohort,
@@ -119,6 +120,8 @@ export const actions: Actions = {
     const form = await superValidate(event.request, zod4(PersonForm), { id: 'person' });
     if (!form.valid) return fail(400, { form });
     const { name, role, email, cohortId, isMinor } = form.data;
+    const tooMany = await overQuota('invitations', viewer.personId);
+    if (tooMany) return setError(form, 'name', tooMany, { status: 429 });
     if (role === 'instructor' && viewer.role !== 'owner')
       return setError(form, 'role', 'Only an owner can add instructors.');
     if (email && role === 'guest')
@@ -145,6 +148,8 @@ export const actions: Actions = {
   },
   invite: async (event) => {
     const viewer = leading(event.locals);
+    const tooMany = await overQuota('invitations', viewer.personId);
+    if (tooMany) return fail(429, { problem: tooMany });
     const data = await event.request.formData();
     const email = z.email().safeParse(data.get('email'));
     if (!email.success) return fail(400, { problem: 'This is no e-mail address: nobody was invited.' });

@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { comingPairs, learnerState, openRounds, planToday, startRoundOfToday } from '$lib/server/drills';
 import { inSchoolOf, signedIn } from '$lib/server/guard';
+import { overQuota } from '$lib/server/limits';
 import { unitsOf } from '$core/learning';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -32,6 +33,8 @@ export const load: PageServerLoad = ({ locals }) => {
 export const actions: Actions = {
   today: async ({ locals }) => {
     const viewer = signedIn(locals);
+    const tooMany = await overQuota('rounds', viewer.personId);
+    if (tooMany) return fail(429, { problem: tooMany });
     const round = await inSchoolOf(viewer, (db) => startRoundOfToday(db, viewer));
     if (!round)
       return fail(409, {

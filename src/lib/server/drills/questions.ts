@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import sharp, { type Sharp } from 'sharp';
 import { z } from 'zod';
 import type { Library } from '$core/knowledge';
@@ -39,24 +40,24 @@ export interface AskedQuestion {
 
 type Drawn = Posed<OpenQuestion, Given>;
 
-/** A question is drawn for its page, its pictures and its answer: the latest drawings of this process are kept. */
-const drawings = new Map<string, { readonly library: Library; readonly posed: Drawn }>();
-const keptDrawings = 200;
+/**
+ * A question is drawn for its page, its pictures and its answer, and the same question for everybody whom it is asked:
+ * the latest drawings of this process are kept, the one used last the longest.
+ */
+const drawings = new LRUCache<string, { readonly library: Library; readonly posed: Drawn }>({ max: 400 });
 
 /** A photograph that was taken away meanwhile gives way to a drawing. */
-async function drawQuestion(db: SchoolDb, id: string, spec: Specification): Promise<Drawn | undefined> {
+async function drawQuestion(db: SchoolDb, spec: Specification): Promise<Drawn | undefined> {
   const library = await libraryOf(db);
   const photographs: Photographs = new Map(
     (await readPhotographs(db, photographIds(spec))).map((one) => [one.id, one])
   );
-  const key = [id, ...photographs.keys()].join(' ');
+  const key = JSON.stringify([spec, ...photographs.keys()]);
   const known = drawings.get(key);
   if (known?.library === library) return known.posed;
   const posed = pose(library, spec, photographs);
   if (!posed) return undefined;
   drawings.set(key, { library, posed });
-  const [oldest] = drawings.keys();
-  if (drawings.size > keptDrawings) drawings.delete(oldest!);
   return posed;
 }
 
@@ -77,7 +78,7 @@ export const questionColumns = `question.id, specification, round.walk_id,
 /** @returns undefined where the library has its plants no more */
 export async function askQuestion(db: SchoolDb, row: QuestionRow): Promise<AskedQuestion | undefined> {
   const spec = StoredSpecification.parse(row.specification);
-  const posed = await drawQuestion(db, row.id, spec);
+  const posed = await drawQuestion(db, spec);
   return (
     posed && {
       id: row.id,

@@ -6,6 +6,7 @@ import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { listCohorts, listPeople } from '$lib/server/people';
 import { pairTallies, readinessOf } from '$lib/server/progress';
+import { overQuota } from '$lib/server/limits';
 import { readWalk } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -42,6 +43,8 @@ export const actions: Actions = {
   default: async ({ locals, params }) => {
     const viewer = signedIn(locals);
     const id = idFrom(params.walk, 'walk');
+    const tooMany = await overQuota('rounds', viewer.personId);
+    if (tooMany) return fail(429, { problem: tooMany });
     const round = await inSchoolOf(viewer, async (db) => {
       found(await readWalk(db, viewer, id), 'walk');
       return startRound(db, viewer, id);

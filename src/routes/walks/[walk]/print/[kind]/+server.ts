@@ -11,6 +11,7 @@ import {
   workOn
 } from '$lib/server/print/jobs';
 import type { Viewer } from '$lib/server/accounts';
+import { overQuota } from '$lib/server/limits';
 import { readWalk } from '$lib/server/walks';
 import type { RequestHandler } from './$types';
 
@@ -28,6 +29,8 @@ export const POST: RequestHandler = async ({ locals, params }) => {
   const viewer = signedIn(locals);
   const kind = kindFor(viewer, params.kind);
   const id = idFrom(params.walk, 'walk');
+  const tooMany = await overQuota('prints', viewer.personId);
+  if (tooMany) error(429, tooMany);
   const brief = await inSchoolOf(viewer, async (db) => {
     found(await readWalk(db, viewer, id), 'walk');
     const newest = found(await readBrief(db, id), 'brief');

@@ -10,13 +10,14 @@ import type { RequestHandler } from './$types';
 /** Close views beside the plant, such as `leaf,stem`. */
 const Views = z
   .string()
-  .transform((text) => text.split(','))
+  .transform((text) => [...new Set(text.split(','))])
   .pipe(z.array(z.enum(views)).max(3))
   .optional();
 
 /** A plate by knowledge, drawing version, taxon, stage and seed: such an address never shows anything else. */
 export const GET: RequestHandler = async ({ locals, params, url }) => {
-  const seed = Number(params.seed);
+  // One way to write a number: else the same drawing has endless addresses.
+  const seed = /^(0|[1-9]\d{0,9})$/.test(params.seed) ? Number(params.seed) : NaN;
   const asked = Views.safeParse(url.searchParams.get('views') ?? undefined);
   if (!asked.success) notHere('plate');
   const stageName = Stage.safeParse(params.stage);

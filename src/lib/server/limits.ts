@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { RateLimiterPostgres, type RateLimiterRes } from 'rate-limiter-flexible';
-import { query } from '../database';
+import { query } from './database';
 
 /**
  * Who may try how often. Failures alone count; what was right gives its point back. Somebody who knows an address can
@@ -9,8 +9,10 @@ import { query } from '../database';
  */
 
 const minutes = 10;
-const limits = { account: 6, device: 10, address: 100 } as const;
+/** Failures within these minutes; of quotas, how often something may be done. */
+const limits = { account: 6, device: 10, address: 100, rounds: 60, invitations: 200, prints: 40 } as const;
 type Kind = keyof typeof limits;
+type Quota = 'rounds' | 'invitations' | 'prints';
 
 const store = {
   query: ({ text, values }: { text: string; values: unknown[] }) => query(text, values)
@@ -40,6 +42,27 @@ function limiter(kind: Kind): RateLimiterPostgres {
 /** Keys hold no addresses in plain words. */
 const keyOf = (text: string) => createHash('sha256').update(text.trim().toLowerCase()).digest('hex');
 
+const waitOf = async (kind: Kind, key: string): Promise<number> => {
+  try {
+    await limiter(kind).consume(key);
+    return 0;
+  } catch (refusal) {
+    if (refusal instanceof Error) throw refusal;
+    return Math.ceil((refusal as RateLimiterRes).msBeforeNext / 1000);
+  }
+};
+
+/**
+ * Whether somebody has done something so often within ten minutes that only a script does.
+ * @returns what is said then
+ */
+export async function overQuota(kind: Quota, personId: string): Promise<string | undefined> {
+  const wait = await waitOf(kind, personId);
+  return wait > 0
+    ? `That was ${limits[kind]} ${kind} within ${minutes} minutes. Wait ${Math.ceil(wait / 60)} min and try again.`
+    : undefined;
+}
+
 export interface Attempt {
   /** Seconds to wait, where there were too many failures. */
   readonly wait?: number;
@@ -63,12 +86,6 @@ export async function attempt(subject: string, address: string, device?: string)
       await (kind === 'address' ? limiter(kind).reward(key) : limiter(kind).delete(key));
   };
   let wait = 0;
-  for (const [kind, key] of counted)
-    try {
-      await limiter(kind).consume(key);
-    } catch (refusal) {
-      if (refusal instanceof Error) throw refusal;
-      wait = Math.max(wait, Math.ceil((refusal as RateLimiterRes).msBeforeNext / 1000));
-    }
+  for (const [kind, key] of counted) wait = Math.max(wait, await waitOf(kind, key));
   return wait > 0 ? { wait, succeeded } : { succeeded };
 }

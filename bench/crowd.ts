@@ -1,0 +1,125 @@
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { setTimeout as pause } from 'node:timers/promises';
+import pg from 'pg';
+import { tryPort } from '../scripts/setup/ports.js';
+import { serve } from '../scripts/setup/server.js';
+import { answerTo, cautious, openQuestionOf } from '../tests/support/answers';
+import { Client, signedIn } from '../tests/support/client';
+import { type TestDatabase, cloneDatabase, demo } from '../tests/support/database';
+import { type Figure, quantile } from './figure';
+
+/** A whole school practises at once: one process, the load from a second one on the same two cores. */
+
+const learners = 200;
+const secondsEach = 5;
+const seconds = 60;
+
+/** Learners of the group that has the walk, each with a session. @returns their cookies */
+async function enrol(database: TestDatabase, walkPath: string): Promise<string[]> {
+  const client = new pg.Client({ connectionString: database.superuser });
+  await client.connect();
+  const cookies: string[] = [];
+  const { rows } = await client.query('select cohort_id from walk where id = $1', [walkPath.split('/')[2]]);
+  for (let i = 0; i < learners; i += 1) {
+    const [person, account, token] = [randomUUID(), randomUUID(), randomBytes(32).toString('base64url')];
+    await client.query("insert into person (school_id, id, name, role) values ($1, $2, $3, 'learner')", [
+      demo.schoolId,
+      person,
+      `Learner ${i}`
+    ]);
+    await client.query('insert into cohort_member (school_id, cohort_id, person_id) values ($1, $2, $3)', [
+      demo.schoolId,
+      rows[0].cohort_id,
+      person
+    ]);
+    await client.query("insert into account (id, email, password_hash) values ($1, $2, 'none')", [
+      account,
+      `${account}@demo.example`
+    ]);
+    await client.query('insert into membership (account_id, school_id, person_id) values ($1, $2, $3)', [
+      account,
+      demo.schoolId,
+      person
+    ]);
+    await client.query(
+      "insert into session (token_hash, account_id, school_id, expires_at) values ($1, $2, $3, now() + interval '1 day')",
+      [createHash('sha256').update(token).digest(), account, demo.schoolId]
+    );
+    cookies.push(`session=${token}`);
+  }
+  await client.end();
+  return cookies;
+}
+
+/** Resident memory of a process, in megabytes. */
+const megabytesOf = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1]) / 1000;
+
+/** One learner: opens a question with its pictures, answers some seconds later, and so on. */
+async function practise(client: Client, walkPath: string, until: number, times: number[]): Promise<number> {
+  const timed = async <T>(work: () => Promise<T>): Promise<T> => {
+    const began = performance.now();
+    const result = await work();
+    times.push(performance.now() - began);
+    return result;
+  };
+  let answered = 0;
+  await pause(Math.random() * secondsEach * 1000);
+  while (performance.now() < until) {
+    const round = await timed(() => client.submit(`${walkPath}/practise`));
+    for (;;) {
+      const began = performance.now();
+      const open = await timed(() => openQuestionOf(client, round));
+      if (!open || began > until) break;
+      await timed(async () => (await client.fetch(`/questions/${open.questionId}/specimen`)).arrayBuffer());
+      await pause(
+        Math.max(0, secondsEach * 1000 * (0.8 + 0.4 * Math.random()) - (performance.now() - began))
+      );
+      const event = answerTo(open.questionId, cautious(open.drill));
+      const response = await timed(() => client.json('/api/events', { events: [event] }));
+      if (!response.ok) throw new Error(`an answer was refused: ${response.status}`);
+      answered += 1;
+    }
+  }
+  return answered;
+}
+
+export async function crowdFigures(): Promise<Figure[]> {
+  const database = await cloneDatabase('demo');
+  const server = await serve({ port: (await tryPort(0))!, app: database.app });
+  try {
+    const first = await signedIn(server.origin, 'learner');
+    const [walkPath] = /\/walks\/[0-9a-f-]{36}/.exec(await first.text('/walks'))!;
+    const cookies = await enrol(database, walkPath!);
+    const times: number[] = [];
+    const until = performance.now() + seconds * 1000;
+    let highest = 0;
+    const watch = setInterval(() => (highest = Math.max(highest, megabytesOf(server.pid!))), 500);
+    const answers = await Promise.all(
+      cookies.map((cookie) => practise(new Client(server.origin, cookie), walkPath!, until, times))
+    );
+    clearInterval(watch);
+    const sum = answers.reduce((a, b) => a + b, 0);
+    const how = `${learners} learners, an answer in ${secondsEach} s each, ${sum} answers in ${times.length} requests`;
+    return [
+      {
+        name: 'requests of a whole school',
+        unit: 'ms',
+        goal: 500,
+        value: quantile(times, 0.95),
+        how: `95 % of: ${how}`
+      },
+      {
+        name: 'memory of one process',
+        unit: 'MB',
+        goal: 600,
+        value: highest,
+        how: 'the highest while they practised'
+      }
+    ];
+  } finally {
+    await server.stop();
+    await database.drop();
+  }
+}
