@@ -21,9 +21,7 @@ export const auditKinds = {
   'person erased': 'erased a person',
   'person exported': 'took out the data of a person',
   'results exported': 'took out results',
-  'settings changed': 'changed the settings of the school',
-  'health notes read': 'read health notes',
-  'signed off': 'signed somebody off'
+  'settings changed': 'changed the settings of the school'
 } as const;
 export type AuditKind = keyof typeof auditKinds;
 

@@ -26,7 +26,7 @@
     The link stands here once. Whoever has it can use it: send it to nobody else, and close this page when it
     is sent.
   </p>
-  <textarea class="textarea font-mono text-[13px]" rows="8" readonly aria-label="Letter with the link"
+  <textarea class="textarea font-mono text-[13px]" rows="10" readonly aria-label="Letter with the link"
     >{letter.body}</textarea
   >
   <div class="flex flex-wrap gap-3">

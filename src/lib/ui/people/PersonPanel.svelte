@@ -30,7 +30,7 @@
 
 {#snippet id()}<input type="hidden" name="personId" value={person.id} />{/snippet}
 
-<div class="flex flex-wrap gap-x-10 gap-y-5">
+<div class="grid gap-x-10 gap-y-5 py-2 sm:grid-cols-2">
   {#if cohorts.length > 0}
     <form method="POST" action="?/groups" use:enhance={keep} class={part}>
       {@render id()}

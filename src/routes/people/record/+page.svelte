@@ -26,7 +26,7 @@
           ><tr
             ><th scope="col">when</th><th scope="col">who</th><th scope="col">what</th><th scope="col"
               >to whom</th
-            ><th scope="col">figures</th><th scope="col">request</th></tr
+            ><th scope="col">details</th><th scope="col">request</th></tr
           ></thead
         >
         <tbody>

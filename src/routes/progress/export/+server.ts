@@ -3,6 +3,8 @@ import { attachment } from '$lib/server/attachment';
 import { found, idFrom, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
 import { listCohorts, listPeople } from '$lib/server/people';
 import { dangerLimit, pairTallies, readAnswerRows } from '$lib/server/progress';
+import { audit } from '$lib/server/audit';
+import type { SchoolDb } from '$lib/server/school';
 import { closedRounds } from '$lib/server/quizzes';
 import type { RequestHandler } from './$types';
 
@@ -36,6 +38,8 @@ const tallyColumns = [
 /** A person's answers, `?person=`, or a group's sums, `?cohort=`, as a table. */
 export const GET: RequestHandler = async ({ locals, url }) => {
   const viewer = signedIn(locals);
+  const noteExport = (db: SchoolDb, about: string | undefined) =>
+    audit(db, { personId: viewer.personId, number: locals.number }, 'results exported', about);
   const asked = url.searchParams.get('person') ?? undefined;
   if (asked !== undefined || viewer.role === 'learner') {
     const personId = idFrom(asked ?? viewer.personId, 'person');
@@ -45,6 +49,7 @@ export const GET: RequestHandler = async ({ locals, url }) => {
         (await listPeople(db)).find(({ id }) => id === personId),
         'person'
       );
+      if (personId !== viewer.personId) await noteExport(db, personId);
       return readAnswerRows(db, personId, viewer.role === 'learner' ? await closedRounds(db, viewer) : []);
     });
     return attachment(writeCsv(answerColumns, rows), 'text/csv; charset=utf-8', 'answers.csv');
@@ -56,6 +61,7 @@ export const GET: RequestHandler = async ({ locals, url }) => {
       'group'
     );
     const names = new Map((await listPeople(db)).map(({ id, name }) => [id, name]));
+    await noteExport(db, undefined);
     const tallies = await pairTallies(db, group.members, { byStage: true });
     return {
       cohort: group,
