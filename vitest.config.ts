@@ -19,7 +19,7 @@ export default defineConfig({
     projects: [
       {
         ...project('unit', ['src/**/*.test.ts'], {
-          testTimeout: 30_000,
+          testTimeout: 90_000,
           // Nothing in the core keeps state: its library is read once for all files of a worker.
           isolate: false,
           server: { deps: { inline: ['@lucide/svelte'] } }
@@ -27,16 +27,23 @@ export default defineConfig({
         // Icons come as components.
         plugins: [svelte()]
       },
-      project('reference', ['tests/reference/**/*.test.ts'], { testTimeout: 30_000, isolate: false }),
+      project('reference', ['tests/reference/**/*.test.ts'], { testTimeout: 90_000, isolate: false }),
       project('server', ['tests/server/**/*.test.ts'], {
-        testTimeout: 30_000,
+        testTimeout: 90_000,
         hookTimeout: 60_000,
+        server: { deps: { inline: ['mgrs'] } },
+        pool: 'forks'
+      }),
+      // Asked for by name alone: ./test --only attack
+      project('attack', ['tests/attack/**/*.test.ts'], {
+        testTimeout: 300_000,
+        hookTimeout: 120_000,
         server: { deps: { inline: ['mgrs'] } },
         pool: 'forks'
       }),
       // After the others: each file has a database, a server and a Chromium of its own.
       project('browser', ['tests/browser/**/*.test.ts'], {
-        testTimeout: 180_000,
+        testTimeout: 480_000,
         hookTimeout: 120_000,
         sequence: { groupOrder: 1 }
       })

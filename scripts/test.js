@@ -8,9 +8,10 @@ import { local, program, root } from './setup/paths.js';
 import { SetupError, readOptions, runMain, say } from './setup/say.js';
 import { prepareTemplates } from './setup/templates.js';
 
-const help = `Usage: ./test [--only unit,reference,server,browser,static]
+const help = `Usage: ./test [--only unit,reference,server,browser,static,attack]
 
-Runs formatting, lint, types, dependency rules, and the unit, reference, server and browser tests.`;
+Runs formatting, lint, types, dependency rules, and the unit, reference, server and browser tests. The attack on an
+instance of our own runs where it is named.`;
 
 /** @type {[string, string[]][]} */
 const staticChecks = [
@@ -92,8 +93,9 @@ async function main() {
     console.log(help);
     return 0;
   }
-  const all = ['static', 'unit', 'reference', 'server', 'browser'];
-  const wanted = values.only ? values.only.split(',') : all;
+  const usual = ['static', 'unit', 'reference', 'server', 'browser'];
+  const all = [...usual, 'attack'];
+  const wanted = values.only ? values.only.split(',') : usual;
   const unknown = wanted.find((name) => !all.includes(name));
   if (unknown !== undefined) throw new SetupError(`There is no part '${unknown}'. Parts: ${all.join(', ')}.`);
   mkdirSync(local, { recursive: true });
@@ -102,7 +104,7 @@ async function main() {
   const projects = wanted.filter((name) => name !== 'static');
   if (projects.length > 0) {
     const env = { ...process.env };
-    const needsDatabase = projects.some((name) => name === 'server' || name === 'browser');
+    const needsDatabase = projects.some((name) => ['server', 'browser', 'attack'].includes(name));
     if (needsDatabase) {
       ensurePostgres();
       ensurePoppler();

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { Stage } from '$core/knowledge';
 import { outcomes } from '$core/learning';
 import { found, idFrom, inSchoolOf, leading, notHere, signedIn, teaching } from '$lib/server/guard';
+import { libraryOf } from '$lib/server/library';
 import { listPeople } from '$lib/server/people';
 import { personProgress } from '$lib/server/progress-page';
 import { leads } from '$lib/server/accounts';
@@ -60,6 +61,9 @@ export const actions: Actions = {
         (await listPeople(db)).find(({ id }) => id === personId),
         'person'
       );
+      const { taxa } = await libraryOf(db);
+      if (!pair.split('~').every((slug) => taxa.has(slug)))
+        return fail(400, { problem: 'The library has no such pair.', ...kept });
       await recordSignOff(db, viewer, { personId: person.id, pair, stage, ...rest });
       return { done: rest.step === 'signed off' ? 'Signed off.' : 'Recorded.' };
     });
