@@ -141,6 +141,9 @@ export const handle: Handle = async ({ event, resolve }) => {
   let status = 500;
   try {
     const response = secured(await answer(event, resolve), event.url);
+    const { body, bodyUsed } = event.request;
+    // What was refused before it was read still lies on the line, and would break the next request on it.
+    if (body && !bodyUsed && !body.locked) await discard(body);
     // SvelteKit gives every fault 500; what is away for a moment, or was no fault of ours, has a status of its own.
     status = response.status === 500 ? (event.locals.fault ?? 500) : response.status;
     return status === response.status

@@ -176,7 +176,7 @@ describe('hostile values', () => {
 
   it('in the address end in no fault', async () => {
     const faults: string[] = [];
-    for (const { route } of places().filter(({ route }) => route.includes('[')))
+    for (const { route } of places().filter(({ route }) => route.includes('[') && !route.includes('[token]')))
       for (const value of [
         '%00',
         '..%2f..',
