@@ -22,6 +22,28 @@ export default ts.config(
   },
   { files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser } } },
   {
+    files: ['**/*.svelte'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '$app/forms',
+              importNames: ['enhance'],
+              message: 'What was typed would be lost with a refusal: see forms.svelte.ts.'
+            },
+            {
+              name: 'sveltekit-superforms',
+              importNames: ['superForm'],
+              message: 'A refusal would not be said: see forms.svelte.ts.'
+            }
+          ]
+        }
+      ]
+    }
+  },
+  {
     // The core follows from its input alone: no clock, and no randomness but a seed.
     files: ['src/core/**/*.ts'],
     rules: {

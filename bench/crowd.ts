@@ -88,18 +88,17 @@ async function practise(client: Client, walkPath: string, until: number, times: 
 export async function crowdFigures(): Promise<Figure[]> {
   const database = await cloneDatabase('demo');
   const server = await serve({ port: (await tryPort(0))!, app: database.app });
+  let highest = 0;
+  const watch = setInterval(() => (highest = Math.max(highest, megabytesOf(server.pid!))), 500);
   try {
     const first = await signedIn(server.origin, 'learner');
     const [walkPath] = /\/walks\/[0-9a-f-]{36}/.exec(await first.text('/walks'))!;
     const cookies = await enrol(database, walkPath!);
     const times: number[] = [];
     const until = performance.now() + seconds * 1000;
-    let highest = 0;
-    const watch = setInterval(() => (highest = Math.max(highest, megabytesOf(server.pid!))), 500);
     const answers = await Promise.all(
       cookies.map((cookie) => practise(new Client(server.origin, cookie), walkPath!, until, times))
     );
-    clearInterval(watch);
     const sum = answers.reduce((a, b) => a + b, 0);
     const how = `${learners} learners, an answer in ${secondsEach} s each, ${sum} answers in ${times.length} requests`;
     return [
@@ -119,6 +118,7 @@ export async function crowdFigures(): Promise<Figure[]> {
       }
     ];
   } finally {
+    clearInterval(watch);
     await server.stop();
     await database.drop();
   }

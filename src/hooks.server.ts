@@ -74,9 +74,12 @@ async function ofBearableSize({ request, route, locals }: RequestEvent): Promise
   error(413, `This is larger than the ${inWords(most)} that are taken here: nothing was stored.`);
 }
 
-/** A refusal of a form that a page sent with script is shown on that page, with what was typed still in it. */
+/** Whether it is a form that a page sent with script. */
+const isSentByScript = ({ headers }: Request) => headers.get('x-sveltekit-action') === 'true';
+
+/** A refusal of such a form is shown on its page, with what was typed still in it. */
 function shownOnPage({ request }: RequestEvent, status: number, body: App.Error): Response | undefined {
-  if (request.headers.get('x-sveltekit-action') !== 'true') return undefined;
+  if (!isSentByScript(request)) return undefined;
   return Response.json({ type: 'error', status, error: body }, { status });
 }
 
@@ -129,6 +132,8 @@ async function answer(event: RequestEvent, resolve: Parameters<Handle>[0]['resol
   cleanRequest(request);
   if (!locals.viewer && !isOpen(url.pathname)) {
     if (url.pathname.startsWith('/api/')) error(401, 'Sign in first.');
+    if (isSentByScript(request))
+      error(401, 'You are not signed in any more: sign in in another tab, then send this again.');
     const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname)}`;
     redirect(303, (await hasAccounts()) ? `/sign-in${to}` : '/set-up');
   }

@@ -27,12 +27,19 @@ function ensure(stamp, sources, command) {
   writeFileSync(stamp, '');
 }
 
-export const ensureBuild = () =>
+export function ensureBuild() {
   ensure(
     join(root, 'build', '.finished'),
     ['src', 'static', 'svelte.config.js', 'vite.config.ts', 'package-lock.json'],
     []
   );
+  // After it: building the application empties its folder.
+  ensure(
+    join(root, 'build/reading', '.finished'),
+    ['src/core', 'src/lib/server/reading', 'scripts/reading.vite.config.ts', 'package-lock.json'],
+    ['--config', 'scripts/reading.vite.config.ts']
+  );
+}
 
 const tools = join(local, 'tools');
 

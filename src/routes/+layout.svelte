@@ -3,14 +3,18 @@
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
   import Search from '@lucide/svelte/icons/search';
   import SignpostIcon from '@lucide/svelte/icons/signpost';
+  import X from '@lucide/svelte/icons/x';
   import { onMount } from 'svelte';
-  import { goto } from '$app/navigation';
+  import { afterNavigate, goto } from '$app/navigation';
+  import Notice from '$lib/ui/Notice.svelte';
   import Signpost from '$lib/ui/Signpost.svelte';
   import { armsFor } from '$lib/ui/navigation';
   import { dayAndMonth } from '$lib/ui/dates';
+  import { refusal } from '$lib/ui/forms.svelte';
 
   let { data, children } = $props();
   let isWaiting = false;
+  afterNavigate(refusal.forget);
   // Says that the page answers to mouse and keys now.
   onMount(() => {
     document.documentElement.dataset['alive'] = 'yes';
@@ -41,6 +45,20 @@
 <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-[2000] focus:bg-paper focus:p-3"
   >Skip to the page</a
 >
+{#if refusal.words}
+  <div class="no-print pointer-events-none fixed inset-x-0 top-0 z-[1900] flex justify-center px-4">
+    <div class="pointer-events-auto relative max-w-[640px] bg-paper shadow-lg">
+      <Notice kind="problem"
+        ><span class="block pr-8">{refusal.words}</span><button
+          type="button"
+          class="absolute right-1 top-3 grid h-11 w-11 place-items-center"
+          aria-label="Close"
+          onclick={refusal.forget}><X size={18} aria-hidden="true" /></button
+        ></Notice
+      >
+    </div>
+  </div>
+{/if}
 {#if data.viewer}
   <div class="mx-auto flex min-h-screen max-w-[1360px]">
     <Signpost viewer={data.viewer} />

@@ -11,7 +11,7 @@ import {
   moveSession,
   readInvitation,
   readPasswordLink,
-  schoolsOf,
+  membershipsOf,
   sessionsOf,
   setPassword,
   setUpFirstOwner,
@@ -257,7 +257,10 @@ describe('invitations', () => {
     if (!('token' in joined)) throw new Error(joined.problem);
     const viewer = (await viewerOf(joined.token))!;
     expect(viewer).toMatchObject({ role: 'owner', name: 'Ada Second', schools: 2 });
-    expect(await schoolsOf(viewer.accountId)).toEqual([viewer.schoolId, demo.schoolId]);
+    expect((await membershipsOf(viewer.accountId)).map(({ schoolId }) => schoolId)).toEqual([
+      viewer.schoolId,
+      demo.schoolId
+    ]);
     expect(await moveSession(viewer.sessionId, demo.schoolId)).toBe(true);
     expect(await viewerOf(joined.token)).toMatchObject({ role: 'learner', name: 'Ada Tarrow' });
     // Each school sees of the account what belongs to it.

@@ -99,7 +99,7 @@ describe('what is sent', () => {
     ['a stranger to an invitation', undefined, '/welcome/x', 70_000],
     ['a learner as events', 'learner', '/api/events', 1_100_000],
     ['an instructor in a form of words', 'instructor', '/people?/addPerson', 600_000],
-    ['an instructor as a table', 'instructor', '/species/exchange', 21_100_000]
+    ['an instructor as a table', 'instructor', '/species/exchange', 6_400_000]
   ] as const)('by %s is refused unread where it is too large', async (_, who, path, bytes) => {
     const client = who ? clients[who] : new Client(server.origin);
     const response = await client.fetch(path, {
@@ -145,6 +145,36 @@ describe('what is sent', () => {
     const response = await clients.owner.post('/school?/moveDate', { demoDate: '0000-01-01' });
     expect(response.status).toBe(400);
   });
+});
+
+describe('a file that is hard to read', () => {
+  it.each([
+    ['a table of one endless line', '/species/exchange', 'files', 'taxa.csv', ','.repeat(5_900_000)],
+    [
+      'a track of a hundred thousand empty segments',
+      '/ground/[site]?/track',
+      'track',
+      'walk.gpx',
+      `<gpx version="1.1"><trk>${'<trkseg/>'.repeat(300_000)}</trk></gpx>`
+    ]
+  ])(
+    '%s keeps nobody else waiting, and ends in words',
+    async (_, route, field, name, text) => {
+      const body = new FormData();
+      body.set(field, new File([text], name));
+      const isRead = clients.owner.post(fill(route), body);
+      let [longest, isDone] = [0, false];
+      void isRead.finally(() => (isDone = true));
+      while (!isDone) {
+        const began = performance.now();
+        await fetch(`${server.origin}/health`);
+        longest = Math.max(longest, performance.now() - began);
+      }
+      expect((await isRead).status).toBe(400);
+      expect(longest).toBeLessThan(1500);
+    },
+    60_000
+  );
 });
 
 describe('the date at the foot', () => {

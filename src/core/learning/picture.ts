@@ -72,22 +72,15 @@ export interface QuestionPicture {
   showsOf(part: number): readonly string[] | undefined;
   /** What is shown, for those who do not see it. */
   readonly words: readonly string[];
-  image(): QuestionImage;
+  readonly image: QuestionImage;
   /** Who took it, where it is a photograph. */
   readonly credit?: string;
-}
-
-/** The drawing of a picture; empty where it is a photograph. */
-export function svgOf(picture: QuestionPicture): string {
-  const image = picture.image();
-  return 'svg' in image ? image.svg : '';
 }
 
 export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
   const parts = listParts(plate);
   const seen = new Set<string>();
-  // Questions are kept while they are open: the drawing as it is sent, and of the plate what a tap needs.
-  const svg = renderPlate(plate);
+  // Many questions are kept while they are open: of the plate, only what a tap needs stays beside the drawing.
   const slim = withoutShapes(plate);
   return {
     size: { width: plate.width, height: plate.height },
@@ -103,7 +96,7 @@ export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
     }),
     showsOf: (part) => parts[part]?.shows,
     words: plateInWords(library, plate),
-    image: () => ({ svg })
+    image: { svg: renderPlate(plate) }
   };
 }
 
@@ -144,7 +137,7 @@ export function photographedPicture(
         ({ character }) => `${character.name}: ${cellInWords(character, stage.cells.get(character.slug)!)}.`
       )
     ],
-    image: () => ({ photograph: photograph.id }),
+    image: { photograph: photograph.id },
     credit: photograph.credit
   };
 }

@@ -10,15 +10,15 @@ export type PlacesForLearners = (typeof placesForLearners)[number];
 const coarsely = (degrees: number): number => Math.round(degrees * 100) / 100;
 
 /** @returns the same brief, as a learner may read it */
-export function forLearners(document: BriefDocument, places: PlacesForLearners): BriefDocument {
+export function forLearners(brief: BriefDocument, places: PlacesForLearners): BriefDocument {
   return {
-    ...document,
+    ...brief,
     front: {
-      ...document.front,
-      kit: document.front.kit.filter(({ carriedBy }) => carriedBy === 'everyone'),
+      ...brief.front,
+      kit: brief.front.kit.filter(({ carriedBy }) => carriedBy === 'everyone'),
       drops: []
     },
-    stops: document.stops.map((stop, i) => {
+    stops: brief.stops.map((stop, i) => {
       const { longitude, latitude, ...rest } = stop;
       if (i === 0 || longitude === undefined || latitude === undefined) return stop;
       if (stop.isRare || places === 'none') return rest;

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
-import type { SchoolDb } from './school';
+import { membershipsOf } from './accounts';
+import { type SchoolDb, withSchool } from './school';
 
 /**
  * What was done to people, roles, permissions and data, and by whom. Entries hold ids and figures, no names, and are
@@ -43,6 +44,18 @@ export async function audit(
      values ($1, $2, $3, $4, $5, $6, $7)`,
     [db.schoolId, uuid(), actor.personId ?? null, what, about ?? null, detail, actor.number ?? null]
   );
+}
+
+/** Notes in each school of an account what happened to it; `byThemselves` where that is known. */
+export async function auditAccount(
+  accountId: string,
+  what: AuditKind,
+  { byThemselves, number }: { readonly byThemselves: boolean; readonly number: string }
+): Promise<void> {
+  for (const { schoolId, personId } of await membershipsOf(accountId))
+    await withSchool(schoolId, (db) =>
+      audit(db, byThemselves ? { personId, number } : { number }, what, personId)
+    );
 }
 
 export interface AuditEntry {

@@ -7,7 +7,7 @@ const ofForms = 512 * kilo;
 
 const larger: readonly [RegExp, number][] = [
   [/^\/api\/events$/, mega],
-  [/^\/species\/exchange$/, 20 * mega],
+  [/^\/species\/exchange$/, 6 * mega],
   [/^\/species\/\[taxon\]\/photographs/, 20 * mega],
   [/^\/ground\/\[site\]\/(scout|finds)/, 20 * mega],
   [/^\/ground(\/\[site\](\/(map|waypoints))?)?$/, 20 * mega],

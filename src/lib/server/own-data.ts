@@ -1,3 +1,6 @@
+import type { Member, Viewer } from './accounts';
+import { attachment } from './attachment';
+import { closedRounds } from './quizzes';
 import type { SchoolDb } from './school';
 
 /** Everything that is kept about one person, for them to take along. */
@@ -48,4 +51,32 @@ export async function dataOf(db: SchoolDb, personId: string, closedRounds: reado
     if (rows.length > 0) kept[`${table} by ${column}`] = rows;
   }
   return { person, kept };
+}
+
+/** Everything that is kept about a person, as a file of JSON. */
+export async function dataFile(
+  db: SchoolDb,
+  viewer: Viewer,
+  person: { readonly id: string; readonly name: string },
+  member: Member | undefined
+): Promise<Response> {
+  const { person: row, kept } = await dataOf(
+    db,
+    person.id,
+    await closedRounds(db, { ...viewer, personId: person.id, role: 'learner' })
+  );
+  const document = {
+    about:
+      'What Good Trail keeps about one person: their own row, and every row of other tables that names them.',
+    school: viewer.school.name,
+    takenOut: db.now.toISOString(),
+    account: member ? { email: member.email } : null,
+    person: row,
+    kept
+  };
+  return attachment(
+    JSON.stringify(document, null, 2),
+    'application/json',
+    `${person.name}, everything kept.json`
+  );
 }

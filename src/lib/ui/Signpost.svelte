@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import { page } from '$app/state';
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
   import Search from '@lucide/svelte/icons/search';
   import Signpost from '@lucide/svelte/icons/signpost';
+  import { enhance } from '$lib/ui/forms.svelte';
   import { armsFor, CalendarIcon, phoneArms } from './navigation';
   import { longDate } from './dates';
 

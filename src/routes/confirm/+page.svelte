@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   let { form } = $props();
 </script>

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Field from '$lib/ui/Field.svelte';
+  import NewPassword from '$lib/ui/NewPassword.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { localMoment } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
   import { phoneArms } from '$lib/ui/navigation';
 
   let { data, form } = $props();
@@ -86,13 +87,7 @@
     <h2>Password</h2>
     <form method="POST" action="?/password" use:enhance class="mt-2 grid max-w-[420px] gap-3">
       <Field label="Old password" name="old" type="password" autocomplete="current-password" />
-      <Field
-        label="New password"
-        name="new"
-        type="password"
-        autocomplete="new-password"
-        hint="At least 12 characters: three or four words that have nothing to do with each other."
-      />
+      <NewPassword label="New password" name="new" />
       <button class="btn btn-line justify-self-start">Change the password</button>
     </form>
   </section>

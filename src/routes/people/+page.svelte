@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { SubmitFunction } from '@sveltejs/kit';
   import Pencil from '@lucide/svelte/icons/pencil';
-  import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
+  import { superForm } from '$lib/ui/forms.svelte';
   import LetterWithLink from '$lib/ui/people/LetterWithLink.svelte';
   import PersonPanel from '$lib/ui/people/PersonPanel.svelte';
   import Notice from '$lib/ui/Notice.svelte';

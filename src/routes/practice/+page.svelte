@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import { drillNames, drillWords } from '$core/learning';
   import { dayAndMonth, longDate } from '$lib/ui/dates';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   let { data, form } = $props();
   const { today } = $derived(data);

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import { dayAndMonth } from '$lib/ui/dates';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   let { data, form } = $props();
   const phaseWords = {

@@ -1,10 +1,9 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
-  import { enhance as plainEnhance } from '$app/forms';
   import { childrenTaste, specimenPolicies } from '$core/walk';
+  import { superForm, enhance as plainEnhance } from '$lib/ui/forms.svelte';
 
   let { data, form: action } = $props();
   // svelte-ignore state_referenced_locally

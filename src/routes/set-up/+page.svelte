@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
+  import NewPassword from '$lib/ui/NewPassword.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { superForm } from '$lib/ui/forms.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
@@ -32,15 +33,7 @@
     bind:value={$form.email}
     errors={$errors.email}
   />
-  <Field
-    label="Password"
-    name="password"
-    type="password"
-    autocomplete="new-password"
-    hint="At least 12 characters: three or four words that have nothing to do with each other."
-    bind:value={$form.password}
-    errors={$errors.password}
-  />
+  <NewPassword bind:value={$form.password} errors={$errors.password} />
   {#if data.asksForCode}
     <Field
       label="Set-up code"

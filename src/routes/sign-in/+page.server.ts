@@ -2,19 +2,10 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import {
-  hasAccounts,
-  isEmailTaken,
-  membersOf,
-  schoolsOf,
-  setDeviceCookie,
-  setSessionCookie,
-  signIn
-} from '$lib/server/accounts';
-import { audit } from '$lib/server/audit';
+import { hasAccounts, isEmailTaken, setDeviceCookie, setSessionCookie, signIn } from '$lib/server/accounts';
+import { auditAccount } from '$lib/server/audit';
 import { callerOf, slowDown } from '$lib/server/caller';
 import { ownPath } from '$lib/server/own-path';
-import { withSchool } from '$lib/server/school';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({
@@ -32,17 +23,6 @@ const demoSignIns = [
   { email: 'assistant@demo.example', label: 'Assistant', does: 'reads plans and briefs' },
   { email: 'learner@demo.example', label: 'Learner', does: 'reads briefs, drills, sees own progress' }
 ];
-
-/** Notes an attempt on an account in each of its schools; who tried stays unknown where it failed. */
-async function note(accountId: string, what: 'signed in' | 'sign-in refused', number: string): Promise<void> {
-  for (const schoolId of await schoolsOf(accountId)) {
-    const members = [...(await membersOf(schoolId))];
-    const personId = members.find(([, member]) => member.accountId === accountId)?.[0];
-    await withSchool(schoolId, (db) =>
-      audit(db, what === 'signed in' ? { personId: personId!, number } : { number }, what, personId)
-    );
-  }
-}
 
 export const load: PageServerLoad = async ({ locals, url }) => {
   if (locals.viewer) redirect(303, ownPath(url.searchParams.get('to')));
@@ -62,7 +42,10 @@ export const actions: Actions = {
     if (!form.valid) return fail(400, { form });
     const result = await signIn(form.data.email, form.data.password, callerOf(event));
     if (result.accountId && !('seconds' in result))
-      await note(result.accountId, 'token' in result ? 'signed in' : 'sign-in refused', locals.number);
+      await auditAccount(result.accountId, 'token' in result ? 'signed in' : 'sign-in refused', {
+        byThemselves: 'token' in result,
+        number: locals.number
+      });
     if ('token' in result) {
       setSessionCookie(cookies, result.token, url);
       setDeviceCookie(cookies, result.deviceToken, url);

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
   import Signpost from '@lucide/svelte/icons/signpost';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { superForm } from '$lib/ui/forms.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally

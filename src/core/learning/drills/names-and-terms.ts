@@ -155,12 +155,12 @@ export function poseNames(
       picture: picture && {
         name: 'specimen',
         ...picture.size,
-        isPhotograph: photograph !== undefined,
+        isPhotograph: 'photograph' in picture.image,
         words: picture.words
       },
       choices: asked.choices
     }),
-    image: (name) => (name === 'specimen' ? picture?.image() : undefined),
+    image: (name) => (name === 'specimen' ? picture?.image : undefined),
     offers: () => false,
     grade: ({ answer }) => {
       const nearest = nearestName(answer, asked.accepted);

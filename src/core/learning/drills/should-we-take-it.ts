@@ -159,7 +159,7 @@ export function poseTaking(
         words: picture.words
       }
     }),
-    image: (name) => (name === 'specimen' ? picture.image() : undefined),
+    image: (name) => (name === 'specimen' ? picture.image : undefined),
     offers: () => false,
     grade: ({ reason }) => {
       const outcome = judgeTaking(reason, against);

@@ -3,13 +3,7 @@ import { contrastsOf } from '../../evidence';
 import { type View, composePlate, viewsFor } from '../../figure';
 import { type Library, isDangerous } from '../../knowledge';
 import { confidences, type Decision, type Outcome } from '../outcome';
-import {
-  type MarkedPhotograph,
-  type QuestionPicture,
-  drawnPicture,
-  svgOf,
-  photographedPicture
-} from '../picture';
+import { type MarkedPhotograph, type QuestionPicture, drawnPicture, photographedPicture } from '../picture';
 import { DrillPair, type Member, members, pairKey, unitKey } from '../unit';
 import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown } from './contrast';
 import {
@@ -111,10 +105,9 @@ function drawBoth(library: Library, plants: PlantPair, spec: SideBySide): Questi
       composePlate(library, taxon, stage, seed, views, plateSize, 'right', { inGrass })
     );
   });
-  const written = drawn.map((one) => svgOf(one));
-  const at = members.indexOf(spec.specimen);
-  const svg = written[at]!.padEnd(Math.max(...written.map(({ length }) => length)));
-  return { ...drawn[at]!, image: () => ({ svg }) };
+  const length = Math.max(...drawn.map(({ image }) => ('svg' in image ? image.svg.length : 0)));
+  const shown = drawn[members.indexOf(spec.specimen)]!;
+  return { ...shown, image: 'svg' in shown.image ? { svg: shown.image.svg.padEnd(length) } : shown.image };
 }
 
 /** @returns undefined where the library has one of the plants no more */
@@ -183,12 +176,12 @@ export function poseSideBySide(
       picture: {
         name: 'specimen',
         ...picture.size,
-        isPhotograph: photograph !== undefined,
+        isPhotograph: 'photograph' in picture.image,
         words: picture.words
       },
       parts: picture.parts
     }),
-    image: (name) => (name === 'specimen' ? picture.image() : undefined),
+    image: (name) => (name === 'specimen' ? picture.image : undefined),
     offers: () => false,
     grade
   };

@@ -84,7 +84,7 @@ export function poseWhichPart(
       },
       parts: picture.parts
     }),
-    image: (name) => (name === 'specimen' ? picture.image() : undefined),
+    image: (name) => (name === 'specimen' ? picture.image : undefined),
     offers: () => false,
     grade: ({ tap, part }) => {
       const pointed = tap

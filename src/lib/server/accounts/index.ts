@@ -48,7 +48,7 @@ export {
   type SignInResult,
   checkPassword,
   findAccount,
-  schoolsOf,
+  membershipsOf,
   setPassword,
   signIn
 } from './sign-in';

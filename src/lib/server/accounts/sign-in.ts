@@ -62,16 +62,18 @@ async function rememberDevice(accountId: string): Promise<string> {
   return token;
 }
 
-/** The schools of an account, the one last used first. */
-export async function schoolsOf(accountId: string): Promise<string[]> {
-  const { rows } = await query<{ id: string }>(
-    `select membership.school_id as id
+/** Who an account is in each of its schools, the school used last first. */
+export async function membershipsOf(
+  accountId: string
+): Promise<{ readonly schoolId: string; readonly personId: string }[]> {
+  const { rows } = await query<{ schoolId: string; personId: string }>(
+    `select membership.school_id as "schoolId", person_id as "personId"
        from membership left join session using (account_id, school_id)
-      where account_id = $1 group by membership.school_id
+      where account_id = $1 group by membership.school_id, person_id
       order by max(session.seen_at) desc nulls last, membership.school_id`,
     [accountId]
   );
-  return rows.map(({ id }) => id);
+  return rows;
 }
 
 /** Signs in by e-mail and password; repeated failures must wait. */
@@ -80,16 +82,16 @@ export async function signIn(email: string, password: string, caller: Caller): P
   const known = await knownDevice(account?.id, caller.deviceToken);
   const { wait, succeeded } = await attempt(email, caller.address, known);
   if (wait) return { problem: 'slow', seconds: wait, accountId: account?.id };
-  const schools = account ? await schoolsOf(account.id) : [];
-  const [school] = schools;
-  if (!(await isPassword(account?.password_hash, password)) || !account || !school)
+  const memberships = account ? await membershipsOf(account.id) : [];
+  const [last] = memberships;
+  if (!(await isPassword(account?.password_hash, password)) || !account || !last)
     return { problem: 'wrong', accountId: account?.id };
   await succeeded();
   return {
-    token: await openSession(account.id, school, caller.device),
+    token: await openSession(account.id, last.schoolId, caller.device),
     accountId: account.id,
     deviceToken: known ?? (await rememberDevice(account.id)),
-    schools: schools.length
+    schools: memberships.length
   };
 }
 

@@ -42,27 +42,6 @@ export async function storeQuestions(
   );
 }
 
-/**
- * Specimens of an hour: as many as a class does not learn by heart, few enough to be drawn once for all who practise.
- * With the next hour come others.
- */
-const specimensAnHour = 12;
-let specimens = { hour: -1, seeds: [] as number[] };
-
-/** Questions of rounds with the specimens of this hour; which plant is asked stays as it was drawn by lot. */
-function ofThisHour(questions: readonly Specification[]): Specification[] {
-  const hour = Math.floor(Date.now() / 3_600_000);
-  if (specimens.hour !== hour) {
-    const random = systemRandom();
-    const seeds = Array.from({ length: specimensAnHour }, () => random.integer(1, 2 ** 31 - 1));
-    specimens = { hour, seeds };
-  }
-  return questions.map((question) => ({
-    ...question,
-    seed: specimens.seeds[question.seed % specimensAnHour]!
-  }));
-}
-
 async function storeRound(
   db: SchoolDb,
   viewer: Viewer,
@@ -74,7 +53,7 @@ async function storeRound(
     'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
     [db.schoolId, id, viewer.personId, walkId ?? null, db.now]
   );
-  await storeQuestions(db, id, await withPhotographs(db, ofThisHour(compose(systemRandom()))));
+  await storeQuestions(db, id, await withPhotographs(db, compose(systemRandom())));
   return id;
 }
 

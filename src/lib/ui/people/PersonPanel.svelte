@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import type { SubmitFunction } from '@sveltejs/kit';
   import Field from '$lib/ui/Field.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   /** What can be changed of one person, in the row that opens below them. */
   interface Props {

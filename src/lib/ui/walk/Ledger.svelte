@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Check from '@lucide/svelte/icons/check';
   import Eye from '@lucide/svelte/icons/eye';
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import PenLine from '@lucide/svelte/icons/pen-line';
   import type { Check as Row } from '$core/walk';
   import { dayAndMonth } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   interface LiftEntry {
     id: string;

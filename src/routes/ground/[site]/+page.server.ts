@@ -3,7 +3,7 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
-import { largestGpxBytes, readGpx } from '$core/formats';
+import { largestGpxBytes } from '$core/formats';
 import {
   Ground,
   centreOf,
@@ -13,7 +13,6 @@ import {
   wetHabitats,
   withPath
 } from '$core/ground';
-import { textOfFile } from '$core/text';
 import { englishName } from '$core/knowledge';
 import { halves } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
@@ -32,6 +31,7 @@ import { readSettings } from '$lib/server/schools';
 import { leads } from '$lib/server/accounts';
 import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/sightings';
 import { addPatch, listGonePatches, listPatches } from '$lib/server/patches';
+import { bytesOf, readFile } from '$lib/server/reading';
 import type { SchoolDb } from '$lib/server/school';
 import { type Site, readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
 import type { Position } from 'geojson';
@@ -241,9 +241,7 @@ export const actions: Actions = {
     if (!(file instanceof File) || file.size === 0) return refuse('Choose a GPX file first.');
     if (file.size > largestGpxBytes)
       return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most.`);
-    const decoded = await textOfFile(file);
-    if ('problem' in decoded) return refuse(`${file.name}: ${decoded.problem}`);
-    const result = readGpx(decoded.text);
+    const result = await readFile('gpx', { bytes: await bytesOf(file) });
     if ('problem' in result) return refuse(`${file.name}: ${result.problem}`);
     const { track } = result;
     return inSchoolOf(viewer, async (db) => {

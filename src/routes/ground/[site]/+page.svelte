@@ -1,11 +1,9 @@
 <script lang="ts">
-  import { enhance as plainEnhance } from '$app/forms';
-  import { superForm } from 'sveltekit-superforms';
   import Binoculars from '@lucide/svelte/icons/binoculars';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
-  import Upload from '@lucide/svelte/icons/upload';
   import Daylight from '$lib/ui/Daylight.svelte';
   import Field from '$lib/ui/Field.svelte';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
@@ -13,6 +11,7 @@
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
+  import TrackForm from './TrackForm.svelte';
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
@@ -307,33 +306,7 @@
 
   <aside class="note grid content-start gap-6 lg:border-l lg:border-rule lg:pl-6">
     {#if data.mayEdit}
-      <form method="POST" action="?/track" enctype="multipart/form-data" use:plainEnhance class="grid gap-2">
-        <h2>Path from a GPX track</h2>
-        {#if form?.track && 'problem' in form.track}<Notice kind="problem">{form.track.problem}</Notice>{/if}
-        {#if form?.track && 'done' in form.track}<Notice kind="done"
-            >{form.track.done}{#if 'before' in form.track}
-              <button
-                class="cursor-pointer underline underline-offset-2"
-                formaction="?/untrack"
-                name="before"
-                value={form.track.before}>Undo</button
-              >{/if}</Notice
-          >{/if}
-        {#if form?.track && 'isFar' in form.track}<label class="note flex items-center gap-2"
-            ><input type="checkbox" class="checkbox" name="far" value="yes" />It belongs here all the same</label
-          >{/if}
-        <label class="fine text-ink-2" for="track"
-          >The longest track or route of the file replaces the path.</label
-        >
-        <input
-          id="track"
-          type="file"
-          name="track"
-          accept=".gpx,application/gpx+xml"
-          class="file-input w-full border-rule-strong bg-plate text-[14px]"
-        />
-        <button class="btn btn-line"><Upload size={17} aria-hidden="true" />Import this track</button>
-      </form>
+      <TrackForm result={form?.track} />
     {/if}
     {#if data.light}<div>
         <h2>Light on {dayAndMonth(data.today)}</h2>

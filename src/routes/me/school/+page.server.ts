@@ -1,6 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { moveSession, schoolsOf } from '$lib/server/accounts';
+import { moveSession, membershipsOf } from '$lib/server/accounts';
 import { signedIn } from '$lib/server/guard';
 import { ownPath } from '$lib/server/own-path';
 import { withSchool } from '$lib/server/school';
@@ -8,16 +8,15 @@ import { readSettings } from '$lib/server/schools';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The schools of an account, to choose one. */
-export const load: PageServerLoad = (event) =>
-  (async () => {
-    const viewer = signedIn(event.locals);
-    const schools: { id: string; name: string; isThis: boolean }[] = [];
-    for (const id of await schoolsOf(viewer.accountId)) {
-      const { name } = await withSchool(id, readSettings);
-      schools.push({ id, name, isThis: id === viewer.schoolId });
-    }
-    return { schools };
-  })();
+export const load: PageServerLoad = async ({ locals }) => {
+  const viewer = signedIn(locals);
+  const schools: { id: string; name: string; isThis: boolean }[] = [];
+  for (const { schoolId } of await membershipsOf(viewer.accountId)) {
+    const { name } = await withSchool(schoolId, readSettings);
+    schools.push({ id: schoolId, name, isThis: schoolId === viewer.schoolId });
+  }
+  return { schools };
+};
 
 export const actions: Actions = {
   default: async (event) => {

@@ -2,15 +2,8 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { fail, redirect } from '@sveltejs/kit';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import {
-  membersOf,
-  problemOfPassword,
-  readPasswordLink,
-  schoolsOf,
-  usePasswordLink
-} from '$lib/server/accounts';
-import { audit } from '$lib/server/audit';
-import { withSchool } from '$lib/server/school';
+import { problemOfPassword, readPasswordLink, usePasswordLink } from '$lib/server/accounts';
+import { auditAccount } from '$lib/server/audit';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({
@@ -44,13 +37,7 @@ export const actions: Actions = {
     if (weak) return setError(form, 'password', weak);
     const accountId = await usePasswordLink(params.token, form.data.password);
     if (!accountId) return message(form, problems.used, { status: 400 });
-    for (const schoolId of await schoolsOf(accountId)) {
-      const members = [...(await membersOf(schoolId))];
-      const personId = members.find(([, member]) => member.accountId === accountId)?.[0];
-      await withSchool(schoolId, (db) =>
-        audit(db, { number: locals.number }, 'password set by link', personId)
-      );
-    }
+    await auditAccount(accountId, 'password set by link', { byThemselves: false, number: locals.number });
     redirect(303, '/sign-in');
   }
 };

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
-  import Field from '$lib/ui/Field.svelte';
+  import NewPassword from '$lib/ui/NewPassword.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { superForm } from '$lib/ui/forms.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
@@ -17,15 +17,7 @@
   <form method="POST" use:enhance class="mt-6 grid max-w-[420px] gap-4">
     {#if $message}<Notice kind="problem">{$message}</Notice>{/if}
     <input type="hidden" autocomplete="username" value={data.email} />
-    <Field
-      label="New password"
-      name="password"
-      type="password"
-      autocomplete="new-password"
-      hint="At least 12 characters: three or four words that have nothing to do with each other."
-      bind:value={$form.password}
-      errors={$errors.password}
-    />
+    <NewPassword label="New password" bind:value={$form.password} errors={$errors.password} />
     <button class="btn btn-primary justify-self-start">Set this password</button>
   </form>
 {:else}

@@ -4,12 +4,12 @@
   import Download from '@lucide/svelte/icons/download';
   import PenLine from '@lucide/svelte/icons/pen-line';
   import Skull from '@lucide/svelte/icons/skull';
-  import { enhance } from '$app/forms';
   import { dayAndMonth, longDate } from '$lib/ui/dates';
   import { outcomeLooks } from '$lib/ui/drill/outcomes';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
   import DangerRate from '$lib/ui/progress/DangerRate.svelte';
   import Margin from '$lib/ui/progress/Margin.svelte';
   import ReadinessBlock from '$lib/ui/progress/ReadinessBlock.svelte';

@@ -5,11 +5,11 @@
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
   import Skull from '@lucide/svelte/icons/skull';
   import Trash2 from '@lucide/svelte/icons/trash-2';
-  import { enhance } from '$app/forms';
   import { drillNames, drillWords, pairDrills } from '$core/learning';
   import { dayAndMonth } from '$lib/ui/dates';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   let { data, form } = $props();
   const { quiz, mine, teaching } = $derived(data);

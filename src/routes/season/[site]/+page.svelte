@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
   import Legend from '$lib/ui/season/Legend.svelte';
   import QuickSighting from '$lib/ui/season/QuickSighting.svelte';
   import SeasonStrip from '$lib/ui/season/SeasonStrip.svelte';

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import GitMerge from '@lucide/svelte/icons/git-merge';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   let { data, form } = $props();
 </script>

@@ -1,11 +1,10 @@
 <script lang="ts">
-  import { enhance as plainEnhance } from '$app/forms';
-  import { superForm } from 'sveltekit-superforms';
   import BookOpen from '@lucide/svelte/icons/book-open';
   import Trash from '@lucide/svelte/icons/trash-2';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { dayAndMonth } from '$lib/ui/dates';

@@ -1,9 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { compareTables, tableColumns, tableNames } from '$core/formats';
+import { tableColumns, tableNames } from '$core/formats';
 import { keepImport } from '$lib/server/corrections';
 import { inSchoolOf, leading } from '$lib/server/guard';
 import { schoolLibrary } from '$lib/server/library';
-import { readUpload } from '$lib/server/table-upload';
+import { bytesOf, readFile } from '$lib/server/reading';
 import type { Actions, PageServerLoad } from './$types';
 
 const mostProblems = 200;
@@ -23,23 +23,22 @@ export const actions: Actions = {
     const files = (await request.formData())
       .getAll('files')
       .filter((one): one is File => one instanceof File && one.size > 0);
-    const upload = await readUpload(files);
-    if ('problem' in upload)
-      return fail(400, { problem: `${upload.problem} Nothing was changed.`, rows: [] });
-    // A redirect is thrown: inside the transaction it would roll it back.
-    const result = await inSchoolOf(viewer, async (db) => {
-      const { document } = await schoolLibrary(db);
-      const { changes, problems } = compareTables(upload.tables, document);
-      if (problems.length > 0)
-        return fail(400, {
-          problem: `${problems.length} ${problems.length === 1 ? 'row' : 'rows'} cannot be read. Nothing was changed.`,
-          rows: problems.slice(0, mostProblems)
-        });
-      if (changes.length === 0)
-        return { said: 'These files say what your library says already. Nothing would change.' };
-      return keepImport(db, viewer, changes);
-    });
-    if (typeof result === 'string') redirect(303, `/species/exchange/${result}`);
-    return result;
+    const { document } = await inSchoolOf(viewer, schoolLibrary);
+    const uploaded = await Promise.all(
+      files.map(async (file) => ({ name: file.name, bytes: await bytesOf(file) }))
+    );
+    const compared = await readFile('tables', { files: uploaded, document });
+    if ('problem' in compared)
+      return fail(400, { problem: `${compared.problem} Nothing was changed.`, rows: [] });
+    const { changes, problems } = compared;
+    if (problems.length > 0)
+      return fail(400, {
+        problem: `${problems.length} ${problems.length === 1 ? 'row' : 'rows'} cannot be read. Nothing was changed.`,
+        rows: problems.slice(0, mostProblems)
+      });
+    if (changes.length === 0)
+      return { said: 'These files say what your library says already. Nothing would change.' };
+    const id = await inSchoolOf(viewer, (db) => keepImport(db, viewer, changes));
+    redirect(303, `/species/exchange/${id}`);
   }
 };

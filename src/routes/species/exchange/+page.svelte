@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Download from '@lucide/svelte/icons/download';
   import Upload from '@lucide/svelte/icons/upload';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   let { data, form } = $props();
   let isReading = $state(false);

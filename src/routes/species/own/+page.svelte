@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
+  import { superForm } from '$lib/ui/forms.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally

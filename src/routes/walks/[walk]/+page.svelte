@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
   import { pathOf } from '$core/ground';
   import { clockTime, wayAlong } from '$core/route';
   import { activityKinds, handlings, planTimes, roles, runChecks } from '$core/walk';
   import Field from '$lib/ui/Field.svelte';
+  import { superForm } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';

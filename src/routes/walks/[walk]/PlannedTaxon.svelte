@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import CalendarClock from '@lucide/svelte/icons/calendar-clock';
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import MessageSquarePlus from '@lucide/svelte/icons/message-square-plus';
@@ -9,6 +8,7 @@
   import Field from '$lib/ui/Field.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
   import type { PageData } from './$types';
 
   /** One taxon of the plan: its role, and what the engine says of it on the walk's date. */

@@ -10,9 +10,9 @@
   import Upload from '@lucide/svelte/icons/upload';
   import { v4 as newId } from 'uuid';
   import { beforeNavigate, invalidateAll } from '$app/navigation';
-  import { enhance } from '$app/forms';
   import { type GroundKind, type Shape, kindsOf } from '$core/ground';
   import { textOfFile } from '$core/text';
+  import { enhance } from '$lib/ui/forms.svelte';
   import MapEditor from '$lib/ui/map/MapEditor.svelte';
   import {
     type Drawn,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { deserialize, enhance } from '$app/forms';
+  import { deserialize } from '$app/forms';
   import { invalidateAll } from '$app/navigation';
   import Check from '@lucide/svelte/icons/check';
   import CloudOff from '@lucide/svelte/icons/cloud-off';
@@ -13,6 +13,7 @@
   import { dayAndMonth } from '$lib/ui/dates';
   import type { EventQueue } from '$lib/ui/field/event-queue';
   import { type SightingOnTheWay, sightingsOf, sightingsOfOthers } from '$lib/ui/field/sightings';
+  import { enhance } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
 
   let { data, form } = $props();

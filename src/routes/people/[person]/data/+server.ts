@@ -1,6 +1,6 @@
 import { membersOf } from '$lib/server/accounts';
 import { audit } from '$lib/server/audit';
-import { dataFile } from '$lib/server/data-file';
+import { dataFile } from '$lib/server/own-data';
 import { found, idFrom, inSchoolOf, lookingAgain, owning } from '$lib/server/guard';
 import { listPeople } from '$lib/server/people';
 import type { RequestHandler } from './$types';

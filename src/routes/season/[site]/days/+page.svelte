@@ -1,12 +1,11 @@
 <script lang="ts">
-  import { enhance as plainEnhance } from '$app/forms';
-  import { superForm } from 'sveltekit-superforms';
   import { addDays } from '$core/season';
   import { type ScoredDay, bestDays } from '$core/year';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { dayRange, longDate } from '$lib/ui/dates';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import DayReasons from '$lib/ui/season/DayReasons.svelte';
   import DayStrip from '$lib/ui/season/DayStrip.svelte';
   import type { Answer, Question } from '$lib/ui/season/choose.worker';

@@ -1,9 +1,9 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { textOfFile } from '$core/text';
-import { readConstituents, readTideTable, writeConstituents } from '$core/formats';
+import { readConstituents, writeConstituents } from '$core/formats';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
 import { lightMinutes, lightAt } from '$lib/server/light';
+import { bytesOf, readFile } from '$lib/server/reading';
 import { readSite } from '$lib/server/sites';
 import { TideRecord, curveStep, readTide, saveTide, shoreDays, tideDay } from '$lib/server/tide';
 import type { Actions, PageServerLoad } from './$types';
@@ -60,20 +60,18 @@ export const actions: Actions = {
     const form = Entered.safeParse(entered);
     if (!form.success) return refuse(form.error.issues[0]!.message);
     const { port, shoreBelowMetres, meanLevelMetres, constituents } = form.data;
+    const site = await inSchoolOf(viewer, async (db) => found(await readSite(db, id), 'site'));
+    const file = sent.get('table');
+    if (file instanceof File && file.size > 0) {
+      if (file.size > largestTable) return refuse(`${file.name} is larger than a megabyte.`);
+      const read = await readFile('tide', { bytes: await bytesOf(file), zone: site.timeZone });
+      if ('problem' in read) return refuse(`${file.name}: ${read.problem}`);
+      await inSchoolOf(viewer, (db) => saveTide(db, id, { port, shoreBelowMetres, table: read.table }));
+      return { done: `${read.table.length} high and low waters of ${port} are kept.` };
+    }
+    const read = readConstituents(constituents);
+    if ('problem' in read) return refuse(read.problem);
     return inSchoolOf(viewer, async (db) => {
-      const site = found(await readSite(db, id), 'site');
-      const file = sent.get('table');
-      if (file instanceof File && file.size > 0) {
-        if (file.size > largestTable) return refuse(`${file.name} is larger than a megabyte.`);
-        const decoded = await textOfFile(file);
-        if ('problem' in decoded) return refuse(`${file.name}: ${decoded.problem}`);
-        const read = readTideTable(decoded.text, site.timeZone);
-        if ('problem' in read) return refuse(`${file.name}: ${read.problem}`);
-        await saveTide(db, id, { port, shoreBelowMetres, table: read.table });
-        return { done: `${read.table.length} high and low waters of ${port} are kept.` };
-      }
-      const read = readConstituents(constituents);
-      if ('problem' in read) return refuse(read.problem);
       await saveTide(db, id, { port, shoreBelowMetres, meanLevelMetres, constituents: read.constituents });
       return { done: `${read.constituents.length} constituents of ${port} are kept.` };
     });

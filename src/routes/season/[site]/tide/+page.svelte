@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import { addDays } from '$core/season';
   import Daylight from '$lib/ui/Daylight.svelte';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate, weekdayAndDay } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
   import TideChart from '$lib/ui/season/TideChart.svelte';
 
   let { data, form } = $props();

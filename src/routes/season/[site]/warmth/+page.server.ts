@@ -1,11 +1,10 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { textOfFile } from '$core/text';
-import { readWarmth } from '$core/formats';
 import { daysAhead, degreeDayMethods, meanOfYears, warmthYear } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
 import { listSightings, seasonOf } from '$lib/server/sightings';
+import { bytesOf, readFile } from '$lib/server/reading';
 import { readSite } from '$lib/server/sites';
 import { forgetWarmth, keepWarmth, readWarmthDays } from '$lib/server/warmth';
 import { readStation, stationName } from '$lib/server/weather-station';
@@ -56,9 +55,7 @@ export const actions: Actions = {
     const refuse = (problem: string) => fail(400, { problem: `${problem} Nothing was changed.` });
     if (!(file instanceof File) || file.size === 0) return refuse('Choose a file first.');
     if (file.size > largestFile) return refuse(`${file.name} is larger than 2 MB.`);
-    const decoded = await textOfFile(file);
-    if ('problem' in decoded) return refuse(`${file.name}: ${decoded.problem}`);
-    const read = readWarmth(decoded.text);
+    const read = await readFile('warmth', { bytes: await bytesOf(file) });
     if ('problem' in read) return refuse(`${file.name}: ${read.problem}`);
     const { days } = read;
     return inSchoolOf(viewer, async (db) => {

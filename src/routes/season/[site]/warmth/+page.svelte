@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Thermometer from '@lucide/svelte/icons/thermometer';
   import Upload from '@lucide/svelte/icons/upload';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
   import WarmthChart from '$lib/ui/season/WarmthChart.svelte';
 
   let { data, form } = $props();

@@ -1,8 +1,8 @@
 <script lang="ts">
   import 'cropperjs/dist/cropper.css';
   import Cropper from 'cropperjs';
-  import { enhance } from '$app/forms';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   let { data, form } = $props();
   let address = $state<string>();

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import Printer from '@lucide/svelte/icons/printer';
   import Notice from '$lib/ui/Notice.svelte';
@@ -10,6 +9,7 @@
   import LeadersHealth from '$lib/ui/brief/LeadersHealth.svelte';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
   import { dayAndMonth, localMoment } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
   import TakeAway from './TakeAway.svelte';
 
   let { data, form } = $props();

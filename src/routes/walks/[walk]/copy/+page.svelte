@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { superForm } from '$lib/ui/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data } = $props();

@@ -1,10 +1,9 @@
 <script lang="ts">
-  import { enhance as plainEnhance } from '$app/forms';
-  import { superForm } from 'sveltekit-superforms';
   import { levels } from '$core/walk';
   import Daylight from '$lib/ui/Daylight.svelte';
   import Field from '$lib/ui/Field.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import WalkDayFields from '$lib/ui/walk/WalkDayFields.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$lib/ui/dates';

@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import EyeOff from '@lucide/svelte/icons/eye-off';
   import X from '@lucide/svelte/icons/x';
   import { concernKeys, concerns } from '$core/walk';
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data, form } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import ShieldCheck from '@lucide/svelte/icons/shield-check';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data, form } = $props();

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Printer from '@lucide/svelte/icons/printer';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$lib/ui/dates';
+  import { enhance } from '$lib/ui/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data, form } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Notice from '$lib/ui/Notice.svelte';
   import PairGrid from '$lib/ui/PairGrid.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   let { data, form } = $props();
   const isLearner = $derived(data.viewer?.role === 'learner');

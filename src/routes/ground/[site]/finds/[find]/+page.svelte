@@ -1,9 +1,9 @@
 <script lang="ts">
   import { nameWithin } from '$core/knowledge';
-  import { enhance } from '$app/forms';
   import CalendarClock from '@lucide/svelte/icons/calendar-clock';
   import Skull from '@lucide/svelte/icons/skull';
   import { addressOf } from '$lib/ui/address';
+  import { enhance } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth, longDate } from '$lib/ui/dates';

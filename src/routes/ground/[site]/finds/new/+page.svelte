@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
   import Field from '$lib/ui/Field.svelte';
+  import { superForm } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
 
   let { data } = $props();

@@ -1,9 +1,8 @@
 <script lang="ts">
-  import { enhance as plainEnhance } from '$app/forms';
-  import { superForm } from 'sveltekit-superforms';
   import Ban from '@lucide/svelte/icons/ban';
   import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
   import Scissors from '@lucide/svelte/icons/scissors';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import MapEditor from '$lib/ui/map/MapEditor.svelte';
   import type { Drawn } from '$lib/ui/map/drawing';
   import Field from '$lib/ui/Field.svelte';

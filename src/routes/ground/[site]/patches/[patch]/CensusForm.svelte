@@ -1,11 +1,11 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { enhance } from '$app/forms';
   import Minus from '@lucide/svelte/icons/minus';
   import Plus from '@lucide/svelte/icons/plus';
   import Undo from '@lucide/svelte/icons/undo-2';
   import { type Census, advisedQuadrats, censusProblem, censusResult } from '$core/ground';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance } from '$lib/ui/forms.svelte';
 
   /** Counting on the spot: quadrat by quadrat with a thumb, a full count, or an estimate with bounds. */
   interface Props {

@@ -2,8 +2,8 @@ import { unzipSync } from 'fflate';
 import { cleanText, decodeText } from '$core/text';
 import { type Tables, tableNames } from '$core/formats';
 
-/** Unpacked, a whole library is about a megabyte. */
-const mostBytes = 20_000_000;
+/** Unpacked, a whole library is about a megabyte; each of its cells takes many times its letters in memory. */
+const mostBytes = 6_000_000;
 
 const isZip = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
 /** Browsers number what was downloaded twice: `taxa (1).csv`. */
@@ -16,11 +16,16 @@ const tableNamed = (path: string) => {
   return tableNames.find((name) => file === name.toLowerCase());
 };
 
+export interface UploadedFile {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
 /**
  * Reads uploaded tables: CSV files by their names, or archives of them. The kind is told by content.
  * @returns the tables, or what is wrong with the upload
  */
-export async function readUpload(files: readonly File[]): Promise<{ tables: Tables } | { problem: string }> {
+export function readUpload(files: readonly UploadedFile[]): { tables: Tables } | { problem: string } {
   const tables: Tables = {};
   let size = 0;
   const put = (path: string, bytes: Uint8Array): string | undefined => {
@@ -33,7 +38,7 @@ export async function readUpload(files: readonly File[]): Promise<{ tables: Tabl
     return undefined;
   };
   for (const file of files) {
-    const bytes = new Uint8Array(await file.arrayBuffer());
+    const { bytes } = file;
     if (isZip(bytes)) {
       try {
         const entries = unzipSync(bytes, {
@@ -42,7 +47,7 @@ export async function readUpload(files: readonly File[]): Promise<{ tables: Tabl
             return size <= mostBytes && tableNamed(name) !== undefined;
           }
         });
-        if (size > mostBytes) return { problem: `“${file.name}” unpacks to more than 20 MB.` };
+        if (size > mostBytes) return { problem: `“${file.name}” unpacks to more than 6 MB.` };
         if (Object.keys(entries).length === 0)
           return { problem: `“${file.name}” holds none of the tables: ${tableNames.join(', ')}.` };
         for (const [name, entry] of Object.entries(entries)) {

@@ -1,0 +1,51 @@
+import pg from 'pg';
+import { By } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Site, fill, openSite, press, seeText, signInAs, visit } from '../support/browser';
+
+/** What is refused for no fault of what was typed: the page says so, and what was typed still stands there. */
+
+let site: Site;
+beforeAll(async () => {
+  site = await openSite('demo');
+});
+afterAll(() => site.stop());
+
+const typed = 'Alder carr below the weir';
+const stands = () => site.driver.findElement(By.css('main form [name="name"]')).getAttribute('value');
+
+/** A form of each making. */
+const forms = [
+  { path: '/ground', label: 'New site', button: 'Add this site' },
+  { path: '/me', label: 'To erase yourself', button: 'Erase me for good' }
+];
+
+describe.sequential.each(forms)('a form on $path', ({ path, label, button }) => {
+  it('keeps what was typed, whoever is away', async () => {
+    const { driver, database } = site;
+    await signInAs(site, 'Owner');
+    await visit(site, path);
+    await fill(driver, label, typed);
+
+    const chromium = driver as typeof driver & {
+      setNetworkConditions(conditions: object): Promise<void>;
+      deleteNetworkConditions(): Promise<void>;
+    };
+    const line = { latency: 0, download_throughput: -1, upload_throughput: -1 };
+    await chromium.setNetworkConditions({ ...line, offline: true });
+    await press(driver, button);
+    await seeText(driver, 'The server was not reached');
+    expect(await stands()).toBe(typed);
+    await chromium.setNetworkConditions({ ...line, offline: false });
+
+    await driver.findElement(By.css('[aria-label="Close"]')).click();
+    expect(await driver.findElements(By.css('[aria-label="Close"]'))).toHaveLength(0);
+    const client = new pg.Client({ connectionString: database.superuser });
+    await client.connect();
+    await client.query('delete from session');
+    await client.end();
+    await press(driver, button);
+    await seeText(driver, 'You are not signed in any more');
+    expect(await stands()).toBe(typed);
+  });
+});
