@@ -35,9 +35,9 @@ export function ensureBuild() {
   );
   // After it: building the application empties its folder.
   ensure(
-    join(root, 'build/reading', '.finished'),
-    ['src/core', 'src/lib/server/reading', 'scripts/reading.vite.config.ts', 'package-lock.json'],
-    ['--config', 'scripts/reading.vite.config.ts']
+    join(root, 'build/threads', '.finished'),
+    ['src/core', 'src/lib/server', 'scripts/threads.vite.config.ts', 'package-lock.json'],
+    ['--config', 'scripts/threads.vite.config.ts']
   );
 }
 

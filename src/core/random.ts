@@ -32,7 +32,9 @@ export function randomFrom(next: () => number, fork: (part: string) => Random): 
     between: (low, high) => low + (high - low) * next(),
     integer: (low, high) => low + Math.floor(next() * (high - low + 1)),
     choose: (weights) => {
-      let rest = next() * Array.from(weights).reduce((sum, w) => sum + w, 0);
+      let all = 0;
+      for (let i = 0; i < weights.length; i += 1) all += weights[i]!;
+      let rest = next() * all;
       for (let i = 0; i < weights.length; i += 1) {
         rest -= weights[i]!;
         if (rest < 0) return i;

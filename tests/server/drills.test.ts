@@ -540,8 +540,9 @@ describe('a fortnight from the first sign-in', () => {
         if (open.question.drill === 'prove it' && decision !== 'look further')
           for (const { key } of open.question.looks) await inDemo((db) => wishFor(db, viewer, open.id, key));
         // Who is careful gathers nothing on what is shown if that does not settle it.
-        const { posed, wishes } = (await inDemo((db) => readQuestion(db, viewer, open.id)))!;
-        const isTooEarly = decision === 'gather' && posed.grade(given, wishes).outcome === 'missed';
+        const { ask, wishes } = (await inDemo((db) => readQuestion(db, viewer, open.id)))!;
+        const { found: graded } = (await ask('grade', { answer: given, wishes }))!;
+        const isTooEarly = decision === 'gather' && graded.outcome === 'missed';
         await send(open.id, isTooEarly && random.next() < caution ? cautious(spec.drill) : given, viewer);
       }
     }

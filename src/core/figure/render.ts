@@ -4,11 +4,99 @@ import type { Line, Shape } from './scene';
 /** Coordinates are written in whole tenths of a plate unit, each point from the one before. */
 const grain = 10;
 
-const attribute = (name: string, value: string | number | undefined) =>
-  value === undefined ? '' : ` ${name}="${value}"`;
+const decoder = new TextDecoder();
 
-/** A number after another one: a minus parts them as well as a space. */
-const next = (value: number): string => (value < 0 ? String(value) : ` ${value}`);
+/**
+ * Text of plain letters in one growing piece of memory. A drawing has ten thousands of short numbers: put together as
+ * texts they take most of the time, and ten times the room.
+ */
+class Scribe {
+  #bytes = new Uint8Array(131_072);
+  #length = 0;
+
+  #make(room: number): void {
+    if (this.#length + room <= this.#bytes.length) return;
+    const grown = new Uint8Array(2 * this.#bytes.length + room);
+    grown.set(this.#bytes);
+    this.#bytes = grown;
+  }
+
+  text(letters: string): void {
+    this.#make(letters.length);
+    for (let i = 0; i < letters.length; i += 1) this.#bytes[this.#length++] = letters.charCodeAt(i);
+  }
+
+  integer(value: number): void {
+    if (!Number.isSafeInteger(value)) return this.text(String(value));
+    this.#make(20);
+    const bytes = this.#bytes;
+    if (value < 0) bytes[this.#length++] = 45;
+    const rest = Math.abs(value);
+    let digits = 1;
+    for (let power = 10; power <= rest; power *= 10) digits += 1;
+    let left = rest;
+    for (let at = this.#length + digits - 1; at >= this.#length; at -= 1) {
+      const tens = Math.floor(left / 10);
+      bytes[at] = 48 + left - 10 * tens;
+      left = tens;
+    }
+    this.#length += digits;
+  }
+
+  /** A number after another one: a minus parts them as well as a space. */
+  next(value: number): void {
+    if (!(value < 0)) this.text(' ');
+    this.integer(value);
+  }
+
+  get length(): number {
+    return this.#length;
+  }
+
+  /** Forgets what was written from a place on. */
+  cut(length: number): void {
+    this.#length = length;
+  }
+
+  written(): string {
+    return decoder.decode(this.#bytes.subarray(0, this.#length));
+  }
+}
+
+/** One for all drawings of a thread: each begins at its start. */
+const scribe = new Scribe();
+
+function writeRings(rings: readonly Line[], closed: boolean, scale: number, dx: number, dy: number): void {
+  for (const ring of rings) {
+    if (ring.length === 0) continue;
+    let x = Math.round((ring[0]!.x * scale + dx) * grain);
+    let y = Math.round((ring[0]!.y * scale + dy) * grain);
+    scribe.text('M');
+    scribe.integer(x);
+    scribe.text(' ');
+    scribe.integer(y);
+    if (ring.length === 1) {
+      scribe.text('h0');
+      continue;
+    }
+    let isFirst = true;
+    for (let i = 1; i < ring.length; i += 1) {
+      const nextX = Math.round((ring[i]!.x * scale + dx) * grain);
+      const nextY = Math.round((ring[i]!.y * scale + dy) * grain);
+      if (nextX === x && nextY === y) continue;
+      if (isFirst) {
+        scribe.text('l');
+        scribe.integer(nextX - x);
+      } else scribe.next(nextX - x);
+      scribe.next(nextY - y);
+      isFirst = false;
+      x = nextX;
+      y = nextY;
+    }
+    if (isFirst) scribe.text('h0');
+    else if (closed) scribe.text('z');
+  }
+}
 
 /** SVG path data of rings placed on a plate. */
 export function pathData(
@@ -18,54 +106,45 @@ export function pathData(
   dx: number,
   dy: number
 ): string {
-  let d = '';
-  for (const ring of rings) {
-    if (ring.length === 0) continue;
-    let x = Math.round((ring[0]!.x * scale + dx) * grain);
-    let y = Math.round((ring[0]!.y * scale + dy) * grain);
-    d += `M${x} ${y}`;
-    if (ring.length === 1) {
-      d += 'h0';
-      continue;
-    }
-    let isFirst = true;
-    for (let i = 1; i < ring.length; i += 1) {
-      const nextX = Math.round((ring[i]!.x * scale + dx) * grain);
-      const nextY = Math.round((ring[i]!.y * scale + dy) * grain);
-      if (nextX === x && nextY === y) continue;
-      d += isFirst ? `l${nextX - x}` : next(nextX - x);
-      d += next(nextY - y);
-      isFirst = false;
-      x = nextX;
-      y = nextY;
-    }
-    if (isFirst) d += 'h0';
-    else if (closed) d += 'z';
-  }
-  return d;
+  scribe.cut(0);
+  writeRings(rings, closed, scale, dx, dy);
+  return scribe.written();
 }
 
-function path(
+function writeAttribute(name: string, value: string | number | undefined): void {
+  if (value !== undefined) scribe.text(` ${name}="${value}"`);
+}
+
+function writePath(
   { rings, closed, fill, stroke, width, opacity }: Shape,
   scale: number,
   dx: number,
   dy: number
-): string {
-  const d = pathData(rings, closed, scale, dx, dy);
-  if (!d) return '';
+): void {
+  const start = scribe.length;
+  scribe.text('<path d="');
+  const before = scribe.length;
+  writeRings(rings, closed, scale, dx, dy);
+  if (scribe.length === before) return scribe.cut(start);
+  scribe.text('"');
   const thick = stroke ? Math.max(1, Math.round((width ?? 0) * scale * grain * 10) / 10) : undefined;
   const cover = opacity === undefined || opacity >= 1 ? undefined : Math.round(opacity * 100) / 100;
-  return `<path d="${d}"${attribute('fill', fill ?? 'none')}${attribute('stroke', stroke)}${attribute('stroke-width', thick)}${attribute('opacity', cover)}/>`;
+  writeAttribute('fill', fill ?? 'none');
+  writeAttribute('stroke', stroke);
+  writeAttribute('stroke-width', thick);
+  writeAttribute('opacity', cover);
+  scribe.text('/>');
 }
 
 /** A plate as an SVG document of its own: paths only, no style, no ids, no text. */
 export function renderPlate({ width, height, figures, marks }: Plate): string {
-  let drawn = '';
+  scribe.cut(0);
+  scribe.text(
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width * grain} ${height * grain}" width="${width}" height="${height}" stroke-linecap="round" stroke-linejoin="round">`
+  );
   for (const { scene, scale, dx, dy } of figures)
-    for (const { shapes } of scene.parts) for (const shape of shapes) drawn += path(shape, scale, dx, dy);
-  for (const mark of marks) drawn += path(mark, 1, 0, 0);
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width * grain} ${height * grain}" width="${width}" height="${height}" stroke-linecap="round" stroke-linejoin="round">${drawn}</svg>`;
-  // V8 keeps a text that was put together as a tree of its pieces, ten times as large, until a letter of it is asked for.
-  svg.charCodeAt(0);
-  return svg;
+    for (const { shapes } of scene.parts) for (const shape of shapes) writePath(shape, scale, dx, dy);
+  for (const mark of marks) writePath(mark, 1, 0, 0);
+  scribe.text('</svg>');
+  return scribe.written();
 }

@@ -22,31 +22,34 @@ export function pickTraits(
   random: Random,
   typical = false
 ): Traits {
-  const states = new Map<string, string>();
-  const values = new Map<string, number>();
   const plant = typical ? 0.5 : random.fork('size').next();
-  for (const [slug, weights] of stage.cells) {
-    const character = library.character.get(slug);
-    if (!character) continue;
+  // Chance has a fork for each character: what is not asked for need not be picked.
+  const picked = new Map<string, { readonly state: string; readonly value?: number } | undefined>();
+  const pick = (slug: string) => {
+    const weights = stage.cells.get(slug);
+    const character = weights && library.character.get(slug);
+    if (!character) return undefined;
     const own = random.fork(slug);
     if (character.kind === 'range') {
       const { low, high } = weights.range!;
       const value =
         low + (high - low) * (sharedSize * plant + (1 - sharedSize) * (typical ? 0.5 : own.next()));
-      values.set(slug, value);
-      states.set(slug, String(Math.round(value)));
-    } else {
-      const listed = weights.frequency.map((share, i) => (weights.listed[i] ? share : 0));
-      const picked = typical ? listed.indexOf(Math.max(...listed)) : own.choose(listed);
-      states.set(slug, character.states[picked]!.slug);
+      return { state: String(Math.round(value)), value };
     }
-  }
+    const listed = weights.frequency.map((share, i) => (weights.listed[i] ? share : 0));
+    const one = typical ? listed.indexOf(Math.max(...listed)) : own.choose(listed);
+    return { state: character.states[one]!.slug };
+  };
+  const trait = (slug: string) => {
+    if (!picked.has(slug)) picked.set(slug, pick(slug));
+    return picked.get(slug);
+  };
   return {
-    state: (character) => states.get(character),
-    value: (character) => values.get(character),
+    state: (character) => trait(character)?.state,
+    value: (character) => trait(character)?.value,
     shown: (...characters) =>
       characters.flatMap((character) => {
-        const state = states.get(character);
+        const state = trait(character)?.state;
         return state ? [{ character, state }] : [];
       })
   };

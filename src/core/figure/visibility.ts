@@ -47,6 +47,9 @@ export const openShares = (figures: readonly Figure[]): number[] =>
     )
   );
 
+/** Where a scan line crosses a ring, from left to right; used by one line after another. */
+const crossings: number[] = [];
+
 /** Cells whose middle lies within a ring, by scan lines. */
 function fill(ring: Line, left: number, top: number, step: number, put: (cell: number) => void): void {
   const box = boundsOf(ring);
@@ -54,14 +57,19 @@ function fill(ring: Line, left: number, top: number, step: number, put: (cell: n
   const last = Math.min(cells - 1, Math.ceil((box.bottom - top) / step));
   for (let row = first; row <= last; row += 1) {
     const y = top + (row + 0.5) * step;
-    const crossings: number[] = [];
+    let found = 0;
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i, i += 1) {
       const a = ring[i]!;
       const b = ring[j]!;
-      if (a.y > y !== b.y > y) crossings.push(((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x);
+      if (a.y > y === b.y > y) continue;
+      const x = ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x;
+      // Few at a time, so each is put where it belongs.
+      let at = found;
+      for (; at > 0 && crossings[at - 1]! > x; at -= 1) crossings[at] = crossings[at - 1]!;
+      crossings[at] = x;
+      found += 1;
     }
-    if (crossings.length > 1) crossings.sort((a, b) => a - b);
-    for (let k = 0; k + 1 < crossings.length; k += 2) {
+    for (let k = 0; k + 1 < found; k += 2) {
       const from = Math.max(0, Math.ceil((crossings[k]! - left) / step - 0.5));
       const to = Math.min(cells - 1, Math.floor((crossings[k + 1]! - left) / step - 0.5));
       for (let column = from; column <= to; column += 1) put(row * cells + column);

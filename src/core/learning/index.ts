@@ -1,6 +1,7 @@
 export * from './outcome';
 export * from './unit';
 export * from './picture';
+export * from './envelopes';
 export * from './measures';
 export * from './memory';
 export * from './difficulty';

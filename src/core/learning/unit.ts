@@ -15,6 +15,8 @@ export type DrillPair = Readonly<z.infer<typeof DrillPair>>;
 export const members = ['target', 'lookalike'] as const;
 export type Member = (typeof members)[number];
 
+export const otherOf = (member: Member): Member => (member === 'target' ? 'lookalike' : 'target');
+
 export const pairKey = (pair: Pick<DrillPair, 'target' | 'lookalike'>): string =>
   `${pair.target}~${pair.lookalike}`;
 

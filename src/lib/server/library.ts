@@ -12,6 +12,8 @@ import type { SchoolDb } from './school';
 
 /** The library as a school uses it: a release with the school's corrections. */
 export interface SchoolLibrary {
+  /** The same key is always the same library. */
+  readonly key: string;
   readonly release: LibraryDocument;
   readonly document: LibraryDocument;
   readonly library: Library;
@@ -24,7 +26,7 @@ export interface SchoolLibrary {
 
 /** Releases are immutable, so each is read once a process. */
 const releases = new Map<string, LibraryDocument>();
-/** The libraries used last, by release and latest edit: the same key is always the same library. */
+/** The libraries used last, by release and latest edit. */
 const compiled = new Map<string, SchoolLibrary>();
 const keptLibraries = 12;
 
@@ -67,7 +69,7 @@ export async function schoolLibrary(db: SchoolDb): Promise<SchoolLibrary> {
   const release = await releaseOf(db, hash);
   const { document, review } = applyEdits(release, version === 0 ? [] : await liveEdits(db));
   const { library } = compileLibrary(document);
-  const made = { release, document, library, review, releaseHash: hash, version };
+  const made = { key, release, document, library, review, releaseHash: hash, version };
   compiled.set(key, made);
   const [oldest] = compiled.keys();
   if (compiled.size > keptLibraries) compiled.delete(oldest!);

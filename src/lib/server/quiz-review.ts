@@ -26,10 +26,10 @@ export async function reviewSitting(
   const [row] = rows;
   const asked = row && (await readQuestion(db, viewer, row.id));
   if (!asked) return undefined;
+  const { id, wishes } = asked;
+  const open = await asked.ask('open', { wishes });
+  if (!open) return undefined;
   const given = Given.safeParse(row.given);
-  return {
-    id: asked.id,
-    question: asked.posed.open(asked.wishes),
-    feedback: given.success ? asked.posed.grade(given.data, asked.wishes).feedback : undefined
-  };
+  const graded = given.success ? await asked.ask('grade', { answer: given.data, wishes }) : undefined;
+  return { id, question: open.found, feedback: graded?.found.feedback };
 }

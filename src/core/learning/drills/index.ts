@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Library } from '../../knowledge';
+import { Envelopes } from '../envelopes';
 import type { Photographs } from '../picture';
 import { Basket, BasketGiven, type OpenBasket, poseBasket } from './basket';
 import type { Grading, Posed } from './drill';
@@ -143,19 +144,21 @@ const opened = <Open, D extends DrillName>(
 /**
  * Draws a question.
  * @param photographs those that the specification names, as far as they are still there
+ * @param envelopes what is known already of how large drawings become
  * @returns undefined where the library has its plants no more
  */
 export function pose(
   library: Library,
   spec: Specification,
-  photographs: Photographs
+  photographs: Photographs,
+  envelopes = new Envelopes()
 ): Posed<OpenQuestion, Given> | undefined {
   const photograph = 'photograph' in spec && spec.photograph ? photographs.get(spec.photograph) : undefined;
   switch (spec.drill) {
     case 'side by side':
-      return opened(poseSideBySide(library, spec, photograph), spec.drill);
+      return opened(poseSideBySide(library, spec, photograph, envelopes), spec.drill);
     case 'prove it':
-      return opened(poseProveIt(library, spec, photograph), spec.drill);
+      return opened(poseProveIt(library, spec, photograph, envelopes), spec.drill);
     case 'basket':
       return opened(poseBasket(library, spec, photographs), spec.drill);
     case 'tray':

@@ -1,5 +1,6 @@
 import { type LookingRules, type Observation, contrastsOf } from '../../evidence';
 import {
+  type Plate,
   type Setting,
   type Shown,
   type View,
@@ -146,26 +147,50 @@ export function looksOn(
   return lookKeys.filter((key) => best.includes(key));
 }
 
+/** The plate that a look shows; undefined where it is said in words. */
+function plateOf(library: Library, { taxon, stage }: Plant, seed: number, key: LookKey): Plate | undefined {
+  const { view, setting, character } = looks[key];
+  if (character !== undefined) return undefined;
+  const size = key === 'far' ? farSize : nearSize;
+  return composePlate(library, taxon, stage, seed, [view!], size, 'right', setting);
+}
+
+const observedOn = (
+  library: Library,
+  { taxon, stage }: Plant,
+  seed: number,
+  key: LookKey,
+  plate: Plate | undefined
+): Observation[] =>
+  observationsOf(
+    library,
+    plate
+      ? plate.figures.flatMap(({ scene }) => scene.parts.flatMap(({ shows }) => shows))
+      : specimenTraits(library, taxon, stage, seed).shown(looks[key].character!)
+  );
+
 /** What a look at a specimen gives: a drawing, or words where it cannot be drawn. */
 export function sightOf(library: Library, plant: Plant, seed: number, key: LookKey): Sight {
   if (!offersTo(library, plant, key)) return nothingThere;
-  const { taxon, stage } = plant;
-  const { view, setting, character: slug } = looks[key];
-  if (slug !== undefined) {
-    const observations = observationsOf(library, specimenTraits(library, taxon, stage, seed).shown(slug));
-    return { observations, picture: undefined, words: observations.map(inWords) };
-  }
-  const size = key === 'far' ? farSize : nearSize;
-  const plate = composePlate(library, taxon, stage, seed, [view!], size, 'right', setting);
+  const plate = plateOf(library, plant, seed, key);
+  const observations = observedOn(library, plant, seed, key, plate);
   return {
-    observations: observationsOf(
-      library,
-      plate.figures.flatMap(({ scene }) => scene.parts.flatMap(({ shows }) => shows))
-    ),
-    picture: { ...size, image: { svg: renderPlate(plate) } },
-    words: plateInWords(library, plate)
+    observations,
+    picture: plate && { width: plate.width, height: plate.height, image: { svg: renderPlate(plate) } },
+    words: plate ? plateInWords(library, plate) : observations.map(inWords)
   };
 }
+
+/** The observations of a look alone: nothing is written out. */
+export const observationsAt = (
+  library: Library,
+  plant: Plant,
+  seed: number,
+  key: LookKey
+): readonly Observation[] =>
+  offersTo(library, plant, key)
+    ? observedOn(library, plant, seed, key, plateOf(library, plant, seed, key))
+    : [];
 
 const inWords = ({ character, state }: Observation): string =>
   `${character.name}: ${stateLabel(character, state)}.`;

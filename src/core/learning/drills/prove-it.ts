@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { type Observation, type Rival, type Verdict, verdict } from '../../evidence';
 import { type Library, type LibraryTaxon, Stage, isDangerous } from '../../knowledge';
 import { type Outcome, confidences, decisions, isError, judgeDecision } from '../outcome';
+import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph } from '../picture';
-import { DrillPair, members, pairKey, unitKey } from '../unit';
+import { DrillPair, type Member, members, otherOf, pairKey, unitKey } from '../unit';
 import { type Plant, contrastOf, namedPlant, plantOf, plantsOf } from './contrast';
 import { type Grading, type Named, type OpenPicture, type Posed, beforeGathering } from './drill';
 import {
@@ -13,6 +14,7 @@ import {
   looks,
   looksOn,
   looksOnPhotograph,
+  observationsAt,
   sightOf,
   sightOfPhotograph
 } from './looks';
@@ -74,11 +76,21 @@ function leastLooks(
   return choices.sort((a, b) => cost(a) - cost(b)).find(settles);
 }
 
+/** Works out what belongs to a key when it is first asked for. */
+function remembered<Key, Value>(make: (key: Key) => Value): (key: Key) => Value {
+  const made = new Map<Key, Value>();
+  return (key) => {
+    if (!made.has(key)) made.set(key, make(key));
+    return made.get(key)!;
+  };
+}
+
 /** @returns undefined where the library has one of the plants no more */
 export function poseProveIt(
   library: Library,
   spec: ProveIt,
-  photograph: MarkedPhotograph | undefined
+  photograph: MarkedPhotograph | undefined,
+  envelopes: Envelopes
 ): Posed<OpenProveIt, ProveItGiven> | undefined {
   const plants = plantsOf(library, spec);
   if (!plants) return undefined;
@@ -92,32 +104,32 @@ export function poseProveIt(
         mayDig: spec.mayDig,
         scentCounts: spec.scentCounts
       });
-  const sights = new Map<LookKey, Sight>();
-  const seeing = (key: LookKey): Sight => {
-    let sight = sights.get(key);
-    if (!sight) sights.set(key, (sight = draw(key)));
-    return sight;
-  };
-  /** Both plants are drawn, whichever is shown: neither the time that it takes nor the size sent tells which. */
+  /** The specimen; what is sent is as large as for the other one of the pair. */
   const draw = (key: LookKey): Sight => {
     if (photograph) return sightOfPhotograph(library, specimen, photograph, key);
-    const both = members.map((member) => sightOf(library, plants[member], spec.seed, key));
-    const own = both[members.indexOf(spec.specimen)]!;
-    const sizes = both.map(({ picture }) =>
-      picture && 'svg' in picture.image ? picture.image.svg.length : 0
-    );
+    const own = sightOf(library, specimen, spec.seed, key);
     if (!own.picture || !('svg' in own.picture.image)) return own;
-    return {
-      ...own,
-      picture: { ...own.picture, image: { svg: own.picture.image.svg.padEnd(Math.max(...sizes)) } }
+    const other = otherOf(spec.specimen);
+    const keyOf = (member: Member) => [spec[member], spec[`${member}Stage`], key].join(' ');
+    const drawOther = () => {
+      const image = sightOf(library, plants[other], spec.seed, key).picture?.image;
+      return image && 'svg' in image ? image.svg : '';
     };
+    const svg = envelopes.enclose(own.picture.image.svg, keyOf(spec.specimen), [
+      { key: keyOf(other), draw: drawOther }
+    ]);
+    return { ...own, picture: { ...own.picture, image: { svg } } };
   };
+  const seeing = remembered(draw);
+  /** What a look would show, whether it was asked for or not. */
+  const shownBy = remembered((key: LookKey) =>
+    photograph ? seeing(key).observations : observationsAt(library, specimen, spec.seed, key)
+  );
   const against: Rival[] = rivals.map(({ taxon, stage }) => ({ taxon: taxon.slug, stage }));
   const observed = (keys: readonly LookKey[]): Observation[] => {
     const seen = new Map<string, Observation>();
     for (const key of keys)
-      for (const one of seeing(key).observations)
-        if (!seen.has(one.character.slug)) seen.set(one.character.slug, one);
+      for (const one of shownBy(key)) if (!seen.has(one.character.slug)) seen.set(one.character.slug, one);
     return [...seen.values()];
   };
   // Any two independent characters will do against each rival, as in a separating set: none is prescribed.
@@ -140,15 +152,11 @@ export function poseProveIt(
     });
     const spent = cost(taken);
     const least = canBeSettled ? leastLooks(offered, settles) : undefined;
-    const shown = new Set(
-      offered.flatMap((key) => seeing(key).observations.map(({ character }) => character.slug))
-    );
+    const shown = new Set(offered.flatMap((key) => shownBy(key).map(({ character }) => character.slug)));
     const seen = new Set(observed(taken).map(({ character }) => character.slug));
     const unseenOf = (slug: string): string => {
       if (seen.has(slug)) return '';
-      const key = offered.find((one) =>
-        seeing(one).observations.some(({ character }) => character.slug === slug)
-      );
+      const key = offered.find((one) => shownBy(one).some(({ character }) => character.slug === slug));
       return key ? `you did not ask: ${looks[key].label.toLowerCase()}` : 'not shown here';
     };
     return {

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { contrastsOf } from '../../evidence';
-import { type View, composePlate, viewsFor } from '../../figure';
+import { type View, composePlate, renderPlate, viewsFor } from '../../figure';
 import { type Library, isDangerous } from '../../knowledge';
+import type { Envelopes } from '../envelopes';
 import { confidences, type Decision, type Outcome } from '../outcome';
 import { type MarkedPhotograph, type QuestionPicture, drawnPicture, photographedPicture } from '../picture';
-import { DrillPair, type Member, members, pairKey, unitKey } from '../unit';
+import { DrillPair, type Member, members, otherOf, pairKey, unitKey } from '../unit';
 import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown } from './contrast';
 import {
   type Feedback,
@@ -94,34 +95,42 @@ function viewsOf(library: Library, { target, lookalike }: PlantPair, partial: bo
   return ['whole', ...(views.length > 0 ? views : (['leaf'] as const))];
 }
 
-/** Both plants are drawn, whichever is shown: neither the time that it takes nor the size sent tells which. */
-function drawBoth(library: Library, plants: PlantPair, spec: SideBySide): QuestionPicture {
+/** The specimen; what is sent is as large as for the other one of the pair. */
+function drawSpecimen(
+  library: Library,
+  plants: PlantPair,
+  spec: SideBySide,
+  envelopes: Envelopes
+): QuestionPicture {
+  const { inGrass, seed, specimen } = spec;
   const views = viewsOf(library, plants, spec.partial);
-  const drawn = members.map((member) => {
-    const { taxon, stage } = plants[member];
-    const { inGrass, seed } = spec;
-    return drawnPicture(
-      library,
-      composePlate(library, taxon, stage, seed, views, plateSize, 'right', { inGrass })
-    );
-  });
-  const length = Math.max(...drawn.map(({ image }) => ('svg' in image ? image.svg.length : 0)));
-  const shown = drawn[members.indexOf(spec.specimen)]!;
-  return { ...shown, image: 'svg' in shown.image ? { svg: shown.image.svg.padEnd(length) } : shown.image };
+  const plateOf = (member: Member) =>
+    composePlate(library, plants[member].taxon, plants[member].stage, seed, views, plateSize, 'right', {
+      inGrass
+    });
+  const [own, other] = [specimen, otherOf(specimen)].map((member) => ({
+    key: [spec[member], spec[`${member}Stage`], ...views, ...(inGrass ? ['in grass'] : [])].join(' '),
+    draw: () => renderPlate(plateOf(member))
+  }));
+  const picture = drawnPicture(library, plateOf(specimen));
+  return 'svg' in picture.image
+    ? { ...picture, image: { svg: envelopes.enclose(picture.image.svg, own!.key, [other!]) } }
+    : picture;
 }
 
 /** @returns undefined where the library has one of the plants no more */
 export function poseSideBySide(
   library: Library,
   spec: SideBySide,
-  photograph: MarkedPhotograph | undefined
+  photograph: MarkedPhotograph | undefined,
+  envelopes: Envelopes
 ): Posed<OpenSideBySide, SideBySideGiven> | undefined {
   const plants = plantsOf(library, spec);
   if (!plants) return undefined;
   const specimen = plants[spec.specimen];
   const picture = photograph
     ? photographedPicture(library, specimen.stage, photograph)
-    : drawBoth(library, plants, spec);
+    : drawSpecimen(library, plants, spec, envelopes);
   const telling = tellingShown(library, plants, picture.shown);
 
   const grade = (given: SideBySideGiven): Grading => {

@@ -80,7 +80,9 @@ export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEv
     return { status: 400, problem: `This question is ${asked.spec.drill}, the answer is not.` };
   if (asked.isTimeUp)
     return { status: 409, problem: 'The time of this quiz is up; what was answered in it counts.' };
-  const grading = asked.posed.grade(event.given, asked.wishes);
+  const graded = await asked.ask('grade', { answer: event.given, wishes: asked.wishes });
+  if (!graded) return { status: 404, problem: 'The library has the plants of this question no more.' };
+  const { found: grading } = graded;
   const result: RecordResult = asked.isOfQuiz
     ? { kept: true }
     : { feedback: { ...grading.feedback, ...(await sheetFor(db, viewer, asked, grading)) } };

@@ -7,6 +7,7 @@ import {
   isOnPair,
   looksOnPhotograph,
   members,
+  otherOf,
   plantsOf,
   tellingShown
 } from '$core/learning';
@@ -147,10 +148,8 @@ function telling(
 }
 
 function usableFor(library: Library, question: OnOnePlant, all: readonly Photograph[]): Photograph[] {
-  const other = question.specimen === 'target' ? 'lookalike' : 'target';
-  const [mine, others] = [question.specimen, other].map((member) =>
-    telling(library, question, member as Member, all)
-  );
+  const other = otherOf(question.specimen);
+  const [mine, others] = [question.specimen, other].map((member) => telling(library, question, member, all));
   if (question.drill === 'side by side') return others!.length > 0 ? mine! : [];
   return mine!.filter((photo) => others!.some((one) => looksOf(library, one) === looksOf(library, photo)));
 }

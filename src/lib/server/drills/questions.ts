@@ -1,19 +1,14 @@
-import { LRUCache } from 'lru-cache';
 import sharp, { type Sharp } from 'sharp';
 import { z } from 'zod';
-import type { Library } from '$core/knowledge';
 import {
-  type Given,
   type OpenQuestion,
   type PhotographPart,
-  type Photographs,
-  type Posed,
   type QuestionImage,
   Specification,
-  photographIds,
-  pose
+  photographIds
 } from '$core/learning';
-import { libraryOf } from '../library';
+import { type Ask, type Found, type Given, type ToDraw, askDesk, draw } from '../drawing';
+import { schoolLibrary } from '../library';
 import { readJpeg, readPhotographs } from '../photographs';
 import type { SchoolDb } from '../school';
 import type { Viewer } from '../accounts';
@@ -30,7 +25,8 @@ export interface AskedQuestion {
   readonly id: string;
   readonly spec: Specification;
   readonly walkId: string | undefined;
-  readonly posed: Posed<OpenQuestion, Given>;
+  /** Asks something of it as it was drawn; undefined where the library has its plants no more. */
+  readonly ask: <A extends Ask>(what: A, given: Given<A>) => Promise<Found<A> | undefined>;
   /** What was asked for in it so far, in order. */
   readonly wishes: readonly string[];
   /** Whether it belongs to a quiz, and whether that sitting's time is up. */
@@ -38,27 +34,15 @@ export interface AskedQuestion {
   readonly isTimeUp: boolean;
 }
 
-type Drawn = Posed<OpenQuestion, Given>;
+async function toDraw(db: SchoolDb, spec: Specification): Promise<ToDraw> {
+  // A photograph that was taken away meanwhile gives way to a drawing.
+  const photographs = await readPhotographs(db, photographIds(spec));
+  return { library: await schoolLibrary(db), spec, photographs };
+}
 
-/**
- * A question is drawn for its page, its pictures and its answer, and the same question for everybody whom it is asked:
- * the latest drawings of this process are kept, the one used last the longest.
- */
-const drawings = new LRUCache<string, { readonly library: Library; readonly posed: Drawn }>({ max: 400 });
-
-/** A photograph that was taken away meanwhile gives way to a drawing. */
-async function drawQuestion(db: SchoolDb, spec: Specification): Promise<Drawn | undefined> {
-  const library = await libraryOf(db);
-  const photographs: Photographs = new Map(
-    (await readPhotographs(db, photographIds(spec))).map((one) => [one.id, one])
-  );
-  const key = JSON.stringify([spec, ...photographs.keys()]);
-  const known = drawings.get(key);
-  if (known?.library === library) return known.posed;
-  const posed = pose(library, spec, photographs);
-  if (!posed) return undefined;
-  drawings.set(key, { library, posed });
-  return posed;
+/** Has a question drawn that will be asked next. */
+export async function drawAhead(db: SchoolDb, { specification }: QuestionRow): Promise<void> {
+  draw(await toDraw(db, StoredSpecification.parse(specification)));
 }
 
 interface QuestionRow {
@@ -75,21 +59,18 @@ export const questionColumns = `question.id, specification, round.walk_id,
   (select array_agg(wish order by recorded_at) from question_wish
     where question_wish.school_id = question.school_id and question_id = question.id) as wishes`;
 
-/** @returns undefined where the library has its plants no more */
-export async function askQuestion(db: SchoolDb, row: QuestionRow): Promise<AskedQuestion | undefined> {
+export async function askQuestion(db: SchoolDb, row: QuestionRow): Promise<AskedQuestion> {
   const spec = StoredSpecification.parse(row.specification);
-  const posed = await drawQuestion(db, spec);
-  return (
-    posed && {
-      id: row.id,
-      spec,
-      walkId: row.walk_id ?? undefined,
-      posed,
-      wishes: row.wishes ?? [],
-      isOfQuiz: Boolean(row.quiz_id),
-      isTimeUp: row.is_time_up ?? false
-    }
-  );
+  const question = await toDraw(db, spec);
+  return {
+    id: row.id,
+    spec,
+    walkId: row.walk_id ?? undefined,
+    ask: (what, given) => askDesk(question, what, given),
+    wishes: row.wishes ?? [],
+    isOfQuiz: Boolean(row.quiz_id),
+    isTimeUp: row.is_time_up ?? false
+  };
 }
 
 /** @returns undefined where it is none of the viewer's */
@@ -119,14 +100,15 @@ export async function wishFor(
   wish: string
 ): Promise<OpenQuestion | undefined> {
   const asked = await readQuestion(db, viewer, questionId);
-  if (!asked?.posed.offers(wish) || asked.isTimeUp) return undefined;
+  if (!asked || asked.isTimeUp || !(await asked.ask('offers', { wish }))?.found) return undefined;
   const { rows } = await db.query('select from answer_event where question_id = $1', [questionId]);
   if (rows.length > 0) return undefined;
   await db.query(
     'insert into question_wish (school_id, question_id, wish) values ($1, $2, $3) on conflict do nothing',
     [db.schoolId, questionId, wish]
   );
-  return asked.posed.open(asked.wishes.includes(wish) ? asked.wishes : [...asked.wishes, wish]);
+  const wishes = asked.wishes.includes(wish) ? asked.wishes : [...asked.wishes, wish];
+  return (await asked.ask('open', { wishes }))?.found;
 }
 
 async function cropped(jpeg: Buffer, part: PhotographPart): Promise<Sharp> {
@@ -172,7 +154,7 @@ export async function questionImage(
   name: string
 ): Promise<{ readonly svg: string } | { readonly jpeg: Buffer } | undefined> {
   const asked = await readQuestion(db, viewer, questionId);
-  const image = asked?.posed.image(name, asked.wishes);
+  const image = (await asked?.ask('image', { name, wishes: asked.wishes }))?.found;
   if (!image || 'svg' in image) return image;
   if ('tiles' in image) return { jpeg: await sheetOf(db, image) };
   const jpeg = await readJpeg(db, image.photograph);

@@ -24,7 +24,7 @@ import { readWalk } from '../walks';
 import { learnerState } from './learner';
 import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
 import { withPhotographs } from './photographed';
-import { askQuestion, questionColumns } from './questions';
+import { askQuestion, drawAhead, questionColumns } from './questions';
 
 /** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
 
@@ -229,10 +229,14 @@ export async function readRound(
   // A question on plants that the library has no more is passed over.
   let next: RoundState['next'];
   const isTimeUp = round.seconds_left !== null && round.seconds_left <= 0;
-  for (const row of isTimeUp ? [] : questions) {
-    if (row.outcome !== null || next) continue;
+  for (const row of isTimeUp ? [] : questions.filter(({ outcome }) => outcome === null)) {
+    if (next) {
+      await drawAhead(db, row);
+      break;
+    }
     const asked = await askQuestion(db, row);
-    if (asked) next = { id: row.id, number: row.position, question: asked.posed.open(asked.wishes) };
+    const open = await asked.ask('open', { wishes: asked.wishes });
+    if (open) next = { id: row.id, number: row.position, question: open.found };
   }
   return {
     id: roundId,

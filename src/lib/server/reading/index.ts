@@ -1,7 +1,6 @@
-import { existsSync } from 'node:fs';
-import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { faultOf, log } from '../log';
+import { threadEntry } from '../threads';
 import { type InputOf, type ResultOf, type Task, tasks } from './tasks';
 
 /**
@@ -12,14 +11,11 @@ import { type InputOf, type ResultOf, type Task, tasks } from './tasks';
 const seconds = 20;
 const room = { maxOldGenerationSizeMb: 384, maxYoungGenerationSizeMb: 64 };
 
-/** Beside the application, where it was built; `vite dev` has none and reads on its own thread. */
-const entry = join(process.cwd(), 'build/reading/worker.js');
-
 let last: Promise<unknown> = Promise.resolve();
 
 type Problem = { readonly problem: string };
 
-function inThread<T extends Task>(task: T, input: InputOf<T>): Promise<ResultOf<T> | Problem> {
+function inThread<T extends Task>(entry: string, task: T, input: InputOf<T>): Promise<ResultOf<T> | Problem> {
   return new Promise((done) => {
     const worker = new Worker(entry, { workerData: { task, input }, resourceLimits: room });
     const timer = setTimeout(() => {
@@ -43,9 +39,10 @@ function inThread<T extends Task>(task: T, input: InputOf<T>): Promise<ResultOf<
 
 /** @returns what the task makes of a file, or what is wrong with it */
 export function readFile<T extends Task>(task: T, input: InputOf<T>): Promise<ResultOf<T> | Problem> {
-  const own = last.then(() =>
-    existsSync(entry) ? inThread(task, input) : (tasks[task](input as never) as ResultOf<T>)
-  );
+  const own = last.then(() => {
+    const entry = threadEntry('reading');
+    return entry ? inThread(entry, task, input) : (tasks[task](input as never) as ResultOf<T>);
+  });
   last = own.catch(() => undefined);
   return own;
 }

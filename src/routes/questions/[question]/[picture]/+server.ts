@@ -1,4 +1,5 @@
 import { questionImage } from '$lib/server/drills';
+import { onTheBeat } from '$lib/server/drawing';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { jpegResponse, svgResponse } from '$lib/server/pictures';
 import type { RequestHandler } from './$types';
@@ -6,8 +7,10 @@ import type { RequestHandler } from './$types';
 /** A picture of one's own question: paths without names or a photograph without its data, never cached. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = signedIn(locals);
-  const image = await inSchoolOf(viewer, async (db) =>
-    found(await questionImage(db, viewer, idFrom(params.question, 'question'), params.picture), 'picture')
+  const image = await onTheBeat(
+    inSchoolOf(viewer, async (db) =>
+      found(await questionImage(db, viewer, idFrom(params.question, 'question'), params.picture), 'picture')
+    )
   );
   return 'svg' in image ? svgResponse(image.svg, 'no-store') : jpegResponse(image.jpeg, 'no-store');
 };
