@@ -58,10 +58,9 @@ afterAll(async () => {
 });
 
 const begin = () => inDemo(async (db) => (await startRound(db, learner, walkId))!);
-const next = async (roundId: string, viewer = learner) =>
-  (await inDemo((db) => readRound(db, viewer, roundId)))!.next;
+const next = async (roundId: string, viewer = learner) => (await readRound(viewer, roundId))!.next;
 const send = async (questionId: string, given: Given, viewer = learner) => {
-  const result = await inDemo((db) => recordAnswer(db, viewer, answerTo(questionId, given)));
+  const result = await recordAnswer(viewer, answerTo(questionId, given));
   if (!('feedback' in result)) throw new Error(JSON.stringify(result));
   return result.feedback;
 };
@@ -107,17 +106,17 @@ describe('a round', () => {
       }
       const [far, other] = question.looks;
       expect(far!.seen).toBeUndefined();
-      expect(await inDemo((db) => questionImage(db, learner, id, 'far'))).toBeUndefined();
-      const grown = (await inDemo((db) => wishFor(db, learner, id, 'far'))) as OpenProveIt;
+      expect(await questionImage(learner, id, 'far')).toBeUndefined();
+      const grown = (await wishFor(learner, id, 'far')) as OpenProveIt;
       expect(grown.asked).toEqual(['far']);
       expect(grown.looks[0]!.seen!.words.length).toBeGreaterThan(0);
-      expect(await inDemo((db) => questionImage(db, learner, id, 'far'))).toHaveProperty('svg');
-      expect(await inDemo((db) => questionImage(db, learner, id, other!.key))).toBeUndefined();
-      expect(await inDemo((db) => wishFor(db, learner, id, 'the answer'))).toBeUndefined();
-      expect(await inDemo((db) => wishFor(db, instructor, id, 'far'))).toBeUndefined();
+      expect(await questionImage(learner, id, 'far')).toHaveProperty('svg');
+      expect(await questionImage(learner, id, other!.key)).toBeUndefined();
+      expect(await wishFor(learner, id, 'the answer')).toBeUndefined();
+      expect(await wishFor(instructor, id, 'far')).toBeUndefined();
       // Once it is answered nothing more is shown of it.
       await send(id, cautious('prove it'));
-      expect(await inDemo((db) => wishFor(db, learner, id, other!.key))).toBeUndefined();
+      expect(await wishFor(learner, id, other!.key)).toBeUndefined();
       return;
     }
     throw new Error('no round asked to prove it');
@@ -138,7 +137,7 @@ describe('an open question', () => {
         const { picture } = question as OpenSideBySide;
         const words = truth.drill === 'side by side' ? picture.words.join(' ').toLowerCase() : '';
         for (const slug of [truth.target, truth.lookalike]) expect(words).not.toContain(slug.split('-')[0]);
-        const image = await inDemo((db) => questionImage(db, learner, id, 'specimen'));
+        const image = await questionImage(learner, id, 'specimen');
         if (image && 'svg' in image) expect(image.svg).not.toMatch(/<text|<title|class=| id=/);
       }
       await send(id, cautious(question.drill));
@@ -150,7 +149,7 @@ describe('an answer', () => {
   it('is stored once: the same again is accepted, another is refused', async () => {
     const open = (await next(await begin()))!;
     const event = answerTo(open.id, cautious(open.question.drill));
-    const record = (one: typeof event, viewer = learner) => inDemo((db) => recordAnswer(db, viewer, one));
+    const record = (one: typeof event, viewer = learner) => recordAnswer(viewer, one);
     expect(await record(event, instructor)).toMatchObject({ status: 404 });
     const first = await record(event);
     expect(first).toHaveProperty('feedback');
@@ -394,7 +393,7 @@ describe('on several photographs', () => {
         [db.schoolId, questionId, roundId, spec]
       )
     );
-    const image = await inDemo((db) => questionImage(db, learner, questionId, 'cloth'));
+    const image = await questionImage(learner, questionId, 'cloth');
     const { width, height, format } = await sharp((image as { jpeg: Buffer }).jpeg).metadata();
     expect([format, width, height]).toEqual(['jpeg', 1200, 600]);
   });
@@ -538,9 +537,9 @@ describe('a fortnight from the first sign-in', () => {
         }
         const { given, decision } = simulateAnswer(spec, { skill, caution }, random);
         if (open.question.drill === 'prove it' && decision !== 'look further')
-          for (const { key } of open.question.looks) await inDemo((db) => wishFor(db, viewer, open.id, key));
+          for (const { key } of open.question.looks) await wishFor(viewer, open.id, key);
         // Who is careful gathers nothing on what is shown if that does not settle it.
-        const { ask, wishes } = (await inDemo((db) => readQuestion(db, viewer, open.id)))!;
+        const { ask, wishes } = (await readQuestion(viewer, open.id))!;
         const { found: graded } = (await ask('grade', { answer: given, wishes }))!;
         const isTooEarly = decision === 'gather' && graded.outcome === 'missed';
         await send(open.id, isTooEarly && random.next() < caution ? cautious(spec.drill) : given, viewer);

@@ -81,10 +81,10 @@ const begin = async (quiz: Quiz, viewer = learner) => {
 async function finish(roundId: string, viewer = learner) {
   const said = [];
   for (;;) {
-    const { next } = (await inDemo((db) => readRound(db, viewer, roundId)))!;
+    const { next } = (await readRound(viewer, roundId))!;
     if (!next) return said;
     const event = answerTo(next.id, cautious(next.question.drill));
-    said.push(await inDemo((db) => recordAnswer(db, viewer, event)));
+    said.push(await recordAnswer(viewer, event));
   }
 }
 
@@ -153,9 +153,9 @@ describe('while a quiz runs', () => {
   it('nothing tells how an answer went: no page of the round, of the quiz, of progress, and no file', async () => {
     const quiz = await make(3);
     const roundId = await begin(quiz);
-    const { next } = (await inDemo((db) => readRound(db, learner, roundId)))!;
-    await inDemo((db) => recordAnswer(db, learner, answerTo(next!.id, cautious(next!.question.drill))));
-    const round = await inDemo((db) => readRound(db, learner, roundId));
+    const { next } = (await readRound(learner, roundId))!;
+    await recordAnswer(learner, answerTo(next!.id, cautious(next!.question.drill)));
+    const round = await readRound(learner, roundId);
     expect([round!.answered, round!.answers]).toEqual([1, []]);
     const own = await inDemo((db) => sittingsOf(db, quiz, learner.personId));
     expect(shownToSitter(own)).toEqual([]);
@@ -192,7 +192,7 @@ describe('sitting a quiz before and after', () => {
     expect(mayReview(quiz, await own())).toBe(true);
     // The answers of both sittings are taken out only now.
     expect((await taken()).length - takenBefore.length).toBe(8);
-    const reviewed = (await inDemo((db) => reviewSitting(db, learner, second, 1)))!;
+    const reviewed = (await reviewSitting(learner, second, 1))!;
     expect(reviewed.feedback!.reasons.length).toBeGreaterThan(0);
     // The same answers both times: no change, within an interval around it.
     const { rows } = quizResults(await own(), [{ id: learner.personId, name: learner.name }]);
@@ -210,17 +210,15 @@ describe('sitting a quiz before and after', () => {
   it('ends when the time is up: what was answered counts, nothing more is taken', async () => {
     const quiz = await make(3, { kind: 'once', minutes: 5 });
     const roundId = await begin(quiz);
-    const { next, quiz: sitting } = (await inDemo((db) => readRound(db, learner, roundId)))!;
+    const { next, quiz: sitting } = (await readRound(learner, roundId))!;
     expect(sitting!.secondsLeft).toBeGreaterThan(290);
     const owner = new pg.Client({ connectionString: database.superuser });
     await owner.connect();
     await owner.query("update round set opened_at = now() - interval '6 minutes' where id = $1", [roundId]);
     await owner.end();
-    const late = await inDemo((db) =>
-      recordAnswer(db, learner, answerTo(next!.id, cautious(next!.question.drill)))
-    );
+    const late = await recordAnswer(learner, answerTo(next!.id, cautious(next!.question.drill)));
     expect(late).toMatchObject({ status: 409, problem: expect.stringMatching(/time of this quiz is up/) });
-    expect((await inDemo((db) => readRound(db, learner, roundId)))!.next).toBeUndefined();
+    expect((await readRound(learner, roundId))!.next).toBeUndefined();
     const own = await inDemo((db) => sittingsOf(db, quiz, learner.personId));
     expect(own[0]).toMatchObject({ isOver: true, outcomes: [undefined, undefined, undefined] });
   });

@@ -57,6 +57,12 @@ function pool(): pg.Pool {
 /** Whether this chain of calls holds a connection at this moment. */
 const holding = new AsyncLocalStorage<{ isHeld: boolean }>();
 
+/** For what takes long: a connection that is held meanwhile would be missing to everybody else. */
+export function assertHoldsNone(): void {
+  if (holding.getStore()?.isHeld)
+    throw new Error('Work that takes long was begun while it holds a connection.');
+}
+
 /** What keeps the database from answering. */
 export type Outage = 'gone' | 'busy' | 'slow' | 'full';
 
@@ -116,13 +122,17 @@ export const query = <Row extends pg.QueryResultRow>(
 
 /**
  * Runs work in a transaction.
+ * @param opening a statement that goes along with its beginning, in one trip; the work gets what it finds
  * @throws what the work throws, after rolling back
  */
-export const inTransaction = <T>(work: (client: pg.PoolClient) => Promise<T>): Promise<T> =>
+export const inTransaction = <T>(
+  work: (client: pg.PoolClient, opened: unknown[]) => Promise<T>,
+  opening = 'select'
+): Promise<T> =>
   withConnection(async (client) => {
     try {
-      await client.query('begin');
-      const result = await work(client);
+      const both = (await client.query(`begin; ${opening}`)) as unknown as pg.QueryResult<object>[];
+      const result = await work(client, both[1]!.rows);
       await client.query('commit');
       return result;
     } catch (error) {

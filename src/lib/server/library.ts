@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import {
   type Edit,
   type InReview,
@@ -27,8 +28,7 @@ export interface SchoolLibrary {
 /** Releases are immutable, so each is read once a process. */
 const releases = new Map<string, LibraryDocument>();
 /** The libraries used last, by release and latest edit. */
-const compiled = new Map<string, SchoolLibrary>();
-const keptLibraries = 12;
+const compiled = new LRUCache<string, SchoolLibrary>({ max: 12 });
 
 async function releaseOf(db: SchoolDb, hash: string): Promise<LibraryDocument> {
   const known = releases.get(hash);
@@ -42,37 +42,35 @@ async function releaseOf(db: SchoolDb, hash: string): Promise<LibraryDocument> {
   return release;
 }
 
-/** The latest edit of each cell. */
-async function liveEdits(db: SchoolDb): Promise<Edit[]> {
+/** The latest edit of each cell. @param version no later ones than this */
+async function liveEdits(db: SchoolDb, version: number): Promise<Edit[]> {
   const { rows } = await db.query<Omit<Edit, 'baseHash'> & { baseHash: string | null }>(
     `select distinct on (taxon, path) taxon, path, kind, value, base_hash as "baseHash"
-       from library_edit order by taxon, path, version desc`
+       from library_edit where version <= $1 order by taxon, path, version desc`,
+    [version]
   );
   return rows.map((row) => ({ ...row, baseHash: row.baseHash ?? undefined }));
 }
 
-/** The school's library with what it was made from. */
-export async function schoolLibrary(db: SchoolDb): Promise<SchoolLibrary> {
-  const { rows } = await db.query<{ hash: string; version: number; latest: string | null }>(
-    `select library_hash as hash, coalesce(edit.version, 0) as version, edit.id as latest
-       from school left join lateral (select id, version from library_edit order by version desc limit 1) edit on true`
+/**
+ * The school's library with what it was made from.
+ * @param knownKey what `library_key()` has just said, where another statement asked for it
+ */
+export async function schoolLibrary(db: SchoolDb, knownKey = ''): Promise<SchoolLibrary> {
+  const at = compiled.get(knownKey);
+  if (at) return at;
+  const { rows } = await db.query<{ key: string; hash: string; version: number }>(
+    `select library_key() as key, library_hash as hash,
+            coalesce((select max(version) from library_edit), 0) as version from school`
   );
-  const { hash, version, latest } = rows[0]!;
-  // By the latest edit's id, not its number: that of an edit which was rolled back may be given again.
-  const key = `${hash} ${latest ?? 'as released'}`;
+  const { key, hash, version } = rows[0]!;
   const known = compiled.get(key);
-  if (known) {
-    compiled.delete(key);
-    compiled.set(key, known);
-    return known;
-  }
+  if (known) return known;
   const release = await releaseOf(db, hash);
-  const { document, review } = applyEdits(release, version === 0 ? [] : await liveEdits(db));
+  const { document, review } = applyEdits(release, version === 0 ? [] : await liveEdits(db, version));
   const { library } = compileLibrary(document);
   const made = { key, release, document, library, review, releaseHash: hash, version };
   compiled.set(key, made);
-  const [oldest] = compiled.keys();
-  if (compiled.size > keptLibraries) compiled.delete(oldest!);
   return made;
 }
 
@@ -105,7 +103,7 @@ export async function newerRelease(db: SchoolDb): Promise<NewerRelease | undefin
     for (const path of new Set([...before.keys(), ...after.keys()]))
       if (canonicalJson(before.get(path) ?? null) !== canonicalJson(after.get(path) ?? null)) changed += 1;
   }
-  const { review } = applyEdits(release, await liveEdits(db));
+  const { review } = applyEdits(release, await liveEdits(db, now.version));
   return { ...newest, changed, toDecide: review.length };
 }
 

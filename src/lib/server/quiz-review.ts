@@ -1,6 +1,6 @@
 import { type Feedback, Given, type OpenQuestion } from '$core/learning';
 import { readQuestion } from './drills';
-import type { SchoolDb } from './school';
+import { withSchool } from './school';
 import type { Viewer } from './accounts';
 
 export interface ReviewedQuestion {
@@ -12,19 +12,20 @@ export interface ReviewedQuestion {
 
 /** A question of one's own sitting as it was answered, graded again from the answer that is kept. */
 export async function reviewSitting(
-  db: SchoolDb,
   viewer: Viewer,
   roundId: string,
   number: number
 ): Promise<ReviewedQuestion | undefined> {
-  const { rows } = await db.query<{ id: string; given: unknown }>(
-    `select question.id, body -> 'given' as given
-       from question left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
-      where round_id = $1 and position = $2`,
-    [roundId, number]
-  );
-  const [row] = rows;
-  const asked = row && (await readQuestion(db, viewer, row.id));
+  const row = await withSchool(viewer.schoolId, async (db) => {
+    const { rows } = await db.query<{ id: string; given: unknown }>(
+      `select question.id, body -> 'given' as given
+         from question left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
+        where round_id = $1 and position = $2`,
+      [roundId, number]
+    );
+    return rows[0];
+  });
+  const asked = row && (await readQuestion(viewer, row.id));
   if (!asked) return undefined;
   const { id, wishes } = asked;
   const open = await asked.ask('open', { wishes });

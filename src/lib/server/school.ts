@@ -1,4 +1,4 @@
-import type { PoolClient } from 'pg';
+import pg, { type PoolClient } from 'pg';
 import { inTransaction, patienceMs } from './database';
 
 /** A connection inside a transaction of one school: row-level security shows and takes that school's rows only. */
@@ -10,16 +10,19 @@ export type SchoolDb = PoolClient & { readonly schoolId: string; readonly now: D
  * instant's date is the school's, in the hour after midnight too.
  */
 export async function enterSchool(client: PoolClient, schoolId: string): Promise<SchoolDb> {
-  const { rows } = await client.query<{ now: Date }>('select enter_school($1, $2) as now', [
-    schoolId,
-    patienceMs()
-  ]);
-  return Object.assign(client, { schoolId, now: rows[0]!.now });
+  const { rows } = await client.query(entering(schoolId));
+  return entered(client, schoolId, rows);
 }
+
+const entering = (schoolId: string): string =>
+  `select enter_school(${pg.escapeLiteral(schoolId)}, ${patienceMs()}) as now`;
+
+const entered = (client: PoolClient, schoolId: string, rows: unknown[]): SchoolDb =>
+  Object.assign(client, { schoolId, now: (rows as { now: Date }[])[0]!.now });
 
 /**
  * Runs work in a transaction that is bound to one school.
  * @throws what the work throws, after rolling back
  */
 export const withSchool = <T>(schoolId: string, work: (db: SchoolDb) => Promise<T>): Promise<T> =>
-  inTransaction(async (client) => work(await enterSchool(client, schoolId)));
+  inTransaction((client, rows) => work(entered(client, schoolId, rows)), entering(schoolId));

@@ -1,6 +1,7 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import type { LibraryDocument } from '$core/knowledge';
+import { assertHoldsNone } from '../database';
 import { faultOf, log } from '../log';
 import { threadEntry } from '../threads';
 import type { SchoolLibrary } from '../library';
@@ -111,7 +112,8 @@ const asKnown = ({ library, spec, photographs }: ToDraw): Question => ({
 });
 
 /**
- * Asks something of a question, drawing it where it is not drawn yet.
+ * Asks something of a question, drawing it where it is not drawn yet. Others may have to be drawn before it: nobody
+ * holds a connection to the database meanwhile.
  * @returns undefined where the library has the plants of the question no more
  */
 export async function askDesk<A extends Ask>(
@@ -119,6 +121,7 @@ export async function askDesk<A extends Ask>(
   what: A,
   given: Given<A>
 ): Promise<Found<A> | undefined> {
+  assertHoldsNone();
   const question = asKnown(toDraw);
   let reply = await post(question, what, given);
   if ('needs' in reply) {

@@ -4,7 +4,7 @@ import { type Feedback, Given, type Grading, isOnPair, pairKey } from '$core/lea
 import type { ContrastSheet } from '$core/walk';
 import { readBrief } from '../briefs';
 import { type PairPhotographs, photographsOfPairs } from '../photographs';
-import type { SchoolDb } from '../school';
+import { type SchoolDb, withSchool } from '../school';
 import type { Viewer } from '../accounts';
 import { listWalks } from '../walks';
 import { type AskedQuestion, readQuestion } from './questions';
@@ -70,11 +70,11 @@ async function walksWith(
 }
 
 /**
- * Stores an answer once. The same id with the same body is accepted silently; with another body, or for a
- * question that has an answer, it is refused.
+ * Takes an answer once. The same id with the same body is accepted silently; with another body, or for a question that
+ * has an answer, it is refused.
  */
-export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEvent): Promise<RecordResult> {
-  const asked = await readQuestion(db, viewer, event.questionId);
+export async function recordAnswer(viewer: Viewer, event: AnswerEvent): Promise<RecordResult> {
+  const asked = await readQuestion(viewer, event.questionId);
   if (!asked) return { status: 404, problem: 'There is no such question.' };
   if (asked.spec.drill !== event.given.drill)
     return { status: 400, problem: `This question is ${asked.spec.drill}, the answer is not.` };
@@ -82,7 +82,16 @@ export async function recordAnswer(db: SchoolDb, viewer: Viewer, event: AnswerEv
     return { status: 409, problem: 'The time of this quiz is up; what was answered in it counts.' };
   const graded = await asked.ask('grade', { answer: event.given, wishes: asked.wishes });
   if (!graded) return { status: 404, problem: 'The library has the plants of this question no more.' };
-  const { found: grading } = graded;
+  return withSchool(viewer.schoolId, (db) => storeAnswer(db, viewer, event, asked, graded.found));
+}
+
+async function storeAnswer(
+  db: SchoolDb,
+  viewer: Viewer,
+  event: AnswerEvent,
+  asked: AskedQuestion,
+  grading: Grading
+): Promise<RecordResult> {
   const result: RecordResult = asked.isOfQuiz
     ? { kept: true }
     : { feedback: { ...grading.feedback, ...(await sheetFor(db, viewer, asked, grading)) } };

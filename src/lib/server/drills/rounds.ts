@@ -16,7 +16,7 @@ import {
 } from '$core/learning';
 import type { Random } from '$core/random';
 import { libraryOf } from '../library';
-import type { SchoolDb } from '../school';
+import { type SchoolDb, withSchool } from '../school';
 import { systemRandom } from '../system-random';
 import { readSettings } from '../schools';
 import type { Viewer } from '../accounts';
@@ -24,7 +24,13 @@ import { readWalk } from '../walks';
 import { learnerState } from './learner';
 import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
 import { withPhotographs } from './photographed';
-import { askQuestion, drawAhead, questionColumns } from './questions';
+import {
+  type AskedQuestion,
+  type QuestionRow,
+  askQuestion,
+  questionColumns,
+  questionTables
+} from './questions';
 
 /** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
 
@@ -189,59 +195,54 @@ export interface RoundState {
     { readonly id: string; readonly number: number; readonly question: OpenQuestion } | undefined;
 }
 
-export async function readRound(
-  db: SchoolDb,
-  viewer: Viewer,
-  roundId: string
-): Promise<RoundState | undefined> {
-  const { rows } = await db.query<{
-    walk_id: string | null;
-    name: string | null;
-    quiz_id: string | null;
-    quiz_name: string | null;
-    phase: 'once' | 'before' | 'after' | null;
-    seconds_left: number | null;
-  }>(
-    `select round.walk_id, walk.name, quiz_id, quiz.name as quiz_name, phase,
-            extract(epoch from opened_at + make_interval(mins => minutes) - now())::float as seconds_left
-       from round left join walk on walk.school_id = round.school_id and walk.id = round.walk_id
-       left join quiz on quiz.school_id = round.school_id and quiz.id = quiz_id
-      where round.id = $1 and person_id = $2`,
-    [roundId, viewer.personId]
-  );
+type RoundRow = QuestionRow & {
+  readonly walk_name: string | null;
+  readonly quiz_name: string | null;
+  readonly phase: 'once' | 'before' | 'after' | null;
+  readonly position: number;
+  readonly outcome: Outcome | null;
+  readonly drill: DrillName;
+};
+
+/** The questions of a round in their order, with those that wait for an answer as they are asked. */
+const questionsOf = (viewer: Viewer, roundId: string) =>
+  withSchool(viewer.schoolId, async (db) => {
+    const { rows } = await db.query<RoundRow>(
+      `select ${questionColumns}, walk.name as walk_name, quiz.name as quiz_name, phase, position, outcome, drill
+         from ${questionTables}
+         left join walk on walk.school_id = round.school_id and walk.id = round.walk_id
+         left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
+        where round_id = $1 and round.person_id = $2 order by position`,
+      [roundId, viewer.personId]
+    );
+    const open: (AskedQuestion & { readonly number: number })[] = [];
+    for (const row of rows.filter(({ outcome }) => outcome === null))
+      open.push({ ...(await askQuestion(db, row)), number: row.position });
+    return { rows, open };
+  });
+
+/** The first question that can still be drawn: those on plants that the library has no more are passed over. */
+async function nextOf(
+  open: readonly (AskedQuestion & { readonly number: number })[]
+): Promise<RoundState['next']> {
+  for (const [i, { id, number, ask, wishes }] of open.entries()) {
+    const opened = await ask('open', { wishes });
+    if (!opened) continue;
+    open[i + 1]?.drawAhead();
+    return { id, number, question: opened.found };
+  }
+  return undefined;
+}
+
+export async function readRound(viewer: Viewer, roundId: string): Promise<RoundState | undefined> {
+  const { rows, open } = await questionsOf(viewer, roundId);
   const [round] = rows;
   if (!round) return undefined;
-  const { rows: questions } = await db.query<{
-    id: string;
-    position: number;
-    specification: unknown;
-    walk_id: string | null;
-    wishes: string[] | null;
-    outcome: Outcome | null;
-    drill: DrillName;
-  }>(
-    `select ${questionColumns}, position, outcome, drill
-       from question join round on round.school_id = question.school_id and round.id = round_id
-       left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
-      where round_id = $1 order by position`,
-    [roundId]
-  );
-  // A question on plants that the library has no more is passed over.
-  let next: RoundState['next'];
-  const isTimeUp = round.seconds_left !== null && round.seconds_left <= 0;
-  for (const row of isTimeUp ? [] : questions.filter(({ outcome }) => outcome === null)) {
-    if (next) {
-      await drawAhead(db, row);
-      break;
-    }
-    const asked = await askQuestion(db, row);
-    const open = await asked.ask('open', { wishes: asked.wishes });
-    if (open) next = { id: row.id, number: row.position, question: open.found };
-  }
+  const isTimeUp = open.some((question) => question.isTimeUp);
   return {
     id: roundId,
     walkId: round.walk_id ?? undefined,
-    walkName: round.name ?? undefined,
+    walkName: round.walk_name ?? undefined,
     quiz:
       round.quiz_id && round.phase
         ? {
@@ -251,11 +252,9 @@ export async function readRound(
             secondsLeft: round.seconds_left ?? undefined
           }
         : undefined,
-    length: questions.length,
-    answered: questions.filter(({ outcome }) => outcome !== null).length,
-    answers: round.quiz_id
-      ? []
-      : questions.flatMap(({ outcome, drill }) => (outcome ? [{ outcome, drill }] : [])),
-    next
+    length: rows.length,
+    answered: rows.length - open.length,
+    answers: round.quiz_id ? [] : rows.flatMap(({ outcome, drill }) => (outcome ? [{ outcome, drill }] : [])),
+    next: isTimeUp ? undefined : await nextOf(open)
   };
 }

@@ -30,9 +30,9 @@ const idOf = (event: unknown): string =>
   typeof event === 'object' && event !== null && 'id' in event ? String(event.id).slice(0, 64) : '';
 
 const record = (viewer: Viewer, event: Event): Promise<RecordResult | SightingResult> =>
-  inSchoolOf(viewer, (db): Promise<RecordResult | SightingResult> =>
-    event.kind === 'answer' ? recordAnswer(db, viewer, event) : recordSighting(db, viewer, event)
-  );
+  event.kind === 'answer'
+    ? recordAnswer(viewer, event)
+    : inSchoolOf(viewer, (db) => recordSighting(db, viewer, event));
 
 /**
  * Takes events in batches, each stored once. Each event gets its own result; the response has the status of the first

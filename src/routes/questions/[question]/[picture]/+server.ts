@@ -1,16 +1,15 @@
 import { questionImage } from '$lib/server/drills';
 import { onTheBeat } from '$lib/server/drawing';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { found, idFrom, signedIn } from '$lib/server/guard';
 import { jpegResponse, svgResponse } from '$lib/server/pictures';
 import type { RequestHandler } from './$types';
 
 /** A picture of one's own question: paths without names or a photograph without its data, never cached. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = signedIn(locals);
-  const image = await onTheBeat(
-    inSchoolOf(viewer, async (db) =>
-      found(await questionImage(db, viewer, idFrom(params.question, 'question'), params.picture), 'picture')
-    )
+  const image = found(
+    await onTheBeat(questionImage(viewer, idFrom(params.question, 'question'), params.picture)),
+    'picture'
   );
   return 'svg' in image ? svgResponse(image.svg, 'no-store') : jpegResponse(image.jpeg, 'no-store');
 };

@@ -5,22 +5,23 @@ import { mayReview, readQuiz, sittingsOf } from '$lib/server/quizzes';
 import type { PageServerLoad } from './$types';
 
 /** One's own sitting, question by question, with what was right and why. */
-export const load: PageServerLoad = ({ locals, params, url, setHeaders }) => {
+export const load: PageServerLoad = async ({ locals, params, url, setHeaders }) => {
   const viewer = signedIn(locals);
   const id = idFrom(params.quiz, 'quiz');
   setHeaders({ 'cache-control': 'no-store' });
-  return inSchoolOf(viewer, async (db) => {
-    const quiz = found(await readQuiz(db, viewer, id), 'quiz');
-    const own = await sittingsOf(db, quiz, viewer.personId);
-    if (!mayReview(quiz, own)) redirect(303, `/quizzes/${id}`);
-    const last = own.find(({ phase }) => phase === (quiz.kind === 'once' ? 'once' : 'after'))!;
-    const asked = Number(url.searchParams.get('n') ?? 1);
-    const number = Number.isInteger(asked) ? Math.min(Math.max(asked, 1), quiz.questions.length) : 1;
-    return {
-      quiz: { id: quiz.id, name: quiz.name },
-      number,
-      outcomes: last.outcomes.map((outcome) => outcome ?? null),
-      reviewed: found(await reviewSitting(db, viewer, last.roundId, number), 'question')
-    };
+  const { quiz, sitting } = await inSchoolOf(viewer, async (db) => {
+    const read = found(await readQuiz(db, viewer, id), 'quiz');
+    const own = await sittingsOf(db, read, viewer.personId);
+    if (!mayReview(read, own)) redirect(303, `/quizzes/${id}`);
+    const last = read.kind === 'once' ? 'once' : 'after';
+    return { quiz: read, sitting: own.find(({ phase }) => phase === last)! };
   });
+  const asked = Number(url.searchParams.get('n') ?? 1);
+  const number = Number.isInteger(asked) ? Math.min(Math.max(asked, 1), quiz.questions.length) : 1;
+  return {
+    quiz: { id: quiz.id, name: quiz.name },
+    number,
+    outcomes: sitting.outcomes.map((outcome) => outcome ?? null),
+    reviewed: found(await reviewSitting(viewer, sitting.roundId, number), 'question')
+  };
 };
