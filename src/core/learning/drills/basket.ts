@@ -75,7 +75,7 @@ const clothSize = { width: 620, height: 460 };
 
 interface Cloth {
   readonly size: { readonly width: number; readonly height: number };
-  readonly image: () => QuestionImage;
+  readonly image: QuestionImage;
   /** Which of the two each piece is: 1 is wrong. */
   readonly kinds: readonly number[];
   readonly places: readonly Spot[];
@@ -91,7 +91,7 @@ function drawnCloth(library: Library, { target, lookalike }: PlantPair, spec: Ba
   const handful = strewHandful(library, [target, lookalike], countsOf(spec), spec.seed, clothSize);
   return {
     size: clothSize,
-    image: () => ({ svg: evenSize(renderPlate(handful)) }),
+    image: { svg: evenSize(renderPlate(handful)) },
     kinds: handful.kinds,
     places: piecePlaces(handful),
     looks: pieceLooks(library, handful),
@@ -118,7 +118,7 @@ function photographedCloth(spec: Basket, photographs: Photographs): Cloth | unde
   const sheet = photographSheet(pieces, pieces.length > 12 ? 5 : 4, spec.seed);
   return {
     size: { width: sheet.width, height: sheet.height },
-    image: () => sheet.image,
+    image: sheet.image,
     kinds,
     places: sheet.places,
     looks: sheet.words,
@@ -208,7 +208,7 @@ export function poseBasket(
       },
       pieces: places.map((at, id) => ({ ...at, id, words: looks[id]! }))
     }),
-    image: (name) => (name === 'cloth' ? cloth.image() : undefined),
+    image: (name) => (name === 'cloth' ? cloth.image : undefined),
     offers: () => false,
     grade
   };

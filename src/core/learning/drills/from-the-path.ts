@@ -56,7 +56,7 @@ const sceneSize = { width: 760, height: 456 };
 
 interface PathScene {
   readonly size: { readonly width: number; readonly height: number };
-  readonly image: () => QuestionImage;
+  readonly image: QuestionImage;
   /** The frame of each plant, with its kind: 0 is the hazard. */
   readonly standing: ReturnType<typeof standingPlants>;
   readonly credit: string | undefined;
@@ -64,7 +64,7 @@ interface PathScene {
 
 const drawnScene = (scene: Wayside): PathScene => ({
   size: sceneSize,
-  image: () => ({ svg: renderPlate(scene) }),
+  image: { svg: renderPlate(scene) },
   standing: standingPlants(scene),
   credit: undefined
 });
@@ -89,7 +89,7 @@ function photographedScene(
   const half = cellSize.width / 2 - 6;
   return {
     size: { width: sheet.width, height: sheet.height },
-    image: () => sheet.image,
+    image: sheet.image,
     standing: sheet.places.map(({ x, y }, i) => ({
       kind: kinds[i]!,
       left: x - half,
@@ -132,7 +132,7 @@ export function posePath(
       },
       plants: standing.map(({ left, top, right, bottom }, id) => ({ id, left, top, right, bottom }))
     }),
-    image: (name) => (name === 'scene' ? scene.image() : undefined),
+    image: (name) => (name === 'scene' ? scene.image : undefined),
     offers: () => false,
     grade: ({ picked }) => {
       const ids = [...standing.keys()];

@@ -3,6 +3,7 @@ import type { Library } from '../../knowledge';
 import { type Random, createRandom } from '../../random';
 import type { MarkedPhotograph, PhotographPart, QuestionImage } from '../picture';
 import type { Plant } from './contrast';
+import type { Spot } from './drill';
 
 /** Several specimens side by side in cells of equal size, as on a cloth or a page. */
 
@@ -16,14 +17,21 @@ export interface Sheet {
   /** Who took its photographs. */
   readonly credit: string | undefined;
   /** Middle of each cell, in the order of the plants. */
-  readonly places: readonly { readonly x: number; readonly y: number }[];
+  readonly places: readonly Spot[];
   /** What each cell shows, for those who do not see it. */
   readonly words: readonly string[];
 }
 
 /** One nested drawing: paths only, as the plate itself. */
-const placed = (plate: Plate, x: number, y: number): string =>
-  renderPlate(plate).replace('<svg ', `<svg x="${x}" y="${y}" `);
+const placed = (plate: Plate, { x, y }: Spot): string =>
+  renderPlate(plate).replace('<svg ', `<svg x="${x - cellSize.width / 2}" y="${y - cellSize.height / 2}" `);
+
+/** The middles of the cells of a sheet. */
+export const placesOn = (count: number, columns: number): Spot[] =>
+  Array.from({ length: count }, (_, i) => ({
+    x: ((i % columns) + 0.5) * cellSize.width,
+    y: (Math.floor(i / columns) + 0.5) * cellSize.height
+  }));
 
 /**
  * Draws whole plants on a sheet.
@@ -33,14 +41,11 @@ const placed = (plate: Plate, x: number, y: number): string =>
 export function drawSheet(library: Library, plants: readonly Plant[], columns: number, seed: number): Sheet {
   const rows = Math.ceil(plants.length / columns);
   const [width, height] = [columns * cellSize.width, rows * cellSize.height];
-  const at = (i: number) => ({
-    x: (i % columns) * cellSize.width,
-    y: Math.floor(i / columns) * cellSize.height
-  });
+  const places = placesOn(plants.length, columns);
   const plates = plants.map(({ taxon, stage }, i) =>
     composePlate(library, taxon, stage, 1 + seed * 37 + i, ['whole'], cellSize)
   );
-  const drawn = plates.map((plate, i) => placed(plate, at(i).x, at(i).y)).join('');
+  const drawn = plates.map((plate, i) => placed(plate, places[i]!)).join('');
   return {
     width,
     height,
@@ -49,7 +54,7 @@ export function drawSheet(library: Library, plants: readonly Plant[], columns: n
     },
     isPhotograph: false,
     credit: undefined,
-    places: plants.map((_, i) => ({ x: at(i).x + cellSize.width / 2, y: at(i).y + cellSize.height / 2 })),
+    places,
     words: plates.map((plate) => plateInWords(library, plate).join(' '))
   };
 }
@@ -65,7 +70,7 @@ function partOf({ width, height, marks }: MarkedPhotograph, random: Random): Pho
 }
 
 /** Who took some photographs, each once. */
-const creditOf = (photographs: readonly MarkedPhotograph[]): string =>
+export const creditOf = (photographs: readonly MarkedPhotograph[]): string =>
   [...new Set(photographs.map(({ credit }) => credit).filter(Boolean))].join(', ');
 
 /** The same from photographs of the school: a part of each, chosen anew from the seed. */
@@ -91,7 +96,7 @@ export function photographSheet(
     image: { tiles, width, height },
     isPhotograph: true,
     credit: creditOf(photographs),
-    places: tiles.map(({ left, top, side }) => ({ x: left + side / 2, y: top + side / 2 })),
+    places: placesOn(photographs.length, columns),
     words: photographs.map(() => 'A photograph.')
   };
 }

@@ -6,7 +6,7 @@ import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
 import { type Plant, plantOf } from './contrast';
 import type { Mark, OpenPicture, Posed, Spot } from './drill';
-import { type Sheet, drawSheet, photographSheet, shuffledFor } from './sheet';
+import { type Sheet, creditOf, drawSheet, photographSheet, placesOn, shuffledFor } from './sheet';
 
 /**
  * The learner sees some specimens for a set time, then picks from a larger set what was there, or says which of them
@@ -90,21 +90,24 @@ export function poseTray(
     : shuffledFor([...shown, ...others], `after ${spec.seed}`);
   const isSignal = (cell: number) => (isSwap ? cell === swapped : shown.includes(second[cell]!));
   const sheets = new Map<string, Sheet>();
-  const sheet = (name: 'tray' | 'after') => {
-    const known = sheets.get(name);
-    if (known) return known;
-    const order = name === 'tray' ? first : second;
-    const seed = (spec.seed % 100_000) + (name === 'tray' ? 0 : 7);
-    const columns = columnsFor(order.length);
-    // The second look is at another photograph of the plant, where there is one.
-    const photographed = allOf(
+  const orderOf = (name: 'tray' | 'after') => (name === 'tray' ? first : second);
+  /** The second look is at another photograph of the plant, where there is one. */
+  const photographedOn = (name: 'tray' | 'after') =>
+    allOf(
       spec.photographs &&
-        order.map((plant) => {
+        orderOf(name).map((plant) => {
           const own = spec.photographs![[...shown, ...others].indexOf(plant)] ?? [];
           return (name === 'tray' ? own[0] : own.at(-1)) ?? '';
         }),
       photographs
     );
+  const sheet = (name: 'tray' | 'after') => {
+    const known = sheets.get(name);
+    if (known) return known;
+    const order = orderOf(name);
+    const seed = (spec.seed % 100_000) + (name === 'tray' ? 0 : 7);
+    const columns = columnsFor(order.length);
+    const photographed = photographedOn(name);
     const drawn = photographed
       ? photographSheet(photographed, columns, seed)
       : drawSheet(library, order, columns, seed);
@@ -158,7 +161,9 @@ export function poseTray(
         picked.includes(focus),
         isSwap ? Number(hits === 1 && falseAlarms === 0) : share
       );
-      const marks = sheet('after').places.flatMap((at, cell): Mark[] => {
+      const photographed = photographedOn('after');
+      const places = placesOn(second.length, columnsFor(second.length));
+      const marks = places.flatMap((at, cell): Mark[] => {
         if (isSignal(cell)) return [{ ...at, kind: picked.includes(cell) ? 'here' : 'missed' }];
         return picked.includes(cell) ? [{ ...at, kind: 'false alarm' }] : [];
       });
@@ -188,7 +193,7 @@ export function poseTray(
           partRight: undefined,
           contrast: undefined,
           marks,
-          credit: sheet('after').credit
+          credit: photographed && creditOf(photographed)
         }
       };
     }

@@ -41,7 +41,11 @@ interface Waiting {
   losses: number;
 }
 
-const room = { maxOldGenerationSizeMb: 256, maxYoungGenerationSizeMb: 48 };
+/**
+ * Megabytes. Much for what is young: a drawing is made of many short-lived points, which are gone by the time that
+ * there is something to tidy.
+ */
+const room = { maxOldGenerationSizeMb: 192, maxYoungGenerationSizeMb: 144 };
 /** A drawing takes some hundredths of a second: a thread that gives no answer for so long is lost. */
 const patienceMs = 15_000;
 
