@@ -539,9 +539,8 @@ describe('a fortnight from the first sign-in', () => {
         if (open.question.drill === 'prove it' && decision !== 'look further')
           for (const { key } of open.question.looks) await wishFor(viewer, open.id, key);
         // Who is careful gathers nothing on what is shown if that does not settle it.
-        const { ask, wishes } = (await readQuestion(viewer, open.id))!;
-        const { found: graded } = (await ask('grade', { answer: given, wishes }))!;
-        const isTooEarly = decision === 'gather' && graded.outcome === 'missed';
+        const graded = await (await readQuestion(viewer, open.id))!.grade(given);
+        const isTooEarly = decision === 'gather' && graded!.outcome === 'missed';
         await send(open.id, isTooEarly && random.next() < caution ? cautious(spec.drill) : given, viewer);
       }
     }

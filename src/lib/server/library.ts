@@ -9,7 +9,7 @@ import {
   cellsOf,
   compileLibrary
 } from '$core/knowledge';
-import type { SchoolDb } from './school';
+import { type SchoolDb, withSchool } from './school';
 
 /** The library as a school uses it: a release with the school's corrections. */
 export interface SchoolLibrary {
@@ -52,13 +52,8 @@ async function liveEdits(db: SchoolDb, version: number): Promise<Edit[]> {
   return rows.map((row) => ({ ...row, baseHash: row.baseHash ?? undefined }));
 }
 
-/**
- * The school's library with what it was made from.
- * @param knownKey what `library_key()` has just said, where another statement asked for it
- */
-export async function schoolLibrary(db: SchoolDb, knownKey = ''): Promise<SchoolLibrary> {
-  const at = compiled.get(knownKey);
-  if (at) return at;
+/** The school's library with what it was made from. */
+export async function schoolLibrary(db: SchoolDb): Promise<SchoolLibrary> {
   const { rows } = await db.query<{ key: string; hash: string; version: number }>(
     `select library_key() as key, library_hash as hash,
             coalesce((select max(version) from library_edit), 0) as version from school`
@@ -73,6 +68,10 @@ export async function schoolLibrary(db: SchoolDb, knownKey = ''): Promise<School
   compiled.set(key, made);
   return made;
 }
+
+/** The library of a key that `library_key()` has just said in the school. */
+export const libraryByKey = async (schoolId: string, key: string): Promise<SchoolLibrary> =>
+  compiled.get(key) ?? withSchool(schoolId, schoolLibrary);
 
 /** The library as the school uses it. */
 export const libraryOf = async (db: SchoolDb): Promise<Library> => (await schoolLibrary(db)).library;

@@ -27,10 +27,9 @@ export async function reviewSitting(
   });
   const asked = row && (await readQuestion(viewer, row.id));
   if (!asked) return undefined;
-  const { id, wishes } = asked;
-  const open = await asked.ask('open', { wishes });
-  if (!open) return undefined;
+  const question = await asked.open();
+  if (!question) return undefined;
   const given = Given.safeParse(row.given);
-  const graded = given.success ? await asked.ask('grade', { answer: given.data, wishes }) : undefined;
-  return { id, question: open.found, feedback: graded?.found.feedback };
+  const grading = given.success ? await asked.grade(given.data) : undefined;
+  return { id: asked.id, question, feedback: grading?.feedback };
 }

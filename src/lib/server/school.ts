@@ -1,5 +1,5 @@
 import pg, { type PoolClient } from 'pg';
-import { inTransaction, patienceMs } from './database';
+import { inTransaction, patienceMs, query } from './database';
 
 /** A connection inside a transaction of one school: row-level security shows and takes that school's rows only. */
 export type SchoolDb = PoolClient & { readonly schoolId: string; readonly now: Date };
@@ -19,6 +19,16 @@ const entering = (schoolId: string): string =>
 
 const entered = (client: PoolClient, schoolId: string, rows: unknown[]): SchoolDb =>
   Object.assign(client, { schoolId, now: (rows as { now: Date }[])[0]!.now });
+
+/**
+ * One statement that enters the school by itself: a function of the database whose first two parameters are the school
+ * and how long it may take.
+ */
+export const askSchool = <Row extends pg.QueryResultRow>(
+  schoolId: string,
+  text: string,
+  values: unknown[]
+): Promise<Row[]> => query<Row>(text, [schoolId, patienceMs(), ...values]).then(({ rows }) => rows);
 
 /**
  * Runs work in a transaction that is bound to one school.

@@ -24,7 +24,16 @@ export interface Question {
 
 /** What can be asked of a drawn question, by the name of what is asked. */
 export interface Asks {
-  open: { readonly given: { readonly wishes: readonly string[] }; readonly found: OpenQuestion };
+  /** Only that it is drawn. */
+  ahead: { readonly given: object; readonly found: true };
+  /** What its page may know, and the drawings that the page shows at once. */
+  open: {
+    readonly given: { readonly wishes: readonly string[] };
+    readonly found: {
+      readonly question: OpenQuestion;
+      readonly pictures: readonly { readonly name: string; readonly svg: string }[];
+    };
+  };
   image: {
     readonly given: { readonly name: string; readonly wishes: readonly string[] };
     readonly found: QuestionImage | undefined;
@@ -61,8 +70,26 @@ const envelopes = new Envelopes();
 export const knowLibrary = (key: string, document: LibraryDocument): void =>
   void libraries.set(key, compileLibrary(document).library);
 
+/** The names of all pictures that are told of in an open question. */
+function picturesIn(told: unknown): string[] {
+  if (typeof told !== 'object' || told === null) return [];
+  if ('isPhotograph' in told && 'name' in told) return [String(told.name)];
+  return Object.values(told).flatMap(picturesIn);
+}
+
 const answers: { [A in Ask]: (posed: Drawn, given: Asks[A]['given']) => Asks[A]['found'] } = {
-  open: (posed, { wishes }) => posed.open(wishes),
+  ahead: (posed) => {
+    posed.open([]);
+    return true;
+  },
+  open: (posed, { wishes }) => {
+    const question = posed.open(wishes);
+    const pictures = picturesIn(question).flatMap((name) => {
+      const image = posed.image(name, wishes);
+      return image && 'svg' in image ? [{ name, svg: image.svg }] : [];
+    });
+    return { question, pictures };
+  },
   image: (posed, { name, wishes }) => posed.image(name, wishes),
   grade: (posed, { answer, wishes }) => posed.grade(answer, wishes),
   offers: (posed, { wish }) => posed.offers(wish)

@@ -12,8 +12,7 @@ import { type Ask, type Asks, type Found, type Question, type Reply, ask, knowLi
  * soon needed is made ahead, while nothing else is asked for.
  */
 
-export type { Ask, Found } from './desk';
-export type Given<A extends Ask> = Asks[A]['given'];
+type Given<A extends Ask> = Asks[A]['given'];
 
 /** A question and the library that it is drawn from. */
 export interface ToDraw extends Omit<Question, 'library'> {
@@ -165,5 +164,5 @@ export function draw(toDraw: ToDraw): void {
 
 function drawAhead(): void {
   const question = worker && ahead.shift();
-  if (question) void post(question, 'open', { wishes: [] }).catch(() => undefined);
+  if (question) void post(question, 'ahead', {}).catch(() => undefined);
 }

@@ -80,9 +80,9 @@ export async function recordAnswer(viewer: Viewer, event: AnswerEvent): Promise<
     return { status: 400, problem: `This question is ${asked.spec.drill}, the answer is not.` };
   if (asked.isTimeUp)
     return { status: 409, problem: 'The time of this quiz is up; what was answered in it counts.' };
-  const graded = await asked.ask('grade', { answer: event.given, wishes: asked.wishes });
-  if (!graded) return { status: 404, problem: 'The library has the plants of this question no more.' };
-  return withSchool(viewer.schoolId, (db) => storeAnswer(db, viewer, event, asked, graded.found));
+  const grading = await asked.grade(event.given);
+  if (!grading) return { status: 404, problem: 'The library has the plants of this question no more.' };
+  return withSchool(viewer.schoolId, (db) => storeAnswer(db, viewer, event, asked, grading));
 }
 
 async function storeAnswer(

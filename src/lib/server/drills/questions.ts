@@ -1,16 +1,21 @@
+import { LRUCache } from 'lru-cache';
 import sharp, { type Sharp } from 'sharp';
 import { z } from 'zod';
 import {
+  type DrillName,
+  type Given,
+  type Grading,
   type OpenQuestion,
+  type Outcome,
   type PhotographPart,
   type QuestionImage,
   Specification,
   photographIds
 } from '$core/learning';
-import { type Ask, type Found, type Given, type ToDraw, askDesk, draw } from '../drawing';
-import { schoolLibrary } from '../library';
+import { type ToDraw, askDesk, draw } from '../drawing';
+import { libraryByKey } from '../library';
 import { readJpeg, readPhotographs } from '../photographs';
-import { type SchoolDb, withSchool } from '../school';
+import { type SchoolDb, askSchool, withSchool } from '../school';
 import type { Viewer } from '../accounts';
 
 /** A question of the viewer's own, drawn. What is asked stays on the server until it is answered. */
@@ -21,8 +26,10 @@ const StoredSpecification = z.preprocess(
   Specification
 );
 
+/** A question as it was drawn. What asks for its drawing gives undefined where the library has its plants no more. */
 export interface AskedQuestion {
   readonly id: string;
+  readonly number: number;
   readonly spec: Specification;
   readonly walkId: string | undefined;
   /** What was asked for in it so far, in order. */
@@ -30,8 +37,11 @@ export interface AskedQuestion {
   /** Whether it belongs to a quiz, and whether that sitting's time is up. */
   readonly isOfQuiz: boolean;
   readonly isTimeUp: boolean;
-  /** Asks something of it as it was drawn; undefined where the library has its plants no more. */
-  readonly ask: <A extends Ask>(what: A, given: Given<A>) => Promise<Found<A> | undefined>;
+  readonly offers: (wish: string) => Promise<boolean>;
+  /** What its page may know. @param alsoWished a wish that was made since it was read */
+  readonly open: (alsoWished?: string) => Promise<OpenQuestion | undefined>;
+  readonly image: (name: string) => Promise<QuestionImage | undefined>;
+  readonly grade: (answer: Given) => Promise<Grading | undefined>;
   /** Has it drawn, since it will be asked next. */
   readonly drawAhead: () => void;
 }
@@ -40,47 +50,71 @@ export interface QuestionRow {
   readonly id: string;
   readonly specification: unknown;
   readonly library_key: string;
+  readonly position: number;
   readonly walk_id: string | null;
-  readonly wishes: string[] | null;
+  readonly walk_name: string | null;
   readonly quiz_id: string | null;
+  readonly quiz_name: string | null;
+  readonly phase: 'once' | 'before' | 'after' | null;
   readonly seconds_left: number | null;
+  readonly wishes: string[] | null;
+  readonly outcome: Outcome | null;
+  readonly drill: DrillName | null;
 }
 
-/** A question with what was asked for in it, and its quiz; for the tables of `questionTables`. */
-export const questionColumns = `question.id, specification, library_key(), round.walk_id, quiz_id,
-  extract(epoch from opened_at + make_interval(mins => minutes) - now())::float as seconds_left,
-  (select array_agg(wish order by recorded_at) from question_wish
-    where question_wish.school_id = question.school_id and question_id = question.id) as wishes`;
+/** A viewer's own questions in their order: those of a round, or one. */
+export const questionRows = (
+  viewer: Viewer,
+  which: { readonly roundId: string } | { readonly questionId: string }
+): Promise<QuestionRow[]> =>
+  askSchool<QuestionRow>(viewer.schoolId, 'select * from own_questions($1, $2, $3, $4, $5)', [
+    viewer.personId,
+    'roundId' in which ? which.roundId : null,
+    'questionId' in which ? which.questionId : null
+  ]);
 
-export const questionTables = `question join round on round.school_id = question.school_id and round.id = round_id
-  left join quiz on quiz.school_id = round.school_id and quiz.id = quiz_id`;
-
-export async function askQuestion(db: SchoolDb, row: QuestionRow): Promise<AskedQuestion> {
+export async function askQuestion(viewer: Viewer, row: QuestionRow): Promise<AskedQuestion> {
   const spec = StoredSpecification.parse(row.specification);
-  // A photograph that was taken away meanwhile gives way to a drawing.
-  const photographs = await readPhotographs(db, photographIds(spec));
-  const toDraw: ToDraw = { library: await schoolLibrary(db, row.library_key), spec, photographs };
+  const ids = photographIds(spec);
+  const toDraw: ToDraw = {
+    library: await libraryByKey(viewer.schoolId, row.library_key),
+    spec,
+    // A photograph that was taken away meanwhile gives way to a drawing.
+    photographs: ids.length > 0 ? await withSchool(viewer.schoolId, (db) => readPhotographs(db, ids)) : []
+  };
+  const wishes = row.wishes ?? [];
   return {
     id: row.id,
+    number: row.position,
     spec,
     walkId: row.walk_id ?? undefined,
-    wishes: row.wishes ?? [],
+    wishes,
     isOfQuiz: row.quiz_id !== null,
     isTimeUp: row.seconds_left !== null && row.seconds_left < 0,
-    ask: (what, given) => askDesk(toDraw, what, given),
+    offers: async (wish) => Boolean((await askDesk(toDraw, 'offers', { wish }))?.found),
+    open: async (alsoWished) => {
+      const opened = await askDesk(toDraw, 'open', {
+        wishes: [...wishes, ...(alsoWished ? [alsoWished] : [])]
+      });
+      if (!opened) return undefined;
+      for (const { name, svg } of opened.found.pictures)
+        fresh.set(`${viewer.personId} ${row.id} ${name}`, svg);
+      return opened.found.question;
+    },
+    image: async (name) => (await askDesk(toDraw, 'image', { name, wishes }))?.found,
+    grade: async (answer) => (await askDesk(toDraw, 'grade', { answer, wishes }))?.found,
     drawAhead: () => draw(toDraw)
   };
 }
 
+/** Drawings that a page was just told of: it fetches them at once, so they wait for it here. */
+const fresh = new LRUCache<string, string>({ max: 1000, ttl: 30_000 });
+
 /** @returns undefined where it is none of the viewer's */
-export const readQuestion = (viewer: Viewer, questionId: string): Promise<AskedQuestion | undefined> =>
-  withSchool(viewer.schoolId, async (db) => {
-    const { rows } = await db.query<QuestionRow>(
-      `select ${questionColumns} from ${questionTables} where question.id = $1 and person_id = $2`,
-      [questionId, viewer.personId]
-    );
-    return rows[0] && askQuestion(db, rows[0]);
-  });
+export async function readQuestion(viewer: Viewer, questionId: string): Promise<AskedQuestion | undefined> {
+  const [row] = await questionRows(viewer, { questionId });
+  return row && askQuestion(viewer, row);
+}
 
 /** Keeps what was asked for. @returns whether there is an answer to come still */
 const keepWish = (viewer: Viewer, questionId: string, wish: string): Promise<boolean> =>
@@ -104,10 +138,9 @@ export async function wishFor(
   wish: string
 ): Promise<OpenQuestion | undefined> {
   const asked = await readQuestion(viewer, questionId);
-  if (!asked || asked.isTimeUp || !(await asked.ask('offers', { wish }))?.found) return undefined;
+  if (!asked || asked.isTimeUp || !(await asked.offers(wish))) return undefined;
   if (!(await keepWish(viewer, questionId, wish))) return undefined;
-  const wishes = asked.wishes.includes(wish) ? asked.wishes : [...asked.wishes, wish];
-  return (await asked.ask('open', { wishes }))?.found;
+  return asked.open(asked.wishes.includes(wish) ? undefined : wish);
 }
 
 async function cropped(jpeg: Buffer, part: PhotographPart): Promise<Sharp> {
@@ -151,8 +184,13 @@ export async function questionImage(
   questionId: string,
   name: string
 ): Promise<{ readonly svg: string } | { readonly jpeg: Buffer } | undefined> {
-  const asked = await readQuestion(viewer, questionId);
-  const image = (await asked?.ask('image', { name, wishes: asked.wishes }))?.found;
+  const place = `${viewer.personId} ${questionId} ${name}`;
+  const svg = fresh.get(place);
+  if (svg !== undefined) {
+    fresh.delete(place);
+    return { svg };
+  }
+  const image = await (await readQuestion(viewer, questionId))?.image(name);
   if (!image || 'svg' in image) return image;
   return withSchool(viewer.schoolId, async (db) => {
     if ('tiles' in image) return { jpeg: await sheetOf(db, image) };

@@ -16,7 +16,7 @@ import {
 } from '$core/learning';
 import type { Random } from '$core/random';
 import { libraryOf } from '../library';
-import { type SchoolDb, withSchool } from '../school';
+import type { SchoolDb } from '../school';
 import { systemRandom } from '../system-random';
 import { readSettings } from '../schools';
 import type { Viewer } from '../accounts';
@@ -24,13 +24,7 @@ import { readWalk } from '../walks';
 import { learnerState } from './learner';
 import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
 import { withPhotographs } from './photographed';
-import {
-  type AskedQuestion,
-  type QuestionRow,
-  askQuestion,
-  questionColumns,
-  questionTables
-} from './questions';
+import { type AskedQuestion, askQuestion, questionRows } from './questions';
 
 /** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
 
@@ -195,47 +189,21 @@ export interface RoundState {
     { readonly id: string; readonly number: number; readonly question: OpenQuestion } | undefined;
 }
 
-type RoundRow = QuestionRow & {
-  readonly walk_name: string | null;
-  readonly quiz_name: string | null;
-  readonly phase: 'once' | 'before' | 'after' | null;
-  readonly position: number;
-  readonly outcome: Outcome | null;
-  readonly drill: DrillName;
-};
-
-/** The questions of a round in their order, with those that wait for an answer as they are asked. */
-const questionsOf = (viewer: Viewer, roundId: string) =>
-  withSchool(viewer.schoolId, async (db) => {
-    const { rows } = await db.query<RoundRow>(
-      `select ${questionColumns}, walk.name as walk_name, quiz.name as quiz_name, phase, position, outcome, drill
-         from ${questionTables}
-         left join walk on walk.school_id = round.school_id and walk.id = round.walk_id
-         left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
-        where round_id = $1 and round.person_id = $2 order by position`,
-      [roundId, viewer.personId]
-    );
-    const open: (AskedQuestion & { readonly number: number })[] = [];
-    for (const row of rows.filter(({ outcome }) => outcome === null))
-      open.push({ ...(await askQuestion(db, row)), number: row.position });
-    return { rows, open };
-  });
-
 /** The first question that can still be drawn: those on plants that the library has no more are passed over. */
-async function nextOf(
-  open: readonly (AskedQuestion & { readonly number: number })[]
-): Promise<RoundState['next']> {
-  for (const [i, { id, number, ask, wishes }] of open.entries()) {
-    const opened = await ask('open', { wishes });
-    if (!opened) continue;
+async function nextOf(open: readonly AskedQuestion[]): Promise<RoundState['next']> {
+  for (const [i, asked] of open.entries()) {
+    const question = await asked.open();
+    if (!question) continue;
     open[i + 1]?.drawAhead();
-    return { id, number, question: opened.found };
+    return { id: asked.id, number: asked.number, question };
   }
   return undefined;
 }
 
 export async function readRound(viewer: Viewer, roundId: string): Promise<RoundState | undefined> {
-  const { rows, open } = await questionsOf(viewer, roundId);
+  const rows = await questionRows(viewer, { roundId });
+  const open: AskedQuestion[] = [];
+  for (const row of rows) if (row.outcome === null) open.push(await askQuestion(viewer, row));
   const [round] = rows;
   if (!round) return undefined;
   const isTimeUp = open.some((question) => question.isTimeUp);
@@ -254,7 +222,9 @@ export async function readRound(viewer: Viewer, roundId: string): Promise<RoundS
         : undefined,
     length: rows.length,
     answered: rows.length - open.length,
-    answers: round.quiz_id ? [] : rows.flatMap(({ outcome, drill }) => (outcome ? [{ outcome, drill }] : [])),
+    answers: round.quiz_id
+      ? []
+      : rows.flatMap(({ outcome, drill }) => (outcome && drill ? [{ outcome, drill }] : [])),
     next: isTimeUp ? undefined : await nextOf(open)
   };
 }
