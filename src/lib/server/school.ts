@@ -21,8 +21,8 @@ const entered = (client: PoolClient, schoolId: string, rows: unknown[]): SchoolD
   Object.assign(client, { schoolId, now: (rows as { now: Date }[])[0]!.now });
 
 /**
- * One statement that enters the school by itself: a function of the database whose first two parameters are the school
- * and how long it may take.
+ * One statement that enters the school by itself, with the school and how long it may take as its first two parameters:
+ * a single trip. Where it would not enter, row-level security shows it nothing.
  */
 export const askSchool = <Row extends pg.QueryResultRow>(
   schoolId: string,

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { contentHash } from '$core/knowledge';
-import { type Feedback, Given, type Grading, isOnPair, pairKey } from '$core/learning';
+import { type DrillName, type Feedback, Given, type Grading, isOnPair, pairKey } from '$core/learning';
 import type { ContrastSheet } from '$core/walk';
 import { readBrief } from '../briefs';
 import { type PairPhotographs, photographsOfPairs } from '../photographs';
-import { type SchoolDb, withSchool } from '../school';
+import { type SchoolDb, askSchool, withSchool } from '../school';
 import type { Viewer } from '../accounts';
 import { listWalks } from '../walks';
 import { type AskedQuestion, readQuestion } from './questions';
@@ -37,20 +37,21 @@ export type RecordResult =
   | { readonly status: 400 | 404 | 409; readonly problem: string };
 
 async function sheetFor(
-  db: SchoolDb,
   viewer: Viewer,
   { walkId, spec }: AskedQuestion,
   { outcome }: Grading
 ): Promise<Pick<AnswerFeedback, 'sheet'>> {
   if (outcome !== 'dangerous gather' || !isOnPair(spec)) return {};
   const key = pairKey(spec);
-  for (const id of await walksWith(db, viewer, key, walkId)) {
-    const sheet = (await readBrief(db, id))?.document.sheets.find((one) => one.key === key);
-    if (!sheet) continue;
-    const [photographs] = await photographsOfPairs(db, [sheet]);
-    return { sheet: { walkId: id, sheet, photographs: photographs! } };
-  }
-  return {};
+  return withSchool(viewer.schoolId, async (db) => {
+    for (const id of await walksWith(db, viewer, key, walkId)) {
+      const sheet = (await readBrief(db, id))?.document.sheets.find((one) => one.key === key);
+      if (!sheet) continue;
+      const [photographs] = await photographsOfPairs(db, [sheet]);
+      return { sheet: { walkId: id, sheet, photographs: photographs! } };
+    }
+    return {};
+  });
 }
 
 /** The viewer's walks whose brief has a sheet of a pair, the round's own first. */
@@ -82,34 +83,34 @@ export async function recordAnswer(viewer: Viewer, event: AnswerEvent): Promise<
     return { status: 409, problem: 'The time of this quiz is up; what was answered in it counts.' };
   const grading = await asked.grade(event.given);
   if (!grading) return { status: 404, problem: 'The library has the plants of this question no more.' };
-  return withSchool(viewer.schoolId, (db) => storeAnswer(db, viewer, event, asked, grading));
+  if (!(await storeAnswer(viewer, event, asked.spec.drill, grading)) && !(await isKnown(viewer, event)))
+    return { status: 409, problem: 'This question has an answer already; the first one stands.' };
+  return asked.isOfQuiz
+    ? { kept: true }
+    : { feedback: { ...grading.feedback, ...(await sheetFor(viewer, asked, grading)) } };
 }
 
+/** @returns whether it is stored; not where there is one of its id, or to its question, already */
 async function storeAnswer(
-  db: SchoolDb,
   viewer: Viewer,
   event: AnswerEvent,
-  asked: AskedQuestion,
+  drill: DrillName,
   grading: Grading
-): Promise<RecordResult> {
-  const result: RecordResult = asked.isOfQuiz
-    ? { kept: true }
-    : { feedback: { ...grading.feedback, ...(await sheetFor(db, viewer, asked, grading)) } };
+): Promise<boolean> {
   const confidence = 'confidence' in event.given ? event.given.confidence : null;
-  const { rowCount } = await db.query(
-    `insert into answer_event (school_id, id, question_id, person_id, effective_at, body, drill, unit, pair,
+  const stored = await askSchool(
+    viewer.schoolId,
+    `insert into answer_event (school_id, effective_at, id, question_id, person_id, body, drill, unit, pair,
                                specimen_stage, is_dangerous_specimen, could_be_told, specimen, taken_for, decision,
                                outcome, score, is_part_right, seconds, confidence)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
-     on conflict do nothing`,
+     values ($1, enter_school($1, $2), $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+     on conflict do nothing returning id`,
     [
-      db.schoolId,
       event.id,
       event.questionId,
       viewer.personId,
-      db.now,
       event,
-      asked.spec.drill,
+      drill,
       grading.unit,
       grading.pair ?? null,
       grading.specimenStage ?? null,
@@ -125,14 +126,15 @@ async function storeAnswer(
       confidence
     ]
   );
-  if (rowCount) return result;
-  const { rows } = await db.query<{ id: string; body: unknown }>(
-    'select id, body from answer_event where id = $1 or question_id = $2',
-    [event.id, event.questionId]
-  );
-  const isSame =
-    rows.length === 1 && rows[0]!.id === event.id && contentHash(rows[0]!.body) === contentHash(event);
-  return isSame
-    ? result
-    : { status: 409, problem: 'This question has an answer already; the first one stands.' };
+  return stored.length > 0;
 }
+
+/** Whether an event that could not be stored is the very one that stands there. */
+const isKnown = (viewer: Viewer, event: AnswerEvent): Promise<boolean> =>
+  withSchool(viewer.schoolId, async (db) => {
+    const { rows } = await db.query<{ id: string; body: unknown }>(
+      'select id, body from answer_event where id = $1 or question_id = $2',
+      [event.id, event.questionId]
+    );
+    return rows.length === 1 && rows[0]!.id === event.id && contentHash(rows[0]!.body) === contentHash(event);
+  });
