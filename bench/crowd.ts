@@ -58,6 +58,13 @@ async function enrol(database: TestDatabase, walkPath: string): Promise<string[]
 const megabytesOf = (pid: number): number =>
   Number(/VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1]) / 1000;
 
+/** @throws what was refused */
+async function accepted(asked: Promise<Response>): Promise<Response> {
+  const response = await asked;
+  if (!response.ok) throw new Error(`refused: ${response.status}`);
+  return response;
+}
+
 /** One learner: opens a question with its pictures, answers some seconds later, and so on. */
 async function practise(
   client: Client,
@@ -65,28 +72,31 @@ async function practise(
   { from, until }: { from: number; until: number },
   times: number[]
 ): Promise<number> {
-  const timed = async <T>(work: () => Promise<T>): Promise<T> => {
+  /** What is refused counts as never answered. */
+  const timed = async <T>(work: () => Promise<T>): Promise<T | undefined> => {
     const began = performance.now();
-    const result = await work();
-    if (began > from) times.push(performance.now() - began);
+    const result = await work().catch(() => undefined);
+    if (began > from) times.push(result === undefined ? Infinity : performance.now() - began);
     return result;
   };
   let answered = 0;
   await pause(Math.random() * secondsEach * 1000);
   while (performance.now() < until) {
     const round = await timed(() => client.submit(`${walkPath}/practise`));
-    for (;;) {
+    // Whoever is refused waits a moment before they try again.
+    if (!round) await pause(1000);
+    while (round) {
       const began = performance.now();
-      const open = await timed(() => openQuestionOf(client, round));
+      const asked = await timed(async () => ({ open: await openQuestionOf(client, round) }));
+      const open = asked?.open;
       if (!open || began > until) break;
       await timed(async () => (await client.fetch(`/questions/${open.questionId}/specimen`)).arrayBuffer());
       await pause(
         Math.max(0, secondsEach * 1000 * (0.8 + 0.4 * Math.random()) - (performance.now() - began))
       );
       const event = answerTo(open.questionId, cautious(open.drill));
-      const response = await timed(() => client.json('/api/events', { events: [event] }));
-      if (!response.ok) throw new Error(`an answer was refused: ${response.status}`);
-      if (began > from) answered += 1;
+      const response = await timed(() => accepted(client.json('/api/events', { events: [event] })));
+      if (response && began > from) answered += 1;
     }
   }
   return answered;
