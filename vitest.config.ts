@@ -12,6 +12,9 @@ const project = (name: string, include: string[], more: object = {}) => ({
   test: { name, include, environment: 'node', ...more }
 });
 
+/** Part of the attack as well as of every test. */
+const faults = ['crowd', 'faults'].map((name) => `tests/server/${name}.test.ts`);
+
 export default defineConfig({
   test: {
     // On two processors the usual rule would leave one of them idle.
@@ -35,7 +38,7 @@ export default defineConfig({
         pool: 'forks'
       }),
       // Asked for by name alone: ./test --only attack
-      project('attack', ['tests/attack/**/*.test.ts'], {
+      project('attack', ['tests/attack/**/*.test.ts', ...faults], {
         testTimeout: 300_000,
         hookTimeout: 120_000,
         server: { deps: { inline: ['mgrs'] } },
