@@ -47,11 +47,11 @@
 >
 {#if refusal.words}
   <div class="no-print pointer-events-none fixed inset-x-0 top-0 z-[1900] flex justify-center px-4">
-    <div class="pointer-events-auto relative max-w-[640px] bg-paper shadow-lg">
+    <div class="pointer-events-auto relative mt-3 max-w-[640px] bg-paper shadow-lg [&>.note]:my-0">
       <Notice kind="problem"
         ><span class="block pr-8">{refusal.words}</span><button
           type="button"
-          class="absolute right-1 top-3 grid h-11 w-11 place-items-center"
+          class="absolute right-1 top-0 grid h-11 w-11 place-items-center"
           aria-label="Close"
           onclick={refusal.forget}><X size={18} aria-hidden="true" /></button
         ></Notice

@@ -1,6 +1,8 @@
 import pg, { type PoolClient } from 'pg';
 import { inTransaction, patienceMs, query } from './database';
 
+export { assertHoldsNone } from './database';
+
 /** A connection inside a transaction of one school: row-level security shows and takes that school's rows only. */
 export type SchoolDb = PoolClient & { readonly schoolId: string; readonly now: Date };
 

@@ -1,8 +1,8 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import type { LibraryDocument } from '$core/knowledge';
-import { assertHoldsNone } from '../database';
 import { faultOf, log } from '../log';
+import { assertHoldsNone } from '../school';
 import { threadEntry } from '../threads';
 import type { SchoolLibrary } from '../library';
 import { type Ask, type Asks, type Found, type Question, type Reply, ask, knowLibrary } from './desk';

@@ -108,7 +108,12 @@ export async function askQuestion(viewer: Viewer, row: QuestionRow): Promise<Ask
 }
 
 /** Drawings that a page was just told of: it fetches them at once, so they wait for it here. */
-const fresh = new LRUCache<string, string>({ max: 1000, ttl: 30_000 });
+const fresh = new LRUCache<string, string>({
+  // Letters of drawings.
+  maxSize: 32_000_000,
+  sizeCalculation: ({ length }) => Math.max(1, length),
+  ttl: 30_000
+});
 
 /** @returns undefined where it is none of the viewer's */
 export async function readQuestion(viewer: Viewer, questionId: string): Promise<AskedQuestion | undefined> {

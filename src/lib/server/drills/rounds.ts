@@ -24,7 +24,7 @@ import { readWalk } from '../walks';
 import { learnerState } from './learner';
 import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
 import { withPhotographs } from './photographed';
-import { type AskedQuestion, askQuestion, questionRows } from './questions';
+import { type QuestionRow, askQuestion, questionRows } from './questions';
 
 /** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
 
@@ -189,24 +189,28 @@ export interface RoundState {
     { readonly id: string; readonly number: number; readonly question: OpenQuestion } | undefined;
 }
 
-/** The first question that can still be drawn: those on plants that the library has no more are passed over. */
-async function nextOf(open: readonly AskedQuestion[]): Promise<RoundState['next']> {
-  for (const [i, asked] of open.entries()) {
-    const question = await asked.open();
+/**
+ * The first question that can still be drawn: those on plants that the library has no more are passed over.
+ * @param rows those that wait for an answer
+ */
+async function nextOf(viewer: Viewer, rows: readonly QuestionRow[]): Promise<RoundState['next']> {
+  for (const [i, row] of rows.entries()) {
+    const { id, number, open } = await askQuestion(viewer, row);
+    const question = await open();
     if (!question) continue;
-    open[i + 1]?.drawAhead();
-    return { id: asked.id, number: asked.number, question };
+    const after = rows[i + 1];
+    if (after) (await askQuestion(viewer, after)).drawAhead();
+    return { id, number, question };
   }
   return undefined;
 }
 
 export async function readRound(viewer: Viewer, roundId: string): Promise<RoundState | undefined> {
   const rows = await questionRows(viewer, { roundId });
-  const open: AskedQuestion[] = [];
-  for (const row of rows) if (row.outcome === null) open.push(await askQuestion(viewer, row));
+  const waiting = rows.filter(({ outcome }) => outcome === null);
   const [round] = rows;
   if (!round) return undefined;
-  const isTimeUp = open.some((question) => question.isTimeUp);
+  const isTimeUp = round.seconds_left !== null && round.seconds_left < 0;
   return {
     id: roundId,
     walkId: round.walk_id ?? undefined,
@@ -221,10 +225,10 @@ export async function readRound(viewer: Viewer, roundId: string): Promise<RoundS
           }
         : undefined,
     length: rows.length,
-    answered: rows.length - open.length,
+    answered: rows.length - waiting.length,
     answers: round.quiz_id
       ? []
       : rows.flatMap(({ outcome, drill }) => (outcome && drill ? [{ outcome, drill }] : [])),
-    next: isTimeUp ? undefined : await nextOf(open)
+    next: isTimeUp ? undefined : await nextOf(viewer, waiting)
   };
 }
