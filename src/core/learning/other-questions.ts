@@ -14,6 +14,7 @@ import {
   middleDay,
   mostOnTray,
   plantsOf,
+  pose,
   roadKinds,
   shuffledBy,
   usualTraySeconds
@@ -123,8 +124,14 @@ function whichPart(context: Context): Specification | undefined {
       return isNothing ? [] : [{ taxon: taxon.slug, stage: stage.stage, character: slug }];
     })
   );
-  const chosen = urgent(candidates, ({ character }) => otherUnit('character', character), context);
-  return chosen && { drill: 'which part tells', ...chosen, seed };
+  // This very specimen must show it: a question that cannot be drawn would leave its round without an end.
+  for (let left = candidates; left.length > 0;) {
+    const chosen = urgent(left, ({ character }) => otherUnit('character', character), context)!;
+    const asked = { drill: 'which part tells' as const, ...chosen, seed };
+    if (pose(library, asked, new Map())) return asked;
+    left = left.filter((candidate) => candidate !== chosen);
+  }
+  return undefined;
 }
 
 function fromThePath(context: Context): Specification | undefined {
