@@ -157,7 +157,8 @@ describe('the events endpoint', () => {
       const drawings = await Promise.all(
         [there, clients.learner].map((one) => one.text(`/questions/${questionId}/specimen`))
       );
-      expect(drawings[0]).toBe(drawings[1]);
+      // How many blanks follow is what each process has learned of sizes.
+      expect(drawings[0]!.trimEnd()).toBe(drawings[1]!.trimEnd());
     } finally {
       await twin.stop();
     }
