@@ -11,7 +11,7 @@ import { prepareTemplates } from './setup/templates.js';
 const help = `Usage: ./test [--only unit,reference,server,browser,static,attack]
 
 Runs formatting, lint, types, dependency rules, and the unit, reference, server and browser tests. The attack on an
-instance of our own runs where it is named.`;
+instance of our own runs where it is named; it mounts a small disk, which takes the rights of root.`;
 
 /** @type {[string, string[]][]} */
 const staticChecks = [
