@@ -8,7 +8,7 @@ $$;
 -- A question as it is asked: with its round's walk and quiz, the library that it is drawn from, what was asked for in
 -- it, and its answer.
 create type asked_question as (
-  id uuid, specification jsonb, library_key text, round_id uuid, "position" integer, walk_id uuid, walk_name text,
+  id uuid, specification jsonb, library_key text, "position" integer, walk_id uuid, walk_name text,
   quiz_id uuid, quiz_name text, phase text, seconds_left double precision, wishes text[], outcome text, drill text);
 
 -- A person's own questions: one of them, or all of a round; in one trip, and in plpgsql, which keeps its plans: planned
@@ -21,7 +21,7 @@ begin
     select question.round_id into of_round from question where question.id = one;
   end if;
   return query
-    select question.id, question.specification, library_key(), round.id, question.position, round.walk_id, walk.name,
+    select question.id, question.specification, library_key(), question.position, round.walk_id, walk.name,
            round.quiz_id, quiz.name, round.phase,
            extract(epoch from round.opened_at + make_interval(mins => quiz.minutes) - now())::double precision,
            (select array_agg(wish order by question_wish.recorded_at) from question_wish

@@ -10,7 +10,7 @@ import { SetupError, say } from './say.js';
 const bodySizeLimit = '25M';
 
 /**
- * Room for what is old, in MB: some 50 are in use while two hundred practise. Without a limit Node.js tidies up only
+ * Room for what is old, in MB: 50 to 90 are in use while two hundred practise. Without a limit Node.js tidies up only
  * when it has taken several times as much, and a machine with one gigabyte has no such room.
  */
 const oldRoom = '--max-old-space-size=320';

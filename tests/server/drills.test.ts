@@ -124,6 +124,13 @@ describe('a round', () => {
 });
 
 describe('an open question', () => {
+  it('is drawn while nobody holds a connection for it', async () => {
+    const { id } = (await next(await begin()))!;
+    const asked = (await readQuestion(learner, id))!;
+    await expect(inDemo(() => asked.open())).rejects.toThrow('while it holds a connection');
+    expect(await asked.open()).toBeDefined();
+  });
+
   it('tells in nothing that is sent what the answer is', async () => {
     for await (const { id, question } of questions(3)) {
       const { rows } = await inDemo((db) =>

@@ -142,7 +142,7 @@ const beatMs = 40;
 
 /**
  * Lets what is drawn leave on a beat, counted from when it was asked for: how long a drawing took does not tell which
- * of two plants it is.
+ * of two plants it is, as long as both take less than a beat. Most were drawn ahead.
  */
 export async function onTheBeat<T>(work: Promise<T>): Promise<T> {
   const began = performance.now();

@@ -62,6 +62,9 @@ export interface QuestionRow {
   readonly drill: DrillName | null;
 }
 
+/** Whether the time of the sitting that a question belongs to is over. */
+export const isTimeUp = ({ seconds_left: left }: QuestionRow): boolean => left !== null && left < 0;
+
 /** A viewer's own questions in their order: those of a round, or one. */
 export const questionRows = (
   viewer: Viewer,
@@ -90,7 +93,7 @@ export async function askQuestion(viewer: Viewer, row: QuestionRow): Promise<Ask
     walkId: row.walk_id ?? undefined,
     wishes,
     isOfQuiz: row.quiz_id !== null,
-    isTimeUp: row.seconds_left !== null && row.seconds_left < 0,
+    isTimeUp: isTimeUp(row),
     offers: async (wish) => Boolean((await askDesk(toDraw, 'offers', { wish }))?.found),
     open: async (alsoWished) => {
       const opened = await askDesk(toDraw, 'open', {

@@ -24,7 +24,7 @@ import { readWalk } from '../walks';
 import { learnerState } from './learner';
 import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
 import { withPhotographs } from './photographed';
-import { type QuestionRow, askQuestion, questionRows } from './questions';
+import { type QuestionRow, askQuestion, isTimeUp, questionRows } from './questions';
 
 /** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
 
@@ -210,7 +210,6 @@ export async function readRound(viewer: Viewer, roundId: string): Promise<RoundS
   const waiting = rows.filter(({ outcome }) => outcome === null);
   const [round] = rows;
   if (!round) return undefined;
-  const isTimeUp = round.seconds_left !== null && round.seconds_left < 0;
   return {
     id: roundId,
     walkId: round.walk_id ?? undefined,
@@ -229,6 +228,6 @@ export async function readRound(viewer: Viewer, roundId: string): Promise<RoundS
     answers: round.quiz_id
       ? []
       : rows.flatMap(({ outcome, drill }) => (outcome && drill ? [{ outcome, drill }] : [])),
-    next: isTimeUp ? undefined : await nextOf(viewer, waiting)
+    next: isTimeUp(round) ? undefined : await nextOf(viewer, waiting)
   };
 }
