@@ -35,7 +35,7 @@ import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { setDemoDate } from '../../src/lib/server/schools';
 import type { Viewer } from '../../src/lib/server/accounts';
 import { readSignOffs, recordSignOff } from '../../src/lib/server/sign-offs';
-import { listWalks } from '../../src/lib/server/walks';
+import { listWalks, readWalk } from '../../src/lib/server/walks';
 import { answerTo, cautious } from '../support/answers';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 
@@ -57,7 +57,10 @@ afterAll(async () => {
   await database.drop();
 });
 
-const begin = () => inDemo(async (db) => (await startRound(db, learner, walkId))!);
+const begin = () =>
+  inDemo(async (db) => (await startRound(db, learner, (await readWalk(db, learner, walkId))!))!);
+const onPhotographs = async (db: SchoolDb, specs: readonly Specification[]) =>
+  withPhotographs(db, await libraryOf(db), specs);
 const next = async (roundId: string, viewer = learner) => (await readRound(viewer, roundId))!.next;
 const send = async (questionId: string, given: Given, viewer = learner) => {
   const result = await recordAnswer(viewer, answerTo(questionId, given));
@@ -224,7 +227,7 @@ describe('on photographs of the school', () => {
     });
   const photographed = (drill: 'side by side' | 'prove it') =>
     inDemo(async (db) =>
-      (await withPhotographs(db, specs(drill))).filter((spec) => 'photograph' in spec && spec.photograph)
+      (await onPhotographs(db, specs(drill))).filter((spec) => 'photograph' in spec && spec.photograph)
     );
   const posed = (spec: Specification) =>
     inDemo(async (db) => {
@@ -349,7 +352,7 @@ describe('on several photographs', () => {
     const seeded = (spec: Specification) => Array.from({ length: 12 }, (_, i) => ({ ...spec, seed: i + 1 }));
     const photographed = (spec: Specification) =>
       inDemo(async (db) =>
-        (await withPhotographs(db, seeded(spec))).filter((one) => photographIds(one).length > 0)
+        (await onPhotographs(db, seeded(spec))).filter((one) => photographIds(one).length > 0)
       );
     const picture = await jpeg();
     for (const taxon of ['allium-ursinum', ...six]) {
@@ -387,7 +390,7 @@ describe('on several photographs', () => {
     const roundId = await begin();
     const spec = (
       await inDemo((db) =>
-        withPhotographs(
+        onPhotographs(
           db,
           Array.from({ length: 12 }, (_, i) => ({ ...asked[0]!, seed: i + 1 }))
         )

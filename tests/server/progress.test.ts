@@ -40,7 +40,7 @@ let database: TestDatabase;
 let instructor: Viewer;
 let learner: Viewer;
 let walkId: string;
-let pairs: DrillPair[];
+let pairs: readonly DrillPair[];
 let members: readonly string[];
 let cohortId: string;
 let answers: Answer[];

@@ -190,6 +190,14 @@ export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Pr
   return { version: rows[0]!.version };
 }
 
+export async function newestBriefId(db: SchoolDb, walkId: string): Promise<string | undefined> {
+  const { rows } = await db.query<{ id: string }>(
+    'select id from brief where walk_id = $1 order by version desc limit 1',
+    [walkId]
+  );
+  return rows[0]?.id;
+}
+
 /** The newest brief of a walk, or the one with a version. */
 export async function readBrief(db: SchoolDb, walkId: string, version?: number): Promise<Brief | undefined> {
   const { rows } = await db.query<{

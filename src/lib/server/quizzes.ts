@@ -18,6 +18,7 @@ import {
 import type { Random } from '$core/random';
 import { comingPairs } from './drills';
 import { roundFrame, storeQuestions } from './drills/rounds';
+import { schoolLibrary } from './library';
 import type { SchoolDb } from './school';
 import { systemRandom } from './system-random';
 import type { Viewer } from './accounts';
@@ -91,11 +92,13 @@ export async function readQuiz(db: SchoolDb, viewer: Viewer, id: string): Promis
 
 /** What questions may be about: the pairs of one walk's brief, or of all coming walks of the school. */
 async function frameFor(db: SchoolDb, viewer: Viewer, walkId: string | undefined) {
-  const walks = (await comingPairs(db, viewer)).filter(({ id }) => walkId === undefined || id === walkId);
+  const own = await schoolLibrary(db);
+  const walks = (await comingPairs(db, viewer, own)).filter(
+    ({ id }) => walkId === undefined || id === walkId
+  );
   const pairs = walks.flatMap((walk) => walk.pairs);
-  const frame = await roundFrame(db, viewer, pairs, walks[0]?.heldOn ?? viewer.today);
   // The same for everybody: nobody's past makes it harder, and the kinds alternate from the start.
-  return { ...frame, learner: anybody(pairs) };
+  return roundFrame(db, anybody(pairs), own.library, pairs, walks[0]?.heldOn ?? viewer.today);
 }
 
 export interface QuizHead {

@@ -12,7 +12,7 @@ import {
   pose
 } from '$core/learning';
 
-/** Where questions are drawn: what was drawn last is kept, since a question's page, picture and answer all need it. */
+/** Where questions are drawn: a drawing is kept until its answer, since a question's page and pictures need it too. */
 
 /** What a question is drawn from, and known again by. */
 export interface Question {
@@ -107,5 +107,8 @@ export function ask<A extends Ask>(question: Question, what: A, given: Asks[A]['
     if (!posed) return { isGone: true };
     drawings.set(key, posed);
   }
-  return { found: answers[what](posed, given) };
+  const found = answers[what](posed, given);
+  // What was answered would push out what is still open.
+  if (what === 'grade') drawings.delete(key);
+  return { found };
 }

@@ -85,6 +85,21 @@ describe('the drawing thread', () => {
     expect(thread!.asked.map(({ what }) => what)).toEqual(['offers', 'ahead']);
   });
 
+  it('does not draw ahead what was asked for before its turn', async () => {
+    const first = drawing.askDesk(toDraw(1), 'offers', { wish: 'far' });
+    for (const seed of [2, 3]) drawing.draw(toDraw(seed));
+    const second = drawing.askDesk(toDraw(2), 'offers', { wish: 'far' });
+    await settle();
+    const [thread] = threads;
+    for (const { id } of [...thread!.asked]) thread!.reply({ id, reply: { found: true } });
+    await Promise.all([first, second]);
+    expect(thread!.asked.map(({ what, question }) => `${what} ${question.spec.seed}`)).toEqual([
+      'offers 1',
+      'offers 2',
+      'ahead 3'
+    ]);
+  });
+
   it('says of plants that the library has no more that there is nothing to ask', async () => {
     const opened = drawing.askDesk(toDraw(1), 'open', { wishes: [] });
     await settle();

@@ -126,6 +126,7 @@ export async function askDesk<A extends Ask>(
 ): Promise<Found<A> | undefined> {
   assertHoldsNone();
   const question = asKnown(toDraw);
+  ahead.delete(nameOf(question));
   let reply = await post(question, what, given);
   if ('needs' in reply) {
     const { key, document } = toDraw.library;
@@ -152,17 +153,22 @@ export async function onTheBeat<T>(work: Promise<T>): Promise<T> {
   return result;
 }
 
-const ahead: Question[] = [];
+/** What will be asked next, by its name, in the order of asking. What is asked for before its turn is drawn then, and not again. */
+const ahead = new Map<string, Question>();
+const nameOf = (question: Question): string => JSON.stringify(question);
 /** More than a class needs at once; what is dropped is drawn when it is asked for. */
 const mostAhead = 400;
 
 /** Has a question drawn that will be asked next. */
 export function draw(toDraw: ToDraw): void {
-  if (ahead.length < mostAhead) ahead.push(asKnown(toDraw));
+  const question = asKnown(toDraw);
+  if (ahead.size < mostAhead) ahead.set(nameOf(question), question);
   if (waiting.size === 0) drawAhead();
 }
 
 function drawAhead(): void {
-  const question = worker && ahead.shift();
-  if (question) void post(question, 'ahead', {}).catch(() => undefined);
+  const [next] = ahead;
+  if (!worker || !next) return;
+  ahead.delete(next[0]);
+  void post(next[1], 'ahead', {}).catch(() => undefined);
 }

@@ -12,7 +12,6 @@ import {
   tellingShown
 } from '$core/learning';
 import { seedOf } from '$core/random';
-import { libraryOf } from '../library';
 import { type Photograph, photographsOf } from '../photographs';
 import type { SchoolDb } from '../school';
 
@@ -33,9 +32,9 @@ const looksOf = (library: Library, photograph: Photograph) =>
  */
 export async function withPhotographs(
   db: SchoolDb,
+  library: Library,
   questions: readonly Specification[]
 ): Promise<Specification[]> {
-  const library = await libraryOf(db);
   const all = await photographsOf(db, [...new Set(questions.flatMap(taxaOf))]);
   if (all.length === 0) return [...questions];
   return questions.map((question) =>

@@ -110,6 +110,13 @@ export async function askQuestion(viewer: Viewer, row: QuestionRow): Promise<Ask
   };
 }
 
+/** Has the first question of a new round drawn: nobody could say sooner that it will be asked. */
+export function drawFirst(library: ToDraw['library'], [first]: readonly Specification[]): void {
+  // As it will be read again: what is drawn is known by it.
+  const spec = first && StoredSpecification.parse(first);
+  if (spec && photographIds(spec).length === 0) draw({ library, spec, photographs: [] });
+}
+
 /** Drawings that a page was just told of: it fetches them at once, so they wait for it here. */
 const fresh = new LRUCache<string, string>({
   // Letters of drawings.

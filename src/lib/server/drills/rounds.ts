@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import type { Library } from '$core/knowledge';
 import {
   type DrillName,
   type DrillPair,
@@ -14,17 +15,16 @@ import {
   roundSeconds,
   usualQuestions
 } from '$core/learning';
-import type { Random } from '$core/random';
-import { libraryOf } from '../library';
+import { type SchoolLibrary, schoolLibrary } from '../library';
 import type { SchoolDb } from '../school';
 import { systemRandom } from '../system-random';
 import { readSettings } from '../schools';
 import type { Viewer } from '../accounts';
-import { readWalk } from '../walks';
+import type { Walk } from '../walks';
 import { learnerState } from './learner';
 import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
 import { withPhotographs } from './photographed';
-import { type QuestionRow, askQuestion, isTimeUp, questionRows } from './questions';
+import { type QuestionRow, askQuestion, drawFirst, isTimeUp, questionRows } from './questions';
 
 /** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
 
@@ -46,33 +46,37 @@ async function storeRound(
   db: SchoolDb,
   viewer: Viewer,
   walkId: string | undefined,
-  compose: (random: Random) => ReturnType<typeof composeRound>
+  own: SchoolLibrary,
+  composed: readonly Specification[]
 ): Promise<string> {
   const id = uuid();
+  const questions = await withPhotographs(db, own.library, composed);
+  drawFirst(own, questions);
   await db.query(
     'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
     [db.schoolId, id, viewer.personId, walkId ?? null, db.now]
   );
-  await storeQuestions(db, id, await withPhotographs(db, compose(systemRandom())));
+  await storeQuestions(db, id, questions);
   return id;
 }
 
-/** What rounds of a viewer are composed from. */
+/** What rounds of a learner are composed from. */
 export async function roundFrame(
   db: SchoolDb,
-  viewer: Viewer,
+  learner: LearnerState,
+  library: Library,
   context: readonly DrillPair[],
   isoDate: string
 ): Promise<RoundFrame> {
   const { policy } = await readSettings(db);
   return {
-    library: await libraryOf(db),
+    library,
     context,
     // Nothing is dug up to learn its name.
     rules: { mayDig: false, scentCounts: policy.scentCounts },
     isoDate,
     buffers: policy.buffers ?? {},
-    learner: await learnerState(db, viewer.personId, viewer.today),
+    learner,
     now: db.now
   };
 }
@@ -81,18 +85,23 @@ export async function roundFrame(
  * A round on the pairs of one walk.
  * @returns undefined where the walk has no brief with pairs yet
  */
-export async function startRound(db: SchoolDb, viewer: Viewer, walkId: string): Promise<string | undefined> {
-  const pairs = await pairsOfWalk(db, walkId);
+export async function startRound(
+  db: SchoolDb,
+  viewer: Viewer,
+  walk: Pick<Walk, 'id' | 'heldOn'>
+): Promise<string | undefined> {
+  const own = await schoolLibrary(db);
+  const pairs = await pairsOfWalk(db, walk.id, own);
   if (pairs.length === 0) return undefined;
-  const walk = await readWalk(db, viewer, walkId);
-  const frame = await roundFrame(db, viewer, pairs, walk?.heldOn ?? viewer.today);
+  const learner = await learnerState(db, viewer.personId, viewer.today);
+  const frame = await roundFrame(db, learner, own.library, pairs, walk.heldOn);
   // What is due and what was not seen today comes first; the rest follows.
-  const { due, open } = pairsForToday(pairs, pairs, frame.learner, db.now);
+  const { due, open } = pairsForToday(pairs, pairs, learner, db.now);
   const first = [...due, ...open];
   const rest = pairs.filter((pair) => !first.includes(pair));
-  return storeRound(db, viewer, walkId, (random) =>
-    composeRound(frame, [...first, ...rest], Math.max(usualQuestions, pairs.length), random)
-  );
+  const length = Math.max(usualQuestions, pairs.length);
+  const questions = composeRound(frame, [...first, ...rest], length, systemRandom());
+  return storeRound(db, viewer, walk.id, own, questions);
 }
 
 /** What there is to do today: for which walk, on how many pairs, and about how long it takes. */
@@ -126,16 +135,20 @@ export function planToday(walks: readonly WalkPairs[], learner: LearnerState, no
 
 /** @returns undefined where nothing is due and every pair of the next walk was seen today */
 export async function startRoundOfToday(db: SchoolDb, viewer: Viewer): Promise<string | undefined> {
-  const walks = await comingPairs(db, viewer);
+  const own = await schoolLibrary(db);
+  const walks = await comingPairs(db, viewer, own);
+  const learner = await learnerState(db, viewer.personId, viewer.today);
   const frame = await roundFrame(
     db,
-    viewer,
+    learner,
+    own.library,
     walks.flatMap((walk) => walk.pairs),
     walks.find((walk) => walk.pairs.length > 0)?.heldOn ?? viewer.today
   );
-  const { next, pairs, questions } = planToday(walks, frame.learner, db.now);
+  const { next, pairs, questions } = planToday(walks, learner, db.now);
   if (pairs.length === 0) return undefined;
-  return storeRound(db, viewer, next?.id, (random) => composeRound(frame, pairs, questions, random));
+  const composed = composeRound(frame, pairs, questions, systemRandom());
+  return storeRound(db, viewer, next?.id, own, composed);
 }
 
 /** A round that was begun, or made, and not finished. */

@@ -3,7 +3,7 @@ import { englishName } from '$core/knowledge';
 import { pairKey } from '$core/learning';
 import { pairsOfWalk, startRound } from '$lib/server/drills';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
+import { schoolLibrary } from '$lib/server/library';
 import { listCohorts, listPeople } from '$lib/server/people';
 import { pairTallies, readinessOf } from '$lib/server/progress';
 import { overQuota } from '$lib/server/limits';
@@ -15,8 +15,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const id = idFrom(params.walk, 'walk');
   return inSchoolOf(viewer, async (db) => {
     const walk = found(await readWalk(db, viewer, id), 'walk');
-    const library = await libraryOf(db);
-    const drilled = await pairsOfWalk(db, id);
+    const own = await schoolLibrary(db);
+    const { library } = own;
+    const drilled = await pairsOfWalk(db, id, own);
     const pairs = drilled.map((pair) => ({
       key: pairKey(pair),
       target: englishName(library.taxa.get(pair.target)!),
@@ -46,8 +47,8 @@ export const actions: Actions = {
     const tooMany = await overQuota('rounds', viewer.personId);
     if (tooMany) return fail(429, { problem: tooMany });
     const round = await inSchoolOf(viewer, async (db) => {
-      found(await readWalk(db, viewer, id), 'walk');
-      return startRound(db, viewer, id);
+      const walk = found(await readWalk(db, viewer, id), 'walk');
+      return startRound(db, viewer, walk);
     });
     if (!round)
       return fail(409, { problem: 'There is no brief with pairs yet, so there is nothing to practise.' });
