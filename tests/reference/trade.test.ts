@@ -17,29 +17,53 @@ const survey = (slug: string, isoDate: string, policy = Policy.parse({})) =>
   });
 
 describe('what every instructor knows', () => {
-  it('ramsons in spring leaf are checked by stalk, veins and, last, scent', () => {
+  it('ramsons in spring leaf are checked leaf by leaf: by the stalk, and by the underside', () => {
     const { separation, pairs } = survey('allium-ursinum', '2027-04-25');
     expect(separation.found).toBe(true);
-    expect(separation.set.characters.map(({ slug }) => slug)).toEqual([
-      'leaf-venation',
-      'leaf-attachment',
-      'scent'
-    ]);
+    expect(separation.set.characters.map(({ slug }) => slug)).toEqual(
+      expect.arrayContaining(['leaf-sheen-below', 'leaf-attachment'])
+    );
     expect(pairs.map(({ lookalike }) => lookalike.taxon.slug)).toEqual(
       expect.arrayContaining(['convallaria-majalis', 'arum-maculatum', 'colchicum-autumnale'])
     );
   });
 
-  it('without scent, ramsons in leaf cannot be told from lily of the valley unless one digs', () => {
-    const { separation } = survey('allium-ursinum', '2027-04-25', Policy.parse({ scentCounts: false }));
-    expect(separation.found).toBe(false);
+  it('scent is never among what tells ramsons: the hand that picked one leaf smells of it', () => {
+    for (const scentCounts of [true, false]) {
+      const { separation } = survey('allium-ursinum', '2027-04-25', Policy.parse({ scentCounts }));
+      expect(separation.set.characters.map(({ sense }) => sense)).not.toContain('scent');
+    }
   });
 
-  it('cow parsley in leaf is not for gathering: hemlock rosettes stand among it; in flower it can be told', () => {
-    const spring = survey('anthriscus-sylvestris', '2027-04-10');
-    expect(spring.separation.found).toBe(false);
-    expect(spring.firstDate! > '2027-04-10').toBe(true);
-    expect(survey('anthriscus-sylvestris', spring.firstDate!).separation.found).toBe(true);
+  it('a leaf of cow parsley is not for gathering: nothing on it tells it from hemlock, whatever flowers beside it', () => {
+    for (const isoDate of ['2027-04-10', '2027-05-15']) {
+      const { separation } = survey('anthriscus-sylvestris', isoDate);
+      expect(separation.found ? [] : separation.open.map(({ taxon }) => taxon)).toContain('conium-maculatum');
+    }
+  });
+
+  it('elderflower is told from the umbels that are cut with it, by cluster and flower', () => {
+    const { separation, pairs } = survey('sambucus-nigra', '2027-06-15');
+    expect(pairs.map(({ lookalike }) => lookalike.taxon.slug)).toContain('conium-maculatum');
+    expect(separation.set.characters.map(({ slug }) => slug)).toEqual(
+      expect.arrayContaining(['flower-cluster', 'flower-form'])
+    );
+  });
+
+  it('sloes and bilberries are told from nightshade by thorns and by what crowns the fruit, never by its bloom', () => {
+    for (const [slug, isoDate] of [
+      ['prunus-spinosa', '2027-10-01'],
+      ['vaccinium-myrtillus', '2027-08-01']
+    ] as const) {
+      const slugs = survey(slug, isoDate).separation.set.characters.map((one) => one.slug);
+      expect(slugs).toContain('fruit-crown');
+      expect(slugs).not.toContain('fruit-colour');
+    }
+  });
+
+  it('dandelion and nipplewort are told from ragwort by their milk, seen on a leaf that a stick has broken', () => {
+    for (const slug of ['taraxacum-officinale', 'lapsana-communis'])
+      expect(survey(slug, '2027-04-05').separation.set.characters.map((one) => one.slug)).toContain('milk');
   });
 
   it('wild carrot in flower is told from hemlock in flower by stem hairs and bracts, not by a dark floret', () => {

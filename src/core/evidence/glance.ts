@@ -10,6 +10,8 @@ export const curatedSimilarity = 0.7;
  * pairs between 0.5 and 0.6 share little but smooth green leaves (ramsons and cowbane); known ones are curated.
  */
 export const looksAlike = 0.6;
+/** A stage of such a lookalike that is less alike than this is not taken for the target. */
+export const somewhatAlike = 0.5;
 
 /** How often there is nothing of the kind to see: no spots, no flowers yet. */
 const chanceOfNothing = (character: Character, { frequency }: Weights): number =>
@@ -42,6 +44,30 @@ export function glanceSimilarity(
   if (!result) ofA.set(b, (result = { similarity: workOut(characters, a, b) }));
   return result.similarity;
 }
+
+/** Two leaves whose most striking characters agree in less than this are of different shape. */
+const leastShape = 0.1;
+
+/**
+ * Whether two plants' leaves are of different shape: divided otherwise, or different in all that strikes the eye from
+ * afar. Nobody takes an undivided leaf for a ferny one, however alike the rest is.
+ */
+export const differInShape = (
+  characters: readonly Character[],
+  a: StageDescription,
+  b: StageDescription
+): boolean => {
+  const shapes = characters.flatMap(({ organ, trait, sense, salience }, index) => {
+    const [own, other] = [a.byIndex[index], b.byIndex[index]];
+    return organ === 'leaf blade' && sense === 'far' && salience === 3 && own && other
+      ? [{ trait, agreement: 1 - totalVariation(own.frequency, other.frequency) }]
+      : [];
+  });
+  const differ = shapes.filter(({ agreement }) => agreement < leastShape);
+  return (
+    differ.length > 0 && (differ.length === shapes.length || differ.some(({ trait }) => trait === 'division'))
+  );
+};
 
 function workOut(
   characters: readonly Character[],

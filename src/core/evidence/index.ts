@@ -1,5 +1,6 @@
 export * from './observation';
 export * from './separability';
+export * from './telling';
 export * from './separating-set';
 export * from './verdict';
 export * from './trust';

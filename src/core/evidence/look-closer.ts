@@ -3,19 +3,22 @@ import {
   type Library,
   type LibraryTaxon,
   type StageDescription,
-  isDangerous
+  isDangerous,
+  pieceAt
 } from '../knowledge';
-import { dangerousLookalikes } from './lookalikes';
+import { dangerousLookalikes, opponentsOf, rivalOf } from './lookalikes';
 import { matrixOf } from './matrix';
 import { type NextCheck, nextChecks, stateChances } from './next-check';
-import type { Observation } from './observation';
+import { type Observation, likelihood } from './observation';
 import { type Posterior, posterior } from './posterior';
 import { type Circumstance, priorOf } from './prior';
-import { type LookingRules, separatingSet } from './separating-set';
-import { type Rival, type Verdict, contradictions, isExcluded, verdict } from './verdict';
+import { type LookingRules, type Opponent, separatingSet } from './separating-set';
+import { type Verdict, contradictions, isExcluded, verdict } from './verdict';
 
 /** A dangerous taxon with this chance is a rival, even where it is no listed lookalike. */
 export const rivalFrom = 0.01;
+/** From this chance of something that is not on the list on, nothing is consistent. */
+export const unlistedFrom = 0.15;
 
 export interface Suspect {
   readonly taxon: LibraryTaxon;
@@ -33,6 +36,10 @@ export interface CloserLook {
   /** The taxon that the verdict is about: the one in question, or the likeliest. */
   readonly target: Suspect;
   readonly verdict: Verdict;
+  /** Whether any dangerous lookalike of the target is described at all. */
+  readonly hasRivals: boolean;
+  /** What was seen fits nothing in the library well: it may be a plant that is not in it. */
+  readonly isUnlisted: boolean;
   /** Dangerous taxa that what was seen does not exclude. */
   readonly open: readonly LibraryTaxon[];
   /** Of the separating set, what was not seen yet. */
@@ -58,22 +65,39 @@ function suspectsOf(library: Library, state: Posterior, observations: readonly O
     .sort((a, b) => b.probability - a.probability || (a.taxon.slug < b.taxon.slug ? -1 : 1));
 }
 
-/** All that must be excluded before the target stands: its lookalikes, and whatever deadly is likely enough. */
+/** How far what is described of a plant may speak against it before it is no rival for what is not described of it. */
+const spokenAgainst = 1 / 25;
+
+/** Whether what was seen, of all that is described of both, leaves a plant in question beside the target. */
+function isInQuestion(observations: readonly Observation[], target: Suspect, other: Suspect): boolean {
+  const ratio = observations.reduce((product, one) => {
+    const [own, its] = [target, other].map(({ stage }) =>
+      likelihood(one, stage.cells.get(one.character.slug))
+    );
+    return own === undefined || its === undefined ? product : (product * its) / own;
+  }, 1);
+  return ratio >= spokenAgainst;
+}
+
+/**
+ * All that must be excluded before the target stands: its lookalikes, and whatever dangerous is likely enough, as long
+ * as what is described of it does not speak against it: ignorance alone clears nobody, and accuses nobody.
+ */
 function rivalsOf(
   library: Library,
   target: Suspect,
   suspects: readonly Suspect[],
-  { isoDate, habitats }: Circumstance
-): Rival[] {
-  const listed = dangerousLookalikes(library, target.taxon, target.stage, isoDate, { habitats }).flatMap(
-    ({ taxon, stages }) => stages.map(({ description }) => ({ taxon: taxon.slug, stage: description }))
-  );
-  const names = new Set(listed.map(({ taxon }) => taxon));
+  observations: readonly Observation[],
+  { isoDate, ...ground }: Circumstance
+): Opponent[] {
+  const found = dangerousLookalikes(library, target.taxon, target.stage, isoDate, ground);
+  const names = new Set(found.map(({ taxon }) => taxon.slug));
   const likely = suspects
     .filter(({ taxon, probability }) => isDangerous(taxon) && probability >= rivalFrom)
     .filter(({ taxon }) => taxon !== target.taxon && !names.has(taxon.slug))
-    .map(({ taxon, stage }) => ({ taxon: taxon.slug, stage }));
-  return [...listed, ...likely];
+    .filter((suspect) => isInQuestion(observations, target, suspect))
+    .map((suspect) => rivalOf(library, target, suspect));
+  return [...opponentsOf(found), ...likely];
 }
 
 /**
@@ -94,26 +118,26 @@ export function lookCloser(
   const state = posterior(matrix, priorOf(matrix, circumstance), observations);
   const suspects = suspectsOf(library, state, observations);
   const target = suspects.find(({ taxon }) => taxon.slug === question) ?? suspects[0]!;
-  const rivals = rivalsOf(library, target, suspects, circumstance);
-  const opponents = rivals.map(({ taxon, stage }) => ({
-    taxon,
-    stage,
-    contactSeverity: library.taxa.get(taxon)!.contactSeverity
-  }));
-  const separation = separatingSet(library.characters, target.stage, opponents, rules);
+  const rivals = rivalsOf(library, target, suspects, observations, circumstance);
+  const piece = pieceAt(target.taxon, target.stage.stage);
+  const separation = separatingSet(library.characters, target.stage, rivals, { ...rules, piece });
   const set = separation.found ? separation.set.characters : undefined;
-  const spoken = verdict(observations, target.stage, rivals, set);
+  const isUnlisted = state.other >= unlistedFrom;
+  const spoken = verdict(observations, target.stage, rivals, set, piece);
+  const held = spoken === 'consistent' && isUnlisted ? 'open' : spoken;
   const seen = new Set(observations.map(({ character }) => character.slug));
-  const open = rivals.filter(({ stage }) => !isExcluded(observations, target.stage, stage));
+  const open = rivals.filter((rival) => !isExcluded(observations, target.stage, rival, piece));
   return {
     suspects,
     other: state.other,
     target,
-    verdict: isDangerous(target.taxon) && spoken !== 'contradicted' ? 'leave it' : spoken,
+    verdict: isDangerous(target.taxon) ? 'leave it' : held,
+    hasRivals: rivals.length > 0,
+    isUnlisted,
     open: [...new Set(open.map(({ taxon }) => taxon))].map((slug) => library.taxa.get(slug)!),
     stillToCheck: separation.set.characters.filter(({ slug }) => !seen.has(slug)),
     hasSet: separation.found,
-    next: spoken === 'consistent' ? [] : nextChecks(matrix, state, new Set([...seen, ...unseen]), rules),
+    next: held === 'consistent' ? [] : nextChecks(matrix, state, new Set([...seen, ...unseen]), rules),
     chancesOf: (character) => stateChances(matrix, state, character)
   };
 }

@@ -1,7 +1,19 @@
-import type { CuratedPair, Library, LibraryTaxon, Stage, StageDescription } from '../knowledge';
-import { isDangerous, worstSeverity } from '../knowledge';
+import {
+  type Character,
+  type CuratedPair,
+  type Library,
+  type LibraryTaxon,
+  type Organ,
+  type Piece,
+  type Stage,
+  type StageDescription,
+  pieceAt,
+  worstSeverity
+} from '../knowledge';
 import { type Calendar, stagesUp } from '../season';
-import { curatedSimilarity, glanceSimilarity, looksAlike } from './glance';
+import { curatedSimilarity, differInShape, glanceSimilarity, looksAlike, somewhatAlike } from './glance';
+import type { Opponent } from './separating-set';
+import type { Demand } from './telling';
 
 export interface Lookalike {
   readonly taxon: LibraryTaxon;
@@ -17,22 +29,55 @@ export interface Ground {
   readonly habitats: readonly string[];
   /** The site's own season; without one the reference windows hold. */
   readonly calendar?: Calendar;
-}
-
-/** Whether two plants can grow at one place: on the ground's habitats, or those of the target where none are stated. */
-export function isPlausible(
-  target: LibraryTaxon,
-  other: LibraryTaxon,
-  ground: Pick<Ground, 'habitats'>
-): boolean {
-  const places = ground.habitats.length > 0 ? ground.habitats : target.habitats;
-  return other.habitats.some((habitat) => places.includes(habitat));
+  /** What was recorded there, by taxon. */
+  readonly abundance?: ReadonlyMap<string, unknown>;
 }
 
 /**
- * The dangerous lookalikes of a target at its stage on a date: taxa that can do harm, that are up, and that
- * are on the curated list or look alike at a glance where the habitat is plausible. None is left out because
- * nobody has logged it: not seen is not absent.
+ * Whether two plants can stand at one place: they share a habitat that is on this ground, or any where none are
+ * stated; or the other one was recorded there.
+ */
+export const isPlausible = (
+  target: LibraryTaxon,
+  other: LibraryTaxon,
+  { habitats, abundance }: Pick<Ground, 'habitats' | 'abundance'>
+): boolean =>
+  abundance?.has(other.slug) === true ||
+  other.habitats.some(
+    (habitat) => target.habitats.includes(habitat) && (habitats.length === 0 || habitats.includes(habitat))
+  );
+
+/** The curated pair of two plants that holds at a stage of the target. */
+export const curatedPair = (
+  { pairs }: Library,
+  target: string,
+  lookalike: string,
+  stage: Stage
+): CuratedPair | undefined =>
+  pairs.find(
+    (pair) =>
+      pair.target === target &&
+      pair.lookalike === lookalike &&
+      (pair.stages === undefined || pair.stages.includes(stage))
+  );
+
+/** Whether another plant does harm that the target itself does not: nobody is warned of parsnips for hogweed. */
+export function harmsBeyond(target: LibraryTaxon, other: LibraryTaxon, isCurated: boolean): boolean {
+  if (other.eatenSeverity >= 3) return true;
+  return other.contactSeverity > target.contactSeverity && other.contactSeverity >= (isCurated ? 2 : 3);
+}
+
+/** Whether a plant has the taken organ at a stage: what has no leaves is no opponent of a leaf. */
+export function bears(stage: StageDescription, piece: Piece | undefined): boolean {
+  if (!piece) return true;
+  const lacks = (organ: Organ) => stage.lacks.has(organ);
+  return piece.main === 'flower' ? !lacks('flower') && !lacks('inflorescence') : !lacks(piece.main);
+}
+
+/**
+ * The dangerous lookalikes of a target's piece at its stage on a date: taxa that do harm beyond its own, that are up
+ * at a stage which bears such a piece, and that are curated at this stage, or look alike at a glance where they can
+ * stand. None is left out because nobody has logged it: not seen is not absent.
  */
 export function dangerousLookalikes(
   library: Library,
@@ -42,27 +87,69 @@ export function dangerousLookalikes(
   ground: Ground
 ): Lookalike[] {
   const found: Lookalike[] = [];
+  const piece = pieceAt(target, stage.stage);
   for (const taxon of library.taxa.values()) {
-    if (taxon.slug === target.slug || !isDangerous(taxon)) continue;
-    const curated = library.pairs.find(
-      (pair) => pair.target === target.slug && pair.lookalike === taxon.slug
-    );
+    if (taxon.slug === target.slug) continue;
+    const curated = curatedPair(library, target.slug, taxon.slug, stage.stage);
+    if (!harmsBeyond(target, taxon, curated !== undefined)) continue;
     if (!curated && !isPlausible(target, taxon, ground)) continue;
-    const stages = stagesUp(taxon, isoDate, ground.calendar?.chanceOfHarmful).map(
-      ({ stage: name, probability }) => ({
-        description: taxon.stages.get(name)!,
-        probability
-      })
-    );
+    const up = stagesUp(taxon, isoDate, ground.calendar?.chanceOfHarmful)
+      .map(({ stage: name, probability }) => ({ description: taxon.stages.get(name)!, probability }))
+      .filter(({ description }) => bears(description, piece));
+    const likenessOf = ({ description }: { readonly description: StageDescription }) =>
+      glanceSimilarity(library.characters, stage, description);
+    const stages = curated
+      ? up
+      : up.filter(({ description }) => canBeTakenFor(library.characters, stage, description, piece));
     if (stages.length === 0) continue;
-    const known = stages
-      .map(({ description }) => glanceSimilarity(library.characters, stage, description))
-      .filter((g) => g !== undefined);
+    const known = stages.map(likenessOf).filter((g) => g !== undefined);
     const similarity = known.length > 0 ? Math.max(...known) : curated ? curatedSimilarity : undefined;
     if (curated || (similarity ?? 0) >= looksAlike) found.push({ taxon, stages, similarity, curated });
   }
   return found.sort((a, b) => (a.taxon.slug < b.taxon.slug ? -1 : 1));
 }
+
+/** Whether a plant at a stage may be taken for a target's piece though nobody has curated the two. */
+export const canBeTakenFor = (
+  characters: readonly Character[],
+  target: StageDescription,
+  other: StageDescription,
+  piece: Piece | undefined
+): boolean =>
+  // A plant that is alike in leaf only is not met in flower by mistake.
+  (glanceSimilarity(characters, target, other) ?? looksAlike) >= somewhatAlike &&
+  !(piece?.main === 'leaf blade' && differInShape(characters, target, other));
+
+/** What telling a target from another plant asks: of what can kill more, and never by a test that is known to fail. */
+export const demandOf = (other: LibraryTaxon, curated: CuratedPair | undefined): Demand => {
+  const failing = curated?.failingTest.characters;
+  return { canKill: worstSeverity(other) >= 4, ...(failing && { failing: new Set(failing) }) };
+};
+
+/** Another plant at a stage as a rival of a target at one of its own. */
+export const rivalOf = (
+  library: Library,
+  target: { readonly taxon: LibraryTaxon; readonly stage: StageDescription },
+  { taxon, stage }: { readonly taxon: LibraryTaxon; readonly stage: StageDescription }
+): Opponent => ({
+  taxon: taxon.slug,
+  stage,
+  contactSeverity: taxon.contactSeverity,
+  ...demandOf(taxon, curatedPair(library, target.taxon.slug, taxon.slug, target.stage.stage))
+});
+
+/** Lookalikes as opponents, one a stage. Those that merely grow among the target are sorted out, not told. */
+export const opponentsOf = (found: readonly Lookalike[]): Opponent[] =>
+  found
+    .filter(({ curated }) => curated?.kind !== 'grows among')
+    .flatMap(({ taxon, stages, curated }) =>
+      stages.map(({ description }) => ({
+        taxon: taxon.slug,
+        stage: description,
+        contactSeverity: taxon.contactSeverity,
+        ...demandOf(taxon, curated)
+      }))
+    );
 
 /** A dangerous taxon that may be taken for another at some time of the year. */
 export interface YearRoundLookalike {
@@ -80,10 +167,11 @@ export interface YearRoundLookalike {
 export function lookalikesOfTheYear(library: Library, target: LibraryTaxon): YearRoundLookalike[] {
   const found: YearRoundLookalike[] = [];
   for (const taxon of library.taxa.values()) {
-    if (taxon === target || !isDangerous(taxon)) continue;
+    if (taxon === target) continue;
     const curated = library.pairs.find(
       (pair) => pair.target === target.slug && pair.lookalike === taxon.slug
     );
+    if (!harmsBeyond(target, taxon, curated !== undefined)) continue;
     let similarity = 0;
     let at = curated?.hardestAt ?? [...target.stages.keys()][0]!;
     for (const own of target.stages.values())

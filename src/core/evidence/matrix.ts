@@ -25,6 +25,11 @@ export interface Matrix {
   readonly chance: Float64Array;
   /** 1 where the candidate describes the character (outer), by candidate (inner). */
   readonly described: Uint8Array;
+  /**
+   * 1 where the candidate does not describe a character and has not what it speaks of: it lacks the organ, or its leaf
+   * has no leaflets.
+   */
+  readonly lacking: Uint8Array;
   /** 4^severity of each taxon. */
   readonly stake: Float64Array;
   /** 1 for each dangerous candidate. */
@@ -66,6 +71,25 @@ function fillRows(
   }
 }
 
+/** Below this chance of the states within which it can be seen a character is not to be seen on a plant. */
+const hardlyEver = 0.1;
+
+function hasNoneOf(
+  { organ, within }: Character,
+  { lacks, cells }: StageDescription,
+  characters: readonly Character[]
+): boolean {
+  if (lacks.has(organ)) return true;
+  const weights = within && cells.get(within.character);
+  const other = within && characters.find(({ slug }) => slug === within.character);
+  if (!within || !weights || other?.kind !== 'states') return false;
+  const chance = other.states.reduce(
+    (sum, { slug }, state) => (within.states.includes(slug) ? sum + weights.frequency[state]! : sum),
+    0
+  );
+  return chance < hardlyEver;
+}
+
 /**
  * Compiles a library. Where a candidate does not describe a character, its rows hold what may be expected to
  * be seen: anything at all on a dangerous taxon, the mean of the described ones on any other.
@@ -81,10 +105,16 @@ export function compileMatrix({ characters, taxa }: Pick<Library, 'characters' |
   characters.forEach((character, c) => (firstState[c + 1] = firstState[c]! + stateCount(character)));
   const dangerous = Uint8Array.from(candidates, ({ taxon }) => Number(isDangerous(taxon)));
   const chance = new Float64Array(firstState[characters.length]! * candidates.length);
+  const lacking = new Uint8Array(characters.length * candidates.length);
   const isDescribed = new Uint8Array(characters.length * candidates.length);
   characters.forEach((character, c) => {
     const weights = candidates.map(({ stage }) => stage.byIndex[c]);
-    weights.forEach((own, j) => (isDescribed[c * candidates.length + j] = own ? 1 : 0));
+    weights.forEach((own, j) => {
+      isDescribed[c * candidates.length + j] = own ? 1 : 0;
+      lacking[c * candidates.length + j] = Number(
+        !own && hasNoneOf(character, candidates[j]!.stage, characters)
+      );
+    });
     fillRows(chance, firstState[c]!, character, weights, dangerous);
   });
   return {
@@ -95,6 +125,7 @@ export function compileMatrix({ characters, taxa }: Pick<Library, 'characters' |
     firstState,
     chance,
     described: isDescribed,
+    lacking,
     stake: Float64Array.from(described, (taxon) => 4 ** Math.max(taxon.eatenSeverity, taxon.contactSeverity)),
     dangerous,
     harmsByTouch: Uint8Array.from(candidates, ({ taxon }) => Number(taxon.contactSeverity >= 2))

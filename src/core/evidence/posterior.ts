@@ -26,7 +26,8 @@ export function sumByTaxon(matrix: Matrix, byCandidate: Float64Array): Float64Ar
 
 /**
  * Posterior by Bayes over all candidates and 'something not on this list', which has likelihood 1/k for every
- * observation. An undescribed character speaks for a dangerous candidate as if it fitted perfectly.
+ * observation. An undescribed character speaks for a dangerous candidate as if it fitted perfectly; where the candidate
+ * lacks the organ, whatever was seen on it was a slip.
  * The order of observations does not matter: they are taken in the order of the glossary.
  * @param prior one share per candidate, as from priorOf
  * @returns shares that sum to 1 with `other`
@@ -46,9 +47,13 @@ export function posterior(
   for (const { c, state, character } of inOrder) {
     const row = (matrix.firstState[c]! + state) * width;
     const logFit = Math.log(perfectFit(character));
-    for (let j = 0; j < width; j += 1)
-      logs[j]! +=
-        matrix.dangerous[j] && !matrix.described[c * width + j] ? logFit : Math.log(matrix.chance[row + j]!);
+    const logSlip = Math.log(character.error / stateCount(character));
+    const isNothing = character.kind === 'states' && character.states[state]?.absent !== undefined;
+    for (let j = 0; j < width; j += 1) {
+      if (matrix.lacking[c * width + j]) logs[j]! += isNothing ? logFit : logSlip;
+      else if (matrix.dangerous[j] && !matrix.described[c * width + j]) logs[j]! += logFit;
+      else logs[j]! += Math.log(matrix.chance[row + j]!);
+    }
     logOther -= Math.log(stateCount(character));
   }
   const greatest = logs.reduce((most, log) => Math.max(most, log), logOther);

@@ -1,3 +1,4 @@
+import type { Window } from '../knowledge';
 import { dayOfYear, stageChance } from '../season';
 import type { Matrix } from './matrix';
 import { type Abundance, abundanceShare, leastStageProbability, unrecordedShare } from './rating';
@@ -8,6 +9,15 @@ export const leastHarmlessStage = 0.002;
 export const outOfPlace = 0.2;
 /** Chance, before anything is seen, that the plant is something not on the list. */
 export const priorOfOther = 0.05;
+
+/** A dangerous stage keeps its floor for so many days before and after its windows: seasons differ, not by half a year. */
+const floorDays = 30;
+const daysOfYear = 365;
+const isNear = ([start, , , end]: Window, day: number): boolean => {
+  const length = (end - start + daysOfYear) % daysOfYear;
+  const after = (day - start + floorDays + daysOfYear) % daysOfYear;
+  return after <= length + 2 * floorDays;
+};
 
 /** Where and when one looks. Without stated habitats every habitat is plausible. */
 export interface Circumstance {
@@ -31,8 +41,10 @@ export function priorOf(matrix: Matrix, { isoDate, habitats, abundance }: Circum
     const fits = habitats.length === 0 || taxon.habitats.some((habitat) => habitats.includes(habitat));
     for (let j = matrix.firstOf[t]!; j < matrix.firstOf[t + 1]!; j += 1) {
       const isDangerous = matrix.dangerous[j] === 1;
-      const least = isDangerous ? leastStageProbability : leastHarmlessStage;
-      const stage = Math.max(stageChance(matrix.candidates[j]!.stage, day), least);
+      const { stage: candidate } = matrix.candidates[j]!;
+      const keepsFloor = isDangerous && candidate.windows.some((window) => isNear(window, day));
+      const least = keepsFloor ? leastStageProbability : leastHarmlessStage;
+      const stage = Math.max(stageChance(candidate, day), least);
       const place = fits || isDangerous || logged ? 1 : outOfPlace;
       prior[j] = share * stage * place;
       sum += prior[j]!;

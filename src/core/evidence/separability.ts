@@ -1,4 +1,4 @@
-import { type Character, type StageDescription, type Weights, lacksOrgan } from '../knowledge';
+import { type Character, type StageDescription, type Weights, lacksOrgan, stateCount } from '../knowledge';
 
 /** From this separability on, a character tells two taxa apart. */
 export const separates = 0.75;
@@ -38,7 +38,7 @@ export function lacking(
   return ownLacks === otherLacks ? undefined : ownLacks ? 'first' : 'second';
 }
 
-const seen = new Set(['far', 'near', 'cut', 'dig']);
+const seen = new Set(['far', 'near', 'break', 'cut', 'dig']);
 
 /**
  * Whether two characters speak independently: another organ and another trait. Scent clings to fingers and
@@ -58,6 +58,35 @@ export interface Contrast {
   readonly separability: number;
   /** Which of the two lacks the organ, where the character says no more than that. */
   readonly lacking: 'first' | 'second' | undefined;
+  /** The chance that a novice sees on the second a state that the first may have. */
+  readonly slip: number;
+}
+
+/** The chance that an observer names on a plant a state that is listed for another. */
+function slipOn(character: Character, first: Weights, second: Weights): number {
+  const byChance = character.error / stateCount(character);
+  return first.listed.reduce(
+    (sum, is, state) => (is ? sum + (1 - character.error) * second.frequency[state]! + byChance : sum),
+    0
+  );
+}
+
+/** @returns undefined where S is below 0.75 */
+export function contrastBy(
+  character: Character,
+  index: number,
+  a: StageDescription,
+  b: StageDescription
+): Contrast | undefined {
+  const [own, other] = [a.cells.get(character.slug), b.cells.get(character.slug)];
+  const s = separability(character, own, other);
+  if (s < separates) return undefined;
+  return {
+    index,
+    separability: s,
+    lacking: lacking(character, a, b),
+    slip: slipOn(character, own!, other!)
+  };
 }
 
 export interface Contrasts {
@@ -83,9 +112,7 @@ export function contrastsOf(
   const all = Float64Array.from(characters, (character) =>
     separability(character, a.cells.get(character.slug), b.cells.get(character.slug))
   );
-  const telling = characters.flatMap((character, index) =>
-    all[index]! >= separates ? [{ index, separability: all[index]!, lacking: lacking(character, a, b) }] : []
-  );
+  const telling = characters.flatMap((character, index) => contrastBy(character, index, a, b) ?? []);
   const contrasts = { characters, telling, separability: all };
   ofA.set(b, contrasts);
   return contrasts;

@@ -1,6 +1,7 @@
-import { type Character, type StageDescription, stateCount } from '../knowledge';
+import { type Character, type Piece, type StageDescription, stateCount } from '../knowledge';
 import { type Observation, likelihood } from './observation';
-import { type Rival, verdict } from './verdict';
+import type { Rival } from './separating-set';
+import { verdict } from './verdict';
 
 /** How often a novice who checks the whole set reaches 'consistent'. */
 export interface Trust {
@@ -17,7 +18,8 @@ export interface Trust {
 export function trustInSet(
   set: readonly Character[],
   target: StageDescription,
-  rivals: readonly Rival[]
+  rivals: readonly Rival[],
+  piece?: Piece
 ): Trust {
   const onRivalStage = rivals.map(() => 0);
   let onTarget = 0;
@@ -33,7 +35,7 @@ export function trustInSet(
         if (listed[state] !== false) visit([...seen, { character, state }]);
       return;
     }
-    if (verdict(seen, target, rivals, set) !== 'consistent') return;
+    if (verdict(seen, target, rivals, set, piece) !== 'consistent') return;
     const product = (stage: StageDescription) => seen.reduce((p, one) => p * chance(one, stage), 1);
     onTarget += product(target);
     rivals.forEach(({ stage }, i) => (onRivalStage[i]! += product(stage)));

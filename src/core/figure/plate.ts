@@ -114,7 +114,8 @@ export function standardViews(library: Library, stage: StageDescription): View[]
     if (!weights || lacksOrgan(character, weights) || isNothing(character) || !isStriking(character))
       return false;
     return (
-      !['scent', 'dig', 'cut'].includes(character.sense) && !['fruit', 'flower'].includes(character.organ)
+      !['scent', 'dig', 'cut', 'break'].includes(character.sense) &&
+      !['fruit', 'flower'].includes(character.organ)
     );
   });
   const bySalience = described.sort((x, y) => y.salience - x.salience).map(({ slug }) => slug);

@@ -1,6 +1,7 @@
 export * from './schema';
 export * from './weights';
 export * from './library';
+export * from './piece';
 export * from './hash';
 export * from './read';
 export * from './plain';

@@ -19,7 +19,7 @@ export interface StageDescription {
 
 export interface LibraryTaxon extends Omit<Taxon, 'stages'> {
   readonly stages: ReadonlyMap<Stage, StageDescription>;
-  /** Worst harm of the plant itself by eating, and by touch, sap or sting (severity 0–4). */
+  /** Worst harm of the plant itself by eating, and by touch, sap, sting or in the eye (severity 0–4). */
   readonly eatenSeverity: number;
   readonly contactSeverity: number;
 }
@@ -55,7 +55,7 @@ export interface ContentProblem {
   readonly message: string;
 }
 
-const contactRoutes = new Set(['sap', 'sap-then-sunlight', 'touch', 'sting']);
+const contactRoutes = new Set(['sap', 'sap-then-sunlight', 'touch', 'sting', 'eye']);
 
 const worst = (taxon: Taxon, counts: (route: string) => boolean) =>
   taxon.hazards.reduce(
@@ -64,7 +64,10 @@ const worst = (taxon: Taxon, counts: (route: string) => boolean) =>
     0
   );
 
-/** Organs of which every described character that can say so says that the plant has none. */
+/**
+ * Organs of which every described character that can say so says that the plant has none, and those that are not there
+ * without them.
+ */
 export function lackedOrgans(
   characters: readonly Character[],
   byIndex: readonly (Weights | undefined)[]
@@ -74,7 +77,9 @@ export function lackedOrgans(
   characters.forEach((character, i) => {
     const weights = byIndex[i];
     if (!weights || character.kind !== 'states' || !character.states.some(({ absent }) => absent)) return;
-    (lacksOrgan(character, weights) ? lacks : has).add(character.organ);
+    const isLacking = lacksOrgan(character, weights);
+    (isLacking ? lacks : has).add(character.organ);
+    for (const { without } of character.states) if (without) (isLacking ? lacks : has).add(without);
   });
   for (const organ of has) lacks.delete(organ);
   return lacks;

@@ -47,8 +47,19 @@ export const organs = [
 ] as const;
 export type Organ = (typeof organs)[number];
 
-/** Senses in the order in which a plant is checked: from afar, near, then by hand. */
-export const senses = ['far', 'near', 'touch', 'scent', 'cut', 'dig'] as const;
+export const aspects = [
+  'shape',
+  'veins',
+  'hairs',
+  'surface',
+  'section and body',
+  'size',
+  'colour',
+  'attachment'
+] as const;
+
+/** Senses in the order in which a plant is checked: from afar, near, broken with a stick, then by hand. */
+export const senses = ['far', 'near', 'break', 'touch', 'scent', 'cut', 'dig'] as const;
 export type Sense = (typeof senses)[number];
 
 const characterBase = {
@@ -59,10 +70,17 @@ const characterBase = {
   organ: z.enum(organs),
   trait: text,
   /**
+   * What of its organ it is about: several traits of one aspect rest on the same fact, as a finely cut leaf shows it in
+   * outline, division and margin. Without one it never is among three of one organ that tell.
+   */
+  aspect: z.enum(aspects).optional(),
+  /**
    * Its state follows from whether the plant has this organ now, as the form of growth does from the stem:
    * between a plant with and one without, it says no more than that.
    */
   follows: z.enum(organs).optional(),
+  /** It can be seen only where another character is in one of these states: leaflets only on a leaf that has some. */
+  within: z.strictObject({ character: slug, states: z.array(slug).min(1) }).optional(),
   sense: z.enum(senses),
   /** Seconds that the check costs. */
   effort: z.number().positive(),
@@ -86,6 +104,8 @@ export const Character = z.discriminatedUnion('kind', [
            * of a daisy: two absences are no likeness.
            */
           absent: z.union([z.literal(true), z.literal('part')]).optional(),
+          /** An organ that is not there either: without leaf stalks there are no leaves. */
+          without: z.enum(organs).optional(),
           /** Nothing special there, as no spots: two plants are no more alike for that (a negative match). */
           negative: z.literal(true).optional()
         })
@@ -305,10 +325,17 @@ export type AuthoredTaxon = z.infer<typeof AuthoredTaxon>;
 export const CuratedPair = z.strictObject({
   target: slug,
   lookalike: slug,
+  /**
+   * Mistaken for: one is taken for the other. Grows among: nobody confounds them who looks, but a hand that gathers
+   * takes both, so every piece is sorted.
+   */
+  kind: z.enum(['mistaken for', 'grows among']).default('mistaken for'),
   hardestAt: Stage,
+  /** Stages of the target at which it holds; without them at all. */
+  stages: z.array(Stage).min(1).optional(),
   why: text,
-  /** The popular test, and where it fails. */
-  failingTest: z.strictObject({ claim: text, fails: text }),
+  /** The popular test, and where it fails. What it looks at never decides this pair. */
+  failingTest: z.strictObject({ claim: text, fails: text, characters: z.array(slug).min(1).optional() }),
   /** Said of two that no stage tells apart by what may be looked at, with the reason. */
   inseparable: text.optional()
 });

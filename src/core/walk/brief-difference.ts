@@ -88,7 +88,7 @@ function plantChanges(before: BriefOutline, after: BriefOutline): Change[] {
   const targets = new Map(before.targets.map((target) => [target.slug, target]));
   const harvests = new Map(before.harvest.map((card) => [card.scientific, card]));
   const apart = ({ found, set }: BriefOutline['targets'][number]) =>
-    found ? set.join(' + ') || 'no dangerous lookalike' : 'not at this stage';
+    found ? set.join(' + ') || 'no dangerous lookalike described' : 'not at this stage';
   return [
     ...after.targets.flatMap((target) => {
       const was = targets.get(target.slug);

@@ -43,8 +43,10 @@ export const ContrastSheet = z.object({
     chanceMet: z.number(),
     chanceMistaken: z.number()
   }),
-  /** False: the two cannot be told apart now by two independent characters. */
+  /** False: the two cannot be told apart now on the piece that is taken. */
   separable: z.boolean(),
+  /** Nobody confounds the two who looks, but a hand takes both: every piece is sorted. */
+  growsAmong: z.boolean().optional(),
   firstDate: z.string().optional(),
   rows: z.array(SheetRow),
   trust: z.object({ onTarget: z.number(), onLookalike: z.number() }).optional(),

@@ -17,7 +17,7 @@ export interface Outcome {
 const stageWords = ({ stage, chance }: PlanFacts['taxa'][number]) =>
   stage ? `${stage}, ${Math.round(chance * 100)} %` : 'not up';
 const apartWords = ({ separable, set, open }: PlanFacts['taxa'][number]) =>
-  separable ? set.join(' + ') || 'no dangerous lookalike' : `not from ${open.join(', ')}`;
+  separable ? set.join(' + ') || 'no dangerous lookalike described' : `not from ${open.join(', ')}`;
 
 /** Stages, what tells apart and checks that came out otherwise; most weighty first. */
 export function whatChanged(before: Outcome, after: Outcome): Change[] {

@@ -106,12 +106,14 @@ export function contrastSheet(
     },
     rating: pair.rating,
     separable: pair.separable,
+    ...(curated?.kind === 'grows among' && { growsAmong: true }),
     firstDate: pair.separable ? undefined : survey.firstDate,
     rows,
-    trust: pair.separable
-      ? { onTarget: trust.onTarget, onLookalike: trust.onRival.get(taxon.slug) ?? 0 }
-      : undefined,
-    failingTest: curated?.failingTest,
+    trust:
+      pair.separable && curated?.kind !== 'grows among'
+        ? { onTarget: trust.onTarget, onLookalike: trust.onRival.get(taxon.slug) ?? 0 }
+        : undefined,
+    failingTest: curated && { claim: curated.failingTest.claim, fails: curated.failingTest.fails },
     why: curated?.why,
     notYet: notYet(target, stage!, at),
     plates: [

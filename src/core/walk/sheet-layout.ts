@@ -2,6 +2,17 @@ import type { ContrastSheet } from './brief-document';
 
 /** How a contrast sheet is laid out, on the screen as on paper. */
 
+/** What a sheet says in one line beneath what decides. */
+export const sheetLine = ({
+  separable,
+  growsAmong
+}: Pick<ContrastSheet, 'separable' | 'growsAmong'>): string =>
+  growsAmong
+    ? 'It grows among it: sort every piece.'
+    : separable
+      ? 'If any one is missing: leave it.'
+      : 'Not at this stage: leave it.';
+
 /** The rows that decide, or where there is no set the best that can be had. */
 export const decidingRows = (sheet: ContrastSheet, most = 4): ContrastSheet['rows'] =>
   sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, most);

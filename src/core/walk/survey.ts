@@ -3,12 +3,11 @@ import {
   type DrillRecord,
   type HazardRating,
   type Lookalike,
-  type Opponent,
-  type Rival,
   type SeparationResult,
   type Trust,
   curatedSimilarity,
   dangerousLookalikes,
+  opponentsOf,
   rateHazard,
   separatingSet,
   trustInSet
@@ -17,6 +16,7 @@ import {
   type Library,
   type LibraryTaxon,
   type StageDescription,
+  pieceAt,
   stageNames,
   worstSeverity
 } from '../knowledge';
@@ -78,17 +78,17 @@ export function stageOn(
   return best && { stage: taxon.stages.get(best.stage)!, probability: best.probability };
 }
 
-function separate(library: Library, stage: StageDescription, found: readonly Lookalike[], at: Circumstances) {
-  const opponents: Opponent[] = found.flatMap(({ taxon, stages }) =>
-    stages.map(({ description }) => ({
-      taxon: taxon.slug,
-      stage: description,
-      contactSeverity: taxon.contactSeverity
-    }))
-  );
-  return separatingSet(library.characters, stage, opponents, {
+function separate(
+  library: Library,
+  target: LibraryTaxon,
+  stage: StageDescription,
+  found: readonly Lookalike[],
+  at: Circumstances
+) {
+  return separatingSet(library.characters, stage, opponentsOf(found), {
     mayDig: at.mayDig,
-    scentCounts: at.policy.scentCounts
+    scentCounts: at.policy.scentCounts,
+    piece: pieceAt(target, stage.stage)
   });
 }
 
@@ -138,7 +138,7 @@ export function dayTeller(
         stages.map(({ description }) => taxon.slug + description.stage).sort()
       )
     ].join(' ');
-    if (!known.has(key)) known.set(key, separate(library, met.stage, found, at).found);
+    if (!known.has(key)) known.set(key, separate(library, target, met.stage, found, at).found);
     return { isoDate, ...met, separable: known.get(key)! };
   };
 }
@@ -198,11 +198,8 @@ export function surveyTaxon(
       firstDate: ahead()
     };
   const found = dangerousLookalikes(library, target, met.stage, at.isoDate, at);
-  const separation = separate(library, met.stage, found, at);
+  const separation = separate(library, target, met.stage, found, at);
   const open = new Set(separation.found ? [] : separation.open.map(({ taxon }) => taxon));
-  const rivals: Rival[] = found.flatMap(({ taxon, stages }) =>
-    stages.map(({ description }) => ({ taxon: taxon.slug, stage: description }))
-  );
   return {
     target,
     stage: met.stage,
@@ -218,7 +215,12 @@ export function surveyTaxon(
           b.rating.rating - a.rating.rating || Number(!!b.lookalike.curated) - Number(!!a.lookalike.curated)
       ),
     separation,
-    trust: trustInSet(separation.set.characters, met.stage, rivals),
+    trust: trustInSet(
+      separation.set.characters,
+      met.stage,
+      opponentsOf(found),
+      pieceAt(target, met.stage.stage)
+    ),
     firstDate: separation.found ? undefined : ahead()
   };
 }

@@ -1,10 +1,21 @@
-import { canBeTold, glanceSimilarity, isPlausible, looksAlike } from '../evidence';
+import {
+  bears,
+  canBeTakenFor,
+  canBeTold,
+  curatedPair,
+  demandOf,
+  glanceSimilarity,
+  harmsBeyond,
+  isPlausible,
+  looksAlike
+} from '../evidence';
 import {
   type Library,
   type LibraryTaxon,
   type Stage,
   type StageDescription,
   isDangerous,
+  pieceAt,
   worstSeverity
 } from '../knowledge';
 import { type Calendar, stageIsUp } from '../season';
@@ -46,6 +57,8 @@ export interface Outlook {
   readonly mayDig: boolean;
   readonly scentCounts: boolean;
   readonly calendar: Calendar;
+  /** What was recorded at the site, by taxon. */
+  readonly abundance?: ReadonlyMap<string, unknown>;
 }
 
 function byDay(of: (day: number) => number): Float64Array {
@@ -164,22 +177,40 @@ export class YearAtSite {
 
   /** How a target at a stage stands to another plant with some stages up: worked out once for each such mask. */
   private standing(target: LibraryTaxon, own: readonly StageDescription[], { taxon, stages }: Harmful) {
-    const { characters, pairs } = this.library;
-    const { habitats, mayDig, scentCounts } = this.outlook;
-    const isCurated = pairs.some((pair) => pair.target === target.slug && pair.lookalike === taxon.slug);
-    const canMeet = isCurated || isPlausible(target, taxon, { habitats });
+    const { characters } = this.library;
+    const { habitats, abundance, mayDig, scentCounts } = this.outlook;
+    const canStand = isPlausible(target, taxon, { habitats, ...(abundance && { abundance }) });
     const known = new Map<number, number>();
     return (at: number, mask: number): number => {
-      if (!canMeet) return notListed;
       const key = at * 256 + mask;
       const before = known.get(key);
       if (before !== undefined) return before;
       const stage = own[at]!;
-      const up = stages.filter((_, s) => mask & (1 << s));
+      const curated = curatedPair(this.library, target.slug, taxon.slug, stage.stage);
+      const piece = pieceAt(target, stage.stage);
+      const likeness = (other: StageDescription) => glanceSimilarity(characters, stage, other);
+      const up = stages.filter(
+        (other, s) =>
+          mask & (1 << s) &&
+          bears(other, piece) &&
+          (curated !== undefined || canBeTakenFor(characters, stage, other, piece))
+      );
       const isAlike =
-        isCurated || up.some((other) => (glanceSimilarity(characters, stage, other) ?? 0) >= looksAlike);
+        up.length > 0 &&
+        harmsBeyond(target, taxon, curated !== undefined) &&
+        (curated !== undefined || (canStand && up.some((other) => (likeness(other) ?? 0) >= looksAlike)));
+      const demand = demandOf(taxon, curated);
       const isOpen = (mayTouch: boolean) =>
-        up.some((other) => !canBeTold(characters, stage, other, { mayDig, scentCounts, mayTouch }));
+        curated?.kind !== 'grows among' &&
+        up.some(
+          (other) =>
+            !canBeTold(
+              characters,
+              stage,
+              { stage: other, ...demand },
+              { mayDig, scentCounts, mayTouch, piece }
+            )
+        );
       const standing = isAlike
         ? listedBit | (isOpen(true) ? openBit : 0) | (isOpen(false) ? openUntouchedBit : 0)
         : notListed;

@@ -70,6 +70,12 @@ export function bladeShows(model: Model, near: boolean): Shown[] {
     if (slug === 'lobe-tips') return (division === 'lobed' && !isIvy) || hasLobedLeaflets(model);
     if (slug === 'vein-colour' && traits.state('leaf-venation') === 'midrib-only')
       return isWhole && ['flat', 'keeled'].includes(traits.state('leaf-section') ?? 'flat');
+    // A needle is too narrow for more than its midrib, and a lobed blade is drawn with one vein into each lobe.
+    if (
+      slug === 'leaf-venation' &&
+      (traits.state('leaf-outline') === 'needle' || (division === 'lobed' && !isIvy))
+    )
+      return false;
     if (slug === 'end-leaflet')
       return (
         division !== 'undivided' &&

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drawnTaxa, shippedLibrary } from '../../../../tests/support/content';
-import { type Observation, isExcluded } from '../../evidence';
+import { type Observation, isExcluded, rivalOf } from '../../evidence';
 import { isDrawnAt, qualityOf } from '../../figure';
-import { type LibraryTaxon, isDangerous } from '../../knowledge';
+import { type LibraryTaxon, isDangerous, pieceAt } from '../../knowledge';
 import { stagesUp } from '../../season';
 import {
   type Given,
@@ -91,7 +91,12 @@ describe('what a question accepts, over every pair of the starter library', () =
           if (specimen === 'lookalike') expect(outcome).toBe('dangerous gather');
           else
             expect(outcome).toBe(
-              isExcluded([...observed.values()], plants.target.stage, plants.lookalike.stage)
+              isExcluded(
+                [...observed.values()],
+                plants.target.stage,
+                rivalOf(library, plants.target, plants.lookalike),
+                pieceAt(plants.target.taxon, plants.target.stage.stage)
+              )
                 ? 'right'
                 : 'missed'
             );

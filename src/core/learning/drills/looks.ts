@@ -61,7 +61,7 @@ export const looks: Readonly<Record<LookKey, Look>> = {
   foot: { label: 'Foot of the shoot', seconds: 7, view: 'foot' },
   feel: { label: 'Feel a leaf', seconds: 4, character: 'leaf-feel', touches: true },
   smell: { label: 'Crush and smell', seconds: 8, character: 'scent', view: 'torn leaf', smells: true },
-  sap: { label: 'Break a leaf: milk?', seconds: 8, character: 'milk', touches: true },
+  sap: { label: 'Break a leaf with a stick: milk?', seconds: 8, character: 'milk' },
   cut: { label: 'Cut the stem', seconds: 12, view: 'stem', touches: true },
   dig: { label: 'Dig it out', seconds: 40, view: 'underground', touches: true }
 };

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { type Observation, type Rival, type Verdict, verdict } from '../../evidence';
-import { type Library, type LibraryTaxon, Stage, isDangerous } from '../../knowledge';
+import { type Observation, type Verdict, rivalOf, verdict } from '../../evidence';
+import { type Library, type LibraryTaxon, Stage, isDangerous, pieceAt } from '../../knowledge';
 import { type Outcome, confidences, decisions, isError, judgeDecision } from '../outcome';
 import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph } from '../picture';
@@ -125,16 +125,17 @@ export function poseProveIt(
   const shownBy = remembered((key: LookKey) =>
     photograph ? seeing(key).observations : observationsAt(library, specimen, spec.seed, key)
   );
-  const against: Rival[] = rivals.map(({ taxon, stage }) => ({ taxon: taxon.slug, stage }));
+  const piece = pieceAt(plants.target.taxon, plants.target.stage.stage);
+  const against = rivals.map((rival) => rivalOf(library, plants.target, rival));
   const observed = (keys: readonly LookKey[]): Observation[] => {
     const seen = new Map<string, Observation>();
     for (const key of keys)
       for (const one of shownBy(key)) if (!seen.has(one.character.slug)) seen.set(one.character.slug, one);
     return [...seen.values()];
   };
-  // Any two independent characters will do against each rival, as in a separating set: none is prescribed.
+  // Whatever tells the piece from each rival will do, by the rules of a separating set: none is prescribed.
   const speak = (keys: readonly LookKey[]): Verdict =>
-    verdict(observed(keys), plants.target.stage, against, []);
+    verdict(observed(keys), plants.target.stage, against, [], piece);
   const valid = (asked: readonly string[]) => offered.filter((key) => asked.includes(key));
   const isWanted = spec.specimen === 'target';
   const settles = (keys: readonly LookKey[]): boolean =>

@@ -75,7 +75,7 @@ export function judge(choice: Choice, specimen: Member, canTell: boolean): Outco
 const plateSize = { width: 620, height: 440 };
 
 /** What a drawing does not have, or what one does not do to a plant before it is named. */
-const notInADrill = new Set(['scent', 'dig', 'cut']);
+const notInADrill = new Set(['scent', 'dig', 'cut', 'break']);
 
 /** The same views for both plants of a pair, so that the choice of views does not betray the specimen. */
 function viewsOf(library: Library, { target, lookalike }: PlantPair, partial: boolean): View[] {

@@ -185,14 +185,17 @@ describe('a taxon that is to be gathered', () => {
     const apart = byKey({ level: 'experienced', taxa }, 'apart anthriscus-sylvestris');
     expect(apart.state).toBe('stop');
     expect(apart.mayLift).toBeUndefined();
-    expect(apart.detail).toMatch(/cannot be told from .*hemlock/);
-    expect(apart.detail).toMatch(/first can be on 2027-\d\d-\d\d/);
+    expect(apart.detail).toMatch(/does not tell it from .*hemlock.*It cannot be within a year/);
+    const later = [plannedTaxon('allium-triquetrum', 'gather', {}, '2027-03-10')];
+    expect(byKey({ taxa: later }, 'apart allium-triquetrum').detail).toMatch(
+      /from .*bluebell.*It first can be on 2027-\d\d-\d\d/
+    );
   });
 
   it('names the separating set where there is one', () => {
     expect(byKey({}, 'apart allium-ursinum')).toMatchObject({
       state: 'pass',
-      detail: 'veins of the leaf + leaf and stalk + a torn leaf'
+      detail: 'sheen of the underside + section of the leaf stalk + leaf and stalk'
     });
   });
 

@@ -112,17 +112,18 @@ function useCheck(taxon: TaxonFacts): Check {
 function separationCheck(taxon: TaxonFacts): Check {
   const { slug, name, set, open, firstDate } = taxon;
   const key = `apart ${slug}`;
+  if (taxon.separable && set.length > 0) return passed(key, `Telling ${name} apart`, set.join(' + '));
   if (taxon.separable)
-    return passed(
+    return look(
       key,
-      `Telling ${name} apart`,
-      set.length > 0 ? set.join(' + ') : 'No dangerous lookalike in this library.'
+      `Look: nothing is described against ${name}`,
+      'No dangerous lookalike of it is in this library at this stage; that says nothing of what stands on this ground. Look at every piece.'
     );
   const when = firstDate ? `It first can be on ${firstDate}.` : 'It cannot be within a year.';
   return stop(
     key,
     `Stop: ${name} not at this stage`,
-    `It cannot be told from ${open.join(', ')} now. ${when}`,
+    `What can be seen on the piece does not tell it from ${open.join(', ')} now. ${when}`,
     showInstead(taxon)
   );
 }

@@ -5,6 +5,7 @@ import {
   type ContrastSheet,
   briefFacts,
   decidingRows,
+  sheetLine,
   oneIn,
   outOf100,
   rankedHazards,
@@ -303,9 +304,10 @@ function sheetPage(
     rule(pageWide, colours.rosehip, 2),
     paragraph(
       [
-        sheet.separable
-          ? 'If any one is missing: leave it.'
-          : `Not at this stage: leave it.${sheet.firstDate ? ` They can be told apart first from ${dayAndMonth(sheet.firstDate)}.` : ''}`
+        sheetLine(sheet),
+        sheet.separable || !sheet.firstDate
+          ? ''
+          : ` They can be told apart first from ${dayAndMonth(sheet.firstDate)}.`
       ],
       { face: 'Serif', bold: true, fontSize: 14, margin: [0, 2, 0, 8] }
     ),

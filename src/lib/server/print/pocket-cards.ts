@@ -1,5 +1,5 @@
 import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { type ContrastSheet, decidingRows, unbroken } from '$core/walk';
+import { type ContrastSheet, decidingRows, sheetLine, unbroken } from '$core/walk';
 import { longDate } from '$lib/ui/dates';
 import { type PrintedBrief, illCard } from './brief-pages';
 import { cardPicture } from './pair-picture';
@@ -76,7 +76,7 @@ function pairCard(sheet: ContrastSheet, { drawings }: PrintedBrief): Content[] {
       }
     ]),
     rule(cardWide, colours.rosehip, 1.5),
-    paragraph([sheet.separable ? 'If any one is missing: leave it.' : 'Not at this stage: leave it.'], {
+    paragraph([sheetLine(sheet)], {
       face: 'Serif',
       bold: true,
       fontSize: 11

@@ -5,7 +5,7 @@
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
   import { nameWithin, severityWords } from '$core/knowledge';
-  import { type ContrastSheet, decidingRows, oneIn, outOf100, saidOfDrills } from '$core/walk';
+  import { type ContrastSheet, decidingRows, oneIn, outOf100, saidOfDrills, sheetLine } from '$core/walk';
   import type { PairPhotographs } from '$lib/server/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
@@ -102,7 +102,7 @@
       class="mt-2 flex items-center gap-2 border-t-[3px] border-rosehip pt-2 font-serif text-[18px] font-semibold"
     >
       <Hand size={20} class="text-rosehip" aria-hidden="true" />
-      {#if sheet.separable}If any one is missing: leave it.{:else}Not at this stage: leave it.{/if}
+      {sheetLine(sheet)}
       <span class="note ml-auto hidden font-sans font-normal text-ink-2 sm:inline"
         >Every piece is checked, not the patch.</span
       >
@@ -141,7 +141,7 @@
           <CalendarClock size={17} aria-hidden="true" />Not at this stage
         </p>
         <p class="text-ink-2">
-          No two independent characters separate them on this date. {sheet.firstDate
+          What can be seen on the piece itself does not separate them on this date. {sheet.firstDate
             ? `First from ${dayAndMonth(sheet.firstDate)}.`
             : 'Not within a year.'}
         </p>

@@ -177,7 +177,7 @@
               >not told apart{row.standing.untold.until
                 ? ` until ${dayAndMonth(row.standing.untold.until)}`
                 : ' at any stage worth a stop'}</strong
-            >{:else if row.year.lookalikes.length === 0}; no dangerous lookalike is listed here{/if}
+            >{:else if row.year.lookalikes.length === 0}; no dangerous lookalike is described here{/if}
         </p>
       {:else}
         <p

@@ -89,7 +89,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
     // The same close views of all: those in which they differ.
     const views = viewsFor(
       (groups?.separating ?? [])
-        .filter(({ character: { sense } }) => !['scent', 'dig', 'cut'].includes(sense))
+        .filter(({ character: { sense } }) => !['scent', 'dig', 'cut', 'break'].includes(sense))
         .map(({ character }) => character.slug),
       2
     );

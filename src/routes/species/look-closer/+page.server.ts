@@ -5,6 +5,7 @@ import {
   englishName,
   isDangerous,
   organs,
+  pieceAt,
   stateCount,
   stateLabel,
   worstSeverity
@@ -84,6 +85,9 @@ export const load: PageServerLoad = ({ locals, url }) => {
         isDangerous: isDangerous(target.taxon),
         severity: worstSeverity(target.taxon),
         hasSet: look.hasSet,
+        hasRivals: look.hasRivals,
+        isUnlisted: look.isUnlisted,
+        part: pieceAt(target.taxon, target.stage.stage)?.part,
         stage: target.stage.stage,
         group: target.taxon.group,
         open: look.open.map(englishName),

@@ -296,9 +296,14 @@
           {#if verdict.isDangerous}This may be <strong>{either.format(verdict.dangers)}</strong>: {severityWords[
               verdict.worst
             ]}.
-          {:else if !verdict.hasSet}At this stage two independent checks do not tell {verdict.name} from {list.format(
-              verdict.open.slice(0, 3)
-            )}.
+            {#if verdict.contradictions.length > 0}<span class="note block text-ink-2"
+                >What does not fit {verdict.name} clears nothing: a slip of the eye, or another plant that harms.
+                {#each verdict.contradictions as one, nth (nth)}<span class="block"
+                    >{one.name}: you saw {one.seen}; it has {one.has}.</span
+                  >{/each}</span
+              >{/if}
+          {:else if !verdict.hasSet}At this stage what can be seen on the piece does not tell {verdict.name} from
+            {list.format(verdict.open.slice(0, 3))}.
           {:else}What was seen speaks for {list.format(verdict.open.slice(0, 3))}, not for {verdict.name}.{/if}
         </p>
       {:else if verdict.word === 'open'}
@@ -306,11 +311,20 @@
           <CircleDashed size={20} aria-hidden="true" />Leave it for now
         </p>
         <p class="mt-1">
-          Still to check for {verdict.name}:
+          {verdict.stillToCheck.length > 0
+            ? `Still to check for ${verdict.name}:`
+            : `Not settled for ${verdict.name}.`}
           {#each verdict.stillToCheck as one, i (one.slug)}<a href={to({ look: one.slug })}>{one.name}</a>{i <
             verdict.stillToCheck.length - 1
               ? ', '
               : '.'}{/each}
+          {#if !verdict.hasRivals}<span class="note block text-ink-2"
+              >No dangerous lookalike of it is described here now. That says nothing of what stands on this
+              ground.</span
+            >{/if}
+          {#if verdict.isUnlisted}<span class="note block text-ink-2"
+              >What was seen fits nothing in this library well: it may be a plant that is not in it.</span
+            >{/if}
           {#if verdict.open.length > 0}<span class="note block text-ink-2"
               >Not excluded: {list.format(verdict.open.slice(0, 5))}.</span
             >{/if}
@@ -320,8 +334,8 @@
           <ListChecks size={20} aria-hidden="true" />Consistent with {verdict.name}
         </p>
         <p class="mt-1">
-          Every listed lookalike is excluded by two independent checks. An instructor still checks the piece
-          in hand.
+          Every listed lookalike is excluded by what was seen{verdict.part ? ` on the ${verdict.part}` : ''}.
+          It clears nothing: an instructor still checks the piece in hand.
         </p>
       {/if}
     </section>

@@ -161,12 +161,15 @@
         >
       </p>
     {:else if one.separable}
-      <p class="mt-2 text-ink-2">No dangerous lookalike in this library at this stage.</p>
+      <p class="mt-2 text-ink-2">
+        No dangerous lookalike is described at this stage. That says nothing of what stands here: look at
+        every piece.
+      </p>
     {:else if one.stage}
       <p class="mt-2 flex gap-2">
         <CalendarClock size={18} class="mt-1 shrink-0 text-rosehip" aria-hidden="true" /><span
-          ><strong class="text-rosehip">Not at this stage:</strong> cannot be told from {one.open.join(', ')} by
-          two independent characters. {one.firstDate
+          ><strong class="text-rosehip">Not at this stage:</strong> what can be seen on the piece does not
+          tell it from {one.open.join(', ')}. {one.firstDate
             ? `First from ${dayAndMonth(one.firstDate)}.`
             : 'Not within a year.'}</span
         >

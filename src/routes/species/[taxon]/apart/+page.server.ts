@@ -1,5 +1,5 @@
 import { bandStep, surveyTaxon, yearBand } from '$core/walk';
-import { englishName, isDangerous, worstSeverity } from '$core/knowledge';
+import { englishName, isDangerous, pieceAt, worstSeverity } from '$core/knowledge';
 import { addDays, stageIsUp } from '$core/season';
 import { found, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
@@ -26,6 +26,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       stage: survey.stage?.stage,
       stageProbability: survey.stageProbability,
       found: separation.found,
+      part: survey.stage && pieceAt(taxon, survey.stage.stage)?.part,
       scentCounts: circumstances.policy.scentCounts,
       set: separation.set.characters.map(({ slug, name, look, sense, effort }) => ({
         slug,
@@ -47,6 +48,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
             isCurated: lookalike.curated !== undefined,
             similarity: lookalike.similarity,
             separable,
+            growsAmong: lookalike.curated?.kind === 'grows among',
             best: best && { name: best.character.name, separability: best.separability },
             wrongly: trust.onRival.get(lookalike.taxon.slug) ?? 0
           };

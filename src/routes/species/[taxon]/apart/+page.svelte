@@ -68,18 +68,20 @@
       </p>
     {:else if data.lookalikes.length === 0}
       <p class="mt-1">
-        No dangerous lookalike in this library is up here now. The ground has more plants than this library.
+        No dangerous lookalike is described here now. That says nothing: the ground has more plants than this
+        library.
       </p>
     {:else}
       {#if data.found}
         <p class="mt-1 border-l-[3px] border-moss pl-3">
-          These {data.set.length} checks separate it from every dangerous lookalike by two independent characters
-          each. They take about {data.effortSeconds} seconds a piece.
+          These {data.set.length} checks separate {data.part ? `each piece (${data.part})` : 'it'} from every dangerous
+          lookalike; against what can kill, two of them are seen on the piece itself. They take about {data.effortSeconds}
+          seconds a piece.
         </p>
       {:else}
         <p class="mt-1 flex gap-2 border-l-[3px] border-rosehip pl-3">
           <Hand size={20} class="mt-0.5 shrink-0 text-rosehip" aria-hidden="true" /><span
-            ><strong>Not at this stage.</strong> Two independent characters do not separate it from {data.lookalikes.filter(
+            ><strong>Not at this stage.</strong> What can be seen on the piece does not separate it from {data.lookalikes.filter(
               ({ separable }) => !separable
             ).length} of its lookalikes. {data.firstDate
               ? `First from ${dayAndMonth(data.firstDate)}.`
@@ -134,9 +136,10 @@
                 >
                 <td><SeverityMark severity={one.severity} dangerous={true} /></td>
                 <td
-                  >{#if one.separable}{data.found ? outOf(one.wrongly) : 'yes'}{:else}<strong
-                      class="text-rosehip">stays open</strong
-                    ><span class="fine block text-ink-2"
+                  >{#if one.growsAmong}grows among it: sort every piece{:else if one.separable}{data.found
+                      ? outOf(one.wrongly)
+                      : 'yes'}{:else}<strong class="text-rosehip">stays open</strong><span
+                      class="fine block text-ink-2"
                       >{one.best
                         ? `best: ${one.best.name.toLowerCase()}, ${one.best.separability.toFixed(2)}`
                         : 'nothing known tells'}</span

@@ -153,8 +153,8 @@
 
   {#each document.targets.filter(({ found }) => !found) as target (target.slug)}
     <div class="mt-5 border-l-4 border-rosehip bg-rosehip-tint px-4 py-3">
-      <strong>{target.name}, not at this stage.</strong> It cannot be told from every dangerous lookalike by
-      two independent characters. {target.firstDate
+      <strong>{target.name}, not at this stage.</strong> What can be seen on the piece does not tell it from
+      every dangerous lookalike. {target.firstDate
         ? `First from ${dayAndMonth(target.firstDate)}.`
         : 'Not within a year.'} It is shown, never gathered.
     </div>
