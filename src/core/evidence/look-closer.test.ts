@@ -103,7 +103,7 @@ describe('the posterior', () => {
       return isDangerous(matrix.candidates[j]!.taxon) && !matrix.described[at] && !matrix.lacking[at];
     };
     const unknownOf = (c: number) => matrix.candidates.findIndex((_, j) => isUnknown(c, j));
-    const c = library.characters.findIndex((_, index) => unknownOf(index) >= 0);
+    const c = library.characters.findIndex(({ kind }, index) => kind === 'states' && unknownOf(index) >= 0);
     const seen = library.characters[c]!;
     const prior = priorOf(matrix, where('2027-04-25'));
     const { byCandidate } = posterior(matrix, prior, [{ character: seen, state: 0 }]);

@@ -2,6 +2,7 @@ import {
   type Character,
   type Library,
   type LibraryTaxon,
+  type Organ,
   type StageDescription,
   type Weights,
   isDangerous,
@@ -74,12 +75,22 @@ function fillRows(
 /** Below this chance of the states within which it can be seen a character is not to be seen on a plant. */
 const hardlyEver = 0.1;
 
+/** What only seaweeds, or only shellfish have; plants have the rest, but for scent and place, which all have. */
+const ownOrgans: Readonly<Partial<Record<Organ, LibraryTaxon['group']>>> = {
+  frond: 'alga',
+  shell: 'shellfish'
+};
+const ofAll = new Set<Organ>(['scent', 'place', 'habit']);
+
+const isOfOtherKind = (organ: Organ, { group }: LibraryTaxon): boolean =>
+  !ofAll.has(organ) && group !== (ownOrgans[organ] ?? 'plant');
+
 function hasNoneOf(
   { organ, within }: Character,
-  { lacks, cells }: StageDescription,
+  { taxon, stage: { lacks, cells } }: Matrix['candidates'][number],
   characters: readonly Character[]
 ): boolean {
-  if (lacks.has(organ)) return true;
+  if (lacks.has(organ) || isOfOtherKind(organ, taxon)) return true;
   const weights = within && cells.get(within.character);
   const other = within && characters.find(({ slug }) => slug === within.character);
   if (!within || !weights || other?.kind !== 'states') return false;
@@ -111,9 +122,7 @@ export function compileMatrix({ characters, taxa }: Pick<Library, 'characters' |
     const weights = candidates.map(({ stage }) => stage.byIndex[c]);
     weights.forEach((own, j) => {
       isDescribed[c * candidates.length + j] = own ? 1 : 0;
-      lacking[c * candidates.length + j] = Number(
-        !own && hasNoneOf(character, candidates[j]!.stage, characters)
-      );
+      lacking[c * candidates.length + j] = Number(!own && hasNoneOf(character, candidates[j]!, characters));
     });
     fillRows(chance, firstState[c]!, character, weights, dangerous);
   });

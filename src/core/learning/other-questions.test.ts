@@ -17,6 +17,7 @@ import {
   type OtherDrill,
   type RoundFrame,
   Specification,
+  englishNamesOf,
   isError,
   isNearEnough,
   judgeOrder,
@@ -248,7 +249,7 @@ describe('a typed name', () => {
   it('of another plant of the library is never taken for a slip of the pen', () => {
     const named = [...library.taxa.values()].map((taxon) => ({
       slug: taxon.slug,
-      english: taxon.names.filter(({ language }) => language === 'en').map(({ name }) => name),
+      english: englishNamesOf(library, taxon),
       scientific: [taxon.name, ...taxon.synonyms]
     }));
     const taken = named.flatMap((own) =>

@@ -18,6 +18,10 @@ describe('health notes beside the taxa of a walk', () => {
     ['daisy-family', 'a plant of the daisy family', 'achillea-millefolium'],
     ['shellfish', 'a shellfish', 'patella-vulgata'],
     ['thyroid', 'iodine in kelp', 'laminaria-digitata'],
+    ['pregnancy', 'salicylates in meadowsweet', 'filipendula-ulmaria'],
+    ['child', 'oxalate in sorrel', 'rumex-acetosa'],
+    ['weak-defences', 'flukes on watercress', 'nasturtium-officinale'],
+    ['epilepsy', 'the essential oil of mugwort', 'artemisia-vulgaris'],
     ['blood-thinner', 'vitamin K in nettle', 'urtica-dioica'],
     ['light-sensitive', 'sap that burns in sunlight', 'heracleum-sphondylium']
   ])('%s: find %s', (concern, _, slug) => {

@@ -14,6 +14,8 @@ interface Concern {
   readonly routes?: readonly Hazard['route'][];
   readonly families?: readonly string[];
   readonly groups?: readonly LibraryTaxon['group'][];
+  /** Whatever comes from the ground where it grows: flukes, germs. */
+  readonly fromTheGround?: true;
 }
 
 const anyAllergy: readonly Hazard['route'][] = ['allergy'];
@@ -24,8 +26,21 @@ export const concerns = {
     label: 'pregnant, may be, or breastfeeding',
     kind: 'pregnancy',
     routes: ['pregnancy'],
-    loads: ['pyrrolizidine alkaloids', 'essential oil', 'furanocoumarin']
+    loads: ['pyrrolizidine alkaloids', 'essential oil', 'furanocoumarin', 'iodine', 'nitrate', 'salicylate']
   },
+  child: {
+    label: 'a small child comes along or will eat of it',
+    kind: 'other',
+    loads: ['oxalate', 'nitrate', 'iodine', 'salicylate', 'essential oil', 'pyrrolizidine alkaloids']
+  },
+  'weak-defences': {
+    label: 'weakened defences against infection',
+    kind: 'illness',
+    groups: ['shellfish'],
+    fromTheGround: true
+  },
+  epilepsy: { label: 'epilepsy', kind: 'illness', loads: ['essential oil'], routes: ['medicine'] },
+  gout: { label: 'gout', kind: 'illness', loads: ['oxalate', 'diuretic'] },
   'blood-thinner': {
     label: 'medicine against clotting',
     kind: 'medicine',
@@ -128,8 +143,10 @@ export interface MetTaxon {
 
 const matchOf = (concern: Concern, { taxon, isGathered }: MetTaxon): string | undefined => {
   const hazards = taxon.hazards.filter(
-    ({ route, severity }) =>
-      severity > 0 && concern.routes?.includes(route) && (isGathered || !byEating.has(route))
+    ({ route, severity, fromTheGround }) =>
+      severity > 0 &&
+      (concern.routes?.includes(route) || (concern.fromTheGround && fromTheGround)) &&
+      (isGathered || !byEating.has(route))
   );
   const loads = isGathered ? taxon.loads.filter((load) => concern.loads?.includes(load)) : [];
   const reasons = [

@@ -8,6 +8,7 @@ export * from './weather-limit';
 export * from './weather';
 export * from './kit';
 export * from './health';
+export * from './illness';
 export * from './dangers';
 export * from './checks';
 export * from './changes';

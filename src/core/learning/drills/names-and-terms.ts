@@ -1,7 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { z } from 'zod';
 import { composePlate, standardViews } from '../../figure';
-import { type Library, Stage, englishName, plain } from '../../knowledge';
+import { type Library, type LibraryTaxon, Stage, englishName, plain } from '../../knowledge';
 import type { Outcome } from '../outcome';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
@@ -72,6 +72,15 @@ export const isNearEnough = ({ name, letters }: { name: string; letters: number 
 
 const plateSize = { width: 520, height: 400 };
 
+/** A plant's English names that no other plant of the library has, too: a name of two plants names neither. */
+export function englishNamesOf(library: Library, { slug, names }: LibraryTaxon): string[] {
+  const isShared = (name: string) =>
+    [...library.taxa.values()].some(
+      (other) => other.slug !== slug && other.names.some((one) => one.name === name)
+    );
+  return names.filter(({ language, name }) => language === 'en' && !isShared(name)).map(({ name }) => name);
+}
+
 interface Asked {
   readonly accepted: readonly string[];
   readonly choices: readonly string[] | undefined;
@@ -116,9 +125,7 @@ function askedBy(library: Library, spec: NamesAndTerms): Asked | undefined {
   return {
     ...common,
     accepted:
-      spec.asks === 'scientific name'
-        ? [taxon.name, ...taxon.synonyms]
-        : taxon.names.filter(({ language }) => language === 'en').map(({ name }) => name),
+      spec.asks === 'scientific name' ? [taxon.name, ...taxon.synonyms] : englishNamesOf(library, taxon),
     choices: undefined,
     unit: otherUnit('name', spec.asks === 'scientific name' ? 'scientific' : 'english', taxon.slug)
   };

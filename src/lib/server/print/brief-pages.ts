@@ -5,6 +5,7 @@ import {
   type ContrastSheet,
   briefFacts,
   decidingRows,
+  illness,
   sheetLine,
   oneIn,
   outOf100,
@@ -388,12 +389,8 @@ export const illCard = (document: BriefDocument, size = 10, fromSeverity = 2): C
   ...document.front.emergencyNumbers.map(({ label, number }) =>
     paragraph([`${label}  `, bold(number)], { fontSize: size + 1 })
   ),
-  paragraph(
-    [
-      'Call first. Then say what was eaten, how much and when, and what is felt. Keep a sample of the plant and of what is left. Do not make the person vomit. Effects may come hours or a day later, even after a harmless beginning: stay in touch.'
-    ],
-    { fontSize: size, margin: [0, 3, 0, 4] }
-  ),
+  paragraph([illness.eaten], { fontSize: size, margin: [0, 3, 0, 2] }),
+  paragraph([`${illness.sap} ${illness.eye}`], { fontSize: size, margin: [0, 0, 0, 4] }),
   ...document.ill
     .filter(({ severity }) => severity >= fromSeverity)
     .map((one) =>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { BriefDocument } from '$core/walk';
+  import { type BriefDocument, illness } from '$core/walk';
   import RoleMark from '$lib/ui/RoleMark.svelte';
 
   /** Parts 4, 6 and 7: harm by contact, the harvest card, animals and ground, and what to do if somebody feels ill. */
@@ -61,10 +61,9 @@
       >
     </p>
     <p class="note mt-1 text-ink-2">
-      Call first. Then say what was eaten, how much and when, and what is felt. Keep a sample of the plant and
-      of what is left. Do not make the person vomit. Effects may come hours or a day later, even after a
-      harmless beginning: stay in touch.
+      {illness.eaten}
     </p>
+    <p class="note mt-1 text-ink-2">{illness.sap} {illness.eye}</p>
     {#if document.ill.length > 0}
       <p class="note mt-2 text-ink-2">What may have been taken by mistake on this walk, and how it shows:</p>
       <ul class="note mt-1 list-none p-0">

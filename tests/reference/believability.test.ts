@@ -1,0 +1,142 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { trustInSet, dangerousLookalikes, opponentsOf, separatingSet } from '../../src/core/evidence';
+import { isDangerous, pieceAt, worstSeverity } from '../../src/core/knowledge';
+import { addDays, dayOfYear, stageChance } from '../../src/core/season';
+import { type Believability, believability, gatheredStages, grounds } from '../support/believability';
+import { shippedLibrary } from '../support/content';
+
+/** No killer cleared, no wolf cried: over everything that is gathered, through the year, on four grounds. */
+
+const library = shippedLibrary();
+const taxa = [...library.taxa.values()];
+
+/** Rows on which nothing tells the two apart, as a field botanist judges them: true stops, and false ones. */
+const judged = new Map(
+  readFileSync(join(import.meta.dirname, 'stops.txt'), 'utf8')
+    .split('\n')
+    .filter((line) => line !== '' && !line.startsWith('#'))
+    .map((line) => {
+      const [place, verdict] = line.split('|').map((part) => part.trim());
+      return [place!, verdict!.split(':')[0]!] as const;
+    })
+);
+
+describe.each(Object.entries(grounds))('on the ground ‘%s’', (_, habitats) => {
+  let all: Believability;
+  let unscented: Believability;
+  beforeAll(() => {
+    all = believability(library, habitats);
+    unscented = believability(library, habitats, { scentCounts: false });
+  });
+
+  it('at least 87 of 100 plans to gather can be told, and 80 where a school rules scent out', () => {
+    expect(all.told / all.plans).toBeGreaterThanOrEqual(0.87);
+    expect(unscented.told / unscented.plans).toBeGreaterThanOrEqual(0.8);
+  });
+
+  it('every stop is judged, and at most one in eight is one that a botanist would not make', () => {
+    const stops = all.rows
+      .filter(({ open }) => open > 0)
+      .map((row) => `${row.target} ${row.stage} ~ ${row.lookalike}`);
+    expect(stops.filter((stop) => !judged.has(stop))).toEqual([]);
+    const wrong = stops.filter((stop) => judged.get(stop) === 'false');
+    expect(wrong.length / stops.length).toBeLessThanOrEqual(1 / 8);
+  });
+});
+
+describe('a novice who checks every sign of a set', () => {
+  const cases = taxa.flatMap((target) =>
+    gatheredStages(target).map(
+      (name) => [`${target.slug} in ${name}`, target, target.stages.get(name)!] as const
+    )
+  );
+
+  it.each(cases)(
+    '%s: reaches ‘consistent’ on a plant that can kill less than once in a thousand times',
+    (_, target, stage) => {
+      const piece = pieceAt(target, stage.stage);
+      const seen = new Set<string>();
+      for (let day = 0; day < 365; day += 15) {
+        const isoDate = addDays('2027-01-01', day);
+        if (stageChance(stage, dayOfYear(isoDate)) < 0.5) continue;
+        const opponents = opponentsOf(dangerousLookalikes(library, target, stage, isoDate, { habitats: [] }));
+        const key = opponents.map(({ taxon, stage: own }) => taxon + own.stage).join(' ');
+        if (seen.has(key)) continue;
+        seen.add(key);
+        const rules = { mayDig: piece?.main === 'underground', scentCounts: true, piece };
+        const result = separatingSet(library.characters, stage, opponents, rules);
+        if (!result.found) continue;
+        const { onRival } = trustInSet(result.set.characters, stage, opponents, piece);
+        for (const [slug, wrongly] of onRival)
+          if (worstSeverity(library.taxa.get(slug)!) >= 4)
+            expect(wrongly, `${slug} on ${isoDate}`).toBeLessThan(0.001);
+      }
+    }
+  );
+});
+
+describe('the calendar of a plant that can do harm', () => {
+  const dayChance = (slug: string, day: number) =>
+    Math.max(...[...library.taxa.get(slug)!.stages.values()].map((stage) => stageChance(stage, day)));
+
+  it('has no zero at the turn of the year where it stands all year', () => {
+    for (const { slug, stages } of taxa)
+      for (const { stage, windows } of stages.values())
+        for (const [start, , , end] of windows)
+          if (start <= 3 && end >= 363)
+            expect([dayChance(slug, 365), dayChance(slug, 1)], `${slug} ${stage}`).toEqual([1, 1]);
+  });
+
+  it.each([
+    'conium-maculatum',
+    'oenanthe-crocata',
+    'digitalis-purpurea',
+    'jacobaea-vulgaris',
+    'chaerophyllum-temulum',
+    'berula-erecta',
+    'euphorbia-paralias',
+    'euphorbia-peplus',
+    'taxus-baccata'
+  ])('%s keeps leaves all year, and is there on every day', (slug) => {
+    for (let day = 1; day <= 365; day += 1) expect(dayChance(slug, day), `day ${day}`).toBeGreaterThan(0);
+  });
+
+  it('has a bolting stem between leaf and flower where it makes a rosette or tuft first', () => {
+    const gaps = taxa
+      .filter(isDangerous)
+      .filter(({ stages }) => {
+        const leafy = stages.get('leaf') ?? stages.get('first-year leaf');
+        const flower = stages.get('flower');
+        if (!leafy?.lacks.has('stem') || !flower || flower.lacks.has('stem') || stages.has('bud'))
+          return false;
+        const stand = flower.cells.get('stem-leaf-stand');
+        const leafless = library.character.get('stem-leaf-stand')!;
+        const isScape =
+          leafless.kind === 'states' &&
+          (stand?.frequency[leafless.states.findIndex(({ slug }) => slug === 'leafless')] ?? 0) > 0.5;
+        return !isScape;
+      })
+      .map(({ slug }) => slug);
+    // Their flowers open as soon as a stem rises.
+    expect(gaps).toEqual(['ficaria-verna', 'iris-pseudacorus']);
+  });
+});
+
+describe('leaves that are gone', () => {
+  it('are said of every stage without leaves: nothing seen of a leaf fits it', () => {
+    for (const { slug, stages, group } of taxa)
+      for (const stage of stages.values())
+        if (
+          group === 'plant' &&
+          !stage.cells.has('leaf-outline') &&
+          !stage.cells.has('twig-bark') &&
+          stage.stage !== 'winter'
+        )
+          expect(
+            stage.lacks.has('leaf blade') || stage.cells.has('leaf-attachment'),
+            `${slug} ${stage.stage}`
+          ).toBe(true);
+  });
+});
