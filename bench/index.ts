@@ -3,6 +3,7 @@ import { startCluster } from '../scripts/setup/cluster.js';
 import { ensureChromium, ensureNpmPackages, ensurePostgres } from '../scripts/setup/packages.js';
 import { runMain } from '../scripts/setup/say.js';
 import { prepareTemplates } from '../scripts/setup/templates.js';
+import { believabilityFigures } from './believability';
 import { browserFigures } from './browser';
 import { coreFigures } from './core';
 import { crowdFigures } from './crowd';
@@ -21,6 +22,7 @@ async function main(): Promise<number> {
   ensureChromium();
   ensureBuild();
   const figures: Figure[] = [
+    ...believabilityFigures(),
     ...(await coreFigures()),
     ...(await groundFigures()),
     ...(await planningFigures()),

@@ -1,10 +1,15 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { trustInSet, dangerousLookalikes, opponentsOf, separatingSet } from '../../src/core/evidence';
 import { isDangerous, pieceAt, worstSeverity } from '../../src/core/knowledge';
 import { addDays, dayOfYear, stageChance } from '../../src/core/season';
-import { type Believability, believability, gatheredStages, grounds } from '../support/believability';
+import {
+  type Believability,
+  believability,
+  gatheredStages,
+  grounds,
+  judged,
+  nameOfRow
+} from '../support/believability';
 import { shippedLibrary } from '../support/content';
 
 /** No killer cleared, no wolf cried: over everything that is gathered, through the year, on four grounds. */
@@ -12,16 +17,7 @@ import { shippedLibrary } from '../support/content';
 const library = shippedLibrary();
 const taxa = [...library.taxa.values()];
 
-/** Rows on which nothing tells the two apart, as a field botanist judges them: true stops, and false ones. */
-const judged = new Map(
-  readFileSync(join(import.meta.dirname, 'stops.txt'), 'utf8')
-    .split('\n')
-    .filter((line) => line !== '' && !line.startsWith('#'))
-    .map((line) => {
-      const [place, verdict] = line.split('|').map((part) => part.trim());
-      return [place!, verdict!.split(':')[0]!] as const;
-    })
-);
+const [rows, stops] = [judged('rows.txt'), judged('stops.txt')];
 
 describe.each(Object.entries(grounds))('on the ground ‘%s’', (_, habitats) => {
   let all: Believability;
@@ -37,13 +33,25 @@ describe.each(Object.entries(grounds))('on the ground ‘%s’', (_, habitats) =
   });
 
   it('every stop is judged, and at most one in eight is one that a botanist would not make', () => {
-    const stops = all.rows
-      .filter(({ open }) => open > 0)
-      .map((row) => `${row.target} ${row.stage} ~ ${row.lookalike}`);
-    expect(stops.filter((stop) => !judged.has(stop))).toEqual([]);
-    const wrong = stops.filter((stop) => judged.get(stop) === 'false');
-    expect(wrong.length / stops.length).toBeLessThanOrEqual(1 / 8);
+    const open = all.rows.filter((row) => row.open > 0).map(nameOfRow);
+    expect(open.filter((row) => !stops.has(row))).toEqual([]);
+    expect(open.filter((row) => stops.get(row) === 'false').length / open.length).toBeLessThanOrEqual(1 / 8);
   });
+
+  it('every lookalike is judged, and at most one in ten is far-fetched', () => {
+    const listed = all.rows.map(nameOfRow);
+    expect(listed.filter((row) => !rows.has(row))).toEqual([]);
+    expect(
+      listed.filter((row) => rows.get(row) === 'far-fetched').length / listed.length
+    ).toBeLessThanOrEqual(0.1);
+  });
+});
+
+it('every documented confusion is listed where both plants can stand', () => {
+  const listed = new Set(believability(library, []).rows.map(nameOfRow));
+  const documented = [...rows].filter(([, kind]) => kind === 'documented').map(([row]) => row);
+  expect(documented.length).toBeGreaterThan(50);
+  expect(documented.filter((row) => !listed.has(row))).toEqual([]);
 });
 
 describe('a novice who checks every sign of a set', () => {

@@ -1,8 +1,30 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { dangerousLookalikes, opponentsOf, separatingSet } from '../../src/core/evidence';
 import { type Library, type LibraryTaxon, type Stage, pieceAt } from '../../src/core/knowledge';
 import { addDays, dayOfYear, stageChance } from '../../src/core/season';
 
+/**
+ * Rows as a field botanist judged them, one a line: the row, then its kind in one word, after a colon the reason.
+ * @param file name in tests/reference
+ */
+export const judged = (file: 'rows.txt' | 'stops.txt'): ReadonlyMap<string, string> =>
+  new Map(
+    readFileSync(join(references, file), 'utf8')
+      .split('\n')
+      .filter((line) => line !== '' && !line.startsWith('#'))
+      .map((line) => {
+        const [row, verdict] = line.split('|').map((part) => part.trim());
+        return [row!, verdict!.split(':')[0]!] as const;
+      })
+  );
+
+/** A row as the judgements name it. */
+export const nameOfRow = ({ target, stage, lookalike }: Row): string => `${target} ${stage} ~ ${lookalike}`;
+
 /** How far an instructor could believe what the library and the engine say: over everything gathered, the whole year. */
+
+const references = join(import.meta.dirname, '../../tests/reference');
 
 /** The habitats of some grounds: those of each target, a strand, a wood and a hill. */
 export const grounds: Readonly<Record<string, readonly string[]>> = {

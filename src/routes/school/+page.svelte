@@ -64,8 +64,8 @@
   <div class="grid gap-1">
     <Tick label="Scent may be the second character" name="scentCounts" bind:checked={$form.scentCounts} />
     <p class="note text-ink-2">
-      Beside one that is seen, never alone: the scent clings to fingers and neighbours. Without it some pairs
-      cannot be told apart in leaf.
+      Beside one that is seen on the piece, never alone, and never against a plant that can kill: the scent
+      clings to fingers and neighbours. Without it some pairs cannot be told apart in leaf.
     </p>
   </div>
   <Field

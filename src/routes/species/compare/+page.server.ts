@@ -2,6 +2,7 @@ import {
   type ComparedCharacter,
   compareStages,
   contrastsOf,
+  rivalOf,
   separates,
   separatingSet,
   tellsByAbsence
@@ -12,6 +13,7 @@ import {
   cellInWords,
   englishName,
   isDangerous,
+  pieceAt,
   worstSeverity
 } from '$core/knowledge';
 import { stagesOn } from '$core/season';
@@ -63,12 +65,15 @@ export const load: PageServerLoad = ({ locals, url }) => {
         ? separatingSet(
             library.characters,
             target.stage,
-            others.map(({ taxon, stage }) => ({
-              taxon: taxon.slug,
-              stage,
-              contactSeverity: Math.max(taxon.contactSeverity, target.taxon.contactSeverity)
+            others.map((other) => ({
+              ...rivalOf(library, target, other),
+              contactSeverity: Math.max(other.taxon.contactSeverity, target.taxon.contactSeverity)
             })),
-            { mayDig: false, scentCounts: policy.scentCounts }
+            {
+              mayDig: false,
+              scentCounts: policy.scentCounts,
+              piece: pieceAt(target.taxon, target.stage.stage)
+            }
           )
         : undefined;
     const row = (one: ComparedCharacter) => ({

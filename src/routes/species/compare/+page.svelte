@@ -123,20 +123,24 @@
           ><span class="disc mr-1">{i + 1}</span>{row.name}</span
         >{/each}
       <span class="note block text-ink-2"
-        >The quickest checks that tell {data.plants[0]?.name} from the others by two independent characters each.
-        If any one is missing: leave it.</span
+        >The quickest checks that tell {data.plants[0]?.name} from the others: for each, two of different organs,
+        or three of one organ of different aspects. If any one is missing: leave it.</span
       >
     </p>
   {:else}
     <p class="mt-4 flex items-center gap-2 border-l-[3px] border-rosehip pl-3 font-[650]">
-      <Hand size={19} class="shrink-0 text-rosehip" aria-hidden="true" />Not at these stages: two independent
-      characters do not tell {data.plants[0]?.name} from {data.open.join(' and ')}. Leave it.
+      <Hand size={19} class="shrink-0 text-rosehip" aria-hidden="true" />Not at these stages: what can be seen
+      does not tell {data.plants[0]?.name} from {data.open.join(' and ')}. Leave it.
     </p>
   {/if}
   {#each data.curated as pair (pair.target + pair.lookalike)}
     <p class="note mt-2 flex gap-2">
       <Eye size={17} class="mt-0.5 shrink-0 text-ochre" aria-hidden="true" /><span
-        >{pair.why} Hardest in {pair.hardestAt}. <strong class="text-ochre">The test that fails:</strong>
+        >{pair.why}
+        {pair.kind === 'grows among'
+          ? 'It grows among it: sort every piece.'
+          : `Hardest in ${pair.hardestAt}.`}
+        <strong class="text-ochre">The test that fails:</strong>
         “{pair.failingTest.claim}” {pair.failingTest.fails}</span
       >
     </p>
