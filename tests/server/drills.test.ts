@@ -88,7 +88,10 @@ describe('a round', () => {
       drills.add(question.drill);
       await send(id, cautious(question.drill));
     }
-    for (const drill of ['side by side', 'prove it']) expect(drills).toContain(drill);
+    // Which of the kinds on pairs come first follows from what this learner was asked least.
+    expect(
+      ['side by side', 'prove it', 'basket'].filter((drill) => drills.has(drill)).length
+    ).toBeGreaterThan(1);
     expect(drills.size).toBeGreaterThan(4);
   });
 

@@ -112,7 +112,7 @@ describe('what separates a taxon', () => {
     const strand = await instructor.words(`/species/rumex-acetosa/apart?date=2027-04-24&site=${site}`);
     expect(anywhere).toContain('Lords-and-ladies');
     expect(strand).toContain('Lords-and-ladies');
-    expect(anywhere).toContain('checks separate it');
+    expect(anywhere).toContain('checks separate each piece (leaf)');
   });
 
   it('is told for a day on which the plant is not up', async () => {

@@ -7,8 +7,7 @@ import {
   worstSeverity
 } from '../knowledge';
 import type { BriefDocument, BriefOutline } from './brief-document';
-import { contrastRows } from './contrast';
-import { type Drawings, contrastSheet, likeliestStage, named } from './contrast-sheet';
+import { type Drawings, contrastSheet, named, sheetRows } from './contrast-sheet';
 import { worstContact } from './facts';
 import type { Role } from './policy';
 import type { Circumstances, Survey, SurveyedPair } from './survey';
@@ -97,16 +96,7 @@ export function composeBrief(
         target: englishName(survey.target),
         lookalike: englishName(pair.lookalike.taxon),
         rating: pair.rating.rating,
-        rows: contrastRows(
-          library,
-          survey.stage!,
-          pair.lookalike.taxon,
-          likeliestStage(pair),
-          survey.separation.set.characters,
-          at
-        )
-          .slice(0, 3)
-          .map(({ character: { slug, name, look, sense }, ...row }) => ({ slug, name, look, sense, ...row }))
+        rows: sheetRows(library, survey, pair, at).slice(0, 3)
       }))
   };
   return { document, drawings };

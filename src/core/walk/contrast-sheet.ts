@@ -1,3 +1,4 @@
+import { rivalOf } from '../evidence';
 import { type Side, anchorOf, composePlate, isDrawnAt, renderPlate, viewsFor } from '../figure';
 import {
   type Library,
@@ -5,6 +6,7 @@ import {
   type StageDescription,
   contentHash,
   englishName,
+  pieceAt,
   worstSeverity
 } from '../knowledge';
 import { seedOf } from '../random';
@@ -65,8 +67,23 @@ export const named = (taxon: LibraryTaxon, stage: string) => ({
 });
 
 /** The stage of a lookalike that is most likely to be met. */
-export const likeliestStage = (pair: SurveyedPair): StageDescription =>
+const likeliestStage = (pair: SurveyedPair): StageDescription =>
   pair.lookalike.stages.reduce((best, one) => (one.probability > best.probability ? one : best)).description;
+
+/** What separates one pair of a survey, as a sheet has it. */
+export function sheetRows(
+  library: Library,
+  { target, stage, separation }: Survey,
+  pair: SurveyedPair,
+  at: Circumstances
+): ContrastSheet['rows'] {
+  const own = { taxon: target, stage: stage! };
+  const rival = rivalOf(library, own, { taxon: pair.lookalike.taxon, stage: likeliestStage(pair) });
+  const piece = pieceAt(target, stage!.stage);
+  return contrastRows(library, { ...own, piece }, rival, separation.set.characters, at).map(
+    ({ character: { slug, name, look, sense }, ...row }) => ({ slug, name, look, sense, ...row })
+  );
+}
 
 /** One pair of a survey as a contrast sheet, drawn at the stages that the two have on the date. */
 export function contrastSheet(
@@ -77,18 +94,10 @@ export function contrastSheet(
   at: Circumstances,
   drawings: Drawings
 ): ContrastSheet {
-  const { target, stage, separation, trust } = survey;
+  const { target, stage, trust } = survey;
   const { taxon, curated } = pair.lookalike;
   const other = likeliestStage(pair);
-  const rows = contrastRows(library, stage!, taxon, other, separation.set.characters, at).map(
-    ({ character, ...row }) => ({
-      slug: character.slug,
-      name: character.name,
-      look: character.look,
-      sense: character.sense,
-      ...row
-    })
-  );
+  const rows = sheetRows(library, survey, pair, at);
   const drawn = rows
     .filter(({ decides }) => decides || !pair.separable)
     .slice(0, 4)

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { springWood } from '../../../tests/support/circumstances';
 import { shippedLibrary } from '../../../tests/support/content';
+import { rivalOf } from '../evidence';
+import { pieceAt, senses } from '../knowledge';
 import { type Circumstances, contrastRows, surveyTaxon } from './index';
 
 const library = shippedLibrary();
@@ -10,7 +12,9 @@ function rows(slug: string, change: Partial<Circumstances> = {}) {
   const at = { ...springWood, ...change };
   const set = surveyTaxon(library, ramsons, 'gather', at).separation.set.characters;
   const other = library.taxa.get(slug)!;
-  return contrastRows(library, ramsons.stages.get('leaf')!, other, other.stages.get('leaf')!, set, at);
+  const [stage, its] = [ramsons.stages.get('leaf')!, other.stages.get('leaf')!];
+  const rival = rivalOf(library, { taxon: ramsons, stage }, { taxon: other, stage: its });
+  return contrastRows(library, { stage, piece: pieceAt(ramsons, 'leaf') }, rival, set, at);
 }
 
 describe('the rows of a contrast sheet', () => {
@@ -20,12 +24,12 @@ describe('the rows of a contrast sheet', () => {
 
   it('put first what decides, each part from far to near to touch to scent', () => {
     const found = rows('colchicum-autumnale');
-    const order = ['far', 'near', 'touch', 'scent', 'cut', 'dig'];
+    const order: readonly string[] = senses;
     const deciding = found.filter(({ decides }) => decides);
     expect(found.slice(0, deciding.length)).toEqual(deciding);
     for (const part of [deciding, found.slice(deciding.length)]) {
-      const senses = part.map(({ character }) => order.indexOf(character.sense));
-      expect(senses).toEqual([...senses].sort((a, b) => a - b));
+      const places = part.map(({ character }) => order.indexOf(character.sense));
+      expect(places).toEqual([...places].sort((a, b) => a - b));
     }
   });
 
@@ -40,13 +44,16 @@ describe('the rows of a contrast sheet', () => {
     });
   });
 
-  it('leave out scent where the school says so, and what lies underground unless one may dig', () => {
-    const slugs = (change: Partial<Circumstances>) =>
-      rows('convallaria-majalis', change).map(({ character }) => character.slug);
-    expect(slugs({})).toContain('scent');
-    expect(slugs({})).not.toContain('underground');
-    expect(slugs({ policy: { ...springWood.policy, scentCounts: false } })).not.toContain('scent');
-    expect(slugs({ mayDig: true })).toContain('underground');
+  it('leave out scent against what can kill or where the school says so, and what is underground unless one may dig', () => {
+    const slugs = (slug: string, change: Partial<Circumstances> = {}) =>
+      rows(slug, change).map(({ character }) => character.slug);
+    expect(slugs('arum-maculatum')).toContain('scent');
+    expect(slugs('convallaria-majalis')).not.toContain('scent');
+    expect(slugs('arum-maculatum', { policy: { ...springWood.policy, scentCounts: false } })).not.toContain(
+      'scent'
+    );
+    expect(slugs('convallaria-majalis')).not.toContain('underground');
+    expect(slugs('convallaria-majalis', { mayDig: true })).toContain('underground');
   });
 
   it('ask nobody to touch or tear what burns: lords-and-ladies harm by their sap', () => {
