@@ -58,7 +58,7 @@ describe.sequential('from a track to a learner’s progress', () => {
     await fill(driver, 'Taxon', 'Ramsons');
     await fill(driver, 'Role', 'show');
     await press(driver, 'Add this taxon');
-    await seeText(driver, 'veins of the leaf + leaf and stalk + a torn leaf');
+    await seeText(driver, 'sheen of the underside + leaf and stalk + a torn leaf');
     for (const name of ['Lily of the valley', 'Lords-and-ladies', 'Autumn crocus'])
       await seeText(driver, name);
     await press(driver, 'Add this taxon');
@@ -67,12 +67,12 @@ describe.sequential('from a track to a learner’s progress', () => {
 
   it('says ‘not at this stage’ with the first date', async () => {
     const { driver } = site;
-    await fill(driver, 'Taxon', 'Cow parsley');
+    await fill(driver, 'Taxon', 'Three-cornered garlic');
     await fill(driver, 'Role', 'show');
     await press(driver, 'Add this taxon');
     await seeText(driver, 'Not at this stage:');
-    await seeText(driver, 'cannot be told from');
-    await seeText(driver, 'Hemlock');
+    await seeText(driver, 'does not tell it from');
+    await seeText(driver, 'Bluebell');
     await seeText(driver, 'First from');
   });
 
