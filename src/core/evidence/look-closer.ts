@@ -90,14 +90,14 @@ function rivalsOf(
   observations: readonly Observation[],
   { isoDate, ...ground }: Circumstance
 ): Opponent[] {
-  const found = dangerousLookalikes(library, target.taxon, target.stage, isoDate, ground);
-  const names = new Set(found.map(({ taxon }) => taxon.slug));
+  const listed = opponentsOf(dangerousLookalikes(library, target.taxon, target.stage, isoDate, ground));
+  const names = new Set(listed.map(({ taxon }) => taxon));
   const likely = suspects
     .filter(({ taxon, probability }) => isDangerous(taxon) && probability >= rivalFrom)
     .filter(({ taxon }) => taxon !== target.taxon && !names.has(taxon.slug))
     .filter((suspect) => isInQuestion(observations, target, suspect))
     .map((suspect) => rivalOf(library, target, suspect));
-  return [...opponentsOf(found), ...likely];
+  return [...listed, ...likely];
 }
 
 /**
