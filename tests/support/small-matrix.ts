@@ -9,7 +9,9 @@ import {
 
 /** Small hand-made glossaries and descriptions for tests. */
 
-type Kind = Partial<Pick<Character, 'organ' | 'trait' | 'aspect' | 'sense' | 'effort' | 'salience' | 'error'>>;
+type Kind = Partial<
+  Pick<Character, 'organ' | 'trait' | 'aspect' | 'sense' | 'effort' | 'salience' | 'error'>
+>;
 
 export function character(slug: string, states: readonly string[], kind: Kind = {}): Character {
   return {
