@@ -1,7 +1,7 @@
 /** One measured figure beside its goal. */
 export interface Figure {
   readonly name: string;
-  readonly unit: 'ms' | 's' | 'kB' | 'MB';
+  readonly unit: 'ms' | 's' | 'kB' | 'MB' | '%';
   readonly goal: number;
   readonly value: number;
   /** How it was measured. */
