@@ -48,6 +48,7 @@ function without(slug: string): Library {
 /** What was seen with some of it named wrongly, several times. */
 function withSlips({ seen, line }: Identification, slips: number): readonly Observation[][] {
   if (seen.length < slips) return [];
+  if (slips === 0) return [[...seen]];
   const random = createRandom(`slips ${line} ${slips}`);
   return Array.from({ length: 6 }, () => {
     const wrong = new Set<number>();

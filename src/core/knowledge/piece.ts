@@ -1,5 +1,5 @@
 import type { LibraryTaxon } from './library';
-import type { Organ, Stage, Use } from './schema';
+import type { Organ, Stage } from './schema';
 
 /** The part of a plant that is taken: what lies in the hand, and what it was broken from. */
 export interface Piece {
@@ -39,12 +39,11 @@ export function pieceNamed(part: string): Piece {
   return { part, main: organs[0]!, organs: new Set(organs) };
 }
 
-/** The use by which a taxon is gathered at a stage: the first that is no history. */
-export const useAt = (taxon: Pick<LibraryTaxon, 'uses'>, stage: Stage): Use | undefined =>
-  taxon.uses.find(({ kind, stages }) => kind !== 'history' && stages.includes(stage));
-
-/** The piece that is gathered of a taxon at a stage; undefined where nothing is: then the whole plant is looked at. */
+/**
+ * The piece that is gathered of a taxon at a stage, by the first use that is no history; undefined where nothing is: then
+ * the whole plant is looked at.
+ */
 export function pieceAt(taxon: Pick<LibraryTaxon, 'uses'>, stage: Stage): Piece | undefined {
-  const use = useAt(taxon, stage);
+  const use = taxon.uses.find(({ kind, stages }) => kind !== 'history' && stages.includes(stage));
   return use && pieceNamed(use.part);
 }

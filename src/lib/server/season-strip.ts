@@ -1,6 +1,7 @@
 import { englishName, isDangerous, type Library, type LibraryTaxon } from '$core/knowledge';
 import { type SiteSeason, addDays, dayOfYear, halves } from '$core/season';
 import { type PlantYear, type Standing, YearAtSite, standingOn } from '$core/year';
+import { listPatches } from './patches';
 import type { SchoolDb } from './school';
 import { readSettings } from './schools';
 import { type Sighting, seasonOf } from './sightings';
@@ -55,15 +56,17 @@ export function byDate(standing: Standing, today: string): StandingByDate {
 export async function yearAtSite(
   db: SchoolDb,
   library: Library,
-  site: Pick<Site, 'habitats' | 'mayDig'>,
+  site: Pick<Site, 'id' | 'habitats' | 'mayDig'>,
   season: SiteSeason
 ): Promise<YearAtSite> {
   const { policy } = await readSettings(db);
+  const patches = await listPatches(db, site.id);
   return new YearAtSite(library, {
     habitats: site.habitats,
     mayDig: site.mayDig,
     scentCounts: policy.scentCounts,
-    calendar: season.calendar
+    calendar: season.calendar,
+    abundance: new Map(patches.map(({ taxon, abundance }) => [taxon, abundance]))
   });
 }
 

@@ -1,4 +1,4 @@
-import { contrastsOf, inCheckingOrder } from '../../evidence';
+import { contrastsOf, inCheckingOrder, mayCount, rivalOf } from '../../evidence';
 import {
   type Character,
   type Library,
@@ -35,11 +35,17 @@ export function plantsOf(library: Library, pair: DrillPair): PlantPair | undefin
   return target && lookalike && { target, lookalike };
 }
 
-/** The characters that tell two plants apart by themselves (S ≥ 0.75), in checking order. */
-export const tellingOf = (library: Library, { target, lookalike }: PlantPair): Character[] =>
-  contrastsOf(library.characters, target.stage, lookalike.stage)
-    .telling.map(({ index }) => library.characters[index]!)
+/**
+ * The characters that tell two whole plants apart by themselves (S ≥ 0.75), in checking order: no scent against what can
+ * kill, and no test that is known to fail.
+ */
+export function tellingOf(library: Library, { target, lookalike }: PlantPair): Character[] {
+  const rival = rivalOf(library, target, lookalike);
+  return contrastsOf(library.characters, target.stage, lookalike.stage)
+    .telling.filter((one) => mayCount(one, library.characters[one.index]!, rival, undefined))
+    .map(({ index }) => library.characters[index]!)
     .sort(inCheckingOrder);
+}
 
 /**
  * The shown characters that tell the two of a pair apart. One is enough to say which; before anything is

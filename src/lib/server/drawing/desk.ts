@@ -95,11 +95,14 @@ const answers: { [A in Ask]: (posed: Drawn, given: Asks[A]['given']) => Asks[A][
   offers: (posed, { wish }) => posed.offers(wish)
 };
 
+/** What tells one question from any other. */
+export const nameOf = (question: Question): string => JSON.stringify(question);
+
 /** Answers what is asked of a question, and draws it where it is not drawn yet. */
 export function ask<A extends Ask>(question: Question, what: A, given: Asks[A]['given']): Reply<A> {
   const library = libraries.get(question.library);
   if (!library) return { needs: 'library' };
-  const key = JSON.stringify(question);
+  const key = nameOf(question);
   let posed = drawings.get(key);
   if (!posed) {
     const photographs = new Map(question.photographs.map((one) => [one.id, one]));

@@ -5,7 +5,7 @@ import { faultOf, log } from '../log';
 import { assertHoldsNone } from '../school';
 import { threadEntry } from '../threads';
 import type { SchoolLibrary } from '../library';
-import { type Ask, type Asks, type Found, type Question, type Reply, ask, knowLibrary } from './desk';
+import { type Ask, type Asks, type Found, type Question, type Reply, ask, knowLibrary, nameOf } from './desk';
 
 /**
  * Questions are drawn in a thread of their own: a class that practises keeps nobody else waiting. A drawing that is
@@ -153,9 +153,8 @@ export async function onTheBeat<T>(work: Promise<T>): Promise<T> {
   return result;
 }
 
-/** What will be asked next, by its name, in the order of asking. What is asked for before its turn is drawn then, and not again. */
+/** What will be asked next, in the order of asking. What is asked for before its turn is drawn then, and not again. */
 const ahead = new Map<string, Question>();
-const nameOf = (question: Question): string => JSON.stringify(question);
 /** More than a class needs at once; what is dropped is drawn when it is asked for. */
 const mostAhead = 400;
 
