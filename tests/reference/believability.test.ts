@@ -27,9 +27,9 @@ describe.each(Object.entries(grounds))('on the ground ‘%s’', (_, habitats) =
     unscented = believability(library, habitats, { scentCounts: false });
   });
 
-  it('at least 87 of 100 plans to gather can be told, and 79 where a school rules scent out', () => {
-    expect(all.told / all.plans).toBeGreaterThanOrEqual(0.87);
-    expect(unscented.told / unscented.plans).toBeGreaterThanOrEqual(0.79);
+  it('at least 88 of 100 plans to gather can be told, and 80 where a school rules scent out', () => {
+    expect(all.told / all.plans).toBeGreaterThanOrEqual(0.88);
+    expect(unscented.told / unscented.plans).toBeGreaterThanOrEqual(0.8);
   });
 
   it('every stop is judged, and at most one in eight is one that a botanist would not make', () => {

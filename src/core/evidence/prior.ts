@@ -5,8 +5,11 @@ import { type Abundance, abundanceShare, leastStageProbability, unrecordedShare 
 
 /** P(stage) of a taxon that is no danger is never taken to be smaller: a prior excludes nothing. */
 export const leastHarmlessStage = 0.002;
-/** How much an ordinary taxon's chance falls where its habitats are not those of the site. */
-export const outOfPlace = 0.2;
+/**
+ * How much a taxon's chance falls where its habitats are not those of the site: a dangerous one hardly, since it is
+ * looked for before the place is, but where five of them fit alike the one of this place is to be named first.
+ */
+export const outOfPlace = { harmless: 0.2, dangerous: 0.5 };
 /** Chance, before anything is seen, that the plant is something not on the list. */
 export const priorOfOther = 0.05;
 
@@ -28,7 +31,7 @@ export interface Circumstance {
 
 /**
  * Prior over the candidates: abundance at the site × P(stage on the date), with floors, so that nothing is
- * ever excluded. A dangerous taxon loses nothing by standing outside its usual habitats.
+ * ever excluded. A dangerous taxon loses little by standing outside its usual habitats.
  * @returns one share per candidate of the matrix, summing to 1 − priorOfOther
  */
 export function priorOf(matrix: Matrix, { isoDate, habitats, abundance }: Circumstance): Float64Array {
@@ -45,7 +48,7 @@ export function priorOf(matrix: Matrix, { isoDate, habitats, abundance }: Circum
       const keepsFloor = isDangerous && candidate.windows.some((window) => isNear(window, day));
       const least = keepsFloor ? leastStageProbability : leastHarmlessStage;
       const stage = Math.max(stageChance(candidate, day), least);
-      const place = fits || isDangerous || logged ? 1 : outOfPlace;
+      const place = fits || logged ? 1 : isDangerous ? outOfPlace.dangerous : outOfPlace.harmless;
       prior[j] = share * stage * place;
       sum += prior[j]!;
     }

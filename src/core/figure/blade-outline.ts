@@ -4,7 +4,7 @@ import type { Line, Point } from './scene';
 
 /** The edge of one undivided blade: its outline, base, tip, lobes and teeth. */
 
-export type Margin = 'entire' | 'round-toothed' | 'sharp-toothed' | 'unequal' | 'cut';
+export type Margin = 'entire' | 'round-toothed' | 'sharp-toothed' | 'unequal' | 'cut' | 'spiny';
 export type Venation = 'arching' | 'straight' | 'net-with-rim' | 'feather' | 'hand' | 'midrib-only';
 
 export interface BladeLook {
@@ -276,13 +276,16 @@ const teethOf = (look: BladeLook): Teeth | undefined =>
       'round-toothed': { perSide: look.lobes ? 26 : 19, depth: 0.036 },
       'sharp-toothed': { perSide: look.lobes ? 24 : 13, depth: look.lobes ? 0.03 : 0.062 },
       unequal: { perSide: look.lobes ? 13 : 9, depth: look.lobes ? 0.024 : 0.06 },
-      cut: { perSide: 8, depth: 0.13 }
+      cut: { perSide: 8, depth: 0.13 },
+      spiny: { perSide: 6, depth: 0.2 }
     }) as Partial<Record<Margin, Teeth>>
   )[look.margin];
 
 /** How far a tooth stands out (0–1) at a share of its own length; serrations lean forward. */
 function toothProfile(margin: Margin, phase: number): number {
   if (margin === 'round-toothed') return Math.sin(Math.PI * phase) ** 0.65;
+  // A spine rises out of a hollow edge.
+  if (margin === 'spiny') return (1 - Math.abs(2 * phase - 1)) ** 2;
   return phase < 0.7 ? phase / 0.7 : (1 - phase) / 0.3;
 }
 

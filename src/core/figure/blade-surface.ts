@@ -228,8 +228,16 @@ export function surfaceOf(
   return shapes;
 }
 
-/** A pale crescent across a leaflet, or pale blotches along the midrib. */
+/** A pale crescent across a leaflet, a pale band along a strap, or pale blotches along the midrib. */
 function paleMarks(look: BladeLook, random: Random): FlatShape[] {
+  if (look.length > look.width * 7) {
+    const edge = (side: number): Point[] =>
+      [0.02, 0.3, 0.6, 0.94].map((t) => ({
+        x: side * halfWidth(look, t) * look.width * 0.28,
+        y: -t * look.length
+      }));
+    return [filled([[...smooth(edge(-1), 4), ...smooth(edge(1).reverse(), 4)]], '#EEF2E4', 0.85)];
+  }
   if (look.width > look.length * 0.7) {
     const w = look.width * 0.34;
     const arc = (y: number, deep: number) =>
@@ -319,6 +327,8 @@ export const undersideColour = (colour: string, state: string | undefined): stri
     ? '#DDE0D2'
     : state === 'purple'
       ? blend(colour, '#7A3E62', 0.62)
-      : state === 'paler'
-        ? tone(colour, 0.34)
-        : tone(colour, 0.08);
+      : state === 'mealy'
+        ? blend(colour, '#E9ECE3', 0.55)
+        : state === 'paler'
+          ? tone(colour, 0.34)
+          : tone(colour, 0.08);

@@ -8,7 +8,7 @@ import { drawFruit } from './fruit';
 import {
   type Drawn,
   around,
-  bells,
+  hangs,
   drawItem,
   flowerLook,
   fruitLook,
@@ -212,8 +212,8 @@ function loose(
   });
   for (const { spine } of arms) shapes.push(...stalkLine(model, spine.points, 1));
   arms.forEach(({ spine, facing }, i) => {
-    const hangs = bells.has(model.traits.state('flower-form') ?? '') && !hasFruit(model.traits);
-    shapes.push(...drawItem(model, spine.place(1), hangs ? Math.PI * 0.9 : facing, random.fork(`item ${i}`)));
+    const heading = hangs(model.traits) ? Math.PI * 0.9 : facing;
+    shapes.push(...drawItem(model, spine.place(1), heading, random.fork(`item ${i}`)));
     points.push(...around(spine.place(1), item * 0.7));
   });
   return { shapes, points };
@@ -242,7 +242,8 @@ const atJoints = new Set(['axils', 'whorls', 'tassels', 'strings']);
 export const isAtJoints = (kind: string): boolean => atJoints.has(kind);
 
 /** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
-export function standOf({ traits }: Model): string | undefined {
+export function standOf({ traits, recipe }: Model): string | undefined {
+  if (recipe.rings === 1 && (hasFruit(traits) || !isAbsent(traits.state('flower-cluster')))) return 'alone';
   if (hasFruit(traits)) {
     const stand = traits.state('fruit-stand');
     const isUmbellate = !isAbsent(traits.state('bracteoles')) || !isAbsent(traits.state('umbel-place'));
@@ -297,6 +298,13 @@ export function drawCluster(
       return compoundUmbel(model, top, heading, width, random, near);
     case 'umbel':
       return umbel(model, top, heading, random, near);
+    case 'alone': {
+      const stalk = growSpine(top, heading, 0.1, itemReach(model) * 1.1, 6);
+      return {
+        shapes: [...stalkLine(model, stalk.points), ...drawItem(model, stalk.place(1), heading, random)],
+        points: [top, ...around(stalk.place(1), itemReach(model) * 0.7)]
+      };
+    }
     case 'short-head':
       return shortHead(model, top, heading, random);
     case 'flat-cluster':
@@ -408,7 +416,7 @@ export function drawAtJoint(
     }
     return { shapes, points };
   }
-  const isBell = bells.has(model.traits.state('flower-form') ?? '') && !hasFruit(model.traits);
+  const isBell = hangs(model.traits);
   for (const side of sides) {
     const reach = item * (hasFruit(model.traits) ? 0.7 : 0.9);
     const stalk = growSpine(

@@ -1,4 +1,5 @@
 import type { Random } from '../random';
+import { follicles, lobedCase, nutletHead, strawberry, thornyCase } from './fruit-cases';
 import { add, ellipse, placed, scale, smooth, smoothRing, towards } from './geometry';
 import { blend, dots, edged, filled, lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
@@ -152,6 +153,16 @@ export function drawFruit(look: FruitLook, at: Point, facing: number, random: Ra
         ),
         filled([ellipse(add(at, { x: -size * 0.2, y: 0 }), size * 0.08, size * 0.14, 0, 8)], '#FFFFFF', 0.6)
       ];
+    case 'nutlet-head':
+      return nutletHead(look, at, facing);
+    case 'follicles':
+      return follicles(look, at, facing);
+    case 'strawberry':
+      return strawberry(look, at, facing);
+    case 'thorny-capsule':
+      return thornyCase(look, at, facing);
+    case 'lobed-case':
+      return lobedCase(look, at, facing);
     case 'drupelets': {
       const grains = [
         ...Array.from({ length: 7 }, (_, i) => ({

@@ -171,12 +171,11 @@ function stemmed(model: Model): Part[] {
       reach / 8,
       reach / 2.6
     );
-    const count = isLeafless ? 5 : Math.max(2, Math.floor((reach * 0.94) / between));
+    const count = model.recipe.rings ?? (isLeafless ? 5 : Math.max(2, Math.floor((reach * 0.94) / between)));
     const first = isCut ? 0.1 : 0.16;
     const last = kind && !isAtJoints(kind) ? (isAlongStem(kind) ? 0.62 : 0.84) : 0.97;
-    const joints = Array.from(
-      { length: count },
-      (_, i) => first + ((last - first) * i) / Math.max(1, count - 1)
+    const joints = Array.from({ length: count }, (_, i) =>
+      count === 1 ? last : first + ((last - first) * i) / (count - 1)
     );
     return {
       spine,

@@ -53,10 +53,18 @@ const bellLength: Readonly<Record<string, number>> = {
   'round-bell': 1.15,
   'narrow-bell': 1.7,
   'tube-six': 1.5,
-  'wide-tube': 1.9
+  'wide-tube': 1.9,
+  funnel: 1,
+  'three-and-three': 1
 };
 
-export const bells = new Set(Object.keys(bellLength));
+const bells = new Set(Object.keys(bellLength));
+
+/** Whether the flowers hang: bells and tubes do, a funnel stands. */
+export const hangs = (traits: Model['traits']): boolean => {
+  const kind = traits.state('flower-form') ?? '';
+  return !hasFruit(traits) && bells.has(kind) && kind !== 'funnel';
+};
 
 const sideways = new Set(['two-lipped', 'helmet']);
 

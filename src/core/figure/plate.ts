@@ -40,7 +40,7 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'leaflet-shape',
       'leaflet-stalks'
     ],
-    underside: ['leaf-underside', 'leaf-dots'],
+    underside: ['leaf-underside', 'leaf-dots', 'leaf-sheen-below', 'midrib-prickles'],
     stalk: [
       'stalk-hairs',
       'stalk-ring',
@@ -48,7 +48,9 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'stalk-section',
       'stalk-colour',
       'sheath-width',
-      'stipules'
+      'stipules',
+      'stalk-strings',
+      'stalk-twist'
     ],
     foot: ['foot-sheath', 'shoot-foot'],
     stem: [
@@ -99,12 +101,12 @@ const strikingUndersides = new Set(['white-felt', 'purple']);
  */
 export function standardViews(library: Library, stage: StageDescription): View[] {
   const has = (view: View) => hasOrgan(library, stage, view);
-  /** Nothing to be seen, such as no dots, is not worth a view; nor is an underside like the upper side. */
+  /** Nothing to be seen, such as no dots, is not worth a view; nor is an underside like the upper side, or its sheen. */
   const isNothing = (character: Character): boolean =>
     character.kind === 'states' &&
     character.states.every(({ negative }, i) => negative || !stage.cells.get(character.slug)!.listed[i]);
   const isStriking = (character: Character): boolean =>
-    character.slug !== 'leaf-underside' ||
+    (character.slug !== 'leaf-underside' && character.slug !== 'leaf-sheen-below') ||
     (character.kind === 'states' &&
       character.states.some(
         ({ slug }, i) => stage.cells.get(character.slug)!.listed[i] && strikingUndersides.has(slug)

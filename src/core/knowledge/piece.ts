@@ -23,7 +23,7 @@ const parts: readonly (readonly [name: RegExp, organs: readonly Organ[]])[] = [
   [/shoot|top|tip|sprig|twig|branch|needle|foot/, shoot],
   [/frond|strap|weed|blade/, ['frond']],
   [/flesh|animal|shell|meat/, ['shell']],
-  [/lea(f|ves)|rosette|green/, leaf]
+  [/lea(f(?!y)|ves)|rosette|green/, leaf]
 ];
 
 /** The piece that a part's name says; what it does not say is taken for a leaf, the least that shows anything. */

@@ -15,7 +15,10 @@ const umbelCharacters = ['bracts', 'bracteoles', 'ray-count', 'ray-surface'];
 /** What a cluster shows; a club, a hood and a goblet are drawn as one. */
 function clusterCharacters({ traits }: Model, kind: string): string[] {
   const ofUmbel = kind === 'compound-umbel' ? umbelCharacters : [];
-  if (hasFruit(traits)) return ['fruit-stand', 'fruit-form', 'fruit-colour', 'pod-stalk', ...ofUmbel];
+  if (hasFruit(traits)) {
+    const isSpike = traits.state('fruit-stand') === 'spike';
+    return ['fruit-stand', 'fruit-form', 'fruit-colour', ...(isSpike ? ['pod-stalk'] : []), ...ofUmbel];
+  }
   if (['club', 'hood', 'from-ground'].includes(kind))
     return kind === 'club' ? ['flower-cluster'] : ['flower-cluster', 'flower-colour', 'spathe'];
   return [
@@ -40,6 +43,7 @@ const withMarks = new Set([
   'narrow-bell',
   'tube-six',
   'wide-tube',
+  'three-and-three',
   'two-lipped',
   'iris'
 ]);
@@ -51,7 +55,8 @@ const withCount = new Set([
   'cross',
   'four-tiny',
   'tiny-six',
-  'many-open'
+  'many-open',
+  'trumpet-six'
 ]);
 const withNotch = new Set(['five-open', 'five-tube', 'small-five', 'cross', 'four-tiny']);
 
@@ -204,16 +209,18 @@ export function singleFlowerView(model: Model): Part[] {
   const size = form.flowerSize;
   const look = flowerLook({ ...model, pen }, size);
   const kind = traits.state('flower-form') ?? '';
-  const hangs = ['round-bell', 'narrow-bell', 'tube-six'].includes(kind);
+  const hangs = ['round-bell', 'narrow-bell', 'tube-six', 'three-and-three'].includes(kind);
   const stalk = growSpine({ x: 0, y: size }, 0, hangs ? 0.6 : 0.1, size * 0.9, 8);
   const at = hangs ? { x: size * 0.5, y: size * 0.05 } : { x: 0, y: 0 };
   const facing = hangs
     ? Math.PI * 0.94
     : kind === 'wide-tube'
       ? 2
-      : kind === 'two-lipped' || kind === 'helmet'
-        ? 1.4
-        : 0;
+      : kind === 'funnel'
+        ? 0.5
+        : kind === 'two-lipped' || kind === 'helmet'
+          ? 1.4
+          : 0;
   const arch = hangs
     ? smooth([stalk.points[0]!, { x: 0, y: size * 0.2 }, { x: size * 0.2, y: -size * 0.1 }, at], 4)
     : stalk.points;

@@ -1,10 +1,11 @@
-import { bent } from '../flat-leaf';
+import type { Random } from '../../random';
+import { type FlatLeaf, bent } from '../flat-leaf';
 import { type Model, hasLeaves } from '../form';
-import { growSpine, placed, scale, smooth } from '../geometry';
+import { add, growSpine, placed, scale, smooth } from '../geometry';
 import { bladeLook, flatLeaf, undersideDots } from '../leaf';
 import { bladePart, bladeShows, drawStalk, partOf, stalkShows, stemLook, tubeArea } from '../organs';
-import { drawTube, filled, inkLine, lines, tone } from '../paint';
-import type { Part, Point } from '../scene';
+import { drawTube, edged, filled, inkLine, lines, tone } from '../paint';
+import type { Line, Part, Point } from '../scene';
 import { frond, shell } from '../shore';
 import { flatSheet } from '../space';
 
@@ -50,10 +51,67 @@ export function undersideView(model: Model): Part[] {
     own.fork('dots')
   );
   const { shapes, outline } = bent(
-    { ...flat, shapes: [...flat.shapes, ...dots] },
+    { ...flat, shapes: [...flat.shapes, ...dots, ...midribPrickles(model, bladeLook(model, 1, true))] },
     flatSheet(own.between(-0.15, 0.15))
   );
-  return [partOf('leaf', shapes, traits.shown('leaf-underside', 'leaf-dots'), outline, 0)];
+  const isWhole = ['undivided', 'lobed', undefined].includes(traits.state('leaf-division'));
+  const shown = ['leaf-underside', 'leaf-dots', ...(isWhole ? ['leaf-sheen-below', 'midrib-prickles'] : [])];
+  return [partOf('leaf', shapes, traits.shown(...shown), outline, 0)];
+}
+
+/** A row of stiff prickles along the midrib. */
+function midribPrickles({ traits, pen }: Model, { length }: { length: number }): FlatLeaf['shapes'] {
+  if (traits.state('midrib-prickles') !== 'row') return [];
+  const reach = Math.max(pen * 5, length * 0.014);
+  const prickles = Array.from({ length: 15 }, (_, i): Line => {
+    const at = { x: 0, y: -length * (0.1 + 0.052 * i) };
+    return [at, add(at, { x: (i % 2 ? 1 : -1) * reach, y: reach * 0.35 })];
+  });
+  return [lines(prickles, '#4A4230', pen * 1.5)];
+}
+
+/** A stalk torn across, its halves pulled apart: what hangs between them. */
+function tornStalk(model: Model, width: number, at: Point, random: Random): Part {
+  const { form, pen, traits } = model;
+  const gap = width * 2.6;
+  const half = (sign: -1 | 1): Point[] => {
+    const ragged = Array.from({ length: 7 }, (_, i) => ({
+      x: at.x + width * (0.5 - i / 6),
+      y: at.y + sign * (gap / 2 + random.between(-0.12, 0.12) * width)
+    }));
+    return [
+      ...ragged,
+      { x: at.x - width * 0.5, y: at.y + sign * (gap / 2 + width * 3) },
+      { x: at.x + width * 0.5, y: at.y + sign * (gap / 2 + width * 3) }
+    ];
+  };
+  const strings =
+    traits.state('stalk-strings') === 'strings'
+      ? [-0.34, -0.12, 0.12, 0.34].map((x, i): Line =>
+          smooth(
+            [
+              { x: at.x + x * width, y: at.y - gap * 0.55 },
+              { x: at.x + (x + (i % 2 ? 0.14 : -0.14)) * width, y: at.y },
+              { x: at.x + x * width * 0.9, y: at.y + gap * 0.55 }
+            ],
+            4
+          )
+        )
+      : [];
+  const halves = [half(-1), half(1)];
+  return partOf(
+    'leaf stalk',
+    [
+      edged(halves, form.colour.stem, pen),
+      ...(strings.length > 0
+        ? [lines(strings, '#7C7A5E', pen * 2.4), lines(strings, '#F1EED8', pen * 1.4)]
+        : [])
+    ],
+    traits.shown('stalk-strings'),
+    halves,
+    2,
+    at
+  );
 }
 
 /** Leaf stalk at the ground or stem, with the lower part of its blade. */
@@ -91,6 +149,8 @@ export function stalkView(model: Model): Part[] {
       spine.place(0.5)
     )
   );
+  if (traits.state('stalk-strings') !== undefined)
+    parts.push(tornStalk(model, width, { x: width * 5.5, y: -long * 0.3 }, own.fork('torn stalk')));
   // The foot of the blade at the upper end, torn off: its sides are drawn in ink, the tear is not.
   const isDivided = !['undivided', 'lobed', undefined].includes(traits.state('leaf-division'));
   if (!isDivided) {

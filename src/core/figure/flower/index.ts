@@ -4,7 +4,7 @@ import type { Shape } from '../scene';
 import { head, speck, tinyBall } from './heads';
 import { helmet, irisFlower, pea, twoLipped } from './lipped';
 import type { FlowerLook, FlowerPose } from './look';
-import { bell, cup, radial } from './open';
+import { bell, cup, radial, threeAndThree, trumpet } from './open';
 export { type FlowerLook, type FlowerPose, outlineColour, petalShapes } from './look';
 
 /** Single flowers by their described form, drawn around a place. Sizes in millimetres. */
@@ -53,6 +53,12 @@ export function drawFlower(look: FlowerLook, pose: FlowerPose, random: Random): 
       return bell(look, pose, [0.1, 0.2, 0.23, 0.25, 0.25, 0.28], 0.07, 6);
     case 'wide-tube':
       return bell(look, pose, [0.09, 0.13, 0.2, 0.25, 0.26, 0.3], 0.05, 4);
+    case 'funnel':
+      return bell(look, pose, [0.06, 0.07, 0.09, 0.12, 0.2, 0.36], 0.08, 10);
+    case 'trumpet-six':
+      return trumpet(look, pose);
+    case 'three-and-three':
+      return threeAndThree(look, pose);
     case 'daisy':
     case 'straps':
     case 'disc':

@@ -1,6 +1,6 @@
 import { add, ellipse, golden, growSpine, placed, scale, smooth, smoothRing, towards } from '../geometry';
 import { blend, dots, edged, filled, lines, tone } from '../paint';
-import type { Shape } from '../scene';
+import type { Point, Shape } from '../scene';
 import { type FlowerLook, type FlowerPose, onFace, outlineColour, petalShapes } from './look';
 
 /** Flowers that are open all round: petals, bells, cups. */
@@ -163,5 +163,50 @@ export function cup(look: FlowerLook, pose: FlowerPose): Shape[] {
       '#D8C84E',
       Math.max(pen, size * 0.16)
     )
+  ];
+}
+
+/** A daffodil: six segments, and a frilled cup in front of them. */
+export function trumpet(look: FlowerLook, pose: FlowerPose): Shape[] {
+  const { size, colour, pen } = look;
+  const lay = onFace(pose);
+  const r = size / 2;
+  const deep = tone(blend(colour, '#E08A1E', 0.35), -0.05);
+  const frill = Array.from({ length: 24 }, (_, i) =>
+    scale(towards((i / 24) * 2 * Math.PI), r * (i % 2 ? 0.46 : 0.4))
+  );
+  const lift = scale(towards(pose.facing), pose.tilt * r * 0.5);
+  const raised = (line: readonly Point[]) => lay(line).map((p) => add(p, lift));
+  return [
+    ...radial({ ...look, marks: 'plain' }, pose, 'pointed', look.petals || 6, 1.15, 0),
+    edged([raised(smoothRing(frill, 2))], deep, pen * 0.6, outlineColour),
+    filled([raised(ellipse({ x: 0, y: 0 }, r * 0.28, r * 0.28, 0, 12))], tone(deep, -0.35)),
+    dots(
+      Array.from({ length: 6 }, (_, i) => raised([scale(towards(i + 0.4), r * 0.13)])[0]!),
+      '#F0D774',
+      Math.max(pen * 0.8, r * 0.07)
+    )
+  ];
+}
+
+/** A snowdrop: three long segments hang apart round three short ones with a green notch. */
+export function threeAndThree(look: FlowerLook, { at, facing }: FlowerPose): Shape[] {
+  const { size, colour, pen, green } = look;
+  const foot = add(at, scale(towards(facing), size * 0.14));
+  const leaf = (turn: number, long: number, wide: number) =>
+    placed(
+      petalShapes['round']!.map(({ x, y }) => ({ x: x * size * wide, y: y * size * long })),
+      foot,
+      facing + turn,
+      1
+    );
+  const inner = leaf(0, 0.5, 0.62);
+  const mark = ellipse(add(foot, scale(towards(facing), size * 0.4)), size * 0.09, size * 0.05, facing, 10);
+  return [
+    edged([leaf(0, 0.86, 0.5)], tone(colour, -0.12), pen * 0.6, outlineColour),
+    edged([inner], colour, pen * 0.5, outlineColour),
+    ...(look.marks === 'spotted' ? [filled([mark], '#5E8F3E')] : []),
+    edged([leaf(-0.55, 0.9, 0.56), leaf(0.55, 0.9, 0.56)], colour, pen * 0.6, outlineColour),
+    edged([ellipse(at, size * 0.1, size * 0.15, facing, 10)], green, pen * 0.6, outlineColour)
   ];
 }

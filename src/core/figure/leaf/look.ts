@@ -8,7 +8,7 @@ import type { Line, Point } from '../scene';
 
 /** What all leaves have in common: the look of their blades, and how pieces of them are put together. */
 
-const margins: readonly string[] = ['entire', 'round-toothed', 'sharp-toothed', 'unequal', 'cut'];
+const margins: readonly string[] = ['entire', 'round-toothed', 'sharp-toothed', 'unequal', 'cut', 'spiny'];
 
 /** How a blade of this specimen looks. @param size share of a full-grown leaf */
 export function bladeLook(model: Model, size: number, underside = false): BladeLook {
@@ -30,7 +30,7 @@ export function bladeLook(model: Model, size: number, underside = false): BladeL
     surface: traits.state('leaf-surface') ?? 'smooth',
     section: traits.state('leaf-section') ?? 'flat',
     thickness: traits.state('leaf-thickness') ?? 'thin',
-    glossy: !underside && traits.state('leaf-gloss') === 'glossy',
+    glossy: traits.state(underside ? 'leaf-sheen-below' : 'leaf-gloss') === 'glossy',
     spots: traits.state('leaf-spots') ?? 'plain',
     veinColour: traits.state('vein-colour') ?? 'green',
     wavy: traits.state('leaf-waviness') === 'wavy',

@@ -57,6 +57,18 @@ export const bells: Readonly<
     lobes: 0.14,
     flare: 0.5,
     mouth: 0.5
+  },
+  funnel: {
+    profile: [
+      [0.05, 0.5],
+      [0.06, 0.3],
+      [0.09, 0.05],
+      [0.15, -0.16],
+      [0.3, -0.36]
+    ],
+    lobes: 0.16,
+    flare: 1.1,
+    mouth: 0.4
   }
 };
 
@@ -76,7 +88,7 @@ export function bell(look: FlowerLook, from: Point, facing: number): Shape[] {
     const turn = facing + share * flare;
     const long = size * lobes * (form === 'wide-tube' && share === 0 && !isBack ? 1.7 : 1);
     return petal(
-      form === 'tube-six' || form === 'round-bell' ? 'pointed' : 'round',
+      form === 'wide-tube' || form === 'narrow-bell' ? 'round' : 'pointed',
       add(foot, scale(towards(turn), -long * 0.16)),
       turn,
       long * 1.1,

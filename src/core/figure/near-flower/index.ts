@@ -2,6 +2,7 @@ import type { Random } from '../../random';
 import { type FlowerLook, drawFlower } from '../flower';
 import type { Point, Shape } from '../scene';
 import { bell, bells } from './bell';
+import { threeAndThree, trumpet } from './bulbs';
 import { head, spurgeCup, tinyCups } from './heads';
 import { helmet, twoLipped } from './lipped';
 import { iris, pea } from './pea-and-iris';
@@ -43,6 +44,10 @@ export function drawNearFlower(look: FlowerLook, at: Point, facing: number, rand
   }
   if (form in bells) return bell(look, at, facing);
   switch (form) {
+    case 'trumpet-six':
+      return trumpet(look, at, random);
+    case 'three-and-three':
+      return threeAndThree(look, at, facing);
     case 'two-lipped':
       return twoLipped(look, at, facing);
     case 'helmet':

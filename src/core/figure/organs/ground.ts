@@ -58,6 +58,9 @@ export function drawFoot(
   random: Random
 ): Shape[] {
   const state = traits.state('foot-sheath');
+  // The sheath of a bulb is pale, the scales of a rootstock are flushed.
+  const isBulb = traits.state('underground') === 'bulb';
+  const tints = isBulb ? ['#EFEBDD', '#E5DFCB', '#D9D2BA'] : ['#C29A92', '#B0838A', '#9E6A74'];
   if (state === 'scales')
     return [0, 1, 2].flatMap((i) => {
       const tall = height * (1 - 0.27 * i);
@@ -73,7 +76,7 @@ export function drawFoot(
         4
       );
       return [
-        edged([ring], ['#C29A92', '#B0838A', '#9E6A74'][i]!, pen * 0.8),
+        edged([ring], tints[i]!, pen * 0.8),
         lines(
           [
             [-0.25, 0.05, 0.3].map((x) => ({ x: foot.x + x * width, y: foot.y - tall * 0.1 })),
@@ -82,7 +85,7 @@ export function drawFoot(
               y: foot.y - tall * (0.15 + 0.25 * k)
             }))
           ],
-          '#6E4450',
+          isBulb ? '#9C957B' : '#6E4450',
           pen * 0.4,
           0.6
         )

@@ -69,7 +69,7 @@ export function bladeShows(model: Model, near: boolean): Shown[] {
   const applies = (slug: string): boolean => {
     if (slug === 'lobe-tips') return (division === 'lobed' && !isIvy) || hasLobedLeaflets(model);
     if (slug === 'vein-colour' && traits.state('leaf-venation') === 'midrib-only')
-      return isWhole && ['flat', 'keeled'].includes(traits.state('leaf-section') ?? 'flat');
+      return isWhole && !isRound && ['flat', 'keeled'].includes(traits.state('leaf-section') ?? 'flat');
     // A needle is too narrow for more than its midrib, and a lobed blade is drawn with one vein into each lobe.
     if (
       slug === 'leaf-venation' &&
@@ -94,6 +94,11 @@ export function bladeShows(model: Model, near: boolean): Shown[] {
     if (isIvy) return !ofBlades.has(slug) && !ofLeaflets.has(slug);
     if (isCrowded && ['leaf-division', 'leaf-base', 'leaf-outline'].includes(slug)) return near;
     if (isWhole) return !ofLeaflets.has(slug);
+    // Marks, skin and thickness are drawn on rounded leaflets: cut ones, and those of a hand, leave no room for them.
+    const isRounded = division !== 'hand-divided' && traits.state('leaflet-shape') !== 'wedge';
+    if (slug === 'leaf-spots') return division === 'three-leaflets' && isRounded;
+    if (['leaf-surface', 'leaf-thickness'].includes(slug) && traits.state('leaflet-shape') !== undefined)
+      return isRounded && withBlades.has(division);
     if (withBlades.has(division) && ofLeafletBlades.has(slug)) return true;
     return !ofBlades.has(slug);
   };
@@ -105,7 +110,8 @@ const stalkCharacters = [
   'stalk-section',
   'stalk-colour',
   'stalk-tube',
-  'stipules'
+  'stipules',
+  'stalk-twist'
 ];
 /** What a leaf stalk shows from near: a sheath only where it has one. */
 export const stalkShows = ({ traits }: Model): Shown[] =>

@@ -40,6 +40,32 @@ function stalkLook({ traits, form, pen }: Model, near: boolean): TubeLook {
   };
 }
 
+/** The edges of a stalk cross where it turns over: one passes in front, and what turns away lies in shade. */
+function halfTurn(spine: Spine, widthAt: (t: number) => number, look: TubeLook): Shape[] {
+  const edge = (side: number): Point[] =>
+    [0.34, 0.42, 0.5, 0.58, 0.66].map((t, i) =>
+      add(
+        spine.place(t),
+        scale(towards(spine.heading(t) + Math.PI / 2), side * (0.5 - 0.25 * i) * widthAt(t))
+      )
+    );
+  const [front, back] = [smooth(edge(1), 4), smooth(edge(-1), 4)];
+  return [
+    filled(
+      [[...front.slice(0, front.length / 2), ...back.slice(0, back.length / 2).reverse()]],
+      tone(look.colour, -0.4),
+      0.5
+    ),
+    filled(
+      [[...front.slice(front.length / 2), ...back.slice(back.length / 2).reverse()]],
+      tone(look.colour, 0.5),
+      0.6
+    ),
+    inkLine(back, look.pen * 0.8, tone(look.colour, -0.5), 0.6),
+    inkLine(front, look.pen * 1.6)
+  ];
+}
+
 /** Where a pale ring stands on a leaf stalk, as a share of its length. */
 export const ringAt = 0.55;
 
@@ -61,6 +87,7 @@ export function drawStalk(model: Model, spine: Spine, random: Random, near = fal
     shapes.push(edged([[...left, ...right.reverse()]], tone(form.colour.leaf, 0.1), pen * 0.7));
   }
   shapes.push(...drawTube(spine, widthAt, look, random));
+  if (near && traits.state('stalk-twist') === 'half-turn') shapes.push(...halfTurn(spine, widthAt, look));
   const foot = spine.place(0.02);
   const turn = spine.heading(0.02);
   if (swell > 0) {
