@@ -1,9 +1,12 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { bears, glanceSimilarity, harmsBeyond, rivalOf, separatingSet } from '../../src/core/evidence';
 import { type LibraryTaxon, isDangerous, pieceAt } from '../../src/core/knowledge';
 import { addDays, stagesUp } from '../../src/core/season';
 import { gatheredStages } from '../support/believability';
 import { shippedLibrary } from '../support/content';
+import { loneStates } from '../support/lone-states';
 
 /** What must hold of the starter library before it may be released. */
 
@@ -93,6 +96,13 @@ describe('the starter library', () => {
         slug
       ).toEqual([]);
   });
+});
+
+it('lists every state that stands alone and on which a pair may rest: each has been looked at', () => {
+  const looked = readFileSync(join(import.meta.dirname, 'lone-states.txt'), 'utf8')
+    .split('\n')
+    .filter((line) => line !== '' && !line.startsWith('#'));
+  expect(loneStates(library)).toEqual(looked);
 });
 
 describe('a pair', () => {

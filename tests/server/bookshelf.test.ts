@@ -9,7 +9,7 @@ import { closePool } from '../../src/lib/server/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
 import { readSettings, saveSettings } from '../../src/lib/server/schools';
 import type { Viewer } from '../../src/lib/server/accounts';
-import { changeTaxon } from '../../src/lib/server/stops';
+import { addTaxon, changeTaxon, listStops } from '../../src/lib/server/stops';
 import { listWalks } from '../../src/lib/server/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
 
@@ -96,11 +96,15 @@ describe('two independent sources', () => {
 });
 
 describe('the policy of the school', () => {
-  it('decides at once what a plan may rest on: without scent ramsons wait', async () => {
+  it('decides at once what a plan may rest on: without scent dandelions wait', async () => {
+    await inDemo(async (db) => {
+      const [first] = await listStops(db, walkId);
+      await addTaxon(db, walkId, first!.id, planned('taraxacum-officinale', 'gather', { part: 'leaf' }));
+    });
     const apart = () =>
       inDemo(async (db) => {
         const { checks } = (await readPlan(db, instructor, walkId))!;
-        return checks.find(({ key }) => key === 'apart allium-ursinum')!.state;
+        return checks.find(({ key }) => key === 'apart taraxacum-officinale')!.state;
       });
     expect(await apart()).toBe('pass');
     const settings = await inDemo(readSettings);
