@@ -195,7 +195,7 @@ describe('a taxon that is to be gathered', () => {
   it('names the separating set where there is one', () => {
     expect(byKey({}, 'apart allium-ursinum')).toMatchObject({
       state: 'pass',
-      detail: 'sheen of the underside + leaf and stalk + a torn leaf'
+      detail: 'sheen of the underside + leaf and stalk + foot of the plant + a torn leaf'
     });
   });
 
