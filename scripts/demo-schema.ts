@@ -116,6 +116,7 @@ export const Demo = z.strictObject({
           at: metres,
           abundance: z.enum(abundances),
           microhabitat: z.string().default(''),
+          habitats: z.array(z.string()).default([]),
           only: z.boolean().default(false),
           outline: z.array(bend).optional()
         })

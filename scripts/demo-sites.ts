@@ -44,6 +44,7 @@ export async function loadSites(
         latitude,
         abundance: patch.abundance,
         microhabitat: patch.microhabitat,
+        habitats: patch.habitats,
         is_only: patch.only,
         outline: patch.outline
           ? JSON.stringify({

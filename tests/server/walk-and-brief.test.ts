@@ -2,6 +2,7 @@ import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { publishBrief, readBrief } from '../../src/lib/server/briefs';
 import { asEml, listMessages, queueMessage } from '../../src/lib/server/outbox';
+import { listPatches, savePatchDetails } from '../../src/lib/server/patches';
 import { readPlan } from '../../src/lib/server/plan';
 import { closePool } from '../../src/lib/server/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/school';
@@ -37,6 +38,24 @@ describe('a plan', () => {
     expect(ramsons.survey.pairs.map(({ lookalike }) => lookalike.taxon.slug)).toContain(
       'colchicum-autumnale'
     );
+  });
+
+  it('expects at a patch what shares the habitat that it stands in, not all that the site has', async () => {
+    const walks = await inDemo((db) => listWalks(db, instructor));
+    const shore = walks.find(({ name }) => name === 'Saltmarsh at low water')!;
+    const besidePlantain = () =>
+      inDemo(async (db) => {
+        const { taxa } = (await readPlan(db, instructor, shore.id))!;
+        const { survey } = taxa.find(({ taxon }) => taxon === 'plantago-maritima')!;
+        return survey.pairs.map(({ lookalike }) => lookalike.taxon.slug);
+      });
+    expect(await besidePlantain()).toEqual(['triglochin-maritima']);
+    await inDemo(async (db) => {
+      const patches = await listPatches(db, shore.siteId!);
+      const patch = patches.find(({ taxon }) => taxon === 'triglochin-maritima')!;
+      await savePatchDetails(db, patch.id, { ...patch, habitats: [] });
+    });
+    expect(await besidePlantain()).toContain('hyacinthoides-non-scripta');
   });
 
   it('takes a taxon once a walk', async () => {

@@ -122,6 +122,7 @@ describe('writing', () => {
       taxon: 'beta-vulgaris-maritima',
       abundance: 'frequent',
       microhabitat: 'foot of the wall',
+      habitats: ['coast'],
       longitude: 0.5,
       latitude: 0.5,
       outline: { type: 'Polygon' as const, coordinates: [square as [number, number][]] }
@@ -137,7 +138,7 @@ describe('writing', () => {
     expect(back.notes).toEqual([]);
     // Patches come back with all that they had.
     expect(back.patches).toEqual([
-      { ...patches[0], abundance: '', microhabitat: '' },
+      { ...patches[0], abundance: '', microhabitat: '', habitats: [] },
       { ...patches[1], longitude: expect.any(Number), latitude: expect.any(Number) }
     ]);
   });

@@ -22,6 +22,8 @@ export interface PatchInFile {
   readonly taxon: string;
   readonly abundance: string;
   readonly microhabitat: string;
+  /** What it stands in itself, of the glossary's habitats; others are left out by who takes it in. */
+  readonly habitats: readonly string[];
   readonly longitude: number;
   readonly latitude: number;
   readonly outline?: Outline;
@@ -157,12 +159,18 @@ function kindFrom(properties: Json, shape: Shape, reading: Reading): GroundKind 
 
 const named = ['name', 'Name', 'title'] as const;
 const takenProperties = new Set<string>([...named, 'kind', 'type']);
-const patchProperties = new Set<string>([...takenProperties, 'taxon', 'abundance', 'microhabitat']);
+const patchProperties = new Set<string>([...takenProperties, 'taxon', 'abundance', 'microhabitat', 'habitats']);
 
 const textIn = (properties: Json, key: string, most: number) =>
   cleanText(String(properties[key] ?? ''))
     .trim()
     .slice(0, most);
+
+/** A list of words, or nothing. */
+const wordsIn = (properties: Json, key: string): string[] => {
+  const given = properties[key];
+  return Array.isArray(given) ? given.filter((one) => typeof one === 'string').slice(0, 20) : [];
+};
 
 /** Points and areas of the kind that we write for patches, with a plant. */
 function patchOf(properties: Json, geometry: Geometry, name: string): PatchInFile | undefined {
@@ -175,6 +183,7 @@ function patchOf(properties: Json, geometry: Geometry, name: string): PatchInFil
     taxon,
     abundance: textIn(properties, 'abundance', 40),
     microhabitat: textIn(properties, 'microhabitat', 300),
+    habitats: wordsIn(properties, 'habitats'),
     longitude: longitude!,
     latitude: latitude!,
     ...(geometry.type === 'Polygon' ? { outline: geometry as Outline } : {})
@@ -254,6 +263,7 @@ export const writeGeoJson = (
     outline?: Outline | undefined;
     abundance?: string;
     microhabitat?: string;
+    habitats?: readonly string[];
   }[]
 ): string =>
   JSON.stringify(
@@ -261,7 +271,7 @@ export const writeGeoJson = (
       type: 'FeatureCollection',
       features: [
         ...ground.features,
-        ...patches.map(({ name, taxon, longitude, latitude, outline, abundance, microhabitat }) => ({
+        ...patches.map(({ name, taxon, longitude, latitude, outline, abundance, microhabitat, habitats }) => ({
           type: 'Feature',
           geometry: outline ?? { type: 'Point', coordinates: [longitude, latitude] },
           properties: {
@@ -269,7 +279,8 @@ export const writeGeoJson = (
             name,
             taxon,
             ...(abundance ? { abundance } : {}),
-            ...(microhabitat ? { microhabitat } : {})
+            ...(microhabitat ? { microhabitat } : {}),
+            ...(habitats?.length ? { habitats } : {})
           }
         }))
       ]

@@ -17,13 +17,15 @@ export interface Patch {
   readonly outline: Outline | undefined;
   readonly abundance: Abundance;
   readonly microhabitat: string;
+  /** What it stands in itself; none recorded: any of its site's. */
+  readonly habitats: readonly string[];
   readonly isOnly: boolean;
   readonly goneOn: string | undefined;
 }
 
 type PatchRow = Omit<Patch, 'outline' | 'goneOn'> & { outline: unknown; goneOn: string | null };
 
-const select = `select id, site_id as "siteId", name, taxon, longitude, latitude, outline, abundance, microhabitat,
+const select = `select id, site_id as "siteId", name, taxon, longitude, latitude, outline, abundance, microhabitat, habitats,
          is_only as "isOnly", to_char(gone_on, 'YYYY-MM-DD') as "goneOn" from patch`;
 
 const patchOf = (row: PatchRow): Patch => ({
@@ -56,13 +58,14 @@ export async function readPatch(db: SchoolDb, siteId: string, id: string): Promi
 }
 
 export type NewPatch = Pick<Patch, 'name' | 'taxon' | 'longitude' | 'latitude' | 'abundance'> &
-  Partial<Pick<Patch, 'microhabitat' | 'outline'>>;
+  Partial<Pick<Patch, 'microhabitat' | 'habitats' | 'outline'>>;
 
 export async function addPatch(db: SchoolDb, siteId: string, patch: NewPatch): Promise<string> {
   const id = uuid();
   await db.query(
-    `insert into patch (school_id, id, site_id, name, taxon, longitude, latitude, abundance, microhabitat, outline)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    `insert into patch (school_id, id, site_id, name, taxon, longitude, latitude, abundance, microhabitat, habitats,
+       outline)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
     [
       db.schoolId,
       id,
@@ -73,6 +76,7 @@ export async function addPatch(db: SchoolDb, siteId: string, patch: NewPatch): P
       patch.latitude,
       patch.abundance,
       patch.microhabitat ?? '',
+      patch.habitats ?? [],
       patch.outline ? JSON.stringify(patch.outline) : null
     ]
   );
@@ -83,17 +87,18 @@ export const PatchDetails = z.object({
   name: z.string().trim().min(1, 'Name the patch.').max(120),
   abundance: z.enum(abundances),
   microhabitat: z.string().trim().max(300, 'At most 300 letters.').default(''),
+  habitats: z.array(z.string().max(60)).default([]),
   isOnly: z.boolean().default(false)
 });
 
 export async function savePatchDetails(
   db: SchoolDb,
   id: string,
-  { name, abundance, microhabitat, isOnly }: z.infer<typeof PatchDetails>
+  { name, abundance, microhabitat, habitats, isOnly }: z.infer<typeof PatchDetails>
 ): Promise<void> {
   await db.query(
-    'update patch set name = $2, abundance = $3, microhabitat = $4, is_only = $5 where id = $1',
-    [id, name, abundance, microhabitat, isOnly]
+    'update patch set name = $2, abundance = $3, microhabitat = $4, is_only = $5, habitats = $6 where id = $1',
+    [id, name, abundance, microhabitat, isOnly, habitats]
   );
 }
 

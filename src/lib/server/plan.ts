@@ -195,12 +195,15 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const circumstances = await circumstancesOf(db, walk, site, patches, library, settings, memberIds);
   const renamed = new Set((await renamedUnder(db, walkId)).map(({ oldTaxon }) => oldTaxon));
   const taxa: PlannedTaxon[] = [];
-  for (const stop of stops)
+  for (const stop of stops) {
+    const at = patches.find(({ id }) => id === stop.patchId);
+    // Who stops at a patch meets what grows in its ground, not all that the site has.
+    const here = at?.habitats.length ? { ...circumstances, habitats: at.habitats } : circumstances;
     for (const planned of stop.taxa) {
       const entry = library.taxa.get(planned.taxon);
       if (!entry) continue;
-      const survey = surveyTaxon(library, entry, planned.role, circumstances);
-      const patch = patches.find(({ id, taxon }) => id === stop.patchId && taxon === planned.taxon);
+      const patch = at?.taxon === planned.taxon ? at : undefined;
+      const survey = surveyTaxon(library, entry, planned.role, here);
       const allowance =
         planned.role === 'gather' && patch
           ? (await patchYear(db, site, patch, entry, viewer.today, { walkId, heldOn: walk.heldOn })).allowance
@@ -220,6 +223,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       });
       taxa.push({ ...planned, entry, stop, survey, facts });
     }
+  }
   const tideRecord = await readTide(db, site.id);
   const tide = tideRecord && tideDay(tideRecord, site.timeZone, walk.heldOn);
   const kitState = await listKit(db, walkId);

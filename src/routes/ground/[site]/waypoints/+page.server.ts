@@ -46,6 +46,7 @@ const Waypoint = z.object({
   // Of a patch that was one before: our own files have these.
   abundance: z.enum(abundances).catch('occasional').default('occasional'),
   microhabitat: z.string().trim().max(300).default(''),
+  habitats: z.array(z.string().max(60)).max(20).default([]),
   outline: Outline.optional()
 });
 const Sent = z.array(Waypoint).min(1, 'Tick at least one waypoint.').max(500, '500 at a time are the most.');
@@ -66,10 +67,12 @@ export const actions: Actions = {
     return inSchoolOf(viewer, async (db) => {
       found(await readSite(db, id), 'site');
       const library = await libraryOf(db);
+      const known = new Set([...library.taxa.values()].flatMap((taxon) => taxon.habitats));
       let [patches, finds] = [0, 0];
       for (const { name, note, taxon, longitude, latitude, seenOn, ...patch } of sent.data)
         if (library.taxa.has(taxon)) {
-          await addPatch(db, id, { name, taxon, longitude, latitude, ...patch });
+          const habitats = patch.habitats.filter((habitat) => known.has(habitat));
+          await addPatch(db, id, { name, taxon, longitude, latitude, ...patch, habitats });
           patches += 1;
         } else {
           // A clock that runs ahead does not move a find into the future.

@@ -23,6 +23,7 @@
     // Of a patch that was one before.
     readonly abundance?: string;
     readonly microhabitat?: string;
+    readonly habitats?: readonly string[];
     readonly outline?: Outline;
   }
   interface Row extends Omit<Point, 'name' | 'taxon'> {

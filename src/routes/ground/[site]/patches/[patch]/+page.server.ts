@@ -85,7 +85,11 @@ export const load: PageServerLoad = ({ locals, params }) => {
         label: `${englishName(one)} (${one.name})`
       })),
       abundances,
-      details: await superValidate(patch, zod4(PatchDetails), { id: 'details' }),
+      // What is ticked already stays to be seen, though the site may have lost it since.
+      habitats: [...new Set([...site.habitats, ...patch.habitats])].sort(),
+      details: await superValidate({ ...patch, habitats: [...patch.habitats] }, zod4(PatchDetails), {
+        id: 'details'
+      }),
       taken: await superValidate(
         { gatheredOn: viewer.today, part: taxon?.allowance?.part ?? '', pieces: 1 },
         zod4(NewGathering),

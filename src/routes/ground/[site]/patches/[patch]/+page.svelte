@@ -393,6 +393,25 @@
           bind:value={$detailsForm.microhabitat}
           errors={$detailsErrors.microhabitat}
         />
+        {#if data.habitats.length > 0}
+          <fieldset>
+            <legend class="note font-[650]">It stands in</legend>
+            <p class="fine text-ink-2">
+              Lookalikes of these are expected at it; with none ticked, of all the site’s.
+            </p>
+            <div class="mt-1 grid grid-cols-2 gap-x-4">
+              {#each data.habitats as habitat (habitat)}<label class="note flex min-h-9 items-center gap-2"
+                  ><input
+                    type="checkbox"
+                    class="checkbox"
+                    name="habitats"
+                    value={habitat}
+                    bind:group={$detailsForm.habitats}
+                  />{habitat}</label
+                >{/each}
+            </div>
+          </fieldset>
+        {/if}
         <Tick
           label="The only patch of it on the site: nothing is taken"
           name="isOnly"
