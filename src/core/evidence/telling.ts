@@ -11,9 +11,13 @@ export interface Demand {
   readonly failing?: ReadonlySet<string>;
 }
 
-/** Whether a character is seen on the piece in hand. Without a piece the whole plant is looked at. */
-const isOnPiece = ({ organ, sense }: Character, piece: Piece | undefined): boolean =>
-  piece === undefined || (sense !== 'scent' && (organ === 'sap' || piece.organs.has(organ)));
+/** Whether a character can be judged on the piece in hand. Without a piece the whole plant is looked at. */
+export const isSeenOn = ({ organ }: Pick<Character, 'organ'>, piece: Piece | undefined): boolean =>
+  piece === undefined || organ === 'sap' || organ === 'scent' || piece.organs.has(organ);
+
+/** Whether it is one of those that must be seen on the piece: scent clings, and is none of them. */
+const isOnPiece = (character: Character, piece: Piece | undefined): boolean =>
+  isSeenOn(character, piece) && (piece === undefined || character.sense !== 'scent');
 
 /** How many of those that tell must be seen on the piece itself. */
 const leastOnPiece = ({ canKill }: Demand, piece: Piece | undefined): number =>

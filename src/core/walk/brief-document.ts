@@ -28,7 +28,9 @@ const SheetRow = z.object({
   target: z.string(),
   lookalike: z.string(),
   separability: z.number(),
-  decides: z.boolean()
+  decides: z.boolean(),
+  /** The piece that is taken does not bear it. Briefs that were published before do not say. */
+  onPlantOnly: z.boolean().default(false)
 });
 
 export const ContrastSheet = z.object({

@@ -33,6 +33,28 @@ describe('the rows of a contrast sheet', () => {
     }
   });
 
+  it('name first, of one sense, what the lookalike itself bears', () => {
+    const [first] = rows('convallaria-majalis').filter(({ character }) => character.sense === 'near');
+    expect(first!.character.slug).toBe('leaf-sheen-below');
+    const sheath = rows('convallaria-majalis').map(({ character }) => character.slug);
+    expect(sheath.indexOf('foot-sheath')).toBeLessThan(sheath.indexOf('stalk-twist'));
+  });
+
+  it('say what only the whole plant shows: a leaf alone has no flower', () => {
+    const stage = ramsons.stages.get('flower')!;
+    const arum = library.taxa.get('arum-maculatum')!;
+    const rival = rivalOf(
+      library,
+      { taxon: ramsons, stage },
+      { taxon: arum, stage: arum.stages.get('flower')! }
+    );
+    const all = contrastRows(library, { stage, piece: pieceAt(ramsons, 'flower') }, rival, [], springWood);
+    const onPlantOnly = (slug: string) => all.find(({ character }) => character.slug === slug)!.onPlantOnly;
+    expect(onPlantOnly('flower-form')).toBe(true);
+    expect(onPlantOnly('leaf-venation')).toBe(false);
+    expect(onPlantOnly('scent')).toBe(false);
+  });
+
   it('say both plants in words', () => {
     const attachment = rows('convallaria-majalis').find(
       ({ character }) => character.slug === 'leaf-attachment'

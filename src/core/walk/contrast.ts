@@ -2,11 +2,20 @@ import {
   type Opponent,
   contrastBy,
   inCheckingOrder,
+  isSeenOn,
   mayCount,
   separability,
   usableCharacters
 } from '../evidence';
-import { type Character, type Library, type Piece, type StageDescription, cellInWords } from '../knowledge';
+import {
+  type Character,
+  type Library,
+  type Piece,
+  type StageDescription,
+  type Weights,
+  cellInWords,
+  senses
+} from '../knowledge';
 import type { Circumstances } from './survey';
 
 /** One line of a contrast sheet: a character of both plants, in words. */
@@ -17,13 +26,21 @@ export interface ContrastRow {
   readonly separability: number;
   /** Belongs to the separating set, and counts against this lookalike: one of those that decide. */
   readonly decides: boolean;
+  /** The piece that is taken does not bear it: it is seen on the plant alone, followed to its root. */
+  readonly onPlantOnly: boolean;
 }
 
 const notKnown = 'not known';
 
+/** Whether a plant usually shows something there, as spots or a ring, and is not known by the lack of it. */
+const isOwnSign = (character: Character, weights: Weights | undefined): boolean =>
+  character.kind === 'states' &&
+  weights !== undefined &&
+  !character.states[weights.frequency.indexOf(Math.max(...weights.frequency))]!.negative;
+
 /**
  * The characters that separate two plants at their stages, those that decide first, each part in checking
- * order. What does not count against this lookalike, as scent against what can kill, is not listed; mere absence of
+ * order, and of one sense first what the lookalike itself bears. What does not count against this lookalike, as scent against what can kill, is not listed; mere absence of
  * flowers or stem only where the set uses it.
  */
 export function contrastRows(
@@ -48,11 +65,19 @@ export function contrastRows(
         lookalike: other ? cellInWords(character, other) : notKnown,
         separability: separability(character, own, other),
         decides: set.includes(character),
+        onPlantOnly: !isSeenOn(character, target.piece),
+        isOwnSign: isOwnSign(character, other),
         mayCount: contrast !== undefined && mayCount(contrast, character, rival, target.piece),
         byAbsence: contrast?.lacking !== undefined
       };
     })
     .filter((row) => row.mayCount && (row.decides || !row.byAbsence))
-    .sort((a, b) => Number(b.decides) - Number(a.decides) || inCheckingOrder(a.character, b.character))
-    .map(({ byAbsence: _, mayCount: __, ...row }) => row);
+    .sort(
+      (a, b) =>
+        Number(b.decides) - Number(a.decides) ||
+        senses.indexOf(a.character.sense) - senses.indexOf(b.character.sense) ||
+        Number(b.isOwnSign) - Number(a.isOwnSign) ||
+        inCheckingOrder(a.character, b.character)
+    )
+    .map(({ byAbsence: _, mayCount: __, isOwnSign: ___, ...row }) => row);
 }

@@ -17,6 +17,10 @@ export const sheetLine = ({
 export const decidingRows = (sheet: ContrastSheet, most = 4): ContrastSheet['rows'] =>
   sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, most);
 
+/** How a row is looked at, in words, the same on the screen as on paper. */
+export const lookingWords = ({ sense, look, onPlantOnly }: ContrastSheet['rows'][number]): string =>
+  `${sense}: ${look}${onPlantOnly ? ' Only from the plant in hand, followed to its root.' : ''}`;
+
 const apart = 62;
 const [highest, lowest] = [126, 322];
 

@@ -134,6 +134,13 @@ async function circumstancesOf(
   };
 }
 
+/** Who stops at a patch meets what grows in its own ground, where that is recorded, not all that the site has. */
+export const atPatch = (
+  circumstances: Circumstances,
+  patch: Pick<Patch, 'habitats'> | undefined
+): Circumstances =>
+  patch && patch.habitats.length > 0 ? { ...circumstances, habitats: patch.habitats } : circumstances;
+
 /** Each stop with what its patch says on the day. */
 async function stopFacts(
   db: SchoolDb,
@@ -197,8 +204,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const taxa: PlannedTaxon[] = [];
   for (const stop of stops) {
     const at = patches.find(({ id }) => id === stop.patchId);
-    // Who stops at a patch meets what grows in its ground, not all that the site has.
-    const here = at?.habitats.length ? { ...circumstances, habitats: at.habitats } : circumstances;
+    const here = atPatch(circumstances, at);
     for (const planned of stop.taxa) {
       const entry = library.taxa.get(planned.taxon);
       if (!entry) continue;

@@ -5,6 +5,7 @@ import {
   type ContrastSheet,
   briefFacts,
   decidingRows,
+  lookingWords,
   illness,
   sheetLine,
   oneIn,
@@ -288,10 +289,7 @@ function sheetPage(
           ...rows.map((row, at): TableCell[] => [
             cell(row.target.replace(/^./, (letter) => letter.toUpperCase())),
             paragraph(
-              [
-                bold(`${at + 1}  ${row.name}\n`),
-                [`${row.sense}: ${row.look}`, { fontSize: 9, color: colours.second }]
-              ],
+              [bold(`${at + 1}  ${row.name}\n`), [lookingWords(row), { fontSize: 9, color: colours.second }]],
               {
                 fontSize: 10
               }

@@ -5,7 +5,15 @@
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
   import { nameWithin, severityWords } from '$core/knowledge';
-  import { type ContrastSheet, decidingRows, oneIn, outOf100, saidOfDrills, sheetLine } from '$core/walk';
+  import {
+    type ContrastSheet,
+    decidingRows,
+    lookingWords,
+    oneIn,
+    outOf100,
+    saidOfDrills,
+    sheetLine
+  } from '$core/walk';
   import type { PairPhotographs } from '$lib/server/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
@@ -56,7 +64,7 @@
         <div class="border-b border-rule py-2">
           <p>
             <span class="disc mr-2">{i + 1}</span><strong>{row.name}</strong>
-            <span class="note text-ink-2">{row.sense}: {row.look}</span>
+            <span class="note text-ink-2">{lookingWords(row)}</span>
           </p>
           <div class="mt-1 grid grid-cols-2 gap-3">
             <p class="first-letter:uppercase">{row.target}</p>
@@ -90,7 +98,7 @@
             <td class="first-letter:uppercase">{row.target}</td>
             <td
               ><span class="disc mr-1">{i + 1}</span><strong>{row.name}</strong><br /><span
-                class="note text-ink-2">{row.sense}: {row.look}</span
+                class="note text-ink-2">{lookingWords(row)}</span
               ></td
             >
             <td class="first-letter:uppercase">{row.lookalike}</td>

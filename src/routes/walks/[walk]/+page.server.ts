@@ -20,7 +20,7 @@ import {
 import { confirmedClaims, sourcesFor } from '$lib/server/bookshelf';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { liftCheck, takeLiftBack } from '$lib/server/lifts';
-import { type Plan, readPlan } from '$lib/server/plan';
+import { type Plan, atPatch, readPlan } from '$lib/server/plan';
 import type { Patch } from '$lib/server/patches';
 import { setRemark } from '$lib/server/remarks';
 import type { SchoolDb } from '$lib/server/school';
@@ -104,11 +104,11 @@ async function offersOf(db: SchoolDb, plan: Plan) {
 
 function proposalFor(
   plan: Plan,
-  patch: Pick<Patch, 'id'>,
+  patch: Pick<Patch, 'id' | 'habitats'>,
   entry: LibraryTaxon,
   confirmed: ReadonlyMap<string, number>
 ) {
-  const survey = surveyTaxon(plan.library, entry, 'gather', plan.circumstances, false);
+  const survey = surveyTaxon(plan.library, entry, 'gather', atPatch(plan.circumstances, patch), false);
   const facts = taxonFacts(plan.library, survey, {
     stopId: patch.id,
     role: 'gather',
