@@ -87,6 +87,8 @@ export interface TaxonFacts {
   /** Names of its characters. */
   readonly set: readonly string[];
   readonly open: readonly string[];
+  /** Lookalikes that are not up yet, each with the date from which it is. */
+  readonly coming: readonly { readonly name: string; readonly from: string }[];
   readonly firstDate: string | undefined;
   /** How often a beginner gets the whole set right on a true plant. */
   readonly onTarget: number;
@@ -220,6 +222,7 @@ export function taxonFacts(
     open: separation.found
       ? []
       : [...new Set(separation.open.map(({ taxon }) => nameWithin(englishName(library.taxa.get(taxon)!))))],
+    coming: survey.coming.map(({ taxon, from }) => ({ name: nameWithin(englishName(taxon)), from })),
     firstDate: survey.firstDate,
     onTarget: survey.trust.onTarget,
     lookalikes: survey.pairs.map(({ lookalike }) => lookalike.taxon.slug),

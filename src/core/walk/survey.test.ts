@@ -37,6 +37,15 @@ describe('a survey', () => {
     );
   });
 
+  it('says of a known lookalike that is not up yet from when it is', () => {
+    const early = survey('allium-ursinum', { isoDate: '2027-03-10' });
+    const found = early.pairs.map(({ lookalike }) => lookalike.taxon.slug);
+    expect(found).not.toContain('convallaria-majalis');
+    const lily = early.coming.find(({ taxon }) => taxon.slug === 'convallaria-majalis')!;
+    expect(lily.from > '2027-03-25' && lily.from < '2027-04-25').toBe(true);
+    expect(survey('allium-ursinum').coming).toEqual([]);
+  });
+
   it('drops no lookalike because nobody has logged it: logging only raises its rating', () => {
     const logged = new Map([['convallaria-majalis', 'abundant' as const]]);
     const unlogged = ratingOf('allium-ursinum', 'convallaria-majalis');

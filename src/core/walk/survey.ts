@@ -5,8 +5,11 @@ import {
   type Lookalike,
   type SeparationResult,
   type Trust,
+  bears,
+  curatedPair,
   curatedSimilarity,
   dangerousLookalikes,
+  harmsBeyond,
   opponentsOf,
   rateHazard,
   separatingSet,
@@ -53,6 +56,8 @@ export interface Survey {
   readonly pairs: readonly SurveyedPair[];
   readonly separation: SeparationResult;
   readonly trust: Trust;
+  /** Known lookalikes that are not up yet and will be within weeks: the first date on which each is. */
+  readonly coming: readonly { readonly taxon: LibraryTaxon; readonly from: string }[];
   /** Where there is no set: the first date within a year on which there is one at a ready stage. */
   readonly firstDate: string | undefined;
 }
@@ -158,6 +163,38 @@ function firstSeparableDate(
   return undefined;
 }
 
+/** Days within which a lookalike that is not up yet is spoken of. */
+const soon = 45;
+
+/** The curated lookalikes of a target's piece that are not up on the date, and from when they are. */
+function comingLookalikes(
+  library: Library,
+  target: LibraryTaxon,
+  { stage }: StageDescription,
+  found: readonly Lookalike[],
+  { isoDate, calendar }: Circumstances
+): Survey['coming'] {
+  const piece = pieceAt(target, stage);
+  const isUp = (taxon: LibraryTaxon, date: string) =>
+    stagesUp(taxon, date, calendar?.chance).some((up) => bears(taxon.stages.get(up.stage)!, piece));
+  return library.pairs
+    .filter(({ target: slug }) => slug === target.slug)
+    .map(({ lookalike }) => library.taxa.get(lookalike)!)
+    .filter(
+      (taxon) =>
+        curatedPair(library, target.slug, taxon.slug, stage) &&
+        harmsBeyond(target, taxon, true) &&
+        !found.some((one) => one.taxon === taxon)
+    )
+    .flatMap((taxon) => {
+      for (let days = 1; days <= soon; days += 1) {
+        const from = addDays(isoDate, days);
+        if (isUp(taxon, from)) return [{ taxon, from }];
+      }
+      return [];
+    });
+}
+
 /** Days between two marks of a year band. */
 export const bandStep = 5;
 
@@ -195,6 +232,7 @@ export function surveyTaxon(
       pairs: [],
       separation: nothingToSee,
       trust: { onTarget: 0, onRival: new Map() },
+      coming: [],
       firstDate: ahead()
     };
   const found = dangerousLookalikes(library, target, met.stage, at.isoDate, at);
@@ -221,6 +259,7 @@ export function surveyTaxon(
       opponentsOf(found),
       pieceAt(target, met.stage.stage)
     ),
+    coming: looksAhead ? comingLookalikes(library, target, met.stage, found, at) : [],
     firstDate: separation.found ? undefined : ahead()
   };
 }

@@ -112,7 +112,9 @@ function useCheck(taxon: TaxonFacts): Check {
 function separationCheck(taxon: TaxonFacts): Check {
   const { slug, name, set, open, firstDate } = taxon;
   const key = `apart ${slug}`;
-  if (taxon.separable && set.length > 0) return passed(key, `Telling ${name} apart`, set.join(' + '));
+  const coming = taxon.coming.map((one) => `${one.name} is up from ${one.from}`).join(', ');
+  if (taxon.separable && set.length > 0)
+    return passed(key, `Telling ${name} apart`, set.join(' + ') + (coming && `. Not there yet: ${coming}.`));
   if (taxon.separable)
     return look(
       key,

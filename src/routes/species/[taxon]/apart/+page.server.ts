@@ -1,5 +1,5 @@
 import { bandStep, surveyTaxon, yearBand } from '$core/walk';
-import { englishName, isDangerous, pieceAt, worstSeverity } from '$core/knowledge';
+import { englishName, isDangerous, nameWithin, pieceAt, worstSeverity } from '$core/knowledge';
 import { addDays, stageIsUp } from '$core/season';
 import { found, inSchoolOf, signedIn } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
@@ -57,6 +57,11 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
           (a, b) =>
             Number(a.separable) - Number(b.separable) || b.severity - a.severity || b.wrongly - a.wrongly
         ),
+      coming: survey.coming.map((one) => ({
+        slug: one.taxon.slug,
+        name: nameWithin(englishName(one.taxon)),
+        from: one.from
+      })),
       firstDate: survey.firstDate,
       band: yearBand(library, taxon, 'show', circumstances).map((day, i) => ({
         isoDate: addDays(newYear, i * bandStep),

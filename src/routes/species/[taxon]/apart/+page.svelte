@@ -103,6 +103,9 @@
           In a beginner’s hands the whole set agrees on <strong>{outOf(data.onTarget)}</strong> true plants; wrongly
           as the table says.
         </p>{/if}
+      {#if data.coming.length > 0}<p class="mt-2">
+          Not up yet: {data.coming.map(({ name, from }) => `${name} from ${dayAndMonth(from)}`).join(', ')}.
+        </p>{/if}
       {#if !data.scentCounts}<p class="note mt-2 text-ink-2">
           By this school’s policy scent never counts.
         </p>{/if}
