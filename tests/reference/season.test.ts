@@ -64,8 +64,8 @@ describe('the order of the year in the north-west of Europe (common practice, no
   it('a plant bears fruit after its flowers', () => {
     for (const taxon of library.taxa.values()) {
       if (!taxon.stages.has('fruit') || !taxon.stages.has('flower')) continue;
-      // Autumn crocus ripens in the spring after it has flowered.
-      if (taxon.slug === 'colchicum-autumnale') continue;
+      // Autumn crocus and ivy ripen in the spring after they have flowered.
+      if (['colchicum-autumnale', 'hedera-helix'].includes(taxon.slug)) continue;
       expect(middle(readyDays(taxon.slug, 'fruit')), taxon.slug).toBeGreaterThan(
         middle(readyDays(taxon.slug, 'flower'))
       );

@@ -14,6 +14,10 @@ export interface FruitLook {
   readonly crown: string;
   /** A pale bloom over the skin. */
   readonly bloom: boolean;
+  /** A berry longer than it is wide. */
+  readonly isLong: boolean;
+  /** Oil lines run the whole length of a flat fruit. */
+  readonly wholeLines: boolean;
   readonly green: string;
   readonly pen: number;
 }
@@ -122,7 +126,7 @@ export function drawFruit(look: FruitLook, at: Point, facing: number, random: Ra
   ];
   switch (form) {
     case 'berry':
-      return ball(look, at, facing, 0.5, 0.5);
+      return look.isLong ? ball(look, at, facing, 0.4, 0.56) : ball(look, at, facing, 0.5, 0.5);
     case 'stone-fruit':
       return [
         ...ball(look, at, facing, 0.5, 0.5),

@@ -34,6 +34,7 @@ export const flowerLook = ({ traits, form, pen, recipe }: Model, size: number) =
   colour: form.colour.flower,
   green: form.colour.stem,
   anthers: recipe.anthers,
+  ...(traits.state('anther-colour') === 'dark' ? { antherColour: '#8E3F66' } : {}),
   rays: recipe.rayFlorets ?? 13,
   pen
 });
@@ -44,6 +45,8 @@ export const fruitLook = ({ traits, form, pen }: Model, size: number) => ({
   colour: form.colour.fruit,
   crown: traits.state('fruit-crown') ?? 'none',
   bloom: traits.state('fruit-colour') === 'blue-black',
+  isLong: traits.state('berry-shape') === 'egg-shaped',
+  wholeLines: traits.state('oil-lines') === 'whole',
   green: form.colour.stem,
   pen
 });

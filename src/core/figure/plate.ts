@@ -38,7 +38,8 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'lobe-direction',
       'end-leaflet',
       'leaflet-shape',
-      'leaflet-stalks'
+      'leaflet-stalks',
+      'between-leaflets'
     ],
     underside: ['leaf-underside', 'leaf-dots', 'leaf-sheen-below', 'midrib-prickles'],
     stalk: [
@@ -50,7 +51,8 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'sheath-width',
       'stipules',
       'stalk-strings',
-      'stalk-twist'
+      'stalk-twist',
+      'sheath-fringe'
     ],
     foot: ['foot-sheath', 'shoot-foot'],
     stem: [
@@ -62,6 +64,7 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'stem-joints',
       'stem-bloom',
       'stem-arms',
+      'stem-thread',
       'twig-bark'
     ],
     flower: [
@@ -75,8 +78,8 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'fruit-stand',
       'pod-stalk'
     ],
-    'single flower': ['petal-count', 'petal-notch', 'flower-marks'],
-    fruit: ['fruit-form', 'fruit-crown', 'fruit-seeds'],
+    'single flower': ['petal-count', 'petal-notch', 'flower-marks', 'anther-colour'],
+    fruit: ['fruit-form', 'fruit-crown', 'fruit-seeds', 'berry-shape', 'oil-lines'],
     underground: ['underground', 'root-colour', 'root-sap'],
     'torn leaf': ['scent']
   } satisfies Partial<Record<View, string[]>>).flatMap(([view, slugs]) =>

@@ -60,6 +60,8 @@ const withCount = new Set([
 ]);
 const withNotch = new Set(['five-open', 'five-tube', 'small-five', 'cross', 'four-tiny']);
 
+const withAnthers = new Set(['star-six', 'five-open', 'five-tube', 'small-five', 'four-tiny']);
+
 function singleFlowerCharacters({ traits }: Model): string[] {
   const form = traits.state('flower-form') ?? '';
   return [
@@ -67,7 +69,8 @@ function singleFlowerCharacters({ traits }: Model): string[] {
     'flower-colour',
     ...(withMarks.has(form) ? ['flower-marks'] : []),
     ...(withCount.has(form) ? ['petal-count'] : []),
-    ...(withNotch.has(form) ? ['petal-notch'] : [])
+    ...(withNotch.has(form) ? ['petal-notch'] : []),
+    ...(withAnthers.has(form) ? ['anther-colour'] : [])
   ];
 }
 
@@ -261,7 +264,13 @@ export function fruitView(model: Model): Part[] {
         inkLine(stalk.points, size * 0.09, tone(form.colour.stem, -0.3)),
         ...drawNearFruit(look, at, facing, own)
       ],
-      traits.shown('fruit-form', 'fruit-colour', ...(withCrown.has(look.form) ? ['fruit-crown'] : [])),
+      traits.shown(
+        'fruit-form',
+        'fruit-colour',
+        ...(withCrown.has(look.form) ? ['fruit-crown'] : []),
+        ...(look.form === 'berry' ? ['berry-shape'] : []),
+        ...(look.form === 'flat-winged' ? ['oil-lines'] : [])
+      ),
       [ellipse(at, size * 0.5, size * 0.52)],
       1
     )

@@ -1,13 +1,13 @@
-import type { Random } from '../../random';
 import { type FlatLeaf, bent } from '../flat-leaf';
 import { type Model, hasLeaves } from '../form';
 import { add, growSpine, placed, scale, smooth } from '../geometry';
 import { bladeLook, flatLeaf, undersideDots } from '../leaf';
 import { bladePart, bladeShows, drawStalk, partOf, stalkShows, stemLook, tubeArea } from '../organs';
-import { drawTube, edged, filled, inkLine, lines, tone } from '../paint';
+import { drawTube, filled, inkLine, lines, tone } from '../paint';
 import type { Line, Part, Point } from '../scene';
 import { frond, shell } from '../shore';
 import { flatSheet } from '../space';
+import { tornPiece } from './torn';
 
 /** Leaves near: blade, underside, stalk, and one that is torn. */
 
@@ -70,50 +70,6 @@ function midribPrickles({ traits, pen }: Model, { length }: { length: number }):
   return [lines(prickles, '#4A4230', pen * 1.5)];
 }
 
-/** A stalk torn across, its halves pulled apart: what hangs between them. */
-function tornStalk(model: Model, width: number, at: Point, random: Random): Part {
-  const { form, pen, traits } = model;
-  const gap = width * 2.6;
-  const half = (sign: -1 | 1): Point[] => {
-    const ragged = Array.from({ length: 7 }, (_, i) => ({
-      x: at.x + width * (0.5 - i / 6),
-      y: at.y + sign * (gap / 2 + random.between(-0.12, 0.12) * width)
-    }));
-    return [
-      ...ragged,
-      { x: at.x - width * 0.5, y: at.y + sign * (gap / 2 + width * 3) },
-      { x: at.x + width * 0.5, y: at.y + sign * (gap / 2 + width * 3) }
-    ];
-  };
-  const strings =
-    traits.state('stalk-strings') === 'strings'
-      ? [-0.34, -0.12, 0.12, 0.34].map((x, i): Line =>
-          smooth(
-            [
-              { x: at.x + x * width, y: at.y - gap * 0.55 },
-              { x: at.x + (x + (i % 2 ? 0.14 : -0.14)) * width, y: at.y },
-              { x: at.x + x * width * 0.9, y: at.y + gap * 0.55 }
-            ],
-            4
-          )
-        )
-      : [];
-  const halves = [half(-1), half(1)];
-  return partOf(
-    'leaf stalk',
-    [
-      edged(halves, form.colour.stem, pen),
-      ...(strings.length > 0
-        ? [lines(strings, '#7C7A5E', pen * 2.4), lines(strings, '#F1EED8', pen * 1.4)]
-        : [])
-    ],
-    traits.shown('stalk-strings'),
-    halves,
-    2,
-    at
-  );
-}
-
 /** Leaf stalk at the ground or stem, with the lower part of its blade. */
 export function stalkView(model: Model): Part[] {
   const { traits, form, random, pen } = model;
@@ -150,7 +106,17 @@ export function stalkView(model: Model): Part[] {
     )
   );
   if (traits.state('stalk-strings') !== undefined)
-    parts.push(tornStalk(model, width, { x: width * 5.5, y: -long * 0.3 }, own.fork('torn stalk')));
+    parts.push(
+      tornPiece(
+        model,
+        'leaf stalk',
+        width,
+        { x: width * 5.5, y: -long * 0.3 },
+        traits.state('stalk-strings') === 'strings' ? [-0.34, -0.12, 0.12, 0.34] : [],
+        'stalk-strings',
+        own.fork('torn stalk')
+      )
+    );
   // The foot of the blade at the upper end, torn off: its sides are drawn in ink, the tear is not.
   const isDivided = !['undivided', 'lobed', undefined].includes(traits.state('leaf-division'));
   if (!isDivided) {

@@ -3,6 +3,7 @@ import { add, ellipse, growSpine, resample } from '../geometry';
 import { cutEnd, drawFoot, drawStalk, partOf, stemCharacters, stemLook, stemPart, tubeArea } from '../organs';
 import { drawTube, inkLine, lines, tone } from '../paint';
 import type { Part } from '../scene';
+import { tornPiece } from './torn';
 
 /** The stem near, and the foot of the shoot. */
 
@@ -153,7 +154,19 @@ export function stemView(model: Model): Part[] {
         )
       );
   }
+  const thread = traits.state('stem-thread');
+  const broken = () =>
+    tornPiece(
+      model,
+      'stem',
+      width * 0.7,
+      { x: width * 2.4, y: -long * 0.42 },
+      thread === 'thread' ? [0] : [],
+      'stem-thread',
+      own.fork('broken')
+    );
   return [
+    ...(thread === undefined || uncut ? [] : [broken()]),
     partOf(
       'stem',
       shapes,

@@ -16,6 +16,8 @@ export interface FlowerLook {
   readonly green: string;
   /** Anthers that stand as a cone or as a dense brush, and their colour, where they are not few and yellow. */
   readonly anthers?: Recipe['anthers'];
+  /** Of anthers that are described as dark, where the recipe has no colour of theirs. */
+  readonly antherColour?: string;
   /** Rays of a head with a disc. */
   readonly rays: number;
   readonly pen: number;

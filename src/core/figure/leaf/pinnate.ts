@@ -104,6 +104,16 @@ export function pinnate(model: Model, look: BladeLook, random: Random): FlatLeaf
       );
     }
   }
+  if (traits.state('between-leaflets') === 'small')
+    for (let i = 0; i + 1 < pairs; i += 1)
+      for (const side of [-1, 1] as const) {
+        const own = random.fork(`between ${i} ${side}`);
+        const t = first + ((endLargest ? 0.94 : 0.84) - first) * ((i + 0.5) / (pairs - 1));
+        const size = reach * own.between(0.22, 0.3);
+        const small = moved(leaflet(look, kind, size, own), { x: 0, y: rachisEnd.y * t }, side * 1.35, side);
+        // They are not counted among its pairs.
+        pieces.push({ ...small, outline: [] });
+      }
   const end = endLargest ? Math.max(reach * 1.5, long * 0.34) : reach * 1.02;
   const change = endLargest && kind === 'broad' ? { width: end * 0.8, base: 'rounded' } : cut;
   pieces.push(

@@ -10,7 +10,7 @@ import { type Ring, modelled, petal, pollen, stigmaGreen } from './petals';
 function stamensOf(look: FlowerLook, at: Point, turn: number, ring: Ring, random: Random): Shape[] {
   const { size, pen, anthers } = look;
   const r = size / 2;
-  const colour = anthers?.colour ?? pollen;
+  const colour = anthers?.colour ?? look.antherColour ?? pollen;
   if (anthers?.kind === 'cone') {
     const cone = placed(
       smooth(

@@ -1,7 +1,7 @@
 import type { Random } from '../../random';
 import type { FruitLook } from '../fruit';
 import { add, ellipse, placed, scale, smooth, towards } from '../geometry';
-import { edged, inkLine, lines, tone } from '../paint';
+import { edged, filled, inkLine, lines, tone } from '../paint';
 import type { Line, Point, Shape } from '../scene';
 import { type Profile, Solid, sphere } from '../solid';
 
@@ -106,7 +106,7 @@ export function flatWinged(look: FruitLook, at: Point, facing: number): Shape[] 
   const core = new Solid(sphere(0.31, 0.41), look, at, facing);
   // Oil tubes shine through from the tip downwards.
   const tubes = [-0.66, -0.24, 0.24, 0.66].map((k) =>
-    [0.02, 0.16, 0.3, 0.44, 0.55].map((t) =>
+    (look.wholeLines ? [0.02, 0.2, 0.38, 0.56, 0.72] : [0.02, 0.12, 0.22, 0.32, 0.42]).map((t) =>
       add(
         at,
         scale(placed([{ x: k * 0.3 * Math.sin(Math.PI * (0.2 + t)), y: -0.38 + t }], at, facing)[0]!, size)
@@ -116,7 +116,13 @@ export function flatWinged(look: FruitLook, at: Point, facing: number): Shape[] 
   return [
     ...rim.body(tone(colour, 0.4)),
     ...core.body(),
-    ...tubes.map((tube) => inkLine(tube, pen * 2.6, tone(colour, -0.6))),
+    ...tubes.map((tube) => inkLine(tube, pen * (look.wholeLines ? 1.8 : 3), tone(colour, -0.6))),
+    // Short ones end in a club.
+    ...(look.wholeLines
+      ? []
+      : tubes.map((tube) =>
+          filled([ellipse(tube[tube.length - 1]!, pen * 2.6, pen * 3.4, facing, 10)], tone(colour, -0.6))
+        )),
     lines([core.meridian(-1), core.meridian(1)], tone(colour, -0.5), pen * 0.7, 0.7),
     ...rim.outline(),
     ...crownOf(look, rim, 0.13, 0.2)

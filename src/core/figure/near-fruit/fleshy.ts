@@ -14,8 +14,9 @@ export const fleshy: Readonly<Record<string, Profile>> = {
 
 export function fleshyFruit(look: FruitLook, at: Point, facing: number): Shape[] {
   const { size, colour, pen, green } = look;
-  const solid = new Solid(fleshy[look.form]!, look, at, facing);
-  const high = look.form === 'haw' ? 0.54 : 0.5;
+  const profile = look.isLong ? sphere(0.42, 0.56) : fleshy[look.form]!;
+  const solid = new Solid(profile, look, at, facing);
+  const high = look.isLong ? 0.56 : look.form === 'haw' ? 0.54 : 0.5;
   const star =
     look.crown === 'star-below'
       ? [-2.1, -1.05, 1.05, 2.1, 0].map((turn) =>

@@ -26,6 +26,7 @@ const bladeCharacters = [
   'leaflet-shape',
   'leaflet-stalks',
   'leaflet-pairs',
+  'between-leaflets',
   'needle-stand'
 ];
 /** What can be made out of a leaf in a drawing of the whole plant. */
@@ -84,6 +85,7 @@ export function bladeShows(model: Model, near: boolean): Shown[] {
         division !== 'in-threes'
       );
     if (slug === 'lobe-direction') return division === 'lobed' && !isIvy;
+    if (slug === 'between-leaflets') return division === 'once-pinnate';
     if (slug === 'needle-stand') return isCrowded && !near;
     if (slug === 'leaflet-stalks')
       return (
@@ -117,7 +119,9 @@ const stalkCharacters = [
 export const stalkShows = ({ traits }: Model): Shown[] =>
   traits.shown(
     ...stalkCharacters,
-    ...(traits.state('leaf-attachment') === 'sheathing' ? ['leaf-attachment', 'sheath-width'] : [])
+    ...(traits.state('leaf-attachment') === 'sheathing'
+      ? ['leaf-attachment', 'sheath-width', 'sheath-fringe']
+      : [])
   );
 
 export const stemCharacters = [

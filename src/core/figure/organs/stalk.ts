@@ -95,6 +95,21 @@ export function drawStalk(model: Model, spine: Spine, random: Random, near = fal
       add(spine.place(0.5 / stretch + 0.06), scale(towards(turn + Math.PI / 2), share * widthAt(0.1)))
     );
     shapes.push(inkLine(smooth(rim, 3), pen * 0.6, tone(look.colour, -0.5), 0.6));
+    if (near && traits.state('sheath-fringe') === 'fringed') {
+      const [left, right] = tubeEdges(spine, widthAt, 40);
+      const fringe = [left, right].flatMap((edge, side) =>
+        edge
+          .slice(0, Math.round(40 / stretch) + 2)
+          .map((from) => [
+            from,
+            add(
+              from,
+              scale(towards(turn + (side === 0 ? -1.2 : 1.2) + random.between(-0.2, 0.2)), width * 0.32)
+            )
+          ])
+      );
+      shapes.push(lines(fringe, '#6C735E', pen * 0.8, 0.9));
+    }
   }
   if (traits.state('stalk-ring') === 'ring') {
     const at = spine.place(ringAt);
