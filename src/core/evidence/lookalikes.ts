@@ -109,7 +109,14 @@ export function dangerousLookalikes(
   return found.sort((a, b) => (a.taxon.slug < b.taxon.slug ? -1 : 1));
 }
 
-/** Whether a plant at a stage may be taken for a target's piece though nobody has curated the two. */
+/** A twig or stalk in winter, of which nobody takes anything. */
+const isBare = (stage: StageDescription): boolean =>
+  (['leaf blade', 'flower', 'fruit'] as const).every((organ) => stage.lacks.has(organ));
+
+/**
+ * Whether a plant at a stage may be taken for a target's piece though nobody has curated the two. Of bare twigs nothing
+ * is taken, and all of them are a little alike.
+ */
 export const canBeTakenFor = (
   characters: readonly Character[],
   target: StageDescription,
@@ -118,6 +125,7 @@ export const canBeTakenFor = (
 ): boolean =>
   // A plant that is alike in leaf only is not met in flower by mistake.
   (glanceSimilarity(characters, target, other) ?? looksAlike) >= somewhatAlike &&
+  !(piece === undefined && isBare(target)) &&
   !(piece?.main === 'leaf blade' && differInShape(characters, target, other));
 
 /** What telling a target from another plant asks: of what can kill more, and never by a test that is known to fail. */

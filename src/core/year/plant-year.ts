@@ -156,12 +156,15 @@ export class YearAtSite {
         untold[i]![d] = standing & (mayTouch ? openBit : openUntouchedBit) ? 1 : 0;
       });
     }
+    const isKnown = (slug: string) =>
+      this.library.pairs.some((pair) => pair.target === target.slug && pair.lookalike === slug);
     const lookalikes = standings
       .flatMap(({ taxon, percent }, i) =>
         isListed[i]
           ? [
               {
                 taxon: taxon.slug,
+                isKnown: isKnown(taxon.slug),
                 severity: worstSeverity(taxon),
                 percent,
                 untold: rangesOf(untold[i]!),
@@ -170,8 +173,14 @@ export class YearAtSite {
             ]
           : []
       )
-      .sort((a, b) => b.severity - a.severity || b.days - a.days || (a.taxon < b.taxon ? -1 : 1))
-      .map(({ days: _, ...rest }) => rest);
+      .sort(
+        (a, b) =>
+          Number(b.isKnown) - Number(a.isKnown) ||
+          b.severity - a.severity ||
+          b.days - a.days ||
+          (a.taxon < b.taxon ? -1 : 1)
+      )
+      .map(({ days: _, isKnown: __, ...rest }) => rest);
     return { taxon: target.slug, stages, lookalikes, met };
   }
 
