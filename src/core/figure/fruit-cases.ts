@@ -1,4 +1,4 @@
-import type { FruitLook } from './fruit';
+import type { FruitLook } from './fruit-look';
 import { add, ellipse, golden, placed, scale, smooth, smoothRing, towards } from './geometry';
 import { edged, filled, inkLine, lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';

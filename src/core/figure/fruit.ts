@@ -1,26 +1,11 @@
 import type { Random } from '../random';
+import type { FruitLook } from './fruit-look';
 import { follicles, lobedCase, nutletHead, strawberry, thornyCase } from './fruit-cases';
 import { add, ellipse, placed, scale, smooth, smoothRing, towards } from './geometry';
 import { blend, dots, edged, filled, lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
 
 /** Single fruits by their described form, as small as they are in a cluster. Sizes in millimetres. */
-
-export interface FruitLook {
-  readonly form: string;
-  readonly size: number;
-  readonly colour: string;
-  /** What is left of the flower on it. */
-  readonly crown: string;
-  /** A pale bloom over the skin. */
-  readonly bloom: boolean;
-  /** A berry longer than it is wide. */
-  readonly isLong: boolean;
-  /** Oil lines run the whole length of a flat fruit. */
-  readonly wholeLines: boolean;
-  readonly green: string;
-  readonly pen: number;
-}
 
 const line = (...pairs: readonly (readonly [number, number])[]): Point[] => pairs.map(([x, y]) => ({ x, y }));
 

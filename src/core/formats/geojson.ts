@@ -159,7 +159,13 @@ function kindFrom(properties: Json, shape: Shape, reading: Reading): GroundKind 
 
 const named = ['name', 'Name', 'title'] as const;
 const takenProperties = new Set<string>([...named, 'kind', 'type']);
-const patchProperties = new Set<string>([...takenProperties, 'taxon', 'abundance', 'microhabitat', 'habitats']);
+const patchProperties = new Set<string>([
+  ...takenProperties,
+  'taxon',
+  'abundance',
+  'microhabitat',
+  'habitats'
+]);
 
 const textIn = (properties: Json, key: string, most: number) =>
   cleanText(String(properties[key] ?? ''))
@@ -271,18 +277,20 @@ export const writeGeoJson = (
       type: 'FeatureCollection',
       features: [
         ...ground.features,
-        ...patches.map(({ name, taxon, longitude, latitude, outline, abundance, microhabitat, habitats }) => ({
-          type: 'Feature',
-          geometry: outline ?? { type: 'Point', coordinates: [longitude, latitude] },
-          properties: {
-            kind: 'patch',
-            name,
-            taxon,
-            ...(abundance ? { abundance } : {}),
-            ...(microhabitat ? { microhabitat } : {}),
-            ...(habitats?.length ? { habitats } : {})
-          }
-        }))
+        ...patches.map(
+          ({ name, taxon, longitude, latitude, outline, abundance, microhabitat, habitats }) => ({
+            type: 'Feature',
+            geometry: outline ?? { type: 'Point', coordinates: [longitude, latitude] },
+            properties: {
+              kind: 'patch',
+              name,
+              taxon,
+              ...(abundance ? { abundance } : {}),
+              ...(microhabitat ? { microhabitat } : {}),
+              ...(habitats?.length ? { habitats } : {})
+            }
+          })
+        )
       ]
     },
     null,

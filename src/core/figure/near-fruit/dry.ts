@@ -1,5 +1,5 @@
 import type { Random } from '../../random';
-import type { FruitLook } from '../fruit';
+import type { FruitLook } from '../fruit-look';
 import { add, ellipse, placed, smooth, smoothRing } from '../geometry';
 import { edged, filled, inkLine, lines, tone } from '../paint';
 import type { Point, Shape } from '../scene';

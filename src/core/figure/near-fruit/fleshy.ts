@@ -1,4 +1,4 @@
-import type { FruitLook } from '../fruit';
+import type { FruitLook } from '../fruit-look';
 import { add, ellipse, placed, smoothRing } from '../geometry';
 import { edged, filled, inkLine, tone } from '../paint';
 import type { Point, Shape } from '../scene';

@@ -1,5 +1,6 @@
 import type { Random } from '../../random';
-import { type FruitLook, drawFruit } from '../fruit';
+import { drawFruit } from '../fruit';
+import type { FruitLook } from '../fruit-look';
 import { add, ellipse, placed, scale, smoothRing, towards } from '../geometry';
 import { edged, filled, inkColour, lines, tone } from '../paint';
 import type { Point, Shape } from '../scene';

@@ -1,5 +1,5 @@
 import type { Random } from '../../random';
-import type { FruitLook } from '../fruit';
+import type { FruitLook } from '../fruit-look';
 import { add, placed, scale, smooth, smoothRing, towards } from '../geometry';
 import { dots, edged, filled, inkLine, tone } from '../paint';
 import type { Point, Shape } from '../scene';

@@ -3,6 +3,7 @@
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Daylight from '$lib/ui/Daylight.svelte';
   import Field from '$lib/ui/Field.svelte';
+  import HabitatTicks from '$lib/ui/HabitatTicks.svelte';
   import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -440,23 +441,14 @@
         bind:value={$detailsForm.altitudeMetres}
         errors={$detailsErrors.altitudeMetres}
       />
-      <fieldset class="sm:col-span-2">
-        <legend class="note font-[650]">Habitats</legend>
-        <p class="fine text-ink-2">
-          Lookalikes of these are expected here; with none ticked, of every habitat.
-        </p>
-        <div class="mt-1 grid grid-cols-2 gap-x-4 sm:grid-cols-3">
-          {#each data.habitats as habitat (habitat)}<label class="note flex min-h-9 items-center gap-2"
-              ><input
-                type="checkbox"
-                class="checkbox"
-                name="habitats"
-                value={habitat}
-                bind:group={$detailsForm.habitats}
-              />{habitat}</label
-            >{/each}
-        </div>
-      </fieldset>
+      <div class="sm:col-span-2">
+        <HabitatTicks
+          legend="Habitats"
+          note="Lookalikes of these are expected here; with none ticked, of every habitat."
+          habitats={data.habitats}
+          bind:ticked={$detailsForm.habitats}
+        />
+      </div>
       <Field
         label="Protected as"
         name="designation"

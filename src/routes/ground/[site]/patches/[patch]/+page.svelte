@@ -6,6 +6,7 @@
   import MapEditor from '$lib/ui/map/MapEditor.svelte';
   import type { Drawn } from '$lib/ui/map/drawing';
   import Field from '$lib/ui/Field.svelte';
+  import HabitatTicks from '$lib/ui/HabitatTicks.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import Tick from '$lib/ui/Tick.svelte';
@@ -394,23 +395,12 @@
           errors={$detailsErrors.microhabitat}
         />
         {#if data.habitats.length > 0}
-          <fieldset>
-            <legend class="note font-[650]">It stands in</legend>
-            <p class="fine text-ink-2">
-              Lookalikes of these are expected at it; with none ticked, of all the site’s.
-            </p>
-            <div class="mt-1 grid grid-cols-2 gap-x-4">
-              {#each data.habitats as habitat (habitat)}<label class="note flex min-h-9 items-center gap-2"
-                  ><input
-                    type="checkbox"
-                    class="checkbox"
-                    name="habitats"
-                    value={habitat}
-                    bind:group={$detailsForm.habitats}
-                  />{habitat}</label
-                >{/each}
-            </div>
-          </fieldset>
+          <HabitatTicks
+            legend="It stands in"
+            note="Lookalikes of these are expected at it; with none ticked, of all the site’s."
+            habitats={data.habitats}
+            bind:ticked={$detailsForm.habitats}
+          />
         {/if}
         <Tick
           label="The only patch of it on the site: nothing is taken"
