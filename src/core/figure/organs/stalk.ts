@@ -19,6 +19,13 @@ import type { Point, Shape } from '../scene';
 
 const purple = '#7E3350';
 
+/** The hairs of a leaf stalk in the words of those of a stem. */
+const stalkHairs: Readonly<Record<string, TubeLook['hairs']>> = {
+  bristly: 'stiff',
+  downy: 'downy',
+  stinging: 'stinging'
+};
+
 function stalkLook({ traits, form, pen }: Model, near: boolean): TubeLook {
   const hairs = traits.state('stalk-hairs');
   const colour = traits.state('stalk-colour');
@@ -26,7 +33,7 @@ function stalkLook({ traits, form, pen }: Model, near: boolean): TubeLook {
   return {
     colour: colour === 'red' ? blend(form.colour.stem, purple, 0.55) : form.colour.stem,
     pen: pen * 0.9,
-    hairs: hairs === 'bristly' ? 'stiff' : hairs === 'downy' ? 'downy' : 'hairless',
+    hairs: stalkHairs[hairs ?? ''] ?? 'hairless',
     marks: colour === 'blotched' ? 'blotched' : 'plain',
     section:
       section === 'grooved'
