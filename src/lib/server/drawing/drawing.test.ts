@@ -116,6 +116,7 @@ describe('the beat', () => {
       await drawing.onTheBeat(new Promise((done) => setTimeout(done, ms)));
       took.push(performance.now() - began);
     }
-    for (const ms of took) expect(ms).toBeGreaterThanOrEqual(39);
+    // A timer may come a little early.
+    for (const ms of took) expect(ms).toBeGreaterThanOrEqual(38);
   });
 });
