@@ -60,6 +60,8 @@ async function openDrill(site: Site, title: string): Promise<void> {
   for (;;) {
     await visit(site, '/practice');
     await press(driver, 'Start a round on it');
+    const isLeft = async () => (await drillTitle(driver).catch(() => 'Practice')) !== 'Practice';
+    await driver.wait(isLeft, 15_000, 'waiting for a round');
     await driver.sleep(1500);
     while ((await drillTitle(driver)) !== 'Round done') {
       if ((await drillTitle(driver)) === title) return;

@@ -217,7 +217,7 @@ async function pressPrimary(driver: WebDriver): Promise<void> {
       await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
       return button.click();
     }
-  throw new Error('nothing can be sent');
+  throw new Error(`nothing can be sent in ${await drillTitle(driver)}`);
 }
 
 /**
