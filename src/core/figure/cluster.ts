@@ -107,7 +107,11 @@ function flatCluster(
     p,
     at: lay(p, reach * (0.95 - 0.12 * (Math.hypot(p.x, p.y) / reach) ** 2))
   }));
-  const stalks: Line[] = arms.map(({ node }) => [base, node]);
+  const isStepped = traits.state('first-branching') === 'at-heights';
+  const stalks: Line[] = arms.map(({ node }, i) => [
+    isStepped ? add(base, scale(up, -reach * 0.1 * i)) : base,
+    node
+  ]);
   for (const { p, at } of places) {
     const nearest = arms.reduce((a, b) =>
       Math.hypot(b.p.x - p.x, b.p.y - p.y) < Math.hypot(a.p.x - p.x, a.p.y - p.y) ? b : a

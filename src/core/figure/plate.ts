@@ -41,7 +41,14 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'leaflet-stalks',
       'between-leaflets'
     ],
-    underside: ['leaf-underside', 'leaf-dots', 'leaf-sheen-below', 'midrib-prickles'],
+    underside: [
+      'leaf-underside',
+      'leaf-dots',
+      'leaf-sheen-below',
+      'midrib-prickles',
+      'midrib-below',
+      'underside-net'
+    ],
     stalk: [
       'stalk-hairs',
       'stalk-ring',
@@ -76,6 +83,7 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'dark-floret',
       'spathe',
       'fruit-stand',
+      'first-branching',
       'pod-stalk'
     ],
     'single flower': ['petal-count', 'petal-notch', 'flower-marks', 'anther-colour'],

@@ -26,6 +26,7 @@ function clusterCharacters({ traits }: Model, kind: string): string[] {
     'flower-colour',
     ...(kind === 'compound-umbel' ? ['dark-floret', ...ofUmbel] : ['flower-form']),
     ...(kind === 'umbel' ? ['spathe'] : []),
+    ...(kind === 'flat-cluster' ? ['first-branching'] : []),
     ...(kind === 'head' ? ['head-bracts'] : [])
   ];
 }

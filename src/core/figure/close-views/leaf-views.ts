@@ -1,6 +1,7 @@
 import { type FlatLeaf, bent } from '../flat-leaf';
 import { type Model, hasLeaves } from '../form';
-import { add, growSpine, placed, scale, smooth } from '../geometry';
+import { add, ellipse, growSpine, placed, scale, smooth } from '../geometry';
+import type { BladeLook } from '../blade-outline';
 import { bladeLook, flatLeaf, undersideDots } from '../leaf';
 import { bladePart, bladeShows, drawStalk, partOf, stalkShows, stemLook, tubeArea } from '../organs';
 import { drawTube, filled, inkLine, lines, tone } from '../paint';
@@ -51,23 +52,42 @@ export function undersideView(model: Model): Part[] {
     own.fork('dots')
   );
   const { shapes, outline } = bent(
-    { ...flat, shapes: [...flat.shapes, ...dots, ...midribPrickles(model, bladeLook(model, 1, true))] },
+    { ...flat, shapes: [...flat.shapes, ...dots, ...ribsBelow(model, bladeLook(model, 1, true))] },
     flatSheet(own.between(-0.15, 0.15))
   );
   const isWhole = ['undivided', 'lobed', undefined].includes(traits.state('leaf-division'));
-  const shown = ['leaf-underside', 'leaf-dots', ...(isWhole ? ['leaf-sheen-below', 'midrib-prickles'] : [])];
+  const shown = [
+    'leaf-underside',
+    'leaf-dots',
+    ...(isWhole ? ['leaf-sheen-below', 'midrib-prickles', 'midrib-below', 'underside-net'] : [])
+  ];
   return [partOf('leaf', shapes, traits.shown(...shown), outline, 0)];
 }
 
-/** A row of stiff prickles along the midrib. */
-function midribPrickles({ traits, pen }: Model, { length }: { length: number }): FlatLeaf['shapes'] {
-  if (traits.state('midrib-prickles') !== 'row') return [];
+/** What stands out on the underside: prickles along the midrib, the midrib itself, the net of the small veins. */
+function ribsBelow({ traits, pen }: Model, { length, width, colour }: BladeLook): FlatLeaf['shapes'] {
   const reach = Math.max(pen * 5, length * 0.014);
   const prickles = Array.from({ length: 15 }, (_, i): Line => {
     const at = { x: 0, y: -length * (0.1 + 0.052 * i) };
     return [at, add(at, { x: (i % 2 ? 1 : -1) * reach, y: reach * 0.35 })];
   });
-  return [lines(prickles, '#4A4230', pen * 1.5)];
+  const meshes = Array.from({ length: 44 }, (_, i): Line => {
+    const t = 0.14 + 0.72 * ((i * 0.618) % 1);
+    const at = { x: width * 0.62 * (((i * 0.414) % 1) - 0.5) * Math.sin(Math.PI * t), y: -length * t };
+    const mesh = width * 0.055;
+    return ellipse(at, mesh, mesh * 0.8, i, 6);
+  });
+  const midrib: Line = [
+    { x: 0, y: 0 },
+    { x: 0, y: -length * 0.9 }
+  ];
+  return [
+    ...(traits.state('underside-net') === 'net' ? [lines(meshes, tone(colour, 0.6), pen * 0.9, 0.75)] : []),
+    ...(traits.state('midrib-below') === 'raised'
+      ? [lines([midrib], tone(colour, -0.5), pen * 5), lines([midrib], tone(colour, 0.5), pen * 3)]
+      : []),
+    ...(traits.state('midrib-prickles') === 'row' ? [lines(prickles, '#4A4230', pen * 1.5)] : [])
+  ];
 }
 
 /** Leaf stalk at the ground or stem, with the lower part of its blade. */
