@@ -184,9 +184,9 @@ describe.sequential('an instructor before a class', () => {
     await signInAs(site, 'Instructor');
     await visit(site, '/species/plates');
     await type('Any name', 'conium');
-    await seeText(driver, '6 plates, the usual specimen of each.');
+    await seeText(driver, '7 plates, the usual specimen of each.');
     await press(driver, 'Other specimens');
-    await seeText(driver, '6 plates, specimen 1 of each.');
+    await seeText(driver, '7 plates, specimen 1 of each.');
     await driver.wait(
       () =>
         driver.executeScript<boolean>(

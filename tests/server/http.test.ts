@@ -365,7 +365,7 @@ describe('a plate of the library', () => {
     for (const [i, bad] of [
       [2, 'ffffffffffffffff-1'],
       [3, 'no-such-plant'],
-      [4, 'seedling'],
+      [4, 'seed'],
       [4, 'nonsense'],
       [5, 'seedy']
     ] as const)

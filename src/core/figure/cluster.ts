@@ -107,7 +107,9 @@ function flatCluster(
     p,
     at: lay(p, reach * (0.95 - 0.12 * (Math.hypot(p.x, p.y) / reach) ** 2))
   }));
-  const isStepped = traits.state('first-branching') === 'at-heights';
+  const branching = traits.state('first-branching');
+  const isStepped = branching === 'at-heights';
+  const isRayed = branching === 'one-point';
   const stalks: Line[] = arms.map(({ node }, i) => [
     isStepped ? add(base, scale(up, -reach * 0.1 * i)) : base,
     node
@@ -116,7 +118,7 @@ function flatCluster(
     const nearest = arms.reduce((a, b) =>
       Math.hypot(b.p.x - p.x, b.p.y - p.y) < Math.hypot(a.p.x - p.x, a.p.y - p.y) ? b : a
     );
-    stalks.push([nearest.node, at]);
+    stalks.push([isRayed ? base : nearest.node, at]);
   }
   const stalk = traits.state('stalk-colour') === 'red' ? '#8A3E4C' : form.colour.stem;
   return {
