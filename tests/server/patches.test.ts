@@ -182,6 +182,24 @@ describe('what closes a patch', () => {
 describe('a patch', () => {
   const draw = (shape: unknown) => instructor.post(`${ramsons}?/shape`, { shape: JSON.stringify(shape) });
 
+  it('says what it stands in, of what its site has', async () => {
+    const save = (habitats: string[]) =>
+      instructor.post(`${ramsons}?/details`, {
+        name: 'Ramsons carpet by the burn',
+        abundance: 'abundant',
+        microhabitat: '',
+        ...(habitats.length > 0 ? { habitats: habitats[0]! } : {})
+      });
+    const ticked = async () =>
+      [...(await instructor.text(ramsons)).matchAll(/<input[^>]*name="habitats"[^>]*>/g)]
+        .filter(([input]) => input.includes('checked'))
+        .map(([input]) => /value="([^"]+)"/.exec(input)![1]);
+    expect((await save(['waterside'])).status).toBe(200);
+    expect(await ticked()).toEqual(['waterside']);
+    await save([]);
+    expect(await ticked()).toEqual([]);
+  });
+
   it('is moved, or drawn as an area; an edge that crosses itself is refused', async () => {
     expect((await draw({ type: 'Point', coordinates: [-8.697, 54.304] })).status).toBe(200);
     const at = (east: number, north: number) => [-8.697 + east * 1e-4, 54.304 + north * 1e-4];

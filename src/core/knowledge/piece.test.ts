@@ -20,6 +20,8 @@ describe('the piece that is taken', () => {
     expect(pieceNamed('leaf').organs).toContain('leaf stalk and sheath');
     expect(pieceNamed('root').organs).toContain('leaf stalk and sheath');
     expect(pieceNamed('leaf').organs).not.toContain('flower');
+    expect(pieceNamed('leafy shoot').organs).toContain('stem');
+    expect(pieceNamed('young leaf').organs).not.toContain('stem');
   });
 
   it('is a leaf, the least that shows anything, where nobody knows the word', () => {

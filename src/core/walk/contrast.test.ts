@@ -33,11 +33,24 @@ describe('the rows of a contrast sheet', () => {
     }
   });
 
-  it('name first, of one sense, what the lookalike itself bears', () => {
-    const [first] = rows('convallaria-majalis').filter(({ character }) => character.sense === 'near');
-    expect(first!.character.slug).toBe('leaf-sheen-below');
-    const sheath = rows('convallaria-majalis').map(({ character }) => character.slug);
-    expect(sheath.indexOf('foot-sheath')).toBeLessThan(sheath.indexOf('stalk-twist'));
+  it('name first, of one sense, what the lookalike itself bears: scales before a stalk that is not twisted', () => {
+    const lily = library.taxa.get('convallaria-majalis')!;
+    const stage = ramsons.stages.get('leaf')!;
+    const rival = rivalOf(
+      library,
+      { taxon: ramsons, stage },
+      { taxon: lily, stage: lily.stages.get('leaf')! }
+    );
+    const near = contrastRows(library, { stage, piece: pieceAt(ramsons, 'leaf') }, rival, [], springWood)
+      .map(({ character }) => character)
+      .filter(({ sense }) => sense === 'near');
+    const [scales, twist] = ['foot-sheath', 'stalk-twist'].map((slug) =>
+      near.findIndex((one) => one.slug === slug)
+    );
+    expect(scales).toBeGreaterThanOrEqual(0);
+    expect(scales).toBeLessThan(twist!);
+    // By effort alone it would be the other way round.
+    expect(near[scales!]!.effort).toBeGreaterThan(near[twist!]!.effort);
   });
 
   it('say what only the whole plant shows: a leaf alone has no flower', () => {
