@@ -228,7 +228,7 @@ export function surfaceOf(
   return shapes;
 }
 
-/** A pale crescent across a leaflet, a pale band along a strap, or pale blotches along the midrib. */
+/** A pale band along a strap, pale veins in a net, a pale crescent across a leaflet, or pale blotches beside the midrib. */
 function paleMarks(look: BladeLook, random: Random): FlatShape[] {
   if (look.length > look.width * 7) {
     const edge = (side: number): Point[] =>
@@ -238,6 +238,7 @@ function paleMarks(look: BladeLook, random: Random): FlatShape[] {
       }));
     return [filled([[...smooth(edge(-1), 4), ...smooth(edge(1).reverse(), 4)]], '#EEF2E4', 0.85)];
   }
+  if (look.venation === 'net-with-rim') return [filled(paleVeins(look), '#E4EBD2', 0.72)];
   if (look.width > look.length * 0.7) {
     const w = look.width * 0.34;
     const arc = (y: number, deep: number) =>
@@ -258,6 +259,25 @@ function paleMarks(look: BladeLook, random: Random): FlatShape[] {
     return ellipse(at, w * 0.2, look.length * 0.03, random.between(-0.6, 0.6), 8);
   });
   return [filled(rings, '#E4EBD2', 0.6)];
+}
+
+/** Bands that follow midrib and side veins, broad at the midrib and running out towards the rim. */
+function paleVeins(look: BladeLook): Point[][] {
+  const at = (t: number, share: number, sign: number): Point => ({
+    x: sign * share * look.width * halfWidth(look, t),
+    y: -t * look.length
+  });
+  const band = (sign: number, t: number): Point[] => {
+    const broad = 0.022 * (1 - t * 0.5);
+    const side = (by: number) => [at(t + by, 0, sign), at(t + 0.045 + by * 0.8, 0.45, sign)];
+    return smooth([...side(broad), at(t + 0.11, 0.78, sign), ...side(-broad).reverse()], 3);
+  };
+  const midrib = (sign: number) =>
+    [0.02, 0.4, 0.85].map((t) => ({ ...at(t, 0, 1), x: sign * look.width * 0.028 * (1 - t) }));
+  return [
+    [...midrib(-1), ...midrib(1).reverse()],
+    ...[-1, 1].flatMap((sign) => [0.06, 0.19, 0.32, 0.45, 0.58, 0.71].map((t) => band(sign, t)))
+  ];
 }
 
 /** Hairs by kind: edge hairs carry the character, a few on the face; felt and wool are a wash with loose ends. */
