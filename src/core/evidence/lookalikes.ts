@@ -7,6 +7,9 @@ import {
   type Piece,
   type Stage,
   type StageDescription,
+  canKill,
+  isHarmful,
+  isSerious,
   pieceAt,
   worstSeverity
 } from '../knowledge';
@@ -63,8 +66,9 @@ export const curatedPair = (
 
 /** Whether another plant does harm that the target itself does not: nobody is warned of parsnips for hogweed. */
 export function harmsBeyond(target: LibraryTaxon, other: LibraryTaxon, isCurated: boolean): boolean {
-  if (other.eatenSeverity >= 3) return true;
-  return other.contactSeverity > target.contactSeverity && other.contactSeverity >= (isCurated ? 2 : 3);
+  if (isSerious(other.eatenSeverity)) return true;
+  const { contactSeverity } = other;
+  return contactSeverity > target.contactSeverity && (isCurated ? isHarmful : isSerious)(contactSeverity);
 }
 
 /** Whether a plant has the taken organ at a stage: what has no leaves is no opponent of a leaf. */
@@ -131,7 +135,7 @@ export const canBeTakenFor = (
 /** What telling a target from another plant asks: of what can kill more, and never by a test that is known to fail. */
 export const demandOf = (other: LibraryTaxon, curated: CuratedPair | undefined): Demand => {
   const failing = curated?.failingTest.characters;
-  return { canKill: worstSeverity(other) >= 4, ...(failing && { failing: new Set(failing) }) };
+  return { canKill: canKill(other), ...(failing && { failing: new Set(failing) }) };
 };
 
 /** Another plant at a stage as a rival of a target at one of its own. */

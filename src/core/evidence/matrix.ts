@@ -5,9 +5,11 @@ import {
   type Organ,
   type StageDescription,
   type Weights,
+  harmsByTouch,
   isDangerous,
   stateCount,
-  wordWeight
+  wordWeight,
+  worstSeverity
 } from '../knowledge';
 
 /**
@@ -135,9 +137,9 @@ export function compileMatrix({ characters, taxa }: Pick<Library, 'characters' |
     chance,
     described: isDescribed,
     lacking,
-    stake: Float64Array.from(described, (taxon) => 4 ** Math.max(taxon.eatenSeverity, taxon.contactSeverity)),
+    stake: Float64Array.from(described, (taxon) => 4 ** worstSeverity(taxon)),
     dangerous,
-    harmsByTouch: Uint8Array.from(candidates, ({ taxon }) => Number(taxon.contactSeverity >= 2))
+    harmsByTouch: Uint8Array.from(candidates, ({ taxon }) => Number(harmsByTouch(taxon)))
   };
 }
 

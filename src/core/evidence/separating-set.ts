@@ -1,4 +1,11 @@
-import { type Character, type Piece, type Stage, type StageDescription, senses } from '../knowledge';
+import {
+  type Character,
+  type Piece,
+  type Stage,
+  type StageDescription,
+  harmsByTouch,
+  senses
+} from '../knowledge';
 import { type Contrasts, contrastsOf } from './separability';
 import { type Demand, type Way, isTold, trustedWays, waysToTell } from './telling';
 
@@ -62,7 +69,7 @@ export function usableCharacters(
   opponents: readonly Opponent[],
   rules: LookingRules
 ): Character[] {
-  const mayTouch = opponents.every(({ contactSeverity }) => contactSeverity < 2);
+  const mayTouch = !opponents.some(harmsByTouch);
   return characters.filter((character) => isUsable(character, rules, mayTouch));
 }
 

@@ -1,5 +1,6 @@
 export * from './schema';
 export * from './weights';
+export * from './harm';
 export * from './library';
 export * from './piece';
 export * from './hash';

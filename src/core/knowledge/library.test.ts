@@ -8,8 +8,7 @@ import {
   isDangerous,
   lacksOrgan,
   readLibrary,
-  useClaims,
-  worstSeverity
+  useClaims
 } from './index';
 
 const shipped = readLibrary(shippedFiles());
@@ -74,13 +73,6 @@ describe('compiling a library', () => {
     const cress = library.taxa.get('nasturtium-officinale')!;
     expect(cress.hazards.some(({ fromTheGround }) => fromTheGround)).toBe(true);
     expect(isDangerous(cress)).toBe(false);
-  });
-
-  it('calls dangerous what harms by eating from 3 on or by contact from 2 on', () => {
-    for (const taxon of library.taxa.values()) {
-      expect(isDangerous(taxon)).toBe(taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2);
-      expect(worstSeverity(taxon)).toBe(Math.max(taxon.eatenSeverity, taxon.contactSeverity));
-    }
   });
 
   it('knows when a plant lacks an organ', () => {

@@ -2,6 +2,7 @@ import { type Character, type CuratedPair, type Family, type LibraryDocument, ty
 import { type Organ, type Stage, type Window, stageNames } from './schema';
 import { type Weights, lacksOrgan, weighCell } from './weights';
 import { contentHash } from './hash';
+import { type Harmfulness, harmfulnessOf } from './harm';
 import { listKeys } from './overlay';
 
 /** A taxon at a stage, described. Not described means unknown, never absent. */
@@ -17,11 +18,8 @@ export interface StageDescription {
   readonly hash: string;
 }
 
-export interface LibraryTaxon extends Omit<Taxon, 'stages'> {
+export interface LibraryTaxon extends Omit<Taxon, 'stages'>, Harmfulness {
   readonly stages: ReadonlyMap<Stage, StageDescription>;
-  /** Worst harm of the plant itself by eating, and by touch, sap, sting or in the eye (severity 0–4). */
-  readonly eatenSeverity: number;
-  readonly contactSeverity: number;
 }
 
 /** The knowledge of one release, looked up by slug. */
@@ -37,13 +35,6 @@ export interface Library {
   readonly pairs: readonly CuratedPair[];
 }
 
-/** Eaten ≥ 3 or touch/sap ≥ 2: a taxon that can do harm when it is mistaken. */
-export const isDangerous = (taxon: LibraryTaxon): boolean =>
-  taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2;
-
-export const worstSeverity = (taxon: LibraryTaxon): number =>
-  Math.max(taxon.eatenSeverity, taxon.contactSeverity);
-
 /** The taxon's first English name, which every entry must have. */
 export const englishName = (taxon: Pick<Taxon, 'names' | 'name'>): string =>
   taxon.names.find((entry) => entry.language === 'en')?.name ?? taxon.name;
@@ -54,15 +45,6 @@ export interface ContentProblem {
   readonly field: string;
   readonly message: string;
 }
-
-const contactRoutes = new Set(['sap', 'sap-then-sunlight', 'touch', 'sting', 'eye']);
-
-const worst = (taxon: Taxon, counts: (route: string) => boolean) =>
-  taxon.hazards.reduce(
-    (most, hazard) =>
-      counts(hazard.route) && !hazard.fromTheGround ? Math.max(most, hazard.severity) : most,
-    0
-  );
 
 /**
  * Organs of which every described character that can say so says that the plant has none, and those that are not there
@@ -115,12 +97,7 @@ function compileTaxon(
     const hash = contentHash({ taxon: taxon.slug, stage, ...entry });
     stages.set(stage, { stage, windows: entry.windows, cells, byIndex, lacks, hash });
   }
-  return {
-    ...taxon,
-    stages,
-    eatenSeverity: worst(taxon, (route) => route === 'eaten'),
-    contactSeverity: worst(taxon, (route) => contactRoutes.has(route))
-  };
+  return { ...taxon, stages, ...harmfulnessOf(taxon) };
 }
 
 /**

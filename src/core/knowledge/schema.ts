@@ -177,15 +177,6 @@ export const Use = z.strictObject({
 export type Use = z.infer<typeof Use>;
 
 export const Severity = z.number().int().min(0).max(4);
-/** Severity 0–4 in words. */
-export const severityWords = [
-  'no harm known',
-  'passing irritation',
-  'ill for a day',
-  'hospital',
-  'can kill'
-] as const;
-
 export const Hazard = z.strictObject({
   route: z.enum([
     'eaten',

@@ -1,4 +1,5 @@
-import { type Library, type LibraryTaxon, englishName, isDangerous } from './library';
+import { canKill, harmsByTouch, isDangerous } from './harm';
+import { type Library, type LibraryTaxon, englishName } from './library';
 import { plain } from './plain';
 
 /** How much harm a taxon does when it is mistaken: eaten or touched. */
@@ -6,9 +7,9 @@ export const harms = ['can kill', 'dangerous', 'burns the skin', 'no serious har
 export type Harm = (typeof harms)[number];
 
 const does: Readonly<Record<Harm, (taxon: LibraryTaxon) => boolean>> = {
-  'can kill': ({ eatenSeverity }) => eatenSeverity >= 4,
+  'can kill': canKill,
   dangerous: isDangerous,
-  'burns the skin': ({ contactSeverity }) => contactSeverity >= 2,
+  'burns the skin': harmsByTouch,
   'no serious harm known': (taxon) => !isDangerous(taxon)
 };
 

@@ -1,7 +1,7 @@
 import { glanceSimilarity } from '../evidence';
 import { canStandByWay, isDrawnAt, qualityOf, viewOf } from '../figure';
 import { type Buffers, bufferOf } from '../ground';
-import { type Library, type LibraryTaxon, lacksOrgan } from '../knowledge';
+import { type Library, type LibraryTaxon, harmsByTouch, lacksOrgan } from '../knowledge';
 import type { Random } from '../random';
 import { stageIsReady, stagesUp } from '../season';
 import { difficultyAfter, hardest } from './difficulty';
@@ -138,12 +138,12 @@ function fromThePath(context: Context): Specification | undefined {
   const { up, random, level, seed } = context;
   const stands = up.filter(({ stage }) => canStandByWay(stage));
   const hazard = urgent(
-    stands.filter(({ taxon }) => taxon.contactSeverity >= 2),
+    stands.filter(({ taxon }) => harmsByTouch(taxon)),
     ({ taxon, stage }) => otherUnit('hazard', taxon.slug, stage.stage),
     context
   );
   const harmless = shuffledBy(
-    stands.filter(({ taxon }) => taxon.contactSeverity < 2),
+    stands.filter(({ taxon }) => !harmsByTouch(taxon)),
     random
   );
   if (!hazard || harmless.length < 3) return undefined;

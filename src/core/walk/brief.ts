@@ -3,12 +3,14 @@ import {
   type LibraryTaxon,
   type Use,
   englishName,
+  isHarmful,
   useOfPart,
+  worstContact,
+  worstEaten,
   worstSeverity
 } from '../knowledge';
 import type { BriefDocument, BriefOutline } from './brief-document';
 import { type Drawings, contrastSheet, named, sheetRows } from './contrast-sheet';
-import { worstContact } from './facts';
 import type { Role } from './policy';
 import type { Circumstances, Survey, SurveyedPair } from './survey';
 
@@ -151,10 +153,9 @@ function contactHazards(
           effect: worst.effect,
           onset: worst.onset,
           where: place ?? 'may stand among the others',
-          wear:
-            worst.severity >= 2
-              ? 'Do not touch. Who must: gloves and long sleeves.'
-              : 'Gloves for who handles it; no bare arms or legs.',
+          wear: isHarmful(worst.severity)
+            ? 'Do not touch. Who must: gloves and long sleeves.'
+            : 'Gloves for who handles it; no bare arms or legs.',
           onContact:
             worst.route === 'eye'
               ? 'Rinse the eye with clean water for a quarter of an hour, and call.'
@@ -183,9 +184,7 @@ function illness(
   return [...slugs]
     .flatMap((slug) => {
       const taxon = library.taxa.get(slug)!;
-      const worst = taxon.hazards
-        .filter(({ route, severity }) => route === 'eaten' && severity >= 2)
-        .sort((a, b) => b.severity - a.severity)[0];
+      const worst = worstEaten(taxon);
       return worst
         ? [
             {

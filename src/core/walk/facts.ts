@@ -4,11 +4,11 @@ import type { Allowance, Contamination, GroundKind } from '../ground';
 import {
   type Hazard,
   type Library,
-  type LibraryTaxon,
   type Load,
   type Stage,
   englishName,
   nameWithin,
+  worstContact,
   worstSeverity
 } from '../knowledge';
 import type { Rhythm } from '../route';
@@ -180,14 +180,6 @@ export interface PlanFacts {
   /** Taxa that the library describes. */
   readonly librarySize: number;
 }
-
-const contactRoutes = new Set<Hazard['route']>(['sap', 'sap-then-sunlight', 'touch', 'sting', 'eye']);
-
-/** Worst harm by contact of a taxon, from passing irritation on. */
-export const worstContact = (taxon: LibraryTaxon): Hazard | undefined =>
-  taxon.hazards
-    .filter(({ route, severity }) => contactRoutes.has(route) && severity > 0)
-    .sort((a, b) => b.severity - a.severity)[0];
 
 /** What the plan says of one taxon, put together with what the survey found. */
 export function taxonFacts(

@@ -1,5 +1,5 @@
-import type { LibraryTaxon } from '../knowledge';
-import { type PlanFacts, type TaxonFacts, worstContact } from './facts';
+import { type LibraryTaxon, isHarmful, worstContact } from '../knowledge';
+import type { PlanFacts, TaxonFacts } from './facts';
 
 /** What has to be packed, proposed from taxa, hazards, site and season: common practice, no source. */
 export interface KitItem {
@@ -12,9 +12,6 @@ export interface KitItem {
   readonly protects: boolean;
 }
 
-/** Contact from this severity on asks for gloves and covered arms. */
-const gloveSeverity = 1;
-
 type Source = Pick<PlanFacts, 'kind' | 'site' | 'isoDate' | 'stops' | 'taxa' | 'light'>;
 
 /** Dangerous plants that nobody planned but that may stand there harm too: they are named with the rest. */
@@ -24,8 +21,8 @@ export const contactNames = (
   nameOf: (taxon: LibraryTaxon) => string
 ): string[] => [
   ...new Set([
-    ...taxa.filter(({ contact }) => (contact?.severity ?? 0) >= gloveSeverity).map(({ name }) => name),
-    ...lookalikes.filter((taxon) => (worstContact(taxon)?.severity ?? 0) > gloveSeverity).map(nameOf)
+    ...taxa.filter(({ contact }) => contact).map(({ name }) => name),
+    ...lookalikes.filter((taxon) => isHarmful(worstContact(taxon)?.severity ?? 0)).map(nameOf)
   ])
 ];
 

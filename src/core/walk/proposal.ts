@@ -1,3 +1,4 @@
+import { harmsByTouch, isSerious } from '../knowledge';
 import { stageIsUp } from '../season';
 import type { TaxonFacts } from './facts';
 import { type Level, type Policy, type Role, levels } from './policy';
@@ -8,10 +9,6 @@ export interface Proposal {
   readonly why: string;
 }
 
-/** From this severity on a plant is shown so that it is known. */
-export const seriousHarm = 3;
-/** Burns and blisters. */
-export const harmsByTouch = 2;
 /** Independent sources that make a claim confirmed, before anything is gathered. */
 export const enoughSources = 2;
 
@@ -37,8 +34,8 @@ export function proposeRole(
   policy: Policy
 ): Proposal {
   const { stage } = taxon;
-  if (taxon.severity >= seriousHarm) return { role: 'danger', why: 'it can do serious harm itself' };
-  if (taxon.contactSeverity >= harmsByTouch) return { role: 'danger', why: 'it burns or blisters the skin' };
+  if (isSerious(taxon.severity)) return { role: 'danger', why: 'it can do serious harm itself' };
+  if (harmsByTouch(taxon)) return { role: 'danger', why: 'it burns or blisters the skin' };
   if (!stage || taxon.chance < stageIsUp)
     return { role: 'leave out', why: 'no described stage of it is up on this date' };
   if (!taxon.separable)

@@ -14,6 +14,7 @@ import {
   type LibraryTaxon,
   type Stage,
   type StageDescription,
+  harmsByTouch,
   isDangerous,
   pieceAt,
   worstSeverity
@@ -147,9 +148,7 @@ export class YearAtSite {
       const at = met[d]!;
       if (at === notUp) continue;
       const listed = standings.map(({ ask, masks }) => (masks[d] ? ask(at, masks[d]!) : notListed));
-      const mayTouch = standings.every(
-        ({ taxon }, i) => !(listed[i]! & listedBit) || taxon.contactSeverity < 2
-      );
+      const mayTouch = standings.every(({ taxon }, i) => !(listed[i]! & listedBit) || !harmsByTouch(taxon));
       listed.forEach((standing, i) => {
         if (!(standing & listedBit)) return;
         isListed[i] = true;

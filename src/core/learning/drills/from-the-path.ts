@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Wayside, distances, growWayside, renderPlate, standingPlants } from '../../figure';
-import { type Library, englishName } from '../../knowledge';
+import { type Library, englishName, harmsByTouch, worstContact } from '../../knowledge';
 import type { Outcome } from '../outcome';
 import { type Photographs, type QuestionImage, allOf } from '../picture';
 import { otherUnit } from '../unit';
@@ -116,10 +116,8 @@ export function posePath(
     photographedScene(spec, counts, photographs) ??
     drawnScene(growWayside(library, kinds, counts, spec.seed % 1_000_000, sceneSize, spec.distance));
   const { standing } = scene;
-  const isHazard = (id: number) => kinds[standing[id]!.kind]!.taxon.contactSeverity >= 2;
-  const harm = hazard.taxon.hazards.find(({ route }) =>
-    ['sap', 'sap-then-sunlight', 'touch', 'sting'].includes(route)
-  );
+  const isHazard = (id: number) => harmsByTouch(kinds[standing[id]!.kind]!.taxon);
+  const harm = worstContact(hazard.taxon);
   return {
     open: () => ({
       drill: 'from the path',

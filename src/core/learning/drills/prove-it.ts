@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Observation, type Verdict, rivalOf, verdict } from '../../evidence';
-import { type Library, type LibraryTaxon, Stage, isDangerous, pieceAt } from '../../knowledge';
+import { type Library, type LibraryTaxon, Stage, harmsByTouch, isDangerous, pieceAt } from '../../knowledge';
 import { type Outcome, confidences, decisions, isError, judgeDecision } from '../outcome';
 import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph } from '../picture';
@@ -96,7 +96,7 @@ export function poseProveIt(
   if (!plants) return undefined;
   const rivals: Plant[] = spec.rivals.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
   const specimen = plants[spec.specimen];
-  const mayTouch = rivals.every(({ taxon }) => taxon.contactSeverity < 2);
+  const mayTouch = !rivals.some(({ taxon }) => harmsByTouch(taxon));
   const offered = photograph
     ? looksOnPhotograph(library, photograph)
     : looksOn(library, plants.target, rivals, {

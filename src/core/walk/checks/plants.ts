@@ -1,7 +1,8 @@
 import type { Load } from '../../knowledge';
 import { stageIsUp } from '../../season';
 import type { TaxonFacts } from '../facts';
-import { harmsByTouch, isBelow, enoughSources, seriousHarm } from '../proposal';
+import { harmsByTouch, isSerious } from '../../knowledge';
+import { enoughSources, isBelow } from '../proposal';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
 type Facts = Checked['facts'];
@@ -216,7 +217,7 @@ function loadChecks({ taxa }: Facts): Check[] {
 function specimenChecks(taxon: TaxonFacts, { policy }: Facts): Check[] {
   const { slug, name, specimens } = taxon;
   if (!specimens || specimens.count === 0) return [];
-  const isDangerous = taxon.severity >= seriousHarm || taxon.contactSeverity >= harmsByTouch;
+  const isDangerous = isSerious(taxon.severity) || harmsByTouch(taxon);
   const key = `specimen ${slug}`;
   const mend = { label: 'Change the specimen', at: 'plan', id: slug } as const;
   if (!isDangerous) return [passed(key, `Specimens of ${name}`, `${specimens.count}, counted out and in.`)];

@@ -382,21 +382,19 @@ function cards({ document }: PrintedBrief): Content[] {
 }
 
 /** Part 7, the same on the brief and on the pocket cards. */
-export const illCard = (document: BriefDocument, size = 10, fromSeverity = 2): Content[] => [
+export const illCard = (document: BriefDocument, size = 10, ill = document.ill): Content[] => [
   heading('If somebody feels ill'),
   ...document.front.emergencyNumbers.map(({ label, number }) =>
     paragraph([`${label}  `, bold(number)], { fontSize: size + 1 })
   ),
   paragraph([illness.eaten], { fontSize: size, margin: [0, 3, 0, 2] }),
   paragraph([`${illness.sap} ${illness.eye}`], { fontSize: size, margin: [0, 0, 0, 4] }),
-  ...document.ill
-    .filter(({ severity }) => severity >= fromSeverity)
-    .map((one) =>
-      paragraph([bold(one.name), ' ', italic(one.scientific), `: ${one.effect}; ${one.onset}`], {
-        fontSize: size - 0.5,
-        margin: [0, 0, 0, 2]
-      })
-    )
+  ...ill.map((one) =>
+    paragraph([bold(one.name), ' ', italic(one.scientific), `: ${one.effect}; ${one.onset}`], {
+      fontSize: size - 0.5,
+      margin: [0, 0, 0, 2]
+    })
+  )
 ];
 
 function lighter({ document: { appendix } }: PrintedBrief): Content[] {

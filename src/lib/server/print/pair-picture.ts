@@ -1,4 +1,5 @@
 import type { Content } from 'pdfmake/interfaces';
+import { isSerious } from '$core/knowledge';
 import { type ContrastSheet, decidingRows, numberHeights } from '$core/walk';
 import { runsOf } from './fonts';
 import { type PlaceOnPage, plateVectors } from './plate-vectors';
@@ -54,7 +55,8 @@ function picture(
   const second = size.wide - plateWide;
   const plates = sheet.plates.map((plate) => (plate ? drawings.get(plate.id) : undefined));
   const frames = [0, second].map(
-    (x, side) => frame(x, side === 1 && sheet.lookalike.severity >= 3) + (plates[side] ? '' : missing(x))
+    (x, side) =>
+      frame(x, side === 1 && isSerious(sheet.lookalike.severity)) + (plates[side] ? '' : missing(x))
   );
   const vectors = plates.flatMap((svg, side) =>
     svg

@@ -1,4 +1,5 @@
 import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { isSerious } from '$core/knowledge';
 import { type ContrastSheet, decidingRows, sheetLine, unbroken } from '$core/walk';
 import { longDate } from '$lib/ui/dates';
 import { type PrintedBrief, illCard } from './brief-pages';
@@ -85,6 +86,7 @@ function pairCard(sheet: ContrastSheet, { drawings }: PrintedBrief): Content[] {
 }
 
 export function pocketCards(brief: PrintedBrief): TDocumentDefinitions {
+  const serious = brief.document.ill.filter(({ severity }) => isSerious(severity));
   return {
     pageSize: 'A6',
     pageMargins: [18, 18, 18, 20],
@@ -94,7 +96,7 @@ export function pocketCards(brief: PrintedBrief): TDocumentDefinitions {
         stack: pairCard(sheet, brief),
         pageBreak: 'before'
       })),
-      { stack: illCard(brief.document, 7.5, 3), pageBreak: 'before' }
+      { stack: illCard(brief.document, 7.5, serious), pageBreak: 'before' }
     ],
     footer: (page, pages) => ({
       ...paragraph([`Never says that a plant is safe · ${page} of ${pages}`], {

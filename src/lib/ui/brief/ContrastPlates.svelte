@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { isSerious } from '$core/knowledge';
   import { type ContrastSheet, decidingRows, numberHeights } from '$core/walk';
 
   interface Props {
@@ -48,7 +49,7 @@
         >{notDrawn}</text
       >{/if}
   {/each}
-  {#if sheet.lookalike.severity >= 3}<rect
+  {#if isSerious(sheet.lookalike.severity)}<rect
       x={wide + gap}
       y="337"
       width={wide}
@@ -133,7 +134,7 @@
       {:else}<text x={wide / 2} y="172" text-anchor="middle" font-size="20" fill="#46524A" class="font-sans"
           >{notDrawn}</text
         >{/if}
-      {#if side === 1 && sheet.lookalike.severity >= 3}<rect
+      {#if side === 1 && isSerious(sheet.lookalike.severity)}<rect
           x="0"
           y="335"
           width={wide}

@@ -13,7 +13,7 @@ import {
   wetHabitats,
   withPath
 } from '$core/ground';
-import { englishName } from '$core/knowledge';
+import { englishName, isDangerous } from '$core/knowledge';
 import { halves } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
 import {
@@ -129,7 +129,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           setBack: setBackOf(events, patch.id, viewer.today),
           tooNear: tooNear[i]!,
           isOutside: isOutside(site.ground, patch),
-          danger: taxon ? taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2 : false
+          danger: taxon ? isDangerous(taxon) : false
         };
       }),
       taxa: [...library.taxa.values()].map((taxon) => ({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fail } from '@sveltejs/kit';
-import { englishName } from '$core/knowledge';
+import { englishName, isDangerous } from '$core/knowledge';
 import { dayOfYear } from '$core/season';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
 import { libraryOf } from '$lib/server/library';
@@ -29,7 +29,7 @@ export const load: PageServerLoad = ({ locals, params, url, depends }) => {
     const patches = [...new Set(recorded.map(({ taxon }) => taxon))];
     const isDanger = (slug: string) => {
       const taxon = library.taxa.get(slug);
-      return Boolean(taxon && (taxon.eatenSeverity >= 3 || taxon.contactSeverity >= 2));
+      return Boolean(taxon && isDangerous(taxon));
     };
     const sets = {
       wishes: wishes.map(({ taxon }) => taxon),

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Skull from '@lucide/svelte/icons/skull';
-  import { severityWords } from '$core/knowledge';
+  import { isSerious, severityWords } from '$core/knowledge';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
   import { stageWord } from '$lib/ui/stage-word';
   import YearStrip from '$lib/ui/species/YearStrip.svelte';
@@ -131,8 +131,8 @@
     <div>
       <h2>Harm</h2>
       {#each data.hazards as one, nth (nth)}<p class="mt-1">
-          <strong class={one.severity >= 3 ? 'text-rosehip' : ''}
-            >{#if one.severity >= 3}<Skull
+          <strong class={isSerious(one.severity) ? 'text-rosehip' : ''}
+            >{#if isSerious(one.severity)}<Skull
                 size={14}
                 class="mr-1 inline"
                 aria-hidden="true"
