@@ -5,7 +5,15 @@ import { By } from 'selenium-webdriver';
 import { tryPort } from '../scripts/setup/ports.js';
 import { serve } from '../scripts/setup/server.js';
 import { createRandom } from '../src/core/random';
-import { type DrillPair, type Specification, composeRound, newLearner, pose } from '../src/core/learning';
+import {
+  type DrillPair,
+  type LearnersAnswer,
+  type Specification,
+  composeRound,
+  learnerFrom,
+  newLearner,
+  pose
+} from '../src/core/learning';
 import { answerTo, cautious, openQuestion } from '../tests/support/answers';
 import {
   type Site,
@@ -68,6 +76,40 @@ function questionTimes(): Figure {
     goal: 60,
     value: quantile(times, 0.5),
     how: `all kinds, median of ${times.length}; 95 % below ${quantile(times, 0.95).toFixed(0)} ms`
+  };
+}
+
+/** Ten thousand answers of one learner, replayed into what is remembered. */
+function replayTime(): Figure {
+  const random = createRandom('replay');
+  const start = Date.UTC(2025, 0, 1);
+  const answers = Array.from({ length: 10_000 }, (_, i): LearnersAnswer => {
+    const at = new Date(start + i * 3_600_000);
+    const pair = `allium-ursinum~${random.integer(1, 60)}`;
+    return {
+      unit: `${pair}@leaf`,
+      pair,
+      drill: 'side by side',
+      at,
+      day: at.toISOString().slice(0, 10),
+      outcome: random.next() < 0.1 ? 'missed' : 'right',
+      isDangerousSpecimen: i % 2 === 0,
+      partRight: undefined,
+      confidence: 'sure',
+      seconds: random.between(3, 30)
+    };
+  });
+  const times = Array.from({ length: 9 }, () => {
+    const from = performance.now();
+    learnerFrom(answers, '2026-11-01');
+    return performance.now() - from;
+  });
+  return {
+    name: '10,000 answers of one learner replayed',
+    unit: 'ms',
+    goal: 120,
+    value: quantile(times, 0.5),
+    how: `60 pairs over 14 months, median of ${times.length}`
   };
 }
 
@@ -224,7 +266,7 @@ async function nextQuestionTimes(site: Site): Promise<number[]> {
 }
 
 export async function learningFigures(): Promise<Figure[]> {
-  const figures = [questionTimes()];
+  const figures = [questionTimes(), replayTime()];
   const database = await cloneDatabase('demo');
   const server = await serve({ port: (await tryPort(0))!, app: database.app });
   try {

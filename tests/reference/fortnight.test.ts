@@ -1,15 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import {
-  type DrillName,
   type DrillPair,
   type JudgedAnswer,
-  type LearnerState,
-  type Outcome,
-  type PastAnswer,
+  type LearnersAnswer,
   type SimulatedLearner,
   composeRound,
   isOnPair,
-  newLearner,
+  learnerFrom,
   pairsForToday,
   readinessFor,
   replayMemory,
@@ -31,7 +28,7 @@ const pairs = ['convallaria-majalis', 'arum-maculatum', 'colchicum-autumnale'].m
   })
 );
 
-type Answer = PastAnswer & JudgedAnswer;
+type Answer = LearnersAnswer & JudgedAnswer;
 
 /** @returns the answers of 14 days, the round of each day as the application composes it */
 function fortnight(learner: SimulatedLearner, seed: number): Answer[] {
@@ -39,14 +36,7 @@ function fortnight(learner: SimulatedLearner, seed: number): Answer[] {
   const answers: Answer[] = [];
   for (let date = 1; date <= 14; date += 1) {
     const at = new Date(Date.UTC(2027, 3, date, 18));
-    const past = new Map<DrillName, { outcomes: Outcome[]; seconds: number[] }>();
-    for (const { drill, outcome, seconds } of answers) {
-      const own = past.get(drill) ?? { outcomes: [], seconds: [] };
-      past.set(drill, own);
-      own.outcomes.push(outcome);
-      own.seconds.push(seconds);
-    }
-    const state: LearnerState = { ...newLearner, memory: replayMemory(answers), past };
+    const state = learnerFrom(answers, at.toISOString().slice(0, 10));
     const { due, open } = pairsForToday(pairs, pairs, state, at);
     const today = [...due, ...open];
     const frame = {

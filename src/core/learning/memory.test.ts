@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { type PastAnswer, deriveGrade, difficultyAfter, replayMemory } from './index';
+import { createRandom } from '../random';
+import {
+  AnsweringTimes,
+  type PastAnswer,
+  assumedSeconds,
+  deriveGrade,
+  difficultyAfter,
+  replayMemory
+} from './index';
 
 const right = { outcome: 'right', partRight: true, confidence: 'sure', seconds: 8 } as const;
 
@@ -48,9 +56,23 @@ describe('memory', () => {
     expect(due(late, early)).toBeGreaterThan(due(late));
   });
 
-  it('is a function of the answers: replaying gives the same state', () => {
-    const answers = [answer('2027-04-01'), answer('2027-04-05', { outcome: 'missed' }), answer('2027-04-09')];
-    expect(due(...answers)).toBe(due(...answers));
+  it('holds each answer against the median of those before it, as sorting them all each time would', () => {
+    const random = createRandom('answering times');
+    const times = new AnsweringTimes();
+    const before: number[] = [];
+    for (let n = 0; n < 300; n += 1) {
+      const sorted = [...before].sort((a, b) => a - b);
+      const middle = sorted.length / 2;
+      expect(times.usual('basket')).toBe(
+        n < 8
+          ? assumedSeconds.basket
+          : (sorted[Math.ceil(middle) - 1]! + sorted[Math.floor(middle)]!) / 2
+      );
+      const seconds = random.integer(4, 40) / 2;
+      before.push(seconds);
+      times.add('basket', seconds);
+    }
+    expect(times.usual('tray')).toBe(assumedSeconds.tray);
   });
 
   it('calls a unit missed after a miss, and firm only after weeks of stability', () => {

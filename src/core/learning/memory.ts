@@ -1,3 +1,4 @@
+import { medianSorted } from 'simple-statistics';
 import { type Card, createEmptyCard, fsrs, Rating } from 'ts-fsrs';
 import type { DrillName } from './drills';
 import { type Confidence, type Outcome, isError } from './outcome';
@@ -45,15 +46,31 @@ const firmFromStabilityDays = 14;
 
 export type DerivedGrade = 'again' | 'hard' | 'good' | 'easy';
 
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length / 2;
-  return sorted.length % 2 ? sorted[Math.floor(middle)]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-}
+/**
+ * How long a learner's answers took, drill by drill. Kept sorted, so that each answer can be held against all before
+ * it without sorting them anew.
+ */
+export class AnsweringTimes {
+  readonly #sorted = new Map<DrillName, number[]>();
 
-/** @param seconds how long a learner took for earlier answers of a drill */
-export const usualSeconds = (drill: DrillName, seconds: readonly number[]): number =>
-  seconds.length < enoughAnswers ? assumedSeconds[drill] : median(seconds);
+  add(drill: DrillName, seconds: number): void {
+    const sorted = this.#sorted.get(drill) ?? [];
+    let [from, to] = [0, sorted.length];
+    while (from < to) {
+      const middle = (from + to) >> 1;
+      if (sorted[middle]! < seconds) from = middle + 1;
+      else to = middle;
+    }
+    sorted.splice(from, 0, seconds);
+    this.#sorted.set(drill, sorted);
+  }
+
+  /** The median of a drill, seconds; what is assumed of it until there are enough answers. */
+  usual(drill: DrillName): number {
+    const sorted = this.#sorted.get(drill) ?? [];
+    return sorted.length < enoughAnswers ? assumedSeconds[drill] : medianSorted(sorted);
+  }
+}
 
 /**
  * The grade that the scheduler gets, derived from how the answer was given: learners never grade themselves.
@@ -94,7 +111,7 @@ interface Replay {
  */
 export function replayMemory(answers: readonly PastAnswer[]): Map<string, UnitMemory> {
   const units = new Map<string, Replay>();
-  const seconds = new Map<DrillName, number[]>();
+  const times = new AnsweringTimes();
   for (const answer of answers) {
     const before = units.get(answer.unit) ?? {
       card: undefined,
@@ -103,14 +120,12 @@ export function replayMemory(answers: readonly PastAnswer[]): Map<string, UnitMe
       run: 0
     };
     const run = answer.outcome === 'right' ? before.run + 1 : 0;
-    const taken = seconds.get(answer.drill) ?? [];
-    seconds.set(answer.drill, taken);
     let { card } = before;
     if (before.lastDay !== answer.day) {
-      const grade = deriveGrade(answer, usualSeconds(answer.drill, taken), run);
+      const grade = deriveGrade(answer, times.usual(answer.drill), run);
       card = scheduler.next(card ?? createEmptyCard(answer.at), answer.at, ratingOf[grade]).card;
     }
-    taken.push(answer.seconds);
+    times.add(answer.drill, answer.seconds);
     units.set(answer.unit, { card, lastDay: answer.day, lastOutcome: answer.outcome, run });
   }
   return new Map([...units].map(([unit, replay]) => [unit, memoryOf(replay)]));

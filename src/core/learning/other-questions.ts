@@ -336,7 +336,7 @@ function makerOf(frame: RoundFrame): (drill: OtherDrill, random: Random) => Spec
   const plants = [...seen.values()];
   const up = plantsUp(frame.library, frame.isoDate);
   return (drill, random) => {
-    const level = difficultyAfter(frame.learner.past.get(drill)?.outcomes ?? []) / hardest;
+    const level = difficultyAfter(frame.learner.past.get(drill) ?? []) / hardest;
     return makers[drill]({ ...frame, plants, up, random, level, seed: random.integer(1, 2 ** 31 - 1) });
   };
 }
@@ -355,7 +355,7 @@ export const otherQuestion = (
 export function otherQuestions(frame: RoundFrame, count: number, random: Random): Specification[] {
   if (count < 1) return [];
   const make = makerOf(frame);
-  const times = (drill: OtherDrill) => frame.learner.past.get(drill)?.outcomes.length ?? 0;
+  const times = (drill: OtherDrill) => frame.learner.past.get(drill)?.length ?? 0;
   const order = shuffledBy<OtherDrill>(otherDrills, random).sort((a, b) => times(a) - times(b));
   const made: Specification[] = [];
   for (let i = 0; made.length < count && i < 2 * order.length; i += 1) {

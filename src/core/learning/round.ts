@@ -12,7 +12,6 @@ import {
   plantsOf,
   tellingShown
 } from './drills';
-import { usualSeconds } from './memory';
 import type { LearnerState, RoundFrame } from './frame';
 import { otherQuestions } from './other-questions';
 import { type DrillPair, type Member, pairKey, unitsOf } from './unit';
@@ -132,7 +131,7 @@ export function questionOn(
   isFirst: boolean,
   random: Random
 ): PairSpecification {
-  const level = difficultyAfter(learner.past.get(drill)?.outcomes ?? []) / hardest;
+  const level = difficultyAfter(learner.past.get(drill) ?? []) / hardest;
   const seed = random.integer(1, 2 ** 31 - 1);
   switch (drill) {
     case 'side by side': {
@@ -214,5 +213,5 @@ function strewn(onPairs: readonly Specification[], others: readonly Specificatio
 }
 
 /** How long a round will take this learner, in seconds: reading what follows an answer takes as long again. */
-export const roundSeconds = (drills: readonly DrillName[], { past }: LearnerState): number =>
-  drills.reduce((sum, drill) => sum + 2 * usualSeconds(drill, past.get(drill)?.seconds ?? []), 0);
+export const roundSeconds = (drills: readonly DrillName[], { times }: LearnerState): number =>
+  drills.reduce((sum, drill) => sum + 2 * times.usual(drill), 0);
