@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { isDrawnAt } from '../../src/core/figure';
-import type { ContentFile, Library, LibraryTaxon } from '../../src/core/knowledge';
+import type { ContentFile, Library, LibraryTaxon, ReadResult } from '../../src/core/knowledge';
 import { readLibrary } from '../../src/core/knowledge';
 
 const folder = join(import.meta.dirname, '../../content');
@@ -13,11 +13,17 @@ export const shippedFiles = (): ContentFile[] =>
     .map((entry) => join(entry.parentPath, entry.name))
     .map((path) => ({ path: relative(folder, path), text: readFileSync(path, 'utf8') }));
 
-export function shippedLibrary(): Library {
+let read: Exclude<ReadResult, { problems: unknown }> | undefined;
+
+/** The starter library, as document and compiled: read once for all test files of a worker, so nothing may change it. */
+export function shippedContent() {
+  if (read) return read;
   const result = readLibrary(shippedFiles());
   if ('problems' in result) throw new Error(result.problems.join('\n'));
-  return result.library;
+  return (read = result);
 }
+
+export const shippedLibrary = (): Library => shippedContent().library;
 
 /** The taxa that have a drawing. */
 export const drawnTaxa = (library: Library): LibraryTaxon[] =>

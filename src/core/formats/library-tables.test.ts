@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { shippedFiles } from '../../../tests/support/content';
+import { shippedContent } from '../../../tests/support/content';
 import {
   type LibraryDocument,
   type Taxon,
@@ -8,7 +8,6 @@ import {
   cellAt,
   applyEdits,
   compileLibrary,
-  readLibrary,
   withCell
 } from '../knowledge';
 import {
@@ -21,9 +20,7 @@ import {
   writeCsv
 } from './index';
 
-const shipped = readLibrary(shippedFiles());
-if ('problems' in shipped) throw new Error(shipped.problems.join('\n'));
-const { document } = shipped;
+const { document } = shippedContent();
 const tables = libraryTables(document);
 const taxon = (slug: string) => document.taxa.find((one) => one.slug === slug)!;
 const withTaxon = (changed: Taxon): LibraryDocument => ({

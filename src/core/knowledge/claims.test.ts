@@ -1,10 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { shippedFiles } from '../../../tests/support/content';
-import { type LibraryDocument, claimsOf, compileLibrary, readLibrary, useOfPart, withCell } from './index';
+import { shippedContent } from '../../../tests/support/content';
+import { type LibraryDocument, claimsOf, compileLibrary, useOfPart, withCell } from './index';
 
-const shipped = readLibrary(shippedFiles());
-if ('problems' in shipped) throw new Error(shipped.problems.join('\n'));
-const { document, library } = shipped;
+const { document, library } = shippedContent();
 const hashes = (from: LibraryDocument, slug: string) =>
   claimsOf(compileLibrary(from).library.taxa.get(slug)!).map(({ kind, hash }) => `${kind} ${hash}`);
 /** Which claims of ramsons lapse when one cell is changed. */

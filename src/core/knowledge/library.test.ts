@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { shippedFiles } from '../../../tests/support/content';
+import { shippedContent } from '../../../tests/support/content';
 import {
   type LibraryDocument,
   type Taxon,
@@ -7,13 +7,10 @@ import {
   englishName,
   isDangerous,
   lacksOrgan,
-  readLibrary,
   useClaims
 } from './index';
 
-const shipped = readLibrary(shippedFiles());
-if ('problems' in shipped) throw new Error(shipped.problems.join('\n'));
-const { document, library } = shipped;
+const { document, library } = shippedContent();
 
 /** The shipped document with one taxon changed. */
 function changed(slug: string, change: (taxon: Taxon) => Taxon): LibraryDocument {

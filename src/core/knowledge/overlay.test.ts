@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { shippedFiles } from '../../../tests/support/content';
+import { shippedContent } from '../../../tests/support/content';
 import {
   type Edit,
   type LibraryDocument,
@@ -9,14 +9,11 @@ import {
   cellsOf,
   compileLibrary,
   parseCell,
-  readLibrary,
   stricter,
   withCell
 } from './index';
 
-const shipped = readLibrary(shippedFiles());
-if ('problems' in shipped) throw new Error(shipped.problems.join('\n'));
-const { document } = shipped;
+const { document } = shippedContent();
 const taxon = (slug: string, from: LibraryDocument = document) => from.taxa.find((one) => one.slug === slug)!;
 const edit = (slug: string, path: string, value: unknown, from = document): Edit => ({
   taxon: slug,
