@@ -38,10 +38,15 @@ async function answerTimes(client: Client, walkPath: string, rounds: number): Pr
 async function pdfTimes(instructor: Client, walkPath: string): Promise<{ ms: number[]; pairs: number }> {
   const stopId = /id="at-([0-9a-f-]{36})"/.exec(await instructor.text(walkPath))![1]!;
   for (const taxon of ['smyrnium-olusatrum', 'anthriscus-sylvestris', 'sambucus-nigra'])
-    await instructor.post(`${walkPath}?/addTaxon`, { stopId, taxon, role: 'show', __superform_id: 'taxon' });
+    await instructor.change(`${walkPath}?/addTaxon`, {
+      stopId,
+      taxon,
+      role: 'show',
+      __superform_id: 'taxon'
+    });
   const ms: number[] = [];
   for (let version = 0; version < 5; version += 1) {
-    await instructor.post(`${walkPath}/brief?/publish`);
+    await instructor.change(`${walkPath}/brief?/publish`);
     const address = `${walkPath}/print/learners`;
     const made = await timed(async () => {
       const stateOf = async (response: Response) => ((await response.json()) as { state: string }).state;

@@ -219,7 +219,7 @@ describe('a change', () => {
 
   it('to leave a taxon out needs its reason', async () => {
     const role = (fields: Record<string, string>) =>
-      clients.instructor.post(`${walk}?/changeTaxon`, { taxon: 'nasturtium-officinale', ...fields });
+      clients.instructor.change(`${walk}?/changeTaxon`, { taxon: 'nasturtium-officinale', ...fields });
     const refused = await role({ role: 'leave out', reason: ' ' });
     expect(refused.status).toBe(400);
     expect(await refused.text()).toContain('Write down why it is left out.');
@@ -235,7 +235,7 @@ describe('a change', () => {
   ])('of a stop to %j is refused with a message', async (change, message) => {
     const html = await clients.instructor.text(walk);
     const [, id] = /id="at-([0-9a-f-]{36})"/.exec(html)!;
-    const response = await clients.instructor.post(`${walk}?/changeStop`, {
+    const response = await clients.instructor.change(`${walk}?/changeStop`, {
       id: id!,
       name: 'Gate meadow',
       minutes: '25',
@@ -341,7 +341,7 @@ describe('another school', () => {
       const html = await ilse.text(path);
       expect(html).not.toMatch(/Wood in leaf|Crannoge|Imke Sandvoss/);
     }
-    const response = await ilse.post(`${walk}?/removeTaxon`, { taxon: 'allium-ursinum' });
+    const response = await ilse.post(`${walk}?/removeTaxon`, { taxon: 'allium-ursinum', revision: '1' });
     expect(response.status).toBe(404);
     expect(await clients.instructor.text(walk)).toContain('Allium ursinum');
   });

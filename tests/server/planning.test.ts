@@ -15,7 +15,7 @@ import type { Viewer } from '../../src/lib/server/accounts';
 import { readSite } from '../../src/lib/server/sites';
 import { addStop, addTaxon, listStops } from '../../src/lib/server/stops';
 import { reservationProblem } from '../../src/lib/server/takings';
-import { addWalk, listWalks, readWalk } from '../../src/lib/server/walks';
+import { type Walk, addWalk, listWalks, readWalk } from '../../src/lib/server/walks';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { emptyText } from '../../src/core/walk';
@@ -48,6 +48,13 @@ afterAll(async () => {
 const wood = () => walks['Wood in leaf']!;
 const marsh = () => walks['Saltmarsh at low water']!;
 const idOf = (walk: string) => walk.split('/').at(-1)!;
+/** The form of a walk's day as it is filled. */
+const dayFields = (walk: Walk, dueAt = '') =>
+  Object.fromEntries(
+    Object.entries({ ...walk, dueAt, level: '', paceFactor: '', revision: undefined })
+      .filter(([, value]) => typeof value === 'string' || typeof value === 'number')
+      .map(([name, value]) => [name, String(value)])
+  );
 const planOf = (walk: string) => inDemo(async (db) => (await readPlan(db, instructor, idOf(walk)))!);
 const stopsOf = async (walk: string) =>
   (await planOf(walk)).checks.filter(({ state }) => state === 'stop').map(({ key }) => key);
@@ -129,26 +136,120 @@ describe('two who edit one plan', () => {
     expect((await set(clients.instructor, '7', seen)).status).toBe(200);
     const late = await set(clients.owner, '9', seen);
     expect(late.status).toBe(409);
-    expect(await late.text()).toMatch(/Bram Oakhill changed this plan at \d\d:\d\d/);
+    expect(await late.text()).toMatch(
+      /Bram Oakhill set the minutes of a stop at \d\d:\d\d, while you had it open/
+    );
     const minutes = async () => (await planOf(marsh())).stops[0]!.minutes;
     expect(await minutes()).toBe(7);
     expect((await set(clients.owner, '5', await revision(clients.owner))).status).toBe(200);
     expect(await minutes()).toBe(5);
+  });
+
+  /** Every way to change a plan, and what the other of the two is told of it. */
+  const ways: readonly (readonly [
+    action: string,
+    told: string,
+    fields: () => Promise<Record<string, string>>
+  ])[] = [
+    ['?/removeStop', 'removed a stop', async () => ({ id: (await planOf(marsh())).stops.at(-1)!.id })],
+    [
+      '?/changeStop',
+      'changed a stop',
+      async () => {
+        const [stop] = (await planOf(marsh())).stops;
+        return { id: stop!.id, name: stop!.name, minutes: '6', talkingPoints: JSON.stringify(emptyText) };
+      }
+    ],
+    [
+      '?/addTaxon',
+      'added a plant',
+      async () => ({
+        stopId: (await planOf(marsh())).stops[0]!.id,
+        taxon: 'urtica-dioica',
+        role: 'show',
+        __superform_id: 'taxon'
+      })
+    ],
+    ['?/changeTaxon', 'changed a plant', async () => ({ taxon: 'urtica-dioica', role: 'danger' })],
+    ['?/removeTaxon', 'took a plant off the plan', async () => ({ taxon: 'urtica-dioica' })],
+    [
+      '/day?/move',
+      'changed the day, its times or its group',
+      async () => dayFields((await planOf(marsh())).walk)
+    ],
+    [
+      '/kit?/weather',
+      'changed the weather limits',
+      async () => ({ 'limit wind': 'Force 6', 'decides wind': 'Bram', 'when wind': 'at nine' })
+    ],
+    [
+      '/group?/leaders',
+      'chose the leaders',
+      async () => ({ leaderId: (await planOf(marsh())).walk.leaderId })
+    ]
+  ];
+  it.each(ways)(
+    '%s states what its page showed; who comes second is told “%s”, and nothing of theirs is stored',
+    async (action, told, fields) => {
+      const path = `${marsh()}${action}`;
+      const sent = await fields();
+      const seen = String((await planOf(marsh())).walk.revision);
+      expect((await clients.instructor.post(path, sent)).status, 'without a revision').toBe(400);
+      const both = await Promise.all(
+        [clients.instructor, clients.owner].map((client) => client.post(path, { ...sent, revision: seen }))
+      );
+      expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
+      const refused = await both.find(({ status }) => status === 409)!.text();
+      expect(refused).toMatch(new RegExp(`(Bram Oakhill|Nessa Quilligan) ${told} at \\d\\d:\\d\\d`));
+      expect((await planOf(marsh())).walk.revision).toBe(Number(seen) + 1);
+    }
+  );
+
+  it('may be one who has two pages open, until somebody else comes between', async () => {
+    const [stop] = (await planOf(marsh())).stops;
+    const set = (client: Client, revision: number, minutes: string) =>
+      client.post(`${marsh()}?/setMinutes`, { id: stop!.id, minutes, revision: String(revision) });
+    const first = (await planOf(marsh())).walk.revision;
+    expect((await set(clients.owner, first, '6')).status).toBe(200);
+    expect((await set(clients.owner, first, '7')).status).toBe(200);
+    expect((await set(clients.instructor, first + 2, '8')).status).toBe(200);
+    expect((await set(clients.owner, first + 3, '9')).status).toBe(200);
+    // The first page, which never showed what the other did.
+    expect((await set(clients.owner, first, '10')).status).toBe(409);
+    expect((await planOf(marsh())).stops[0]!.minutes).toBe(9);
+  });
+
+  it('publish what they have seen', async () => {
+    const seen = String((await planOf(wood())).walk.revision);
+    const [stop] = (await planOf(wood())).stops;
+    const minutes = String(stop!.minutes);
+    await clients.owner.change(`${wood()}?/setMinutes`, { id: stop!.id, minutes });
+    const response = await clients.instructor.post(`${wood()}/brief?/publish`, { revision: seen });
+    expect(response.status).toBe(409);
+    expect(await response.text()).toContain('set the minutes of a stop');
+  });
+
+  it('pack one kit: each thing by itself, and what one struck off is not packed by the other unseen', async () => {
+    const kit = (client: Client, from: string, to: string, item = 'phone') =>
+      client.post(`${marsh()}/kit?/change`, { item, isOwn: 'false', from, to });
+    expect((await kit(clients.assistant, 'unpacked', 'packed')).status).toBe(200);
+    expect((await kit(clients.owner, 'unpacked', 'packed')).status).toBe(200);
+    expect((await kit(clients.instructor, 'packed', 'struck')).status).toBe(200);
+    const late = await kit(clients.assistant, 'packed', 'unpacked');
+    expect(late.status).toBe(409);
+    expect(await late.text()).toMatch(/Bram Oakhill struck it off at \d\d:\d\d/);
+    expect((await planOf(marsh())).facts.kit.struck).toContain('phone');
+    expect((await kit(clients.owner, 'struck', 'unpacked')).status).toBe(200);
   });
 });
 
 describe('lifting a stop', () => {
   it('needs a reason, keeps it for ever, and is taken back by an entry that names it', async () => {
     const late = { ...(await planOf(wood())).walk };
-    const day = { ...late, dueAt: '12:00', cohortId: late.cohortId!, level: '', paceFactor: '' };
-    const fields = Object.fromEntries(
-      Object.entries(day)
-        .filter(([, value]) => typeof value === 'string' || typeof value === 'number')
-        .map(([name, value]) => [name, String(value)])
-    );
-    expect((await clients.instructor.post(`${wood()}/day?/move`, fields)).status).toBe(200);
+    const fields = dayFields(late, '12:00');
+    expect((await clients.instructor.change(`${wood()}/day?/move`, fields)).status).toBe(200);
     expect(await stopsOf(wood())).toEqual(['fits']);
-    const lift = (fields: Record<string, string>) => clients.instructor.post(`${wood()}?/lift`, fields);
+    const lift = (fields: Record<string, string>) => clients.instructor.change(`${wood()}?/lift`, fields);
     const short = await lift({ key: 'fits', reason: 'ok' });
     expect(short.status).toBe(400);
     expect(await short.text()).toContain('Write down the reason');
@@ -158,15 +259,15 @@ describe('lifting a stop', () => {
     expect(await stopsOf(wood())).toEqual([]);
     const [entry] = (await planOf(wood())).lifts;
     expect(entry).toMatchObject({ key: 'fits', by: 'Bram Oakhill' });
-    await clients.owner.post(`${wood()}?/takeLiftBack`, { id: entry!.id });
+    await clients.owner.change(`${wood()}?/takeLiftBack`, { id: entry!.id });
     expect(await stopsOf(wood())).toEqual(['fits']);
     expect((await planOf(wood())).lifts[0]!.takenBack).toMatchObject({ by: 'Nessa Quilligan' });
     await expect(inDemo((db) => db.query('delete from check_lift'))).rejects.toThrow(/permission denied/);
-    await clients.instructor.post(`${wood()}/day?/move`, { ...fields, dueAt: '' });
+    await clients.instructor.change(`${wood()}/day?/move`, { ...fields, dueAt: '' });
   });
 
   it('is refused for what nothing can lift', async () => {
-    const response = await clients.owner.post(`${marsh()}?/lift`, {
+    const response = await clients.owner.change(`${marsh()}?/lift`, {
       key: 'sources beta-vulgaris-maritima',
       reason: 'Everybody here eats it, and always has.'
     });
@@ -374,11 +475,11 @@ describe('a version of the brief', () => {
     );
     const plan = await planOf(wood());
     const [stop] = plan.stops;
-    await clients.instructor.post(`${wood()}?/setMinutes`, { id: stop!.id, minutes: '20' });
+    await clients.instructor.change(`${wood()}?/setMinutes`, { id: stop!.id, minutes: '20' });
     expect(await clients.instructor.words(`${wood()}/brief`)).toMatch(
       /differences between version 1 and the plan/
     );
-    expect((await clients.instructor.post(`${wood()}/brief?/publish`)).status).toBe(200);
+    expect((await clients.instructor.change(`${wood()}/brief?/publish`)).status).toBe(200);
     const words = await clients.instructor.words(`${wood()}/brief`);
     expect(words).toContain('waits for Ruth Penhale');
     expect(words).toContain('What version 2 says otherwise than version 1');
@@ -389,13 +490,13 @@ describe('a version of the brief', () => {
 });
 
 describe('a remark on a pair', () => {
-  const remark = (fields: Record<string, string>) => clients.instructor.post(`${wood()}?/remark`, fields);
+  const remark = (fields: Record<string, string>) => clients.instructor.change(`${wood()}?/remark`, fields);
   it('goes into the next brief, beside its sheet; the pair stays', async () => {
     const words = 'Two leaves of it stand in the carpet itself.';
     const pair = { target: 'allium-ursinum', lookalike: 'arum-maculatum' };
     expect((await remark({ ...pair, words })).status).toBe(200);
     expect(await clients.instructor.words(`${wood()}/brief`)).toContain('Remarks on pairs');
-    await clients.instructor.post(`${wood()}/brief?/publish`);
+    await clients.instructor.change(`${wood()}/brief?/publish`);
     expect(await clients.learner.words(`${wood()}/brief`)).toContain(`The leaders add ${words}`);
     expect((await remark({ ...pair, words: '' })).status).toBe(200);
     expect((await planOf(wood())).remarks.size).toBe(0);
@@ -410,7 +511,7 @@ describe('bad input to a plan', () => {
   it('of talking points with markup keeps the letters, and of another shape is refused', async () => {
     const [, id] = /id="at-([0-9a-f-]{36})"/.exec(await clients.instructor.text(marsh()))!;
     const send = (talkingPoints: string) =>
-      clients.instructor.post(`${marsh()}?/changeStop`, {
+      clients.instructor.change(`${marsh()}?/changeStop`, {
         id: id!,
         name: 'Slipway',
         minutes: '5',
@@ -427,7 +528,7 @@ describe('bad input to a plan', () => {
   });
 
   it('of more pieces than the patch has names who reserves the rest', async () => {
-    const response = await clients.instructor.post(`${wood()}?/changeTaxon`, {
+    const response = await clients.instructor.change(`${wood()}?/changeTaxon`, {
       taxon: 'allium-ursinum',
       role: 'gather',
       part: 'leaf',

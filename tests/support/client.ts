@@ -43,6 +43,13 @@ export class Client {
     return response;
   }
 
+  /** Changes a plan as somebody does who has just looked at it: with the revision that the page showed. */
+  async change(action: string, fields: Record<string, string> = {}): Promise<Response> {
+    const page = await this.text(action.slice(0, action.indexOf('?')));
+    const revision = /name="revision" value="(\d+)"/.exec(page)?.[1];
+    return this.post(action, { ...fields, ...(revision && { revision }) });
+  }
+
   /** Sends a form and returns where it leads. */
   async submit(path: string, fields: Record<string, string> = {}): Promise<string> {
     const response = await this.post(path, fields);

@@ -196,35 +196,3 @@ export async function removeWalk(db: SchoolDb, id: string): Promise<boolean> {
   );
   return Boolean(rowCount);
 }
-
-/**
- * Counts a change of the plan, and keeps two people who change it at once apart.
- * @param seen the revision that the sender's page showed; undefined where it does not matter
- * @returns who changed it since, in words; undefined where nobody did
- */
-export async function claimPlan(
-  db: SchoolDb,
-  viewer: Viewer,
-  walkId: string,
-  seen: number | undefined
-): Promise<string | undefined> {
-  const { rows } = await db.query<{
-    revision: number;
-    name: string | null;
-    clock: string | null;
-    own: boolean;
-  }>(
-    `select walk.revision, person.name, to_char(changed_at, 'HH24:MI') as clock, changed_by = $2 as own
-       from walk left join person on person.school_id = walk.school_id and person.id = changed_by
-      where walk.id = $1 for update of walk`,
-    [walkId, viewer.personId]
-  );
-  const row = rows[0]!;
-  if (seen !== undefined && seen !== row.revision && !row.own)
-    return `Not stored: ${row.name ?? 'somebody'} changed this plan at ${row.clock ?? 'the same time'}, while you had it open. You see it now as it stands; what you typed is kept. Look, and send it again.`;
-  await db.query(
-    'update walk set revision = revision + 1, changed_by = $2, changed_at = now() where id = $1',
-    [walkId, viewer.personId]
-  );
-  return undefined;
-}

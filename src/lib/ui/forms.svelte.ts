@@ -1,6 +1,8 @@
-import type { SubmitFunction } from '@sveltejs/kit';
+import type { ActionResult, SubmitFunction } from '@sveltejs/kit';
 import { superForm as superFormOf } from 'sveltekit-superforms';
 import { enhance as enhanceOf } from '$app/forms';
+import { invalidateAll } from '$app/navigation';
+import { tick } from 'svelte';
 
 /**
  * Forms that are sent with script. A refusal that is none of what was typed (the database away, too large, signed out,
@@ -24,6 +26,25 @@ export function inWords(error: unknown): string {
   return `${String(error.message)} What you typed still stands here.${number}`;
 }
 
+const isTyped = (one: Element): one is HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement =>
+  one instanceof HTMLSelectElement ||
+  one instanceof HTMLTextAreaElement ||
+  (one instanceof HTMLInputElement && !['hidden', 'file', 'submit'].includes(one.type));
+
+/** Where somebody else was first, the page shows what there is now, with what was typed still in the form. */
+async function showAnew(result: ActionResult, form?: HTMLFormElement): Promise<void> {
+  if (result.type !== 'failure' || result.status !== 409) return;
+  const typed = [...(form?.elements ?? [])]
+    .filter(isTyped)
+    .map((field) => ({ field, value: field.value, checked: 'checked' in field && field.checked }));
+  await invalidateAll();
+  await tick();
+  for (const { field, value, checked } of typed) {
+    field.value = value;
+    if ('checked' in field) field.checked = checked;
+  }
+}
+
 /** In place of the action of `$app/forms`. */
 export const enhance = (form: HTMLFormElement, submit?: SubmitFunction) =>
   enhanceOf(form, async (input) => {
@@ -32,6 +53,7 @@ export const enhance = (form: HTMLFormElement, submit?: SubmitFunction) =>
     return async (outcome) => {
       const { result } = outcome;
       if (result.type === 'error') told = inWords(result.error);
+      await showAnew(result, form);
       const shown = result.type === 'error' ? { ...outcome, update: async () => undefined } : outcome;
       await (then ? then(shown) : shown.update());
     };
@@ -42,5 +64,6 @@ export const superForm: typeof superFormOf = (form, options) =>
   superFormOf(form, {
     ...options,
     onSubmit: refusal.forget,
+    onResult: ({ result }) => showAnew(result),
     onError: ({ result }) => void (told = inWords(result.error))
   });

@@ -18,9 +18,10 @@ import {
   taxonFacts
 } from '$core/walk';
 import { confirmedClaims, sourcesFor } from '$lib/server/bookshelf';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import { liftCheck, takeLiftBack } from '$lib/server/lifts';
 import { type Plan, atPatch, readPlan } from '$lib/server/plan';
+import { changePlan, changeWalk } from '$lib/server/plan-changes';
 import type { Patch } from '$lib/server/patches';
 import { setRemark } from '$lib/server/remarks';
 import type { SchoolDb } from '$lib/server/school';
@@ -37,8 +38,8 @@ import {
   setMinutes
 } from '$lib/server/stops';
 import { reservationProblem } from '$lib/server/takings';
-import { claimPlan, readWalk } from '$lib/server/walks';
-import type { Actions, PageServerLoad, RequestEvent } from './$types';
+import { readWalk } from '$lib/server/walks';
+import type { Actions, PageServerLoad } from './$types';
 
 const Minutes = z.coerce
   .number('Enter whole minutes.')
@@ -176,31 +177,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
   });
 };
 
-/** The revision that the sender's page showed. */
-const seenRevision = (data: FormData): number | undefined => {
-  const parsed = z.coerce.number().int().min(1).safeParse(data.get('revision'));
-  return parsed.success ? parsed.data : undefined;
-};
-
-/**
- * Work on the plan of a walk that the viewer leads. Where somebody else has changed it since the sender's page
- * was loaded, nothing is done and they are told who.
- */
-function onPlan<T>(
-  { locals, params }: RequestEvent,
-  data: FormData,
-  work: (db: SchoolDb, plan: Plan, viewer: Viewer) => Promise<T>
-) {
-  const viewer = leading(locals);
-  const id = idFrom(params.walk, 'walk');
-  return inSchoolOf(viewer, async (db) => {
-    found(await readWalk(db, viewer, id), 'walk');
-    const conflict = await claimPlan(db, viewer, id, seenRevision(data));
-    if (conflict) return fail(409, { problem: conflict });
-    return work(db, (await readPlan(db, viewer, id))!, viewer);
-  });
-}
-
 /** Why a walk cannot have these pieces of the patch at a stop; undefined where it can, or none are asked. */
 async function overdrawn(
   db: SchoolDb,
@@ -286,7 +262,7 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const form = await superValidate(data, zod4(StopForm), { id: 'stop' });
     if (!form.valid) return fail(400, { form });
-    return onPlan(event, data, async (db, plan) => {
+    return changePlan(event, data, 'added a stop', async (db, plan) => {
       const { patchId, longitude, latitude, name, points, activity, ...rest } = form.data;
       const patch = plan.patches.find((one) => one.id === patchId);
       const middle = plan.walk.kind === 'class' ? plan.facts.stops[0]?.at : undefined;
@@ -315,7 +291,7 @@ export const actions: Actions = {
   /** A patch becomes a stop, its plant in the role that the engine proposes. */
   addPatch: async (event) => {
     const data = await event.request.formData();
-    return onPlan(event, data, async (db, plan) => {
+    return changePlan(event, data, 'took a patch into the plan', async (db, plan) => {
       const patch = plan.patches.find(({ id }) => id === data.get('patchId'));
       const entry = patch && plan.library.taxa.get(patch.taxon);
       if (!patch || !entry) return fail(404, { problem: 'This patch is not there any more.' });
@@ -347,7 +323,7 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const change = StopChange.safeParse(fieldsOf(data));
     if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
-    return onPlan(event, data, async (db, plan) => {
+    return changePlan(event, data, 'changed a stop', async (db, plan) => {
       const { id, activity, materials, allergens, fire, blades, isOnShore, ...rest } = change.data;
       if (!plan.stops.some((stop) => stop.id === id))
         return fail(404, { problem: 'This stop was removed meanwhile; what you typed is kept below.' });
@@ -365,8 +341,8 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const change = z.object({ id: z.uuid(), minutes: Minutes }).safeParse(fieldsOf(data));
     if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
-    return onPlan(event, data, async (db, plan) => {
-      await setMinutes(db, plan.walk.id, change.data.id, change.data.minutes);
+    return changeWalk(event, data, 'set the minutes of a stop', async (db, walkId) => {
+      await setMinutes(db, walkId, change.data.id, change.data.minutes);
       return {};
     });
   },
@@ -374,8 +350,8 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const ids = z.array(z.uuid()).max(200).safeParse(data.getAll('id'));
     if (!ids.success) return fail(400, { problem: 'These are no stops.' });
-    return onPlan(event, data, async (db, plan) =>
-      (await orderStops(db, plan.walk.id, ids.data))
+    return changeWalk(event, data, 'put the stops in another order', async (db, walkId) =>
+      (await orderStops(db, walkId, ids.data))
         ? {}
         : fail(409, { problem: 'Stops were added or removed meanwhile. The plan is shown as it stands now.' })
     );
@@ -384,8 +360,8 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const target = z.uuid().safeParse(data.get('id'));
     if (!target.success) return fail(400, { problem: 'No such stop.' });
-    return onPlan(event, data, async (db, plan) => {
-      await removeStop(db, plan.walk.id, target.data);
+    return changeWalk(event, data, 'removed a stop', async (db, walkId) => {
+      await removeStop(db, walkId, target.data);
       return {};
     });
   },
@@ -393,7 +369,7 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const form = await superValidate(data, zod4(TaxonForm), { id: 'taxon' });
     if (!form.valid) return fail(400, { form });
-    return onPlan(event, data, async (db, plan, viewer) => {
+    return changePlan(event, data, 'added a plant', async (db, plan, viewer) => {
       const { stopId, taxon, role, reason } = form.data;
       const entry = plan.library.taxa.get(taxon);
       if (!entry) return setError(form, 'taxon', 'Choose a taxon of the library.');
@@ -423,7 +399,7 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const change = TaxonChange.safeParse(fieldsOf(data));
     if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
-    return onPlan(event, data, async (db, plan, viewer) => {
+    return changePlan(event, data, 'changed a plant', async (db, plan, viewer) => {
       const { taxon, role, reason, part, portion, piecesEach, specimens, handling } = change.data;
       const planned = plan.taxa.find((one) => one.taxon === taxon);
       if (!planned) return fail(404, { problem: 'This taxon is not on the walk.' });
@@ -447,8 +423,8 @@ export const actions: Actions = {
   },
   removeTaxon: async (event) => {
     const data = await event.request.formData();
-    return onPlan(event, data, async (db, plan) => {
-      await removeTaxon(db, plan.walk.id, String(data.get('taxon')));
+    return changeWalk(event, data, 'took a plant off the plan', async (db, walkId) => {
+      await removeTaxon(db, walkId, String(data.get('taxon')));
       return {};
     });
   },
@@ -456,7 +432,7 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const remark = Remark.safeParse(fieldsOf(data));
     if (!remark.success) return fail(400, { problem: `Not kept. ${problems(remark.error)}` });
-    return onPlan(event, data, async (db, plan, viewer) => {
+    return changePlan(event, data, 'wrote a comment on a pair', async (db, plan, viewer) => {
       const { target, lookalike, words } = remark.data;
       const planned = plan.taxa.find(({ taxon }) => taxon === target);
       if (!planned?.survey.pairs.some((pair) => pair.lookalike.taxon.slug === lookalike))
@@ -469,7 +445,7 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const lift = LiftForm.safeParse(fieldsOf(data));
     if (!lift.success) return fail(400, { problem: `Not lifted. ${problems(lift.error)}` });
-    return onPlan(event, data, async (db, plan, viewer) => {
+    return changePlan(event, data, 'lifted a stop of the checks', async (db, plan, viewer) => {
       const check = plan.checks.find(({ key, state }) => key === lift.data.key && state === 'stop');
       if (!check) return fail(409, { problem: 'This stop is not there any more.' });
       if (!check.mayLift) return fail(403, { problem: 'Nothing can lift this stop: it has to be mended.' });
@@ -481,14 +457,8 @@ export const actions: Actions = {
     const data = await event.request.formData();
     const back = BackForm.safeParse(fieldsOf(data));
     if (!back.success) return fail(400, { problem: 'No such lift.' });
-    return onPlan(event, data, async (db, plan, viewer) => {
-      const isBack = await takeLiftBack(
-        db,
-        viewer,
-        plan.walk.id,
-        back.data.id,
-        back.data.reason || 'taken back'
-      );
+    return changeWalk(event, data, 'took a lifted stop back', async (db, walkId, viewer) => {
+      const isBack = await takeLiftBack(db, viewer, walkId, back.data.id, back.data.reason || 'taken back');
       return isBack ? {} : fail(409, { problem: 'This was taken back already.' });
     });
   }

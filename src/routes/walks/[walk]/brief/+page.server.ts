@@ -10,10 +10,11 @@ import {
   readBrief,
   readersOf
 } from '$lib/server/briefs';
-import { found, idFrom, inSchoolOf, leading, signedIn, teaching } from '$lib/server/guard';
+import { found, idFrom, inSchoolOf, signedIn, teaching } from '$lib/server/guard';
 import { isLeaderOf, mayReadHealth } from '$lib/server/health';
 import { photographsOfPairs } from '$lib/server/photographs';
 import { readPlan } from '$lib/server/plan';
+import { changePlan } from '$lib/server/plan-changes';
 import { readSettings } from '$lib/server/schools';
 import { readWalk } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
@@ -72,14 +73,12 @@ export const load: PageServerLoad = ({ locals, params }) => {
 };
 
 export const actions: Actions = {
-  publish: ({ locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.walk, 'walk');
-    return inSchoolOf(viewer, async (db) => {
-      const result = await publishBrief(db, viewer, found(await readPlan(db, viewer, id), 'walk'));
+  /** Of the plan as its sender has seen it. */
+  publish: async (event) =>
+    changePlan(event, await event.request.formData(), undefined, async (db, plan, viewer) => {
+      const result = await publishBrief(db, viewer, plan);
       return 'problem' in result ? fail(409, { problem: result.problem }) : { published: result.version };
-    });
-  },
+    }),
   /** A leader goes by this version. */
   confirm: ({ locals, params }) => {
     const viewer = teaching(locals);

@@ -60,6 +60,7 @@
             };
           }}
         >
+          <input type="hidden" name="revision" value={data.walk.revision} />
           <button class="btn btn-primary" disabled={publishing.isHeldBack || isPublishing}
             >{isPublishing ? 'Composing and drawing …' : publishLabel}</button
           >

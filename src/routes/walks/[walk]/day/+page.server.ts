@@ -6,9 +6,10 @@ import { usualFactor } from '$core/route';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
 import { lightAt } from '$lib/server/light';
 import { readPlan } from '$lib/server/plan';
+import { changeWalk } from '$lib/server/plan-changes';
 import { forecastStages, listSightings, seasonOf } from '$lib/server/sightings';
 import { WalkDay, WalkTimes, pastProblem, walkChoices } from '$lib/server/walk-form';
-import { claimPlan, removeWalk, saveWalkDay } from '$lib/server/walks';
+import { removeWalk, saveWalkDay } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = WalkDay.extend(WalkTimes.shape);
@@ -59,42 +60,38 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 };
 
 export const actions: Actions = {
-  move: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.walk, 'walk');
-    const form = await superValidate(request, zod4(Form));
+  move: async (event) => {
+    const viewer = leading(event.locals);
+    const data = await event.request.formData();
+    const form = await superValidate(data, zod4(Form));
     if (!form.valid) return fail(400, { form });
     const past = pastProblem(form.data.heldOn, viewer.today);
     if (past) return setError(form, 'heldOn', past);
     const { cohorts } = await walkChoices(viewer);
-    const { cohortId, ...rest } = form.data;
+    const { cohortId, level, dueAt, paceFactor, ...rest } = form.data;
     if (cohortId && !cohorts.some(({ value }) => value === cohortId))
       return setError(form, 'cohortId', 'Choose a group of your school.');
     if (rest.kind === 'class' && !rest.venue) return setError(form, 'venue', 'Say where the class is held.');
-    await inSchoolOf(viewer, async (db) => {
-      found(await readPlan(db, viewer, id), 'walk');
-      await claimPlan(db, viewer, id, undefined);
-      await saveWalkDay(db, id, {
-        ...rest,
-        cohortId,
-        level: rest.level,
-        dueAt: rest.dueAt,
-        paceFactor: rest.paceFactor
-      });
-    });
-    return message(form, 'Moved. The whole plan was worked out anew for this day.');
+    const result = await changeWalk(event, data, 'changed the day, its times or its group', (db, id) =>
+      saveWalkDay(db, id, { ...rest, cohortId, level, dueAt, paceFactor })
+    );
+    return result
+      ? fail(result.status, { form, ...result.data })
+      : message(form, 'Moved. The whole plan was worked out anew for this day.');
   },
-  remove: async ({ locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.walk, 'walk');
-    const isRemoved = await inSchoolOf(viewer, async (db) => {
-      found(await readPlan(db, viewer, id), 'walk');
-      return removeWalk(db, id);
-    });
-    if (isRemoved) redirect(303, '/walks');
-    return fail(409, {
-      problem:
-        'Not removed: people have the brief of this walk, have practised for it, or a stop was lifted on it.'
-    });
+  remove: async (event) => {
+    const result = await changeWalk(
+      event,
+      await event.request.formData(),
+      'removed the walk',
+      async (db, id) =>
+        (await removeWalk(db, id))
+          ? undefined
+          : fail(409, {
+              problem:
+                'Not removed: people have the brief of this walk, have practised for it, or a stop was lifted on it.'
+            })
+    );
+    return result ?? redirect(303, '/walks');
   }
 };

@@ -40,6 +40,9 @@
     <div class="lg:border-l lg:border-rule lg:pl-8">
       <form method="POST" action="?/move" novalidate use:enhance class="grid content-start gap-4">
         <h2>Day and group</h2>
+        <input type="hidden" name="revision" value={data.walk.revision} />
+        {#if action && 'problem' in action && 'form' in action}<Notice kind="problem">{action.problem}</Notice
+          >{/if}
         {#if $message}<Notice kind="done">{$message}</Notice>{/if}
         <WalkDayFields {form} {errors} cohorts={data.cohorts} today={data.today} />
         <details>
@@ -125,7 +128,9 @@
           if (!confirm(`Remove the walk “${data.walk.name}” with its stops?`)) event.preventDefault();
         }}
       >
-        {#if action && 'problem' in action && action.problem}<Notice kind="problem">{action.problem}</Notice
+        <input type="hidden" name="revision" value={data.walk.revision} />
+        {#if action && 'problem' in action && !('form' in action)}<Notice kind="problem"
+            >{action.problem}</Notice
           >{/if}
         <button class="btn btn-line btn-sm justify-self-start text-rosehip">Remove this walk</button>
       </form>

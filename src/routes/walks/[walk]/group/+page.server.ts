@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { DateTime } from 'luxon';
 import { z } from 'zod';
 import { concernKeys, notesBesideTaxa } from '$core/walk';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
 import {
   addHealthNote,
   healthNotes,
@@ -13,8 +13,9 @@ import {
 } from '$lib/server/health';
 import { listPeople } from '$lib/server/people';
 import { metTaxon, readPlan } from '$lib/server/plan';
+import { changeWalk } from '$lib/server/plan-changes';
 import { leads } from '$lib/server/accounts';
-import { claimPlan, saveLeaders } from '$lib/server/walks';
+import { saveLeaders } from '$lib/server/walks';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
@@ -86,24 +87,24 @@ async function onHealth<T>(
 }
 
 export const actions: Actions = {
-  leaders: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.walk, 'walk');
-    const data = await request.formData();
+  leaders: async (event) => {
+    const data = await event.request.formData();
     const parsed = z
       .object({ leaderId: z.uuid(), others: z.array(z.uuid()) })
       .safeParse({ leaderId: data.get('leaderId'), others: data.getAll('other') });
-    if (!parsed.success) return fail(400, { problem: 'Choose who leads.' });
-    return inSchoolOf(viewer, async (db) => {
-      found(await readPlan(db, viewer, id), 'walk');
+    if (!parsed.success) return fail(400, { problem: 'Choose who leads.', typed: undefined });
+    const typed = parsed.data;
+    const result = await changeWalk(event, data, 'chose the leaders', async (db, id) => {
       const people = await listPeople(db);
-      const leader = people.find((person) => person.id === parsed.data.leaderId);
+      const leader = people.find((person) => person.id === typed.leaderId);
       if (!leader || !['owner', 'instructor'].includes(leader.role))
         return fail(400, { problem: 'An owner or instructor of the school leads; assistants lead along.' });
-      await claimPlan(db, viewer, id, undefined);
-      await saveLeaders(db, id, leader.id, parsed.data.others);
-      return { done: 'The leaders are as you chose.' };
+      await saveLeaders(db, id, leader.id, typed.others);
+      return undefined;
     });
+    return result
+      ? fail(result.status, { problem: result.data.problem, typed })
+      : { done: 'The leaders are as you chose.' };
   },
   addNote: async (event) => {
     const viewer = signedIn(event.locals);

@@ -8,6 +8,15 @@
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data, form } = $props();
+  /** What was chosen and not kept stays chosen. */
+  const chosen = $derived(
+    (form && 'typed' in form
+      ? (form.typed as { leaderId: string; others: string[] } | undefined)
+      : undefined) ?? {
+      leaderId: data.leaderId,
+      others: data.otherLeaders
+    }
+  );
 </script>
 
 <svelte:head><title>Group of {data.walk.name} · Good Trail</title></svelte:head>
@@ -145,21 +154,22 @@
             async ({ update }) =>
               update({ reset: false })}
         >
+          <input type="hidden" name="revision" value={data.walk.revision} />
           <label class="mt-1 block font-[650]" for="leader">Leads</label>
-          <select id="leader" name="leaderId" class="select mt-1" value={data.leaderId}
+          <select id="leader" name="leaderId" class="select mt-1" value={chosen.leaderId}
             >{#each data.candidates.filter(({ role }) => role !== 'assistant') as one (one.value)}<option
                 value={one.value}>{one.name}</option
               >{/each}</select
           >
           <fieldset class="mt-2">
             <legend class="font-[650]">Lead along</legend>
-            {#each data.candidates.filter(({ value }) => value !== data.leaderId) as one (one.value)}
+            {#each data.candidates.filter(({ value }) => value !== chosen.leaderId) as one (one.value)}
               <label class="flex min-h-9 items-center gap-3"
                 ><input
                   type="checkbox"
                   name="other"
                   value={one.value}
-                  checked={data.otherLeaders.includes(one.value)}
+                  checked={chosen.others.includes(one.value)}
                   class="checkbox border-rule-strong"
                 />{one.name}, {one.role}</label
               >

@@ -1,10 +1,11 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { WeatherLimit, usualLimits, weatherKinds, weatherOf } from '$core/walk';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
-import { removeOwnKit, setKit } from '$lib/server/kit';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
+import { kitSteps, removeOwnKit, setKit, stepOf } from '$lib/server/kit';
 import { readPlan } from '$lib/server/plan';
-import { claimPlan, readWalk, saveWeather } from '$lib/server/walks';
+import { changeWalk } from '$lib/server/plan-changes';
+import { readWalk, saveWeather } from '$lib/server/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
@@ -24,20 +25,18 @@ export const load: PageServerLoad = ({ locals, params }) => {
           carriedBy,
           protects,
           isOwn: false,
-          isPacked: state.get(key)?.isPacked ?? false,
-          isStruck: state.get(key)?.isStruck ?? false
+          step: stepOf(state.get(key) ?? { isPacked: false, isStruck: false })
         })),
         ...plan.kitState
           .filter(({ isOwn }) => isOwn)
-          .map(({ item, isPacked }) => ({
+          .map(({ item, ...stands }) => ({
             key: item,
             label: item,
             why: 'added by the leaders',
             carriedBy: 'leaders' as const,
             protects: false,
             isOwn: true,
-            isPacked,
-            isStruck: false
+            step: stepOf(stands)
           }))
       ],
       weather: weatherKinds
@@ -60,7 +59,8 @@ const item = z.string().trim().min(1, 'Say what is packed.').max(200, 'At most 2
 const Change = z.object({
   item,
   isOwn: z.enum(['true', 'false']).transform((value) => value === 'true'),
-  to: z.enum(['packed', 'unpacked', 'struck', 'back', 'removed'])
+  from: z.enum(kitSteps),
+  to: z.enum([...kitSteps, 'removed'])
 });
 
 export const actions: Actions = {
@@ -70,18 +70,15 @@ export const actions: Actions = {
     const id = idFrom(params.walk, 'walk');
     const change = Change.safeParse(Object.fromEntries(await request.formData()));
     if (!change.success) return fail(400, { problem: 'No such thing in the kit.' });
-    const { to, isOwn } = change.data;
+    const { to, ...thing } = change.data;
     return inSchoolOf(viewer, async (db) => {
       found(await readWalk(db, viewer, id), 'walk');
-      if (to === 'removed') await removeOwnKit(db, id, change.data.item);
-      else
-        await setKit(db, viewer, id, {
-          item: change.data.item,
-          isOwn,
-          isPacked: to === 'packed',
-          isStruck: to === 'struck'
-        });
-      return {};
+      if (to === 'removed') {
+        await removeOwnKit(db, id, thing.item);
+        return {};
+      }
+      const conflict = await setKit(db, viewer, id, { ...thing, to });
+      return conflict ? fail(409, { problem: conflict }) : {};
     });
   },
   add: async ({ request, locals, params }) => {
@@ -91,14 +88,13 @@ export const actions: Actions = {
     if (!added.success) return fail(400, { problem: added.error.issues[0]!.message });
     return inSchoolOf(viewer, async (db) => {
       found(await readWalk(db, viewer, id), 'walk');
-      await setKit(db, viewer, id, { item: added.data, isOwn: true, isPacked: false, isStruck: false });
-      return {};
+      const to = 'unpacked' as const;
+      const conflict = await setKit(db, viewer, id, { item: added.data, isOwn: true, from: to, to });
+      return conflict ? fail(409, { problem: 'This is in the kit already.' }) : {};
     });
   },
-  weather: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.walk, 'walk');
-    const data = await request.formData();
+  weather: async (event) => {
+    const data = await event.request.formData();
     const typed = weatherKinds.flatMap((kind) => {
       const [limit, decides, when] = ['limit', 'decides', 'when'].map((name) =>
         String(data.get(`${name} ${kind}`) ?? '').trim()
@@ -112,11 +108,11 @@ export const actions: Actions = {
       );
       return fail(400, { problem: `Not kept. ${problems.join(' ')}`, typed });
     }
-    return inSchoolOf(viewer, async (db) => {
-      found(await readWalk(db, viewer, id), 'walk');
-      await claimPlan(db, viewer, id, undefined);
-      await saveWeather(db, id, limits.data);
-      return { done: 'The limits stand in the checks and in the brief.' };
-    });
+    const result = await changeWalk(event, data, 'changed the weather limits', (db, id) =>
+      saveWeather(db, id, limits.data)
+    );
+    return result
+      ? fail(result.status, { ...result.data, typed })
+      : { done: 'The limits stand in the checks and in the brief.' };
   }
 };

@@ -5,8 +5,8 @@
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data, form } = $props();
-  const packed = $derived(data.items.filter(({ isPacked }) => isPacked).length);
-  const carried = $derived(data.items.filter(({ isStruck }) => !isStruck).length);
+  const packed = $derived(data.items.filter(({ step }) => step === 'packed').length);
+  const carried = $derived(data.items.filter(({ step }) => step !== 'struck').length);
   /** What was typed and not kept stays in its fields. */
   const typedOf = (kind: string) =>
     form && 'typed' in form ? form.typed?.find((one) => one.kind === kind) : undefined;
@@ -28,6 +28,7 @@
   >
     <input type="hidden" name="item" value={item.key} />
     <input type="hidden" name="isOwn" value={item.isOwn} />
+    <input type="hidden" name="from" value={item.step} />
     <button name="to" value={to} class="link-line note min-h-6 cursor-pointer" aria-label={label}
       >{words}</button
     >
@@ -55,17 +56,18 @@
             >
               <input type="hidden" name="item" value={item.key} />
               <input type="hidden" name="isOwn" value={item.isOwn} />
-              <input type="hidden" name="to" value={item.isPacked ? 'unpacked' : 'packed'} />
+              <input type="hidden" name="from" value={item.step} />
+              <input type="hidden" name="to" value={item.step === 'packed' ? 'unpacked' : 'packed'} />
               <input
                 type="checkbox"
                 class="checkbox border-rule-strong"
                 aria-label="{item.label}, packed"
-                checked={item.isPacked}
-                disabled={item.isStruck}
+                checked={item.step === 'packed'}
+                disabled={item.step === 'struck'}
                 onchange={(event) => event.currentTarget.form?.requestSubmit()}
               />
             </form>
-            <span class={item.isStruck ? 'text-ink-3 line-through' : ''}
+            <span class={item.step === 'struck' ? 'text-ink-3 line-through' : ''}
               >{item.label}{#if item.protects}<ShieldCheck
                   size={15}
                   class="ml-1 inline text-moss"
@@ -77,9 +79,9 @@
                   'removed',
                   'remove',
                   `Remove ${item.label}`
-                )}{:else if item.isStruck}{@render act(
+                )}{:else if item.step === 'struck'}{@render act(
                   item,
-                  'back',
+                  'unpacked',
                   'put back',
                   `Put ${item.label} back`
                 )}{:else}{@render act(item, 'struck', 'strike off', `Strike ${item.label} off`)}{/if}{/if}
@@ -108,6 +110,7 @@
           update({ reset: false })}
       class="mt-3 grid gap-5"
     >
+      <input type="hidden" name="revision" value={data.walk.revision} />
       <datalist id="leaders"
         >{#each data.leaderNames as name, nth (nth)}<option value={name}></option>{/each}</datalist
       >
