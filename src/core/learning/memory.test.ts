@@ -64,9 +64,7 @@ describe('memory', () => {
       const sorted = [...before].sort((a, b) => a - b);
       const middle = sorted.length / 2;
       expect(times.usual('basket')).toBe(
-        n < 8
-          ? assumedSeconds.basket
-          : (sorted[Math.ceil(middle) - 1]! + sorted[Math.floor(middle)]!) / 2
+        n < 8 ? assumedSeconds.basket : (sorted[Math.ceil(middle) - 1]! + sorted[Math.floor(middle)]!) / 2
       );
       const seconds = random.integer(4, 40) / 2;
       before.push(seconds);

@@ -40,6 +40,17 @@ describe('the role that the engine proposes', () => {
     expect(proposal('allium-ursinum', '2027-04-25', 'beginner', 1).role).toBe('show');
   });
 
+  it('is to show what is likely over, or not there yet, and the check says how likely', () => {
+    const isoDate = '2027-09-20';
+    const { role, why } = proposal('vaccinium-myrtillus', isoDate);
+    expect([role, why]).toEqual(['show', expect.stringMatching(/in fruit with a chance of \d+ % only/)]);
+    const checks = ledgerOf({ isoDate, taxa: [plannedTaxon('vaccinium-myrtillus', 'gather', {}, isoDate)] });
+    expect(checks.find(({ key }) => key === 'up vaccinium-myrtillus')).toMatchObject({
+      state: 'look',
+      title: 'Look: is bilberry there?'
+    });
+  });
+
   it('is told of only where it is more careful than the plan', () => {
     expect(isMoreCareful({ role: 'show', why: '' }, 'gather')).toBe(true);
     expect(isMoreCareful({ role: 'gather', why: '' }, 'show')).toBe(false);

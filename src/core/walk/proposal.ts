@@ -1,5 +1,5 @@
 import { harmsByTouch, isSerious } from '../knowledge';
-import { stageIsUp } from '../season';
+import { stageIsReady, stageIsUp } from '../season';
 import type { TaxonFacts } from './facts';
 import { type Level, type Policy, type Role, levels } from './policy';
 
@@ -47,6 +47,11 @@ export function proposeRole(
     };
   if (!taxon.uses.some(({ stages }) => stages.includes(stage)))
     return { role: 'show', why: `no use of it is recorded in ${stage}` };
+  if (taxon.chance < stageIsReady)
+    return {
+      role: 'show',
+      why: `it is there in ${stage} with a chance of ${Math.round(100 * taxon.chance)} % only`
+    };
   if (taxon.sources < enoughSources)
     return { role: 'show', why: 'its use has not been confirmed by two sources' };
   return { role: 'gather', why: 'its use is confirmed and it can be told apart at this stage' };

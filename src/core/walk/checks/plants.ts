@@ -1,7 +1,6 @@
-import type { Load } from '../../knowledge';
-import { stageIsUp } from '../../season';
+import { type Load, harmsByTouch, isSerious } from '../../knowledge';
+import { stageIsReady, stageIsUp } from '../../season';
 import type { TaxonFacts } from '../facts';
-import { harmsByTouch, isSerious } from '../../knowledge';
 import { enoughSources, isBelow } from '../proposal';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
@@ -56,6 +55,15 @@ function gatherChecks(taxon: TaxonFacts, facts: Facts): Check[] {
         `up ${slug}`,
         `Stop: ${name} is not up`,
         'No described stage of it is there on this date by the forecast for the site.',
+        { label: 'Change the plan', at: 'plan', id: slug }
+      )
+    );
+  else if (taxon.chance < stageIsReady)
+    checks.push(
+      look(
+        `up ${slug}`,
+        `Look: is ${name} there?`,
+        `By the forecast for the site the chance of ${taxon.stage} on this date is ${Math.round(100 * taxon.chance)} %: look before, or have something else to show.`,
         { label: 'Change the plan', at: 'plan', id: slug }
       )
     );
