@@ -97,7 +97,7 @@ async function practise(
         Math.max(0, secondsEach * 1000 * (0.8 + 0.4 * Math.random()) - (performance.now() - began))
       );
       const event = answerTo(open.questionId, cautious(open.drill));
-      const response = await timed(() => accepted(client.json('/api/events', { events: [event] })));
+      const response = await timed(() => accepted(client.send([event])));
       if (response && began > from) answered += 1;
     }
   }

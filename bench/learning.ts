@@ -218,7 +218,7 @@ async function drillTogether(clients: readonly Client[], walkPath: string): Prom
         await client.fetch(`/questions/${open.questionId}/specimen`);
         await pause(thinking[0] + Math.random() * (thinking[1] - thinking[0]));
         const event = answerTo(open.questionId, cautious(open.drill));
-        const { ms, result } = await timed(() => client.json('/api/events', { events: [event] }));
+        const { ms, result } = await timed(() => client.send([event]));
         if (!result.ok) throw new Error(`an answer was refused: ${await result.text()}`);
         times.push(ms);
       }

@@ -201,6 +201,7 @@ describe('hostile values', () => {
       '7',
       '{"events":{}}',
       '{"events":[null,7,"x",[],{}]}',
+      `{"by":"${'x'.repeat(500)}","events":[{}]}`,
       '{"__proto__":{"x":1},"events":[{}]}'
     ];
     for (const body of bodies) expect((await clients.learner.json('/api/events', body)).status).toBe(400);

@@ -39,15 +39,19 @@ describe('the events endpoint', () => {
   const answer = (questionId: string) => answerTo(questionId, cautious('side by side'));
 
   it('is closed to whoever is not signed in', async () => {
-    const response = await new Client(server.origin).json('/api/events', { events: [] });
+    const response = await new Client(server.origin).json('/api/events', { by: nowhere, events: [] });
     expect(response.status).toBe(401);
   });
 
   it.each([
     ['no JSON', '{"events": ['],
     ['no batch', {}],
-    ['an empty batch', { events: [] }],
-    ['more events than a batch holds', { events: Array.from({ length: 201 }, () => answer(nowhere)) }]
+    ['nobody’s events', { events: [answer(nowhere)] }],
+    ['an empty batch', { by: nowhere, events: [] }],
+    [
+      'more events than a batch holds',
+      { by: nowhere, events: Array.from({ length: 201 }, () => answer(nowhere)) }
+    ]
   ])('refuses %s with a message', async (_, body) => {
     const response = await clients.learner.json('/api/events', body);
     expect(response.status).toBe(400);
@@ -68,7 +72,7 @@ describe('the events endpoint', () => {
     ['more than was asked', { events: [{ ...answer(nowhere), outcome: 'right' }] }]
   ])('refuses %s with a result of its own, and stores the rest of the batch', async (_, { events }) => {
     const { questionId } = await open(clients.learner);
-    const response = await clients.learner.json('/api/events', { events: [...events, answer(questionId)] });
+    const response = await clients.learner.send([...events, answer(questionId)]);
     expect(response.status).toBe(400);
     const { results } = await response.json();
     expect(results[0].problem).toMatch(/^Not understood/);
@@ -77,13 +81,13 @@ describe('the events endpoint', () => {
 
   it('answers a million unknown keys in few words', async () => {
     const many = Object.fromEntries(Array.from({ length: 50_000 }, (_, i) => [`k${i}`, 1]));
-    const response = await clients.learner.json('/api/events', { events: [{ ...answer(nowhere), ...many }] });
+    const response = await clients.learner.send([{ ...answer(nowhere), ...many }]);
     expect((await response.text()).length).toBeLessThan(1000);
   });
 
   it('takes no events that somebody else has noted on the same device', async () => {
     const { questionId } = await open(clients.learner);
-    const response = await clients.learner.json('/api/events', { by: nowhere, events: [answer(questionId)] });
+    const response = await clients.learner.send([answer(questionId)], nowhere);
     expect([response.status, await response.json()]).toEqual([
       403,
       { problem: expect.stringMatching(/somebody else/) }
@@ -93,35 +97,31 @@ describe('the events endpoint', () => {
   it('stores an answer once, also when it is sent again, and refuses a second one to the same question', async () => {
     const { questionId } = await open(clients.learner);
     const event = answer(questionId);
-    const first = await clients.learner.json('/api/events', { events: [event] });
-    const again = await clients.learner.json('/api/events', { events: [event] });
+    const first = await clients.learner.send([event]);
+    const again = await clients.learner.send([event]);
     expect([first.status, again.status]).toEqual([200, 200]);
     expect(await again.json()).toEqual(await first.json());
-    const other = await clients.learner.json('/api/events', {
-      events: [{ ...event, given: { drill: 'side by side', choice: 'target', confidence: 'sure' } }]
-    });
+    const other = await clients.learner.send([
+      { ...event, given: { drill: 'side by side', choice: 'target', confidence: 'sure' } }
+    ]);
     expect(other.status).toBe(409);
-    const second = await clients.learner.json('/api/events', { events: [answer(questionId)] });
+    const second = await clients.learner.send([answer(questionId)]);
     expect(second.status).toBe(409);
   });
 
   it('refuses an answer of another drill than the question’s, and keeps the question open', async () => {
     const { questionId } = await open(clients.learner);
-    const response = await clients.learner.json('/api/events', {
-      events: [answerTo(questionId, cautious('basket'))]
-    });
+    const response = await clients.learner.send([answerTo(questionId, cautious('basket'))]);
     expect(response.status).toBe(400);
     expect((await response.json()).results[0].problem).toBe(
       'This question is side by side, the answer is not.'
     );
-    expect((await clients.learner.json('/api/events', { events: [answer(questionId)] })).status).toBe(200);
+    expect((await clients.learner.send([answer(questionId)])).status).toBe(200);
   });
 
   it('takes what it can of a batch and says which was refused', async () => {
     const { questionId } = await open(clients.learner);
-    const response = await clients.learner.json('/api/events', {
-      events: [answer(nowhere), answer(questionId)]
-    });
+    const response = await clients.learner.send([answer(nowhere), answer(questionId)]);
     expect(response.status).toBe(404);
     const { results } = await response.json();
     expect(results[0].problem).toBe('There is no such question.');
@@ -130,7 +130,7 @@ describe('the events endpoint', () => {
 
   it('knows nothing of somebody else’s question, nor shows its drawing', async () => {
     const { round, questionId } = await open(clients.learner);
-    const response = await clients.instructor.json('/api/events', { events: [answer(questionId)] });
+    const response = await clients.instructor.send([answer(questionId)]);
     expect(response.status).toBe(404);
     expect((await clients.instructor.fetch(`/questions/${questionId}/specimen`)).status).toBe(404);
     expect((await clients.instructor.fetch(round)).status).toBe(404);
@@ -152,8 +152,8 @@ describe('the events endpoint', () => {
       const there = await signedIn(twin.origin, 'learner');
       const { questionId } = await open(clients.learner);
       const event = answer(questionId);
-      expect((await there.json('/api/events', { events: [event] })).status).toBe(200);
-      expect((await clients.learner.json('/api/events', { events: [event] })).status).toBe(200);
+      expect((await there.send([event])).status).toBe(200);
+      expect((await clients.learner.send([event])).status).toBe(200);
       const drawings = await Promise.all(
         [there, clients.learner].map((one) => one.text(`/questions/${questionId}/specimen`))
       );

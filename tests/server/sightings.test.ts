@@ -7,7 +7,7 @@ import { withSchool } from '../../src/lib/server/school';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { type Client, signedIn } from '../support/client';
-import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 
 /** What was seen at a site, and the forecast that follows from it. */
 
@@ -34,7 +34,7 @@ afterAll(async () => {
   await database.drop();
 });
 
-const sighting = (fields: Record<string, unknown> = {}) => ({
+const sighting = <T extends object>(fields: T = {} as T) => ({
   id: uuid(),
   kind: 'sighting',
   siteId: site.split('/')[2],
@@ -45,8 +45,7 @@ const sighting = (fields: Record<string, unknown> = {}) => ({
   note: '',
   ...fields
 });
-const note = (fields: Record<string, unknown>, by = instructor) =>
-  by.json('/api/events', { events: [sighting(fields)] });
+const note = (fields: Record<string, unknown>, by = instructor) => by.send([sighting(fields)]);
 /** How much later spring is said to be, in days. */
 const springShift = async (): Promise<number> => {
   const [, days, way] = /Spring here (?:(\d+) days? (later|earlier)|as at)/.exec(
@@ -93,24 +92,66 @@ describe('a sighting', () => {
 
   it('sent twice is kept once; another one under its id is refused', async () => {
     const event = sighting({ note: 'Sent from a bad connection' });
-    const send = (one: object) => instructor.json('/api/events', { events: [one] });
+    const send = (one: object) => instructor.send([one]);
     expect((await send(event)).status).toBe(200);
     expect((await send(event)).status).toBe(200);
     expect((await instructor.words(site)).split('Sent from a bad connection')).toHaveLength(2);
-    expect((await send({ ...event, stage: 'leaf' })).status).toBe(409);
+    for (const other of [{ stage: 'leaf' }, { amount: 'rare' }, { seenOn: '2027-04-23' }, { note: '' }])
+      expect((await send({ ...event, ...other })).status).toBe(409);
     await instructor.post(`${site}?/unsee`, { sighting: event.id });
+  });
+
+  it('sent twice at once is noted to both, and kept once', async () => {
+    const event = sighting({ note: 'From two tabs at once' });
+    const both = await Promise.all([instructor.send([event]), instructor.send([event])]);
+    expect(both.map(({ status }) => status)).toEqual([200, 200]);
+    expect((await instructor.words(site)).split('From two tabs at once')).toHaveLength(2);
+    await instructor.post(`${site}?/unsee`, { sighting: event.id });
+  });
+
+  it('keeps who noted it, the device’s time, and how far its clock was off', async () => {
+    const event = sighting({ at: '2027-04-24T08:15:00.000Z' });
+    const response = await instructor.json('/api/events', {
+      by: (await demoViewer('instructor')).personId,
+      // A clock that is an hour slow.
+      sentAt: new Date(Date.now() - 3_600_000).toISOString(),
+      events: [event]
+    });
+    expect(response.status).toBe(200);
+    const { rows } = await withSchool(demo.schoolId, (db) =>
+      db.query<{ at: Date; offset: string; by: string; body: unknown }>(
+        `select device_at as at, clock_offset_ms as offset, person.name as by, body
+           from sighting join person on person.school_id = sighting.school_id and person.id = seen_by
+          where sighting.id = $1`,
+        [event.id]
+      )
+    );
+    expect(rows[0]).toMatchObject({ at: new Date(event.at), by: 'Bram Oakhill', body: event });
+    expect(Math.abs(Number(rows[0]!.offset) - 3_600_000)).toBeLessThan(60_000);
+    await instructor.post(`${site}?/unsee`, { sighting: event.id });
+  });
+
+  it('that arrives late does not say how much there is now', async () => {
+    const [late, now] = [
+      sighting({ amount: 'rare', seenOn: '2027-04-20' }),
+      sighting({ amount: 'frequent', seenOn: '2027-04-24' })
+    ];
+    await instructor.send([now]);
+    expect((await instructor.send([late])).status).toBe(200);
+    expect(await instructor.words(`${site}/patches/${ramsons}`)).toContain('frequent, damp bank');
+    for (const { id } of [late, now]) await instructor.post(`${site}?/unsee`, { sighting: id });
   });
 
   it('says how much there is, and the patch goes by it', async () => {
     const event = sighting({ amount: 'dominant' });
-    expect((await instructor.json('/api/events', { events: [event] })).status).toBe(200);
+    expect((await instructor.send([event])).status).toBe(200);
     expect(await instructor.words(`${site}/patches/${ramsons}`)).toContain('dominant, damp bank');
     await instructor.post(`${site}?/unsee`, { sighting: event.id });
   });
 
   it('keeps a picture without what the camera wrote into it, and says what that was', async () => {
     const event = sighting({ note: 'With a picture' });
-    await instructor.json('/api/events', { events: [event] });
+    await instructor.send([event]);
     const jpeg = await sharp({ create: { width: 900, height: 600, channels: 3, background: '#557744' } })
       .withExif({
         IFD0: { Copyright: 'nobody' },

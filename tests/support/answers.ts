@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
+import type { AnswerEvent } from '../../src/core/field';
 import type { DrillName, Given } from '../../src/core/learning';
-import type { AnswerEvent } from '../../src/lib/server/drills';
 import type { Client } from './client';
 
 /** An answer to any drill that leaves the plant alone, or knows nothing. */
@@ -72,6 +72,6 @@ export async function openOf(
   for (;;) {
     const open = await openQuestion(client, roundPath);
     if (!open || open.drill === drill) return open?.questionId;
-    await client.json('/api/events', { events: [answerTo(open.questionId, cautious(open.drill))] });
+    await client.send([answerTo(open.questionId, cautious(open.drill))]);
   }
 }

@@ -3,6 +3,7 @@ import { demo } from './database';
 /** A browser without a screen: one cookie, and forms that come from the site itself. */
 export class Client {
   #cookie: string;
+  #person: string | undefined;
   /** @param cookie of a session that is there already */
   constructor(
     readonly origin: string,
@@ -56,6 +57,12 @@ export class Client {
     const to = response.headers.get('location');
     if (!to) throw new Error(`${path} led nowhere (${response.status})`);
     return to;
+  }
+
+  /** Sends events as a device of this person does. */
+  async send(events: readonly unknown[], by?: string): Promise<Response> {
+    this.#person ??= /personId:"([0-9a-f-]{36})"/.exec(await this.text('/today'))![1]!;
+    return this.json('/api/events', { by: by ?? this.#person, sentAt: new Date().toISOString(), events });
   }
 
   async json(path: string, body: unknown): Promise<Response> {

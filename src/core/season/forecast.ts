@@ -28,13 +28,17 @@ export const halves: readonly Half[] = ['spring', 'autumn'];
 const lastOfJuly = 212;
 const halfOf = ([start]: Window): Half => (start > lastOfJuly ? 'autumn' : 'spring');
 
+/** What can be said of a stage on a day. */
+export const sayings = ['there', 'not yet', 'over'] as const;
+export type Saying = (typeof sayings)[number];
+
 /** What somebody saw of a plant on a day: a stage, or that it is not yet there, or over. */
 export interface Sighted {
   readonly taxon: string;
   readonly stage: Stage;
   /** Day of the year, 1–366. */
   readonly day: number;
-  readonly says: 'there' | 'not yet' | 'over';
+  readonly says: Saying;
 }
 
 const siteDeviation = 8;

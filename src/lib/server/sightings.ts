@@ -1,19 +1,17 @@
-import { z } from 'zod';
-import { type Abundance, abundances } from '$core/evidence';
+import type { Abundance } from '$core/evidence';
+import type { SightingEvent } from '$core/field';
 import { centreOf } from '$core/ground';
-import { type Library, type LibraryTaxon, Stage } from '$core/knowledge';
-import { type SeasonPlace, SiteSeason, addDays, dayOfYear, stageIsUp } from '$core/season';
+import type { Library, LibraryTaxon, Stage } from '$core/knowledge';
+import { type Saying, type SeasonPlace, SiteSeason, addDays, dayOfYear, stageIsUp } from '$core/season';
 import { libraryOf } from './library';
 import { readPatch } from './patches';
 import type { CameraNote, Picture } from './photographs';
-import type { SchoolDb } from './school';
+import { type Arrival, standing, storeOnce } from './events/store';
+import { type SchoolDb, withSchool } from './school';
 import type { Viewer } from './accounts';
 import type { Site } from './sites';
 
 /** What was seen at a site, and what it says of the season there. */
-
-export const sayings = ['there', 'not yet', 'over'] as const;
-export type Saying = (typeof sayings)[number];
 
 export interface Sighting {
   readonly id: string;
@@ -28,20 +26,6 @@ export interface Sighting {
   readonly seenBy: string;
   readonly hasPicture: boolean;
 }
-
-/** A sighting as it comes from the field, with an id of its own making. */
-export const SightingEvent = z.strictObject({
-  id: z.uuid(),
-  kind: z.literal('sighting'),
-  siteId: z.uuid(),
-  patchId: z.uuid(),
-  stage: Stage,
-  says: z.enum(sayings),
-  seenOn: z.iso.date(),
-  amount: z.enum(abundances).optional(),
-  note: z.string().trim().max(500, 'At most 500 letters.').default('')
-});
-export type SightingEvent = z.infer<typeof SightingEvent>;
 
 /** @returns what is wrong with it, or undefined where it can be kept */
 function problemOf(
@@ -59,71 +43,47 @@ function problemOf(
 export type SightingResult =
   { readonly noted: true } | { readonly status: 400 | 403 | 404 | 409; readonly problem: string };
 
-/** What is answered where a sighting of this id is kept already; undefined where there is none. */
-async function sightingBefore(
-  db: SchoolDb,
+/** Why a sighting cannot be kept; else the taxon of its patch. */
+const judge = (
   viewer: Viewer,
   event: SightingEvent
-): Promise<SightingResult | undefined> {
-  const { rows } = await db.query<Record<string, string | null>>(
-    `select patch_id as "patchId", stage, says, to_char(seen_on, 'YYYY-MM-DD') as "seenOn", note, amount, seen_by as by
-       from sighting where id = $1`,
-    [event.id]
-  );
-  const [before] = rows;
-  if (!before) return undefined;
-  const { patchId, stage, says, seenOn, note, amount = null } = event;
-  const same: Record<string, string | null> = {
-    patchId,
-    stage,
-    says,
-    seenOn,
-    note,
-    amount,
-    by: viewer.personId
-  };
-  return Object.entries(before).every(([key, value]) => same[key] === value)
-    ? { noted: true }
-    : { status: 409, problem: 'Another sighting has this id already.' };
-}
+): Promise<{ readonly taxon: string } | Exclude<SightingResult, { noted: true }>> =>
+  withSchool(viewer.schoolId, async (db) => {
+    const patch = await readPatch(db, event.siteId, event.patchId);
+    if (!patch) return { status: 404, problem: 'There is no such patch at this site.' };
+    const problem = problemOf((await libraryOf(db)).taxa.get(patch.taxon), event, viewer.today);
+    return problem ? { status: 400, problem } : { taxon: patch.taxon };
+  });
 
-/** Stores a sighting once: the same again is taken silently, another one under its id is refused. */
+/**
+ * Stores a sighting once: the same again is taken silently, whatever became of its patch since; another one under its
+ * id is refused.
+ */
 export async function recordSighting(
-  db: SchoolDb,
   viewer: Viewer,
-  event: SightingEvent
+  event: SightingEvent,
+  arrival: Arrival = {}
 ): Promise<SightingResult> {
   if (viewer.role === 'learner') return { status: 403, problem: 'Only those who teach note sightings.' };
-  const patch = await readPatch(db, event.siteId, event.patchId);
-  if (!patch) return { status: 404, problem: 'There is no such patch at this site.' };
-  const before = await sightingBefore(db, viewer, event);
-  if (before) return before;
-  const taxon = (await libraryOf(db)).taxa.get(patch.taxon);
-  const problem = problemOf(taxon, event, viewer.today);
-  if (problem) return { status: 400, problem };
-  const { rowCount } = await db.query(
-    `insert into sighting (school_id, id, site_id, patch_id, taxon, stage, says, seen_on, amount, note, seen_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict do nothing`,
-    [
-      db.schoolId,
-      event.id,
-      event.siteId,
-      event.patchId,
-      patch.taxon,
-      event.stage,
-      event.says,
-      event.seenOn,
-      event.amount ?? null,
-      event.note,
-      viewer.personId,
-      db.now
-    ]
-  );
-  // The same came in meanwhile on another connection.
-  if (!rowCount) return (await sightingBefore(db, viewer, event))!;
-  // What was seen last of how much there is holds for the patch.
-  if (event.amount) await db.query('update patch set abundance = $2 where id = $1', [patch.id, event.amount]);
-  return { noted: true };
+  const judged = await judge(viewer, event);
+  const stored =
+    'problem' in judged
+      ? await standing(viewer.schoolId, 'sighting', event)
+      : await storeOnce(viewer.schoolId, 'sighting', event, arrival, {
+          site_id: event.siteId,
+          patch_id: event.patchId,
+          taxon: judged.taxon,
+          stage: event.stage,
+          says: event.says,
+          seen_on: event.seenOn,
+          amount: event.amount,
+          note: event.note,
+          seen_by: viewer.personId
+        });
+  if (stored === 'new' || stored === 'same') return { noted: true };
+  return 'problem' in judged && stored === undefined
+    ? judged
+    : { status: 409, problem: 'Another sighting has this id already.' };
 }
 
 /** @returns false where there is no such sighting at the site, or it has a picture already */

@@ -27,7 +27,12 @@ function withLift(check: Check, lifts: readonly Lift[]): Check {
   if (check.state !== 'stop' || !check.mayLift) return check;
   const lift = lifts.find(({ key, figures }) => key === check.key && figures === figuresOf(check));
   return lift
-    ? { ...check, state: 'look', lifted: { by: lift.by, reason: lift.reason, on: lift.on } }
+    ? {
+        ...check,
+        state: 'look',
+        title: check.title.replace('Stop: ', 'Lifted: '),
+        lifted: { by: lift.by, reason: lift.reason, on: lift.on }
+      }
     : check;
 }
 

@@ -1,18 +1,10 @@
-import type { Stage } from '$core/knowledge';
+import type { z } from 'zod';
+import type { SightingEvent } from '$core/field';
 import { EventQueue } from './event-queue';
+import { sendEvents } from './send-events';
 
 /** A sighting on its way to the server. */
-export interface SightingOnTheWay {
-  readonly id: string;
-  readonly kind: 'sighting';
-  readonly siteId: string;
-  readonly patchId: string;
-  readonly stage: Stage;
-  readonly says: 'there' | 'not yet' | 'over';
-  readonly seenOn: string;
-  readonly amount?: string;
-  readonly note: string;
-}
+export type SightingOnTheWay = z.input<typeof SightingEvent>;
 
 const prefix = 'sightings of ';
 const keyFor = (personId: string, siteId: string) => `${prefix}${personId} at ${siteId}`;
@@ -24,12 +16,7 @@ const keyFor = (personId: string, siteId: string) => `${prefix}${personId} at ${
 export const sightingsOf = (personId: string, siteId: string): EventQueue<SightingOnTheWay> =>
   new EventQueue(keyFor(personId, siteId), {
     store: localStorage,
-    send: (events) =>
-      fetch('/api/events', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', accept: 'application/json' },
-        body: JSON.stringify({ by: personId, events })
-      })
+    send: (events) => sendEvents(personId, events)
   });
 
 /** How many sightings of other people at a site wait on this device until those sign in again. */

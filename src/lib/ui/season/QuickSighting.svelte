@@ -1,8 +1,8 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { invalidate } from '$app/navigation';
-  import { v4 as newId } from 'uuid';
   import type { Stage } from '$core/knowledge';
+  import { eventOfNow } from '$lib/ui/field/send-events';
   import { type SightingOnTheWay, sightingsOf } from '$lib/ui/field/sightings';
   import Notice from '$lib/ui/Notice.svelte';
 
@@ -35,7 +35,7 @@
     isSending = true;
     problem = done = '';
     const queue = sightingsOf(page.data['viewer']?.personId ?? '', siteId);
-    queue.add({ id: newId(), kind: 'sighting', siteId, patchId, stage, says, seenOn, note: '' });
+    queue.add({ ...eventOfNow(), kind: 'sighting', siteId, patchId, stage, says, seenOn, note: '' });
     const refused = await queue.flush();
     if (!refused)
       problem =

@@ -63,7 +63,7 @@
             class="mt-px shrink-0"
             aria-hidden="true"
           />{/if}
-        {check.lifted ? check.title.replace('Stop: ', 'Lifted: ') : check.title}
+        {check.title}
       </p>
       <p class="text-ink-2">{check.detail}</p>
       {#if check.lifted}<p>

@@ -1,8 +1,8 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import { untrack } from 'svelte';
-  import { v7 as uuid } from 'uuid';
   import { goto, invalidateAll } from '$app/navigation';
+  import type { AnswerEvent } from '$core/field';
   import { drillWords } from '$core/learning';
   import type { AnswerFeedback as Answered } from '$lib/server/drills';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
@@ -11,6 +11,7 @@
   import type { Pending } from '$lib/ui/drill/kind';
   import RoundSummary from '$lib/ui/drill/RoundSummary.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { eventOfNow, sendEvents } from '$lib/ui/field/send-events';
 
   let { data } = $props();
   // What was asked stays on screen until the learner goes on.
@@ -21,8 +22,9 @@
   let feedback = $state<Answered>();
   let problem = $state('');
   let isSending = $state(false);
-  // One id an answer: sending it again after a broken connection stores nothing twice.
-  let eventId = uuid();
+  let isGoingOn = false;
+  /** The answer on its way: sending it again after a broken connection stores nothing twice. */
+  let sent: AnswerEvent | undefined;
 
   const quiz = $derived(data.round.quiz);
   /** Of a quiz with a time limit: seconds that are left. */
@@ -47,24 +49,23 @@
     if (!current || !pending.given || isSending || feedback) return;
     isSending = true;
     problem = '';
-    const event = {
-      id: eventId,
-      kind: 'answer',
-      questionId: current.id,
-      given: pending.given,
-      seconds: Math.min(3600, Math.round((Date.now() - startedAt) / 100) / 10)
-    };
+    // What was sent already and not answered is sent again as it was: its time, too.
+    const given = $state.snapshot(pending.given);
+    if (sent?.questionId !== current.id || JSON.stringify(sent.given) !== JSON.stringify(given))
+      sent = {
+        ...eventOfNow(),
+        kind: 'answer',
+        questionId: current.id,
+        given,
+        seconds: Math.min(3600, Math.round((Date.now() - startedAt) / 100) / 10)
+      };
     try {
-      const response = await fetch('/api/events', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ events: [event] })
-      });
+      const response = await sendEvents(data.viewer?.personId ?? '', [sent]);
       const body = await response.json();
       const result = body.results?.[0];
       if (result?.feedback) feedback = result.feedback;
-      // A quiz is explained once it is over.
-      else if (result?.kept) await goOn();
+      // A quiz is explained once it is over; and a question that was answered on another device is left behind.
+      else if (result?.kept || result?.status === 409) await goOn(result.problem);
       else problem = result?.problem ?? body.problem ?? 'The answer was not taken.';
     } catch {
       problem = 'No connection. Your answer is kept here: confirm it again when you are back.';
@@ -72,14 +73,26 @@
     isSending = false;
   }
 
-  async function goOn() {
-    await invalidateAll();
-    current = data.round.next;
-    startedAt = Date.now();
-    eventId = uuid();
-    pending = { given: undefined, label: '' };
-    feedback = undefined;
-    window.scrollTo({ top: 0 });
+  /** To the next question, or to what stands in its place. @param told what is said above it */
+  async function goOn(told = '') {
+    if (isGoingOn) return;
+    isGoingOn = true;
+    try {
+      await invalidateAll();
+      if (data.round.next && data.round.next.id === current?.id) {
+        problem = 'The next question did not arrive. Press again.';
+        return;
+      }
+      current = data.round.next;
+      startedAt = Date.now();
+      sent = undefined;
+      pending = { given: undefined, label: '' };
+      feedback = undefined;
+      problem = told;
+      window.scrollTo({ top: 0 });
+    } finally {
+      isGoingOn = false;
+    }
   }
 
   function onkeydown(event: KeyboardEvent) {
@@ -132,8 +145,9 @@
 {#snippet after()}
   {#if feedback}
     <AnswerFeedback {feedback} />
+    {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
     <div class="sticky bottom-0 z-10 grid bg-paper py-2 max-lg:bottom-[60px]">
-      <button type="button" class="btn btn-primary" onclick={goOn}
+      <button type="button" class="btn btn-primary" onclick={() => goOn()}
         >{(current?.number ?? 0) < data.round.length ? 'Next question' : 'See the round'}
         <kbd class="fine hidden rounded border border-current px-1.5 lg:inline">Enter</kbd></button
       >
@@ -154,5 +168,6 @@
     </section>
   {/if}
 {:else}
+  {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
   <RoundSummary answers={data.round.answers} walkId={data.round.walkId} quizId={quiz?.id} />
 {/if}

@@ -6,12 +6,13 @@
   import CloudOff from '@lucide/svelte/icons/cloud-off';
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
   import Skull from '@lucide/svelte/icons/skull';
-  import { v4 as newId } from 'uuid';
   import { metresBetween } from '$core/ground';
   import type { Stage } from '$core/knowledge';
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth } from '$lib/ui/dates';
   import type { EventQueue } from '$lib/ui/field/event-queue';
+  import type { Abundance } from '$core/evidence';
+  import { eventOfNow } from '$lib/ui/field/send-events';
   import { type SightingOnTheWay, sightingsOf, sightingsOfOthers } from '$lib/ui/field/sightings';
   import { enhance } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
@@ -30,7 +31,7 @@
   let open = $state<string>();
   let stage = $state<Stage>();
   let says = $state<SightingOnTheWay['says']>('there');
-  let amount = $state('');
+  let amount = $state<Abundance | ''>('');
   let note = $state('');
   // svelte-ignore state_referenced_locally
   let seenOn = $state(data.today);
@@ -111,10 +112,10 @@
 
   async function keep(patch: (typeof patches)[number]) {
     if (!stage) return;
-    const id = newId();
+    const begun = eventOfNow();
     const file = picture?.[0];
     queue?.add({
-      id,
+      ...begun,
       kind: 'sighting',
       siteId: data.site.id,
       patchId: patch.id,
@@ -136,7 +137,7 @@
       );
     } else open = undefined;
     await flush();
-    if (file) await sendPicture(id, file);
+    if (file) await sendPicture(begun.id, file);
   }
 
   function locate(then: (at: { longitude: number; latitude: number }) => void) {

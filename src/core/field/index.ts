@@ -1,0 +1,1 @@
+export { AnswerEvent, EventBatch, FieldEvent, SightingEvent, clockOffsetMs } from './events';
