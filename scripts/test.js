@@ -8,10 +8,16 @@ import { local, program, root } from './setup/paths.js';
 import { SetupError, readOptions, runMain, say } from './setup/say.js';
 import { prepareTemplates } from './setup/templates.js';
 
-const help = `Usage: ./test [--only unit,reference,server,browser,static,attack]
+const help = `Usage: ./test [--only unit,reference,server,browser,static,attack] [--changed] [word …]
 
 Runs formatting, lint, types, dependency rules, and the unit, reference, server and browser tests. The attack on an
-instance of our own runs where it is named; it mounts a small disk, which takes the rights of root.`;
+instance of our own runs where it is named; it mounts a small disk, which takes the rights of root.
+
+  ./test first-walk         the tests whose file has this word in its path, with all that they need
+  ./test --changed          the static checks and what the change against the branch that is followed touches, without
+                            the browser tests; against the last commit where no branch is followed`;
+
+const usual = ['static', 'unit', 'reference', 'server', 'browser'];
 
 /** @type {[string, string[]][]} */
 const staticChecks = [
@@ -59,14 +65,49 @@ async function runStatic() {
   return { passed: staticChecks.length - failures.length, failed: failures.length };
 }
 
-/** @param {string[]} projects @param {NodeJS.ProcessEnv} env */
-function runVitest(projects, env) {
+/**
+ * The test files that some words name, or that a change touches, by their part.
+ * @param {string[]} filters @returns {Map<string, string[]>}
+ */
+function testFiles(filters) {
+  const { stdout } = spawnSync(program('vitest'), ['list', '--filesOnly', ...filters], {
+    cwd: root,
+    encoding: 'utf8'
+  });
+  /** @type {Map<string, string[]>} */
+  const files = new Map();
+  for (const [, part = '', file = ''] of stdout.matchAll(/^\[(\w+)\] (\S+)$/gm))
+    if (usual.includes(part)) files.set(part, [...(files.get(part) ?? []), file]);
+  return files;
+}
+
+/** @param {string[]} command */
+const git = (command) => spawnSync('git', command, { cwd: root, encoding: 'utf8' }).stdout.trim();
+
+/**
+ * What a change touches: the tests that import what it changed; and, where pages, the database or content changed, the
+ * parts that read those without importing them.
+ * @returns {Map<string, string[]>} no files of a part: all of it
+ */
+function touchedFiles() {
+  const base = git(['merge-base', 'HEAD', '@{upstream}']) || 'HEAD';
+  const files = testFiles(['--changed', base]);
+  files.delete('browser');
+  const changed = `${git(['diff', '--name-only', base])}\n${git(['ls-files', '--others', '--exclude-standard'])}`;
+  if (/^content\//m.test(changed)) for (const part of ['unit', 'reference']) files.set(part, []);
+  if (/^(src\/(routes|lib|hooks)|db)\b/m.test(changed)) files.set('server', []);
+  return files;
+}
+
+/** @param {string[]} projects @param {string[]} files @param {NodeJS.ProcessEnv} env */
+function runVitest(projects, files, env) {
   const report = join(local, 'vitest.json');
   rmSync(report, { force: true });
   const isClean = run(
     [
       'vitest',
       'run',
+      ...files,
       ...projects.flatMap((name) => ['--project', name]),
       '--reporter=default',
       '--reporter=json',
@@ -86,20 +127,26 @@ function runVitest(projects, env) {
 async function main() {
   const { values, positionals } = readOptions(help, {
     only: { type: 'string' },
+    changed: { type: 'boolean', default: false },
     help: { type: 'boolean', short: 'h', default: false }
   });
-  if (positionals.length > 0) throw new SetupError(`'${positionals[0]}' is not understood.\n\n${help}`);
   if (values.help) {
     console.log(help);
     return 0;
   }
-  const usual = ['static', 'unit', 'reference', 'server', 'browser'];
   const all = [...usual, 'attack'];
-  const wanted = values.only ? values.only.split(',') : usual;
-  const unknown = wanted.find((name) => !all.includes(name));
+  const only = values.only?.split(',');
+  const unknown = only?.find((name) => !all.includes(name));
   if (unknown !== undefined) throw new SetupError(`There is no part '${unknown}'. Parts: ${all.join(', ')}.`);
   mkdirSync(local, { recursive: true });
   ensureNpmPackages();
+  const chosen =
+    positionals.length > 0 ? testFiles(positionals) : values.changed ? touchedFiles() : undefined;
+  if (positionals.length > 0 && chosen?.size === 0)
+    throw new SetupError(`No test file has '${positionals.join("' or '")}' in its path.\n\n${help}`);
+  const wanted = chosen
+    ? [...(values.changed ? ['static'] : []), ...chosen.keys()].filter((part) => !only || only.includes(part))
+    : (only ?? usual);
   const totals = wanted.includes('static') ? await runStatic() : { passed: 0, failed: 0 };
   const projects = wanted.filter((name) => name !== 'static');
   if (projects.length > 0) {
@@ -114,9 +161,14 @@ async function main() {
     const cluster = needsDatabase ? await startCluster('test') : undefined;
     try {
       if (cluster) Object.assign(env, await prepareTemplates(cluster));
-      const { passed, failed } = runVitest(projects, env);
-      totals.passed += passed;
-      totals.failed += failed;
+      const filesOf = (/** @type {string} */ part) => chosen?.get(part) ?? [];
+      for (const isWhole of [true, false]) {
+        const parts = projects.filter((part) => (filesOf(part).length === 0) === isWhole);
+        if (parts.length === 0) continue;
+        const { passed, failed } = runVitest(parts, parts.flatMap(filesOf), env);
+        totals.passed += passed;
+        totals.failed += failed;
+      }
     } finally {
       await cluster?.stop();
     }
