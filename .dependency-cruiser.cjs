@@ -37,6 +37,12 @@ module.exports = {
       to: { path: '^src/lib/server', dependencyTypesNot: ['type-only'] }
     },
     {
+      name: 'the-server-knows-no-interface',
+      severity: 'error',
+      from: { path: '^src/lib/server' },
+      to: { path: '^src/lib/ui', dependencyTypesNot: ['type-only'] }
+    },
+    {
       name: 'core-folders-offer-their-index',
       severity: 'error',
       from: { path: '^src/core/([^/]+)/' },
@@ -54,9 +60,9 @@ module.exports = {
       from: {
         path: '^src',
         pathNot:
-          '^src/lib/server/(school|trouble|limits)\\.ts$|^src/lib/server/accounts/|^src/hooks\\.server\\.ts$|^src/routes/health/'
+          '^src/lib/server/(database/school|request/(trouble|limits))\\.ts$|^src/lib/server/accounts/|^src/hooks\\.server\\.ts$|^src/routes/health/'
       },
-      to: { path: '^src/lib/server/database\\.ts$' }
+      to: { path: '^src/lib/server/database/database\\.ts$' }
     },
     {
       name: 'accounts-offer-their-index',

@@ -1,5 +1,5 @@
 import { addSchool, findAccount, makePasswordLink } from '../src/lib/server/accounts';
-import { closePool } from '../src/lib/server/database';
+import { closePool } from '../src/lib/server/database/database';
 
 /**
  * What only who runs the installation may do; runs bundled. Each prints a link, once.

@@ -9,9 +9,9 @@ import {
   simulateAnswer
 } from '../src/core/learning';
 import { type Random, createRandom, seedOf } from '../src/core/random';
-import { pairsOfWalk } from '../src/lib/server/drills';
-import { libraryOf } from '../src/lib/server/library';
-import type { SchoolDb } from '../src/lib/server/school';
+import { pairsOfWalk } from '../src/lib/server/learning/drills';
+import { libraryOf } from '../src/lib/server/library/library';
+import type { SchoolDb } from '../src/lib/server/database/school';
 import type { IdOf } from './demo-place';
 import type { Demo } from './demo-schema';
 

@@ -3,9 +3,9 @@ import { abundances } from '../src/core/evidence';
 import { groundKinds } from '../src/core/ground';
 import { Stage } from '../src/core/knowledge';
 import { outcomes } from '../src/core/learning';
-import { eventKinds } from '../src/lib/server/ground-events';
-import { CensusBody } from '../src/lib/server/takings';
-import { TideRecord } from '../src/lib/server/tide';
+import { eventKinds } from '../src/lib/server/ground/ground-events';
+import { CensusBody } from '../src/lib/server/ground/takings';
+import { TideRecord } from '../src/lib/server/season/tide';
 import { paceRules } from '../src/core/route';
 import {
   Activity,

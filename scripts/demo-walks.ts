@@ -1,8 +1,8 @@
 import { richText } from '../src/core/walk';
-import { publishBrief } from '../src/lib/server/briefs';
-import { liftCheck } from '../src/lib/server/lifts';
-import { type Plan, readPlan } from '../src/lib/server/plan';
-import type { SchoolDb } from '../src/lib/server/school';
+import { publishBrief } from '../src/lib/server/walk/briefs';
+import { liftCheck } from '../src/lib/server/walk/lifts';
+import { type Plan, readPlan } from '../src/lib/server/walk/plan';
+import type { SchoolDb } from '../src/lib/server/database/school';
 import type { Viewer } from '../src/lib/server/accounts';
 import { type IdOf, place } from './demo-place';
 import type { Demo } from './demo-schema';

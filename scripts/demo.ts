@@ -9,10 +9,10 @@ import {
   claimsOf,
   compileLibrary
 } from '../src/core/knowledge';
-import { keepWarmth } from '../src/lib/server/warmth';
-import { readStation, stationName } from '../src/lib/server/weather-station';
-import { closePool } from '../src/lib/server/database';
-import { type SchoolDb, withSchool } from '../src/lib/server/school';
+import { keepWarmth } from '../src/lib/server/season/warmth';
+import { readStation, stationName } from '../src/lib/server/season/weather-station';
+import { closePool } from '../src/lib/server/database/database';
+import { type SchoolDb, withSchool } from '../src/lib/server/database/school';
 import type { IdOf } from './demo-place';
 import { Demo } from './demo-schema';
 import { loadResults } from './demo-results';

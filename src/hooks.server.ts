@@ -10,12 +10,12 @@ import {
   redirect
 } from '@sveltejs/kit';
 import { hasAccounts, readSessionCookie, viewerOf } from '$lib/server/accounts';
-import { inWords, mostBytesOf } from '$lib/server/body-limits';
-import { cleanRequest } from '$lib/server/clean-request';
-import { assertBoundRole, closePool } from '$lib/server/database';
-import { keepSweeping } from '$lib/server/housekeeping';
-import { faultOf, log } from '$lib/server/log';
-import { report } from '$lib/server/trouble';
+import { inWords, mostBytesOf } from '$lib/server/request/body-limits';
+import { cleanRequest } from '$lib/server/request/clean-request';
+import { assertBoundRole, closePool } from '$lib/server/database/database';
+import { keepSweeping } from '$lib/server/school/housekeeping';
+import { faultOf, log } from '$lib/server/request/log';
+import { report } from '$lib/server/request/trouble';
 
 export const init: ServerInit = async () => {
   if (!process.env['DATABASE_URL']) return;

@@ -9,7 +9,7 @@
   import Notice from '$lib/ui/Notice.svelte';
   import Signpost from '$lib/ui/Signpost.svelte';
   import { armsFor } from '$lib/ui/navigation';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
   import { refusal } from '$lib/ui/forms.svelte';
 
   let { data, children } = $props();

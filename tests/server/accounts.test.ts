@@ -22,9 +22,9 @@ import {
   usePasswordLink,
   viewerOf
 } from '../../src/lib/server/accounts';
-import { closePool, query } from '../../src/lib/server/database';
-import { addPerson } from '../../src/lib/server/people';
-import { withSchool } from '../../src/lib/server/school';
+import { closePool, query } from '../../src/lib/server/database/database';
+import { addPerson } from '../../src/lib/server/school/people';
+import { withSchool } from '../../src/lib/server/database/school';
 import { type TestDatabase, caller, cloneDatabase, demo, demoViewer } from '../support/database';
 
 let database: TestDatabase;

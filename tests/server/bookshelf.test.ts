@@ -1,16 +1,21 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { useClaims } from '../../src/core/knowledge';
-import { citations, confirmedClaims, enterOpinions, sourcesFor } from '../../src/lib/server/bookshelf';
-import { libraryOf } from '../../src/lib/server/library';
-import { listPeople } from '../../src/lib/server/people';
-import { readPlan } from '../../src/lib/server/plan';
-import { closePool } from '../../src/lib/server/database';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import { readSettings, saveSettings } from '../../src/lib/server/schools';
+import {
+  citations,
+  confirmedClaims,
+  enterOpinions,
+  sourcesFor
+} from '../../src/lib/server/library/bookshelf';
+import { libraryOf } from '../../src/lib/server/library/library';
+import { listPeople } from '../../src/lib/server/school/people';
+import { readPlan } from '../../src/lib/server/walk/plan';
+import { closePool } from '../../src/lib/server/database/database';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
+import { readSettings, saveSettings } from '../../src/lib/server/school/schools';
 import type { Viewer } from '../../src/lib/server/accounts';
-import { addTaxon, changeTaxon, listStops } from '../../src/lib/server/stops';
-import { listWalks } from '../../src/lib/server/walks';
+import { addTaxon, changeTaxon, listStops } from '../../src/lib/server/walk/stops';
+import { listWalks } from '../../src/lib/server/walk/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
 
 let database: TestDatabase;

@@ -9,10 +9,10 @@ import {
   enterOpinions,
   listSources,
   removeSource
-} from '../../src/lib/server/bookshelf';
-import { libraryOf } from '../../src/lib/server/library';
-import { closePool } from '../../src/lib/server/database';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+} from '../../src/lib/server/library/bookshelf';
+import { libraryOf } from '../../src/lib/server/library/library';
+import { closePool } from '../../src/lib/server/database/database';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
 import type { Viewer } from '../../src/lib/server/accounts';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 

@@ -1,10 +1,16 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { cellAt, cellHash, contentHash } from '../../src/core/knowledge';
-import { editCell, keepEdit, listChanges, undoChange, withdrawEdit } from '../../src/lib/server/corrections';
-import { libraryOf, newerRelease, schoolLibrary, useRelease } from '../../src/lib/server/library';
-import { closePool } from '../../src/lib/server/database';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import {
+  editCell,
+  keepEdit,
+  listChanges,
+  undoChange,
+  withdrawEdit
+} from '../../src/lib/server/library/corrections';
+import { libraryOf, newerRelease, schoolLibrary, useRelease } from '../../src/lib/server/library/library';
+import { closePool } from '../../src/lib/server/database/database';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
 import type { Viewer } from '../../src/lib/server/accounts';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 

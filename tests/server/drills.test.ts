@@ -24,18 +24,23 @@ import {
   startRound,
   startRoundOfToday,
   wishFor
-} from '../../src/lib/server/drills';
-import { withPhotographs } from '../../src/lib/server/drills/photographed';
-import { libraryOf } from '../../src/lib/server/library';
-import { addPhotograph, readPhotographs, removePhotograph, setMarks } from '../../src/lib/server/photographs';
-import { closePool } from '../../src/lib/server/database';
-import { addTallies, pairTallies, readProgress, readinessOf } from '../../src/lib/server/progress';
-import { groupProgress, personProgress } from '../../src/lib/server/progress-page';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import { setDemoDate } from '../../src/lib/server/schools';
+} from '../../src/lib/server/learning/drills';
+import { withPhotographs } from '../../src/lib/server/learning/drills/photographed';
+import { libraryOf } from '../../src/lib/server/library/library';
+import {
+  addPhotograph,
+  readPhotographs,
+  removePhotograph,
+  setMarks
+} from '../../src/lib/server/library/photographs';
+import { closePool } from '../../src/lib/server/database/database';
+import { addTallies, pairTallies, readProgress, readinessOf } from '../../src/lib/server/learning/progress';
+import { groupProgress, personProgress } from '../../src/lib/server/learning/progress-page';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
+import { setDemoDate } from '../../src/lib/server/school/schools';
 import type { Viewer } from '../../src/lib/server/accounts';
-import { readSignOffs, recordSignOff } from '../../src/lib/server/sign-offs';
-import { listWalks, readWalk } from '../../src/lib/server/walks';
+import { readSignOffs, recordSignOff } from '../../src/lib/server/learning/sign-offs';
+import { listWalks, readWalk } from '../../src/lib/server/walk/walks';
 import { answerTo, cautious } from '../support/answers';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 

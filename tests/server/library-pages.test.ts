@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { companionsOf } from '../../src/lib/server/wayside';
+import { companionsOf } from '../../src/lib/server/library/wayside';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { type Client, signedIn } from '../support/client';

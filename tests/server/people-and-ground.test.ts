@@ -1,7 +1,7 @@
 import { richText } from '../../src/core/walk';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { emptyGround, pathOf, withPath } from '../../src/core/ground';
-import { changesSince, publishBrief, readBrief } from '../../src/lib/server/briefs';
+import { changesSince, publishBrief, readBrief } from '../../src/lib/server/walk/briefs';
 import {
   addCohort,
   addPerson,
@@ -9,16 +9,16 @@ import {
   listPeople,
   recordConsent,
   setGroups
-} from '../../src/lib/server/people';
-import { readPlan } from '../../src/lib/server/plan';
-import { closePool } from '../../src/lib/server/database';
-import { learnerState } from '../../src/lib/server/drills';
-import { dangerLimit, pairTallies } from '../../src/lib/server/progress';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import { setDemoDate } from '../../src/lib/server/schools';
+} from '../../src/lib/server/school/people';
+import { readPlan } from '../../src/lib/server/walk/plan';
+import { closePool } from '../../src/lib/server/database/database';
+import { learnerState } from '../../src/lib/server/learning/drills';
+import { dangerLimit, pairTallies } from '../../src/lib/server/learning/progress';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
+import { setDemoDate } from '../../src/lib/server/school/schools';
 import type { Viewer } from '../../src/lib/server/accounts';
-import { addPatch, listPatches } from '../../src/lib/server/patches';
-import { addSite, listSites, readSite, saveGround, saveSiteDetails } from '../../src/lib/server/sites';
+import { addPatch, listPatches } from '../../src/lib/server/ground/patches';
+import { addSite, listSites, readSite, saveGround, saveSiteDetails } from '../../src/lib/server/ground/sites';
 import {
   addStop,
   addTaxon,
@@ -28,8 +28,8 @@ import {
   orderStops,
   removeStop,
   removeTaxon
-} from '../../src/lib/server/stops';
-import { addWalk, listWalks, readWalk, removeWalk, saveWalkDay } from '../../src/lib/server/walks';
+} from '../../src/lib/server/walk/stops';
+import { addWalk, listWalks, readWalk, removeWalk, saveWalkDay } from '../../src/lib/server/walk/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
 
 let database: TestDatabase;

@@ -1,13 +1,13 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createAccount, signIn } from '../../src/lib/server/accounts';
-import { audit, listAudit, refusedSince } from '../../src/lib/server/audit';
-import { closePool } from '../../src/lib/server/database';
-import { queueMessage } from '../../src/lib/server/outbox';
-import { dataOf } from '../../src/lib/server/own-data';
-import { addPerson, erasePerson, erasedName, listPeople, setRole } from '../../src/lib/server/people';
-import { pairTallies } from '../../src/lib/server/progress';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import { audit, listAudit, refusedSince } from '../../src/lib/server/school/audit';
+import { closePool } from '../../src/lib/server/database/database';
+import { queueMessage } from '../../src/lib/server/school/outbox';
+import { dataOf } from '../../src/lib/server/school/own-data';
+import { addPerson, erasePerson, erasedName, listPeople, setRole } from '../../src/lib/server/school/people';
+import { pairTallies } from '../../src/lib/server/learning/progress';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
 import { type TestDatabase, caller, cloneDatabase, demo } from '../support/database';
 
 let database: TestDatabase;

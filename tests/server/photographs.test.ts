@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
-import { readPicture } from '../../src/lib/server/photographs';
+import { readPicture } from '../../src/lib/server/library/photographs';
 import { type Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase } from '../support/database';
 

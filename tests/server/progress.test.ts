@@ -10,16 +10,16 @@ import {
   unitsOf,
   wilsonInterval
 } from '../../src/core/learning';
-import { pairsOfWalk } from '../../src/lib/server/drills';
-import { libraryOf } from '../../src/lib/server/library';
-import { addCohort, listCohorts, setGroups } from '../../src/lib/server/people';
-import { closePool } from '../../src/lib/server/database';
-import { isDrilled, pairTallies, readAnswerRows } from '../../src/lib/server/progress';
-import { groupProgress, personProgress } from '../../src/lib/server/progress-page';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
+import { pairsOfWalk } from '../../src/lib/server/learning/drills';
+import { libraryOf } from '../../src/lib/server/library/library';
+import { addCohort, listCohorts, setGroups } from '../../src/lib/server/school/people';
+import { closePool } from '../../src/lib/server/database/database';
+import { isDrilled, pairTallies, readAnswerRows } from '../../src/lib/server/learning/progress';
+import { groupProgress, personProgress } from '../../src/lib/server/learning/progress-page';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
 import type { Viewer } from '../../src/lib/server/accounts';
-import { recordSignOff } from '../../src/lib/server/sign-offs';
-import { listWalks } from '../../src/lib/server/walks';
+import { recordSignOff } from '../../src/lib/server/learning/sign-offs';
+import { listWalks } from '../../src/lib/server/walk/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 
 /** What the pages of progress say, held against the answers themselves, counted one by one. */

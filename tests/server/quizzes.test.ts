@@ -19,21 +19,21 @@ import {
   shownToSitter,
   sit,
   sittingsOf
-} from '../../src/lib/server/quizzes';
+} from '../../src/lib/server/learning/quizzes';
 import { createRandom, seedOf } from '../../src/core/random';
-import { dataOf } from '../../src/lib/server/own-data';
-import { readRound, recordAnswer } from '../../src/lib/server/drills';
-import { libraryOf } from '../../src/lib/server/library';
-import { listCohorts } from '../../src/lib/server/people';
-import { closePool } from '../../src/lib/server/database';
+import { dataOf } from '../../src/lib/server/school/own-data';
+import { readRound, recordAnswer } from '../../src/lib/server/learning/drills';
+import { libraryOf } from '../../src/lib/server/library/library';
+import { listCohorts } from '../../src/lib/server/school/people';
+import { closePool } from '../../src/lib/server/database/database';
 import { makePdf } from '../../src/lib/server/print/make-pdf';
 import { quizPaper } from '../../src/lib/server/print/quiz-paper';
-import { readAnswerRows } from '../../src/lib/server/progress';
-import { reviewSitting } from '../../src/lib/server/quiz-review';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import { setDemoDate } from '../../src/lib/server/schools';
+import { readAnswerRows } from '../../src/lib/server/learning/progress';
+import { reviewSitting } from '../../src/lib/server/learning/quiz-review';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
+import { setDemoDate } from '../../src/lib/server/school/schools';
 import type { Viewer } from '../../src/lib/server/accounts';
-import { listWalks } from '../../src/lib/server/walks';
+import { listWalks } from '../../src/lib/server/walk/walks';
 import { answerTo, cautious } from '../support/answers';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
 

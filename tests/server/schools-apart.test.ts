@@ -1,7 +1,7 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { closePool, query } from '../../src/lib/server/database';
-import { withSchool } from '../../src/lib/server/school';
+import { closePool, query } from '../../src/lib/server/database/database';
+import { withSchool } from '../../src/lib/server/database/school';
 import { type TestDatabase, cloneDatabase, demo } from '../support/database';
 
 const other = '0192f000-0000-7000-8000-0000000000ff';

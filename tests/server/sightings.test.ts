@@ -1,9 +1,9 @@
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { listSites } from '../../src/lib/server/sites';
-import { closePool } from '../../src/lib/server/database';
-import { withSchool } from '../../src/lib/server/school';
+import { listSites } from '../../src/lib/server/ground/sites';
+import { closePool } from '../../src/lib/server/database/database';
+import { withSchool } from '../../src/lib/server/database/school';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { type Client, signedIn } from '../support/client';

@@ -1,15 +1,15 @@
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { publishBrief, readBrief } from '../../src/lib/server/briefs';
-import { asEml, listMessages, queueMessage } from '../../src/lib/server/outbox';
-import { listPatches, savePatchDetails } from '../../src/lib/server/patches';
-import { readPlan } from '../../src/lib/server/plan';
-import { closePool } from '../../src/lib/server/database';
-import { type SchoolDb, withSchool } from '../../src/lib/server/school';
-import { readSettings, saveSettings, setDemoDate } from '../../src/lib/server/schools';
+import { publishBrief, readBrief } from '../../src/lib/server/walk/briefs';
+import { asEml, listMessages, queueMessage } from '../../src/lib/server/school/outbox';
+import { listPatches, savePatchDetails } from '../../src/lib/server/ground/patches';
+import { readPlan } from '../../src/lib/server/walk/plan';
+import { closePool } from '../../src/lib/server/database/database';
+import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
+import { readSettings, saveSettings, setDemoDate } from '../../src/lib/server/school/schools';
 import type { Viewer } from '../../src/lib/server/accounts';
-import { addTaxon, changeTaxon, listStops } from '../../src/lib/server/stops';
-import { listWalks } from '../../src/lib/server/walks';
+import { addTaxon, changeTaxon, listStops } from '../../src/lib/server/walk/stops';
+import { listWalks } from '../../src/lib/server/walk/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
 
 let database: TestDatabase;

@@ -1,4 +1,4 @@
-import type { StopTaxon } from '../../src/lib/server/stops';
+import type { StopTaxon } from '../../src/lib/server/walk/stops';
 import pg from 'pg';
 import { addresses } from '../../scripts/setup/cluster.js';
 import { type Caller, type Viewer, signIn, viewerOf } from '../../src/lib/server/accounts';

@@ -39,6 +39,14 @@ export interface Library {
 export const englishName = (taxon: Pick<Taxon, 'names' | 'name'>): string =>
   taxon.names.find((entry) => entry.language === 'en')?.name ?? taxon.name;
 
+/** Names slugs in English; a slug that the library has no more stays as it is. */
+export const nameIn =
+  (library: Pick<Library, 'taxa'>) =>
+  (slug: string): string => {
+    const taxon = library.taxa.get(slug);
+    return taxon ? englishName(taxon) : slug;
+  };
+
 /** A problem in the content, with the place where it stands. */
 export interface ContentProblem {
   readonly taxon: string;

@@ -1,3 +1,4 @@
+import { counted } from '../words';
 import {
   type Library,
   type LibraryTaxon,
@@ -104,7 +105,7 @@ export function composeBrief(
   return { document, drawings };
 }
 
-const count = (pieces: number) => `${pieces} ${pieces === 1 ? 'piece' : 'pieces'}`;
+const count = (pieces: number) => `${counted(pieces, 'piece')}`;
 
 function harvestCard(
   { survey: { target }, part, portion, piecesEach }: Planned,

@@ -1,3 +1,4 @@
+import { counted } from '../words';
 import type { PlanFacts } from './facts';
 
 /** A letter that asks the owner of the ground for leave, filled from the plan: a paragraph each. */
@@ -27,7 +28,7 @@ export function landownersLetter(
     return `${name} (${[part, pieces].filter(Boolean).join(', ')})`;
   });
   const fires = stops.filter(({ activity }) => activity?.fire);
-  const people = `${group.learners} ${group.learners === 1 ? 'learner' : 'learners'}${group.minors > 0 ? `, ${group.minors} of them under 18,` : ''} with ${leaders.length === 1 ? 'one leader' : `${leaders.length} leaders`}`;
+  const people = `${counted(group.learners, 'learner')}${group.minors > 0 ? `, ${group.minors} of them under 18,` : ''} with ${leaders.length === 1 ? 'one leader' : `${leaders.length} leaders`}`;
   const helds = leaders.filter(
     ({ firstAidUntil }) => firstAidUntil !== undefined && firstAidUntil >= facts.isoDate
   );

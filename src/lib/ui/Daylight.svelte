@@ -1,7 +1,7 @@
 <script lang="ts">
   import Sunrise from '@lucide/svelte/icons/sunrise';
   import Sunset from '@lucide/svelte/icons/sunset';
-  import type { LightByClock } from '$lib/server/light';
+  import type { LightByClock } from '$lib/server/season/light';
 
   /** When the sun rises and sets, with civil twilight. */
   interface Props {

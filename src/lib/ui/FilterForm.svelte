@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { goto } from '$app/navigation';
-  import { addressOf, fieldsOf } from './address';
+  import { addressOf } from '$core/words';
+  import { fieldsOf } from './fields-of';
 
   interface Props {
     /** The page that answers to the fields. */

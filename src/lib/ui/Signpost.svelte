@@ -5,7 +5,7 @@
   import Signpost from '@lucide/svelte/icons/signpost';
   import { enhance } from '$lib/ui/forms.svelte';
   import { armsFor, CalendarIcon, phoneArms } from './navigation';
-  import { longDate } from './dates';
+  import { longDate } from '$core/words';
 
   interface Props {
     viewer: {

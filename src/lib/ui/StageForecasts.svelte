@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { ForecastStage } from '$lib/server/sightings';
-  import { dayAndMonth } from './dates';
+  import type { ForecastStage } from '$lib/server/season/sightings';
+  import { dayAndMonth } from '$core/words';
 
   /** The stages of a plant that are up on a date, and those that are due soon with their 80 % range. */
   interface Props {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { dayAndMonth, localMoment, longDate } from './dates';
+import { dayAndMonth, localMoment, longDate } from '$core/words';
 import { armsFor, phoneArms } from './navigation';
 
 describe('dates as people write them', () => {

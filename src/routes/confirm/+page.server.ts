@@ -1,8 +1,8 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { checkPassword, confirmSession } from '$lib/server/accounts';
-import { callerOf, slowDown } from '$lib/server/caller';
-import { signedIn } from '$lib/server/guard';
-import { ownPath } from '$lib/server/own-path';
+import { callerOf, slowDown } from '$lib/server/request/caller';
+import { signedIn } from '$lib/server/request/guard';
+import { ownPath } from '$lib/server/request/own-path';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

@@ -3,10 +3,10 @@ import { fail } from '@sveltejs/kit';
 import { superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { inSchoolOf, leading, teaching } from '$lib/server/guard';
+import { inSchoolOf, leading, teaching } from '$lib/server/request/guard';
 import { leads } from '$lib/server/accounts';
-import { listPatches } from '$lib/server/patches';
-import { addSite, listSites } from '$lib/server/sites';
+import { listPatches } from '$lib/server/ground/patches';
+import { addSite, listSites } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({ name: z.string().trim().min(1, 'Name the site.').max(120) });

@@ -2,7 +2,7 @@
   import Field from '$lib/ui/Field.svelte';
   import { superForm } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
-  import { longDate } from '$lib/ui/dates';
+  import { counted, longDate } from '$core/words';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
@@ -19,8 +19,7 @@
         <a href="/ground/{site.id}" class="underline decoration-rule underline-offset-4">{site.name}</a>
       </h2>
       <p class="note text-ink-2">
-        {site.patches}
-        {site.patches === 1 ? 'patch' : 'patches'}.
+        {counted(site.patches, 'patch', 'patches')}.
         {#if site.mayPick}Leave to pick{site.mayDig ? ' and dig' : ', not to dig'}{site.permissionUntil
             ? `, until ${longDate(site.permissionUntil)}`
             : ''}.{:else}No leave to pick is recorded.{/if}

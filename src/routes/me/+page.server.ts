@@ -11,10 +11,10 @@ import {
   setPassword,
   signOutEverywhere
 } from '$lib/server/accounts';
-import { audit, refusedSince } from '$lib/server/audit';
-import { callerOf, slowDown } from '$lib/server/caller';
-import { inSchoolOf, lookingAgain, signedIn } from '$lib/server/guard';
-import { erasePerson } from '$lib/server/people';
+import { audit, refusedSince } from '$lib/server/school/audit';
+import { callerOf, slowDown } from '$lib/server/request/caller';
+import { inSchoolOf, lookingAgain, signedIn } from '$lib/server/request/guard';
+import { erasePerson } from '$lib/server/school/people';
 import type { Actions, PageServerLoad } from './$types';
 
 const Theme = z.enum(['day', 'dusk', 'sun']);

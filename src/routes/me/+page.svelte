@@ -2,7 +2,7 @@
   import Field from '$lib/ui/Field.svelte';
   import NewPassword from '$lib/ui/NewPassword.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { localMoment } from '$lib/ui/dates';
+  import { localMoment } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import { phoneArms } from '$lib/ui/navigation';
 

@@ -13,9 +13,9 @@ import {
   roles,
   withdrawInvitations
 } from '$lib/server/accounts';
-import { audit } from '$lib/server/audit';
-import { inSchoolOf, leading, lookingAgain, owning } from '$lib/server/guard';
-import { overQuota } from '$lib/server/limits';
+import { audit } from '$lib/server/school/audit';
+import { inSchoolOf, leading, lookingAgain, owning } from '$lib/server/request/guard';
+import { overQuota } from '$lib/server/request/limits';
 import {
   type Person,
   addCohort,
@@ -27,7 +27,7 @@ import {
   recordConsent,
   setGroups,
   setRole
-} from '$lib/server/people';
+} from '$lib/server/school/people';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
 const PersonForm = z.object({

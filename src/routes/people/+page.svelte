@@ -7,7 +7,7 @@
   import PersonPanel from '$lib/ui/people/PersonPanel.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();

@@ -1,7 +1,13 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { comingPairs, learnerState, openRounds, planToday, startRoundOfToday } from '$lib/server/drills';
-import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { overQuota } from '$lib/server/limits';
+import {
+  comingPairs,
+  learnerState,
+  openRounds,
+  planToday,
+  startRoundOfToday
+} from '$lib/server/learning/drills';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { overQuota } from '$lib/server/request/limits';
 import { unitsOf } from '$core/learning';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { drillNames, drillWords } from '$core/learning';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { counted, dayAndMonth, longDate } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import { enhance } from '$lib/ui/forms.svelte';
 
@@ -17,8 +17,7 @@
       <p class="plate-label">Round for today</p>
       {#if today.questions > 0}
         <p class="mt-1 font-serif text-[24px] leading-8">
-          {today.questions} questions, about {today.minutes}
-          {today.minutes === 1 ? 'minute' : 'minutes'}
+          {today.questions} questions, about {counted(today.minutes, 'minute')}
         </p>
         <p class="text-ink-2">
           {today.due === 0

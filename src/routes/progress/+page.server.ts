@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
-import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { groupProgress } from '$lib/server/progress-page';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { groupProgress } from '$lib/server/learning/progress-page';
 import type { PageServerLoad } from './$types';
 
 /** Those who teach see groups; learners are led to their own. */

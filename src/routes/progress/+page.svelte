@@ -4,7 +4,7 @@
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import CircleDashed from '@lucide/svelte/icons/circle-dashed';
   import Download from '@lucide/svelte/icons/download';
-  import { dayAndMonth, weekdayAndDay } from '$lib/ui/dates';
+  import { counted, dayAndMonth, weekdayAndDay } from '$core/words';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import DangerRate from '$lib/ui/progress/DangerRate.svelte';
   import HeatMap from '$lib/ui/progress/HeatMap.svelte';
@@ -109,8 +109,7 @@
                 <td
                   >{#if person.readiness?.isReady}<span class="font-[650] text-moss">ready</span
                     >{:else if person.readiness}<span class="text-ochre"
-                      >not yet: {person.readiness.missing}
-                      {person.readiness.missing === 1 ? 'thing' : 'things'} missing</span
+                      >not yet: {counted(person.readiness.missing, 'thing')} missing</span
                     >{/if}</td
                 >
                 <td

@@ -1,10 +1,17 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { comingPairs } from '$lib/server/drills';
-import { inSchoolOf, leading, signedIn } from '$lib/server/guard';
-import { listCohorts } from '$lib/server/people';
-import { readWalk } from '$lib/server/walks';
-import { addQuiz, listQuizzes, mayReview, openPhase, quizKinds, sittingsOf } from '$lib/server/quizzes';
+import { comingPairs } from '$lib/server/learning/drills';
+import { inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { listCohorts } from '$lib/server/school/people';
+import { readWalk } from '$lib/server/walk/walks';
+import {
+  addQuiz,
+  listQuizzes,
+  mayReview,
+  openPhase,
+  quizKinds,
+  sittingsOf
+} from '$lib/server/learning/quizzes';
 import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 

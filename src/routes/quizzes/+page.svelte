@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { counted, dayAndMonth } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import { enhance } from '$lib/ui/forms.svelte';
 
@@ -29,14 +29,16 @@
             <a href="/quizzes/{quiz.id}" class="underline decoration-rule underline-offset-4">{quiz.name}</a>
           </h2>
           <p class="note text-ink-2">
-            {quiz.cohortName} · {quiz.questions}
-            {quiz.questions === 1 ? 'question' : 'questions'}{quiz.minutes ? `, ${quiz.minutes} min` : ''} · {quiz.kind}{quiz.walkName
-              ? ` ${quiz.walkName}`
-              : ''}{quiz.afterFrom && quiz.kind !== 'once' ? `, ${dayAndMonth(quiz.afterFrom)}` : ''}
+            {quiz.cohortName} · {counted(quiz.questions, 'question')}{quiz.minutes
+              ? `, ${quiz.minutes} min`
+              : ''} · {quiz.kind}{quiz.walkName ? ` ${quiz.walkName}` : ''}{quiz.afterFrom &&
+            quiz.kind !== 'once'
+              ? `, ${dayAndMonth(quiz.afterFrom)}`
+              : ''}
           </p>
         </div>
         {#if data.teaches}
-          <span class="note text-ink-2">{quiz.sittings} {quiz.sittings === 1 ? 'sitting' : 'sittings'}</span>
+          <span class="note text-ink-2">{counted(quiz.sittings, 'sitting')}</span>
         {:else}
           {#if quiz.open && quiz.questions > 0}<form method="POST" action="/quizzes/{quiz.id}?/sit">
               <button class="btn btn-primary">{phaseWords[quiz.open]}</button>

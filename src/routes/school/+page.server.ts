@@ -4,11 +4,11 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { type GroundKind, bufferOf, contaminantKinds } from '$core/ground';
 import { EmergencyNumber, childrenTaste, levels, placesForLearners, specimenPolicies } from '$core/walk';
-import { audit } from '$lib/server/audit';
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { ownPath } from '$lib/server/own-path';
-import { listPeople, setFirstAid } from '$lib/server/people';
-import { readSettings, saveSettings, setDemoDate } from '$lib/server/schools';
+import { audit } from '$lib/server/school/audit';
+import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { ownPath } from '$lib/server/request/own-path';
+import { listPeople, setFirstAid } from '$lib/server/school/people';
+import { readSettings, saveSettings, setDemoDate } from '$lib/server/school/schools';
 import type { Actions, PageServerLoad } from './$types';
 
 /** Emergency numbers are written one a line: label, colon, number. */

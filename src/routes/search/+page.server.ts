@@ -1,5 +1,5 @@
-import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { searchSchool } from '$lib/server/search';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { searchSchool } from '$lib/server/school/search';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {

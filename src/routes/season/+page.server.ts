@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
-import { inSchoolOf, teaching } from '$lib/server/guard';
-import { listSites } from '$lib/server/sites';
+import { inSchoolOf, teaching } from '$lib/server/request/guard';
+import { listSites } from '$lib/server/ground/sites';
 import type { PageServerLoad } from './$types';
 
 /** The season belongs to a site: the first with patches, else the first. */

@@ -3,7 +3,7 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { NewPassword, hasAccounts, setSessionCookie, setUpFirstOwner } from '$lib/server/accounts';
-import { callerOf } from '$lib/server/caller';
+import { callerOf } from '$lib/server/request/caller';
 import type { Actions, PageServerLoad } from './$types';
 
 const zones = Intl.supportedValuesOf('timeZone');

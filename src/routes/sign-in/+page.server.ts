@@ -3,9 +3,9 @@ import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { hasAccounts, isEmailTaken, setDeviceCookie, setSessionCookie, signIn } from '$lib/server/accounts';
-import { auditAccount } from '$lib/server/audit';
-import { callerOf, slowDown } from '$lib/server/caller';
-import { ownPath } from '$lib/server/own-path';
+import { auditAccount } from '$lib/server/school/audit';
+import { callerOf, slowDown } from '$lib/server/request/caller';
+import { ownPath } from '$lib/server/request/own-path';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({

@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { clearSessionCookie, readSessionCookie, signOut, signOutEverywhere } from '$lib/server/accounts';
-import { signedIn } from '$lib/server/guard';
+import { signedIn } from '$lib/server/request/guard';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ request, cookies, locals, url }) => {

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { englishName, findTaxa, harms, isDangerous, worstSeverity } from '$core/knowledge';
 import { dayOfYear, stagesUp } from '$core/season';
-import { confirmedClaims, sourcesFor } from '$lib/server/bookshelf';
-import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
+import { confirmedClaims, sourcesFor } from '$lib/server/library/bookshelf';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
 import type { PageServerLoad } from './$types';
 
 const Query = z.object({

@@ -1,11 +1,11 @@
-import { inSchoolOf, signedIn } from '$lib/server/guard';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
 import { leads } from '$lib/server/accounts';
-import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/drills';
-import { findsToSeeAgain } from '$lib/server/finds';
-import { libraryOf } from '$lib/server/library';
-import { readPlan } from '$lib/server/plan';
-import { listSites } from '$lib/server/sites';
-import { listWalks } from '$lib/server/walks';
+import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/learning/drills';
+import { findsToSeeAgain } from '$lib/server/ground/finds';
+import { libraryOf } from '$lib/server/library/library';
+import { readPlan } from '$lib/server/walk/plan';
+import { listSites } from '$lib/server/ground/sites';
+import { listWalks } from '$lib/server/walk/walks';
 import { englishName } from '$core/knowledge';
 import { pairKey, unitsOf } from '$core/learning';
 import type { PageServerLoad } from './$types';

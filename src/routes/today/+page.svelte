@@ -1,6 +1,6 @@
 <script lang="ts">
   import { clockTime } from '$core/route';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { counted, dayAndMonth, longDate } from '$core/words';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
 
   let { data } = $props();
@@ -76,9 +76,8 @@
           <h2>Round for today</h2>
           {#if data.round.questions > 0}
             <p class="text-ink-2">
-              {data.round.questions} questions, about {data.round.minutes}
-              {data.round.minutes === 1 ? 'minute' : 'minutes'}; {due.length} of {data.pairs.length} pairs of the
-              next walk want to be seen again.
+              {data.round.questions} questions, about {counted(data.round.minutes, 'minute')}; {due.length} of {data
+                .pairs.length} pairs of the next walk want to be seen again.
             </p>
             <form method="POST" action="/practice?/today" class="mt-2">
               <button class="btn btn-primary">Start the round</button>

@@ -1,6 +1,6 @@
-import { inSchoolOf, signedIn } from '$lib/server/guard';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
 import { leads } from '$lib/server/accounts';
-import { listWalks } from '$lib/server/walks';
+import { listWalks } from '$lib/server/walk/walks';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { longDate } from '$lib/ui/dates';
+  import { longDate } from '$core/words';
 
   let { data } = $props();
   const coming = $derived(data.walks.filter(({ heldOn }) => heldOn >= data.today));

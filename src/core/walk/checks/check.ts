@@ -61,7 +61,3 @@ export const stopUnlessLifted = (key: string, title: string, detail: string, men
   ...row('stop', key, title, detail, mend),
   mayLift: true
 });
-
-/** @example counted(1, 'person', 'people') === '1 person' */
-export const counted = (count: number, one: string, many = `${one}s`): string =>
-  `${count} ${count === 1 ? one : many}`;

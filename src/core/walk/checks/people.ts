@@ -1,4 +1,5 @@
-import { type Check, type Checked, counted, look, passed, stop, stopUnlessLifted } from './check';
+import { counted } from '../../words';
+import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
 /** Whether those who come are known, looked after, and can be helped. */
 export function peopleChecks({ facts }: Checked): Check[] {

@@ -1,5 +1,6 @@
 import { clockTime } from '../../route';
-import { type Check, type Checked, counted, look, passed, stop, stopUnlessLifted } from './check';
+import { counted } from '../../words';
+import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
 /** A walk that ends this close to sunset leaves nothing for a mishap (common practice, no source). */
 const daylightMargin = 60;

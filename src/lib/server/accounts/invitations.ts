@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
-import { inTransaction, query } from '../database';
-import { withSchool } from '../school';
-import { attempt } from '../limits';
+import { inTransaction, query } from '../database/database';
+import { withSchool } from '../database/school';
+import { attempt } from '../request/limits';
 import { hashPassword, isPassword, problemOfPassword } from './passwords';
 import { openSession } from './sessions';
 import { type Caller, type Slow, findAccount } from './sign-in';

@@ -1,4 +1,4 @@
-import { query } from '../database';
+import { query } from '../database/database';
 import { setPassword } from './sign-in';
 import { signOutEverywhere } from './sessions';
 import { hashOf, newToken } from './tokens';

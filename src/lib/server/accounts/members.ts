@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
-import { query } from '../database';
-import type { SchoolDb } from '../school';
+import { query } from '../database/database';
+import type { SchoolDb } from '../database/school';
 import { hashPassword } from './passwords';
 
 /** Who of a school has an account. These tables stand above the schools; no other folder reads them. */

@@ -1,4 +1,4 @@
-import { query } from '../database';
+import { query } from '../database/database';
 import { hashOf, newToken } from './tokens';
 
 /**

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import type { PoolClient } from 'pg';
-import { inTransaction } from '../database';
-import { enterSchool } from '../school';
+import { inTransaction } from '../database/database';
+import { enterSchool } from '../database/school';
 import { invite } from './invitations';
 import { hashPassword } from './passwords';
 import { openSession } from './sessions';

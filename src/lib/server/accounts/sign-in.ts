@@ -1,5 +1,5 @@
-import { query } from '../database';
-import { type Attempt, attempt } from '../limits';
+import { query } from '../database/database';
+import { type Attempt, attempt } from '../request/limits';
 import { hashPassword, isPassword } from './passwords';
 import { openSession } from './sessions';
 import { hashOf, newToken } from './tokens';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { patienceMs, query } from '../database';
+import { patienceMs, query } from '../database/database';
 import { hashOf } from './tokens';
 import { idleDays } from './sessions';
 

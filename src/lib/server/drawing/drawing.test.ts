@@ -28,7 +28,7 @@ class FakeThread extends EventEmitter {
 }
 vi.mock('node:worker_threads', () => ({ Worker: FakeThread }));
 vi.mock('../threads', () => ({ threadEntry: () => 'a file' }));
-vi.mock('../log', () => ({ log: { error: () => undefined }, faultOf: () => ({}) }));
+vi.mock('../request/log', () => ({ log: { error: () => undefined }, faultOf: () => ({}) }));
 
 const toDraw = (seed: number): ToDraw => ({
   library: { key: 'library', document: {} as LibraryDocument },

@@ -1,10 +1,10 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import type { LibraryDocument } from '$core/knowledge';
-import { faultOf, log } from '../log';
-import { assertHoldsNone } from '../school';
+import { faultOf, log } from '../request/log';
+import { assertHoldsNone } from '../database/school';
 import { threadEntry } from '../threads';
-import type { SchoolLibrary } from '../library';
+import type { SchoolLibrary } from '../library/library';
 import { type Ask, type Asks, type Found, type Question, type Reply, ask, knowLibrary, nameOf } from './desk';
 
 /**

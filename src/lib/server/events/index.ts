@@ -1,7 +1,7 @@
 import { type AnswerEvent, FieldEvent, type SightingEvent } from '$core/field';
 import type { Viewer } from '../accounts';
-import { type RecordResult, recordAnswer } from '../drills';
-import { type SightingResult, recordSighting } from '../sightings';
+import { type RecordResult, recordAnswer } from '../learning/drills';
+import { type SightingResult, recordSighting } from '../season/sightings';
 import type { Arrival } from './store';
 import { notUnderstood } from './words';
 

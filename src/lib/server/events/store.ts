@@ -1,6 +1,6 @@
 import { contentHash } from '$core/knowledge';
 import type { FieldEvent } from '$core/field';
-import { askSchool, withSchool } from '../school';
+import { askSchool, withSchool } from '../database/school';
 
 /** How an event came in, beside what it says. */
 export interface Arrival {

@@ -13,7 +13,7 @@ import {
   rankedHazards,
   saidOfDrills
 } from '$core/walk';
-import { dayAndMonth, longDate } from '$lib/ui/dates';
+import { dayAndMonth, longDate } from '$core/words';
 import { pairPicture } from './pair-picture';
 import { bold, colours, heading, italic, paragraph, richPieces, rule, second, spacer } from './text';
 

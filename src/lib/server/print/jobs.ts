@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
-import type { Brief } from '../briefs';
-import { readBriefPlates } from '../briefs';
-import { faultOf, log } from '../log';
-import { type SchoolDb, withSchool } from '../school';
+import type { Brief } from '../walk/briefs';
+import { readBriefPlates } from '../walk/briefs';
+import { faultOf, log } from '../request/log';
+import { type SchoolDb, withSchool } from '../database/school';
 import type { Viewer } from '../accounts';
 import { briefPages } from './brief-pages';
 import { makePdf } from './make-pdf';

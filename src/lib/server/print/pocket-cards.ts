@@ -1,7 +1,7 @@
 import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { isSerious } from '$core/knowledge';
 import { type ContrastSheet, decidingRows, sheetLine, unbroken } from '$core/walk';
-import { longDate } from '$lib/ui/dates';
+import { longDate } from '$core/words';
 import { type PrintedBrief, illCard } from './brief-pages';
 import { cardPicture } from './pair-picture';
 import { bold, colours, italic, paragraph, rule, spacer } from './text';

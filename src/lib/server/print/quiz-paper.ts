@@ -9,7 +9,7 @@ import {
   pose,
   takingReasons
 } from '$core/learning';
-import { aboutQuestion } from '../question-words';
+import { aboutQuestion } from '../learning/question-words';
 import { plateVectors } from './plate-vectors';
 import { bold, colours, heading, paragraph, rule, second, spacer } from './text';
 

@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import { faultOf, log } from '../log';
+import { faultOf, log } from '../request/log';
 import { threadEntry } from '../threads';
 import { type InputOf, type ResultOf, type Task, tasks } from './tasks';
 

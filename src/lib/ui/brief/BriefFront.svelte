@@ -1,6 +1,6 @@
 <script lang="ts">
   import { type BriefDocument, briefFacts } from '$core/walk';
-  import { longDate } from '$lib/ui/dates';
+  import { longDate } from '$core/words';
 
   /** Part 1: where, when, who, how help gets there, what to bring, what calls it off. */
   interface Props {

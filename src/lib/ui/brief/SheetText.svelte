@@ -14,10 +14,10 @@
     saidOfDrills,
     sheetLine
   } from '$core/walk';
-  import type { PairPhotographs } from '$lib/server/photographs';
+  import type { PairPhotographs } from '$lib/server/library/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
   import Photo from '$lib/ui/species/Photo.svelte';
 
   interface Props {

@@ -5,7 +5,7 @@
   import Hand from '@lucide/svelte/icons/hand';
   import Scissors from '@lucide/svelte/icons/scissors';
   import type { Confidence as Level, Decision, LookKey, OpenProveIt } from '$core/learning';
-  import { stageWord } from '$lib/ui/stage-word';
+  import { stageWord } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import Confidence from './Confidence.svelte';
   import Picture from './Picture.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { nameWithin } from '$core/knowledge';
   import { type OpenShouldWeTakeIt, type TakingReason, takingReasons } from '$core/learning';
-  import { stageWord } from '$lib/ui/stage-word';
+  import { stageWord } from '$core/words';
   import Choices from './Choices.svelte';
   import Frame from './Frame.svelte';
   import Picture from './Picture.svelte';

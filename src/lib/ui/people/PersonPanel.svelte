@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { SubmitFunction } from '@sveltejs/kit';
   import Field from '$lib/ui/Field.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
 
   /** What can be changed of one person, in the row that opens below them. */

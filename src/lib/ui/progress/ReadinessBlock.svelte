@@ -2,7 +2,7 @@
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import CircleDashed from '@lucide/svelte/icons/circle-dashed';
   import type { Readiness } from '$core/learning';
-  import { weekdayAndDay } from '$lib/ui/dates';
+  import { weekdayAndDay } from '$core/words';
 
   interface Props {
     readiness: Omit<Readiness, 'pairs'> & {

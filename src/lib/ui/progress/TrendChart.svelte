@@ -2,7 +2,7 @@
   import type { EChartsCoreOption } from 'echarts/core';
   import Chart from '$lib/ui/charts/Chart.svelte';
   import type { Inks } from '$lib/ui/charts/inks';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
 
   /** Answers by week: right, left alone, wrong, and dangerous 'gather' answers apart. */
   interface Props {

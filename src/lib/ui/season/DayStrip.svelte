@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ScoredDay } from '$core/year';
-  import { longDate } from '$lib/ui/dates';
+  import { longDate } from '$core/words';
 
   /** The days of a period left to right, as high as what can be taught on each; barred days are hollow. */
   interface Props {

@@ -5,8 +5,8 @@
   import Leaf from '@lucide/svelte/icons/leaf';
   import Skull from '@lucide/svelte/icons/skull';
   import { addDays, dayOfYear } from '$core/season';
-  import type { StripRow } from '$lib/server/season-strip';
-  import { dayAndMonth, dayRange, weekdayAndDay } from '$lib/ui/dates';
+  import type { StripRow } from '$lib/server/season/season-strip';
+  import { dayAndMonth, dayRange, weekdayAndDay } from '$core/words';
   import { bandWords, bandsOf, lineOf } from './bands';
   import Textures from './Textures.svelte';
 

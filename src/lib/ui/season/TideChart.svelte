@@ -2,7 +2,7 @@
   import type { EChartsCoreOption } from 'echarts/core';
   import Chart from '$lib/ui/charts/Chart.svelte';
   import type { Inks } from '$lib/ui/charts/inks';
-  import type { TideDay } from '$lib/server/tide';
+  import type { TideDay } from '$lib/server/season/tide';
 
   /** The height of the tide through one day, with night, the level of the shore and its windows. */
   interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Photograph } from '$lib/server/photographs';
+  import type { Photograph } from '$lib/server/library/photographs';
 
   /** A photograph of the school with who took it; with numbers where it shows characters. */
   interface Props {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Taxon } from '$core/knowledge';
-  import { stageWord } from '$lib/ui/stage-word';
+  import { stageWord } from '$core/words';
 
   /** Every plant at each of its stages, as options of a select: the value is taxon~stage. */
   interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
 
   /** The year of a taxon in steps: where it is up and can be told, where it is up and cannot, where it is not up. */
   interface Props {

@@ -4,7 +4,7 @@
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import PenLine from '@lucide/svelte/icons/pen-line';
   import type { Check as Row } from '$core/walk';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
 
   interface LiftEntry {

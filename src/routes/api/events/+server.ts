@@ -1,8 +1,8 @@
 import { json } from '@sveltejs/kit';
 import { EventBatch, clockOffsetMs } from '$core/field';
 import { type EventResult, notUnderstood, recordEvent } from '$lib/server/events';
-import { signedIn } from '$lib/server/guard';
-import { report } from '$lib/server/trouble';
+import { signedIn } from '$lib/server/request/guard';
+import { report } from '$lib/server/request/trouble';
 import type { RequestHandler } from './$types';
 
 const idOf = (event: unknown): string =>

@@ -15,7 +15,7 @@ import {
 } from '$core/ground';
 import { englishName, isDangerous } from '$core/knowledge';
 import { halves } from '$core/season';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
 import {
   NewGroundEvent,
   addGroundEvent,
@@ -24,16 +24,16 @@ import {
   listGroundEvents,
   removeGroundEvent,
   setBackOf
-} from '$lib/server/ground-events';
-import { libraryOf } from '$lib/server/library';
-import { lightAt } from '$lib/server/light';
-import { readSettings } from '$lib/server/schools';
+} from '$lib/server/ground/ground-events';
+import { libraryOf } from '$lib/server/library/library';
+import { lightAt } from '$lib/server/season/light';
+import { readSettings } from '$lib/server/school/schools';
 import { leads } from '$lib/server/accounts';
-import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/sightings';
-import { addPatch, listGonePatches, listPatches } from '$lib/server/patches';
+import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/season/sightings';
+import { addPatch, listGonePatches, listPatches } from '$lib/server/ground/patches';
 import { bytesOf, readFile } from '$lib/server/reading';
-import type { SchoolDb } from '$lib/server/school';
-import { type Site, readSite, saveGround, saveSiteDetails } from '$lib/server/sites';
+import type { SchoolDb } from '$lib/server/database/school';
+import { type Site, readSite, saveGround, saveSiteDetails } from '$lib/server/ground/sites';
 import type { Position } from 'geojson';
 import type { Actions, PageServerLoad } from './$types';
 

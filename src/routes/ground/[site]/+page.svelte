@@ -8,7 +8,7 @@
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { counted, dayAndMonth, longDate } from '$core/words';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
@@ -127,12 +127,12 @@
       {#each data.shifts as { half, mean, low, high } (half)}<span class="mr-1"
           >{half === 'spring' ? 'Spring' : 'Autumn'} here {mean === 0
             ? 'as at the library’s reference place'
-            : `${Math.abs(mean)} ${Math.abs(mean) === 1 ? 'day' : 'days'} ${mean > 0 ? 'later' : 'earlier'} than at the library’s reference place`},
+            : `${counted(Math.abs(mean), 'day')} ${mean > 0 ? 'later' : 'earlier'} than at the library’s reference place`},
           80 in 100 between {low} and {high} days.</span
         >{/each}
       From its place and {data.sightings.length === 0
         ? 'no sightings yet: note some, and the forecast of every plant moves.'
-        : `${data.sightings.length} ${data.sightings.length === 1 ? 'sighting' : 'sightings'}.`}
+        : `${counted(data.sightings.length, 'sighting')}.`}
       {#if data.mayScout}<a href="/season/{data.site.id}?show=patches">The year of its plants</a>{/if}
     </p>
 

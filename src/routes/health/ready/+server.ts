@@ -1,5 +1,5 @@
 import { text } from '@sveltejs/kit';
-import { isAnswering } from '$lib/server/database';
+import { isAnswering } from '$lib/server/database/database';
 
 /** Whether the application can do its work: its database answers. */
 export const GET = async () =>

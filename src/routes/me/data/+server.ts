@@ -1,7 +1,7 @@
 import { membersOf } from '$lib/server/accounts';
-import { audit } from '$lib/server/audit';
-import { dataFile } from '$lib/server/own-data';
-import { inSchoolOf, lookingAgain, signedIn } from '$lib/server/guard';
+import { audit } from '$lib/server/school/audit';
+import { dataFile } from '$lib/server/school/own-data';
+import { inSchoolOf, lookingAgain, signedIn } from '$lib/server/request/guard';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, url }) => {

@@ -1,10 +1,10 @@
 import { error, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { moveSession, membershipsOf } from '$lib/server/accounts';
-import { signedIn } from '$lib/server/guard';
-import { ownPath } from '$lib/server/own-path';
-import { withSchool } from '$lib/server/school';
-import { readSettings } from '$lib/server/schools';
+import { signedIn } from '$lib/server/request/guard';
+import { ownPath } from '$lib/server/request/own-path';
+import { withSchool } from '$lib/server/database/school';
+import { readSettings } from '$lib/server/school/schools';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The schools of an account, to choose one. */

@@ -3,7 +3,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { problemOfPassword, readPasswordLink, usePasswordLink } from '$lib/server/accounts';
-import { auditAccount } from '$lib/server/audit';
+import { auditAccount } from '$lib/server/school/audit';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({

@@ -1,5 +1,5 @@
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { listMessages } from '$lib/server/outbox';
+import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { listMessages } from '$lib/server/school/outbox';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) =>

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { auditKinds, listAudit } from '$lib/server/audit';
-import { inSchoolOf, owning } from '$lib/server/guard';
+import { auditKinds, listAudit } from '$lib/server/school/audit';
+import { inSchoolOf, owning } from '$lib/server/request/guard';
 import type { PageServerLoad } from './$types';
 
 const pageSize = 100;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import WideTable from '$lib/ui/WideTable.svelte';
-  import { localMoment } from '$lib/ui/dates';
+  import { localMoment } from '$core/words';
 
   let { data } = $props();
   const moment = (instant: Date) => localMoment(instant, data.viewer?.timeZone ?? 'UTC');

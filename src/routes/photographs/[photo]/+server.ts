@@ -1,6 +1,6 @@
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { readJpeg } from '$lib/server/photographs';
-import { jpegResponse } from '$lib/server/pictures';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { readJpeg } from '$lib/server/library/photographs';
+import { jpegResponse } from '$lib/server/library/pictures';
 import type { RequestHandler } from './$types';
 
 /** A photograph of the school: its picture never changes under its id. */

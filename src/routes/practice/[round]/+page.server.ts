@@ -1,6 +1,6 @@
-import { readRound } from '$lib/server/drills';
+import { readRound } from '$lib/server/learning/drills';
 import { onTheBeat } from '$lib/server/drawing';
-import { found, idFrom, signedIn } from '$lib/server/guard';
+import { found, idFrom, signedIn } from '$lib/server/request/guard';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, setHeaders }) => {

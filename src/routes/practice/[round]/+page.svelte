@@ -4,7 +4,7 @@
   import { goto, invalidateAll } from '$app/navigation';
   import type { AnswerEvent } from '$core/field';
   import { drillWords } from '$core/learning';
-  import type { AnswerFeedback as Answered } from '$lib/server/drills';
+  import type { AnswerFeedback as Answered } from '$lib/server/learning/drills';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
   import AnswerFeedback from '$lib/ui/drill/AnswerFeedback.svelte';
   import Question from '$lib/ui/drill/Question.svelte';

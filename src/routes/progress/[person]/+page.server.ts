@@ -2,13 +2,13 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { Stage } from '$core/knowledge';
 import { outcomes } from '$core/learning';
-import { found, idFrom, inSchoolOf, leading, notHere, signedIn, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { listPeople } from '$lib/server/people';
-import { personProgress } from '$lib/server/progress-page';
+import { found, idFrom, inSchoolOf, leading, notHere, signedIn, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { listPeople } from '$lib/server/school/people';
+import { personProgress } from '$lib/server/learning/progress-page';
 import { leads } from '$lib/server/accounts';
-import { runningQuiz } from '$lib/server/quizzes';
-import { recordSignOff } from '$lib/server/sign-offs';
+import { runningQuiz } from '$lib/server/learning/quizzes';
+import { recordSignOff } from '$lib/server/learning/sign-offs';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {

@@ -4,7 +4,7 @@
   import Download from '@lucide/svelte/icons/download';
   import PenLine from '@lucide/svelte/icons/pen-line';
   import Skull from '@lucide/svelte/icons/skull';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { dayAndMonth, longDate } from '$core/words';
   import { outcomeLooks } from '$lib/ui/drill/outcomes';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';

@@ -1,11 +1,11 @@
 import { writeCsv } from '$core/formats';
-import { attachment } from '$lib/server/attachment';
-import { found, idFrom, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
-import { listCohorts, listPeople } from '$lib/server/people';
-import { dangerLimit, pairTallies, readAnswerRows } from '$lib/server/progress';
-import { audit } from '$lib/server/audit';
-import type { SchoolDb } from '$lib/server/school';
-import { closedRounds } from '$lib/server/quizzes';
+import { attachment } from '$lib/server/request/attachment';
+import { found, idFrom, inSchoolOf, notHere, signedIn } from '$lib/server/request/guard';
+import { listCohorts, listPeople } from '$lib/server/school/people';
+import { dangerLimit, pairTallies, readAnswerRows } from '$lib/server/learning/progress';
+import { audit } from '$lib/server/school/audit';
+import type { SchoolDb } from '$lib/server/database/school';
+import { closedRounds } from '$lib/server/learning/quizzes';
 import type { RequestHandler } from './$types';
 
 const answerColumns = [

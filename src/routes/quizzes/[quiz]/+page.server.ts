@@ -2,11 +2,11 @@ import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { englishName, nameWithin } from '$core/knowledge';
 import { drillNames, pairKey } from '$core/learning';
-import { comingPairs } from '$lib/server/drills';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { listCohorts, listPeople } from '$lib/server/people';
-import { aboutQuestion } from '$lib/server/question-words';
+import { comingPairs } from '$lib/server/learning/drills';
+import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { listCohorts, listPeople } from '$lib/server/school/people';
+import { aboutQuestion } from '$lib/server/learning/question-words';
 import {
   changeQuiz,
   mayReview,
@@ -18,7 +18,7 @@ import {
   shownToSitter,
   sit,
   sittingsOf
-} from '$lib/server/quizzes';
+} from '$lib/server/learning/quizzes';
 import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 

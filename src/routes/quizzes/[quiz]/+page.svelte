@@ -6,7 +6,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import { drillNames, drillWords, pairDrills } from '$core/learning';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { counted, dayAndMonth } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { enhance } from '$lib/ui/forms.svelte';
@@ -44,8 +44,7 @@
 <p class="note"><a href="/quizzes">Quizzes</a></p>
 <h1>{quiz.name}</h1>
 <p class="text-ink-2">
-  {quiz.cohortName} · {quiz.questions}
-  {quiz.questions === 1 ? 'question' : 'questions'}{quiz.minutes
+  {quiz.cohortName} · {counted(quiz.questions, 'question')}{quiz.minutes
     ? `, ${quiz.minutes} minutes`
     : ', no time limit'} · {quiz.kind}{quiz.walkName
     ? ` ${quiz.walkName}${quiz.afterFrom ? `, ${dayAndMonth(quiz.afterFrom)}` : ''}`

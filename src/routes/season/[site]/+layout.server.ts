@@ -1,6 +1,6 @@
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
 import { leads } from '$lib/server/accounts';
-import { listSites } from '$lib/server/sites';
+import { listSites } from '$lib/server/ground/sites';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals, params }) => {

@@ -1,15 +1,15 @@
 import { z } from 'zod';
 import { fail } from '@sveltejs/kit';
-import { englishName, isDangerous } from '$core/knowledge';
+import { englishName, nameIn, isDangerous } from '$core/knowledge';
 import { dayOfYear } from '$core/season';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { lastMoves, shiftsOf, stripRows, yearAtSite } from '$lib/server/season-strip';
-import { listSightings, seasonOf } from '$lib/server/sightings';
-import { listPatches } from '$lib/server/patches';
-import { readSite } from '$lib/server/sites';
-import { listWalks } from '$lib/server/walks';
-import { listWishes, setWish } from '$lib/server/wishes';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { lastMoves, shiftsOf, stripRows, yearAtSite } from '$lib/server/season/season-strip';
+import { listSightings, seasonOf } from '$lib/server/season/sightings';
+import { listPatches } from '$lib/server/ground/patches';
+import { readSite } from '$lib/server/ground/sites';
+import { listWalks } from '$lib/server/walk/walks';
+import { listWishes, setWish } from '$lib/server/season/wishes';
 import type { Actions, PageServerLoad } from './$types';
 
 const shows = ['wishes', 'patches', 'danger'] as const;
@@ -41,10 +41,7 @@ export const load: PageServerLoad = ({ locals, params, url, depends }) => {
     const years = await yearAtSite(db, library, site, season);
     const rows = stripRows(library, years, season, sightings, sets[show], viewer.today);
     const ofYear = sightings.filter(({ seenOn }) => seenOn.slice(0, 4) === viewer.today.slice(0, 4));
-    const nameOf = (slug: string) => {
-      const taxon = library.taxa.get(slug);
-      return taxon ? englishName(taxon) : slug;
-    };
+    const nameOf = nameIn(library);
     const moved = lastMoves(
       library,
       site,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Notice from '$lib/ui/Notice.svelte';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { counted, dayAndMonth, longDate } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import Legend from '$lib/ui/season/Legend.svelte';
   import QuickSighting from '$lib/ui/season/QuickSighting.svelte';
@@ -14,7 +14,7 @@
     { value: 'danger', label: 'Dangerous ones here', count: data.counts.danger }
   ]);
   const worths = ['', 'would be nice', 'wanted', 'what the day is for'];
-  const days = (n: number) => `${Math.abs(n)} ${Math.abs(n) === 1 ? 'day' : 'days'}`;
+  const days = (n: number) => `${counted(Math.abs(n), 'day')}`;
   const word = (n: number) => (n === 0 ? 'As usual' : `${days(n)} ${n < 0 ? 'early' : 'late'}`);
   const side = (n: number) => (n === 0 ? 'usual' : `${days(n)} ${n < 0 ? 'early' : 'late'}`);
   /** The half of the year that the date lies in is told first. */
@@ -50,7 +50,7 @@
       <p class="fine mt-1 text-ink-2">
         {shift.half === 'spring' ? 'Spring' : 'Autumn'} at this site, from {data.sightings.count === 0
           ? 'its place alone'
-          : `its place and ${data.sightings.count} ${data.sightings.count === 1 ? 'sighting' : 'sightings'} of ${data.sightings.taxa} ${data.sightings.taxa === 1 ? 'plant' : 'plants'}`};
+          : `its place and ${counted(data.sightings.count, 'sighting')} of ${counted(data.sightings.taxa, 'plant')}`};
         80 in 100 between {side(shift.low)} and {side(shift.high)}.
       </p>
       {#if data.mayEdit}<p class="note mt-1">

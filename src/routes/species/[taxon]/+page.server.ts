@@ -1,13 +1,13 @@
 import { enoughSources } from '$core/walk';
-import { allowanceInWords } from '$lib/server/cell-words';
+import { allowanceInWords } from '$lib/server/library/cell-words';
 import { lookalikesOfTheYear } from '$core/evidence';
 import { bbchOf, claimsOf, englishName, isDangerous, useClaims, worstSeverity } from '$core/knowledge';
 import { dayOfYear, stagesUp } from '$core/season';
-import { citations, confirmedClaims, disagreements } from '$lib/server/bookshelf';
-import { describeStage, plateAddress, plateNotes } from '$lib/server/describe';
-import { found, inSchoolOf, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { photographsOf } from '$lib/server/photographs';
+import { citations, confirmedClaims, disagreements } from '$lib/server/library/bookshelf';
+import { describeStage, plateAddress, plateNotes } from '$lib/server/library/describe';
+import { found, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { photographsOf } from '$lib/server/library/photographs';
 import type { PageServerLoad } from './$types';
 
 const muchAlike = 0.75;

@@ -2,7 +2,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import { isSerious, severityWords } from '$core/knowledge';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
-  import { stageWord } from '$lib/ui/stage-word';
+  import { stageWord } from '$core/words';
   import YearStrip from '$lib/ui/species/YearStrip.svelte';
   import Photo from '$lib/ui/species/Photo.svelte';
 

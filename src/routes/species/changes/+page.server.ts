@@ -1,11 +1,11 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { englishName } from '$core/knowledge';
-import { pathInWords, valueInWords } from '$lib/server/cell-words';
-import { dateIn } from '$lib/server/school-date';
-import { keepEdit, listChanges, undoChange, withdrawEdit } from '$lib/server/corrections';
-import { idFrom, inSchoolOf, leading } from '$lib/server/guard';
-import { newerRelease, schoolLibrary, useRelease } from '$lib/server/library';
+import { pathInWords, valueInWords } from '$lib/server/library/cell-words';
+import { dateIn } from '$lib/server/school/school-date';
+import { keepEdit, listChanges, undoChange, withdrawEdit } from '$lib/server/library/corrections';
+import { idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { newerRelease, schoolLibrary, useRelease } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {

@@ -2,7 +2,7 @@
   import GitMerge from '@lucide/svelte/icons/git-merge';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { counted, dayAndMonth } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
 
   let { data, form } = $props();
@@ -11,9 +11,8 @@
 <svelte:head><title>Changes · Good Trail</title></svelte:head>
 <h1>Changes{data.taxon ? ` of ${data.taxon.name}` : ''}</h1>
 <p class="max-w-prose text-ink-2">
-  What your school has corrected in “{data.release}”: {data.version}
-  {data.version === 1 ? 'change' : 'changes'} so far. The release itself stays as it is, and an upgrade keeps your
-  corrections.
+  What your school has corrected in “{data.release}”: {counted(data.version, 'change')} so far. The release itself
+  stays as it is, and an upgrade keeps your corrections.
   {#if data.taxon}<a href="/species/changes">All changes</a>{/if}
 </p>
 {#if form?.problem}<Notice kind="problem">{form.problem}</Notice>{:else if form?.said}<Notice kind="done"
@@ -24,8 +23,7 @@
   <section class="mt-4 border-l-[3px] border-tide pl-3">
     <p>
       <strong>A newer release is here: “{data.newer.name}”.</strong>
-      {data.newer.changed}
-      {data.newer.changed === 1 ? 'cell differs' : 'cells differ'} from yours. Your corrections are kept{data
+      {counted(data.newer.changed, 'cell differs', 'cells differ')} from yours. Your corrections are kept{data
         .newer.toDecide > 0
         ? `; ${data.newer.toDecide} of them will need a decision`
         : ''}. Confirmations lapse where the words that they confirmed have changed.

@@ -18,11 +18,11 @@ import {
 } from '$core/knowledge';
 import { stagesOn } from '$core/season';
 import { viewsFor } from '$core/figure';
-import { plateAddress } from '$lib/server/describe';
-import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { photographAt, photographsOf } from '$lib/server/photographs';
-import { readSettings } from '$lib/server/schools';
+import { plateAddress } from '$lib/server/library/describe';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { photographAt, photographsOf } from '$lib/server/library/photographs';
+import { readSettings } from '$lib/server/school/schools';
 import type { PageServerLoad } from './$types';
 
 const mostPlants = 4;

@@ -2,8 +2,8 @@
   import { goto } from '$app/navigation';
   import Eye from '@lucide/svelte/icons/eye';
   import Hand from '@lucide/svelte/icons/hand';
-  import { addressOf, fieldsOf } from '$lib/ui/address';
-  import { stageWord } from '$lib/ui/stage-word';
+  import { fieldsOf } from '$lib/ui/fields-of';
+  import { addressOf, stageWord } from '$core/words';
   import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
   import Photo from '$lib/ui/species/Photo.svelte';

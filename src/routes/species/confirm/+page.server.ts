@@ -3,9 +3,15 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { englishName, isDangerous, worstSeverity } from '$core/knowledge';
-import { addSource, confirmingQueue, listSources, removeSource, sourceKinds } from '$lib/server/bookshelf';
-import { idFrom, inSchoolOf, leading } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
+import {
+  addSource,
+  confirmingQueue,
+  listSources,
+  removeSource,
+  sourceKinds
+} from '$lib/server/library/bookshelf';
+import { idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 const SourceForm = z.object({

@@ -7,7 +7,7 @@
   import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { counted, dayAndMonth } from '$core/words';
 
   let { data, form: result } = $props();
   // svelte-ignore state_referenced_locally
@@ -79,8 +79,7 @@
           <span class="flex-1"
             >{source.citation}
             <span class="text-ink-2"
-              >{source.kind}, {source.claims}
-              {source.claims === 1 ? 'claim' : 'claims'}{source.copyOf
+              >{source.kind}, {counted(source.claims, 'claim')}{source.copyOf
                 ? '; a copy, counts once with its original'
                 : ''}</span
             ></span

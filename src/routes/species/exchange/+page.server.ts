@@ -1,8 +1,9 @@
+import { counted } from '$core/words';
 import { fail, redirect } from '@sveltejs/kit';
 import { tableColumns, tableNames } from '$core/formats';
-import { keepImport } from '$lib/server/corrections';
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { schoolLibrary } from '$lib/server/library';
+import { keepImport } from '$lib/server/library/corrections';
+import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { schoolLibrary } from '$lib/server/library/library';
 import { bytesOf, readFile } from '$lib/server/reading';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -33,7 +34,7 @@ export const actions: Actions = {
     const { changes, problems } = compared;
     if (problems.length > 0)
       return fail(400, {
-        problem: `${problems.length} ${problems.length === 1 ? 'row' : 'rows'} cannot be read. Nothing was changed.`,
+        problem: `${counted(problems.length, 'row')} cannot be read. Nothing was changed.`,
         rows: problems.slice(0, mostProblems)
       });
     if (changes.length === 0)

@@ -1,7 +1,7 @@
 import { englishName, isDangerous, worstSeverity } from '$core/knowledge';
-import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { readSettings } from '$lib/server/schools';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { readSettings } from '$lib/server/school/schools';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

@@ -1,10 +1,10 @@
 import { canLie, piecePlaces } from '$core/figure';
 import { englishName, isDangerous } from '$core/knowledge';
 import { mostPieces, mostWrong } from '$core/learning';
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { HandfulQuery, askedHandful, drawHandful, handfulSize } from '$lib/server/handful';
-import { libraryOf } from '$lib/server/library';
-import { plantChoices } from '$lib/server/plant-at-stage';
+import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { HandfulQuery, askedHandful, drawHandful, handfulSize } from '$lib/server/learning/handful';
+import { libraryOf } from '$lib/server/library/library';
+import { plantChoices } from '$lib/server/library/plant-at-stage';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { nameWithin } from '$core/knowledge';
-  import { addressOf } from '$lib/ui/address';
+  import { addressOf } from '$core/words';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
   import RevealBar from '$lib/ui/species/RevealBar.svelte';

@@ -10,10 +10,10 @@ import {
   stateLabel,
   worstSeverity
 } from '$core/knowledge';
-import { inSchoolOf, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { entryOf, observationsFrom, stateKey } from '$lib/server/observations';
-import { placeAndDate } from '$lib/server/place-and-date';
+import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { entryOf, observationsFrom, stateKey } from '$lib/server/library/observations';
+import { placeAndDate } from '$lib/server/library/place-and-date';
 import type { PageServerLoad } from './$types';
 
 const statesOf = (character: Character) =>

@@ -7,8 +7,7 @@
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import Skull from '@lucide/svelte/icons/skull';
   import X from '@lucide/svelte/icons/x';
-  import { stageWord } from '$lib/ui/stage-word';
-  import { addressOf } from '$lib/ui/address';
+  import { addressOf, stageWord } from '$core/words';
   import { plain, severityWords } from '$core/knowledge';
 
   let { data } = $props();

@@ -3,9 +3,9 @@ import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { Taxon, englishName, plain } from '$core/knowledge';
-import { editCell } from '$lib/server/corrections';
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { libraryOf, schoolLibrary } from '$lib/server/library';
+import { editCell } from '$lib/server/library/corrections';
+import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { libraryOf, schoolLibrary } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 const groups = Taxon.shape.group.options;

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { isDrawnAt, qualityOf, typicalSeed } from '$core/figure';
 import { englishName, findTaxa, isDangerous, stageNames } from '$core/knowledge';
-import { plateAddress } from '$lib/server/describe';
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
+import { plateAddress } from '$lib/server/library/describe';
+import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
 import type { PageServerLoad } from './$types';
 
 const Query = z.object({

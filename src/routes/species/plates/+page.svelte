@@ -4,7 +4,7 @@
   import Printer from '@lucide/svelte/icons/printer';
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
   import Skull from '@lucide/svelte/icons/skull';
-  import { addressOf } from '$lib/ui/address';
+  import { addressOf } from '$core/words';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import WordsAndFamily from '$lib/ui/species/WordsAndFamily.svelte';
 

@@ -1,7 +1,7 @@
 import { standingPlants } from '$core/figure';
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { plantChoices } from '$lib/server/plant-at-stage';
+import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { plantChoices } from '$lib/server/library/plant-at-stage';
 import {
   WaysideQuery,
   askedWayside,
@@ -10,7 +10,7 @@ import {
   drawWayside,
   mostKinds,
   waysideSize
-} from '$lib/server/wayside';
+} from '$lib/server/library/wayside';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {

@@ -1,10 +1,9 @@
 <script lang="ts">
   import { nameWithin } from '$core/knowledge';
-  import { addressOf } from '$lib/ui/address';
+  import { addressOf, stageWord } from '$core/words';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import PlantOptions from '$lib/ui/species/PlantOptions.svelte';
   import RevealBar from '$lib/ui/species/RevealBar.svelte';
-  import { stageWord } from '$lib/ui/stage-word';
 
   let { data } = $props();
 

@@ -1,14 +1,14 @@
-import { englishName } from '$core/knowledge';
+import { nameIn } from '$core/knowledge';
 import { pairKey } from '$core/learning';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { readPlan } from '$lib/server/plan';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { readPlan } from '$lib/server/walk/plan';
 import { leads } from '$lib/server/accounts';
-import { changesSince, readBrief } from '$lib/server/briefs';
-import { libraryOf } from '$lib/server/library';
-import { pairsOf } from '$lib/server/drills';
-import { renamedUnder } from '$lib/server/patches';
-import { isDrilled } from '$lib/server/progress';
-import { readWalk } from '$lib/server/walks';
+import { changesSince, readBrief } from '$lib/server/walk/briefs';
+import { libraryOf } from '$lib/server/library/library';
+import { pairsOf } from '$lib/server/learning/drills';
+import { renamedUnder } from '$lib/server/ground/patches';
+import { isDrilled } from '$lib/server/learning/progress';
+import { readWalk } from '$lib/server/walk/walks';
 import type { TrailPart } from '$lib/ui/TrailLine.svelte';
 import type { LayoutServerLoad } from './$types';
 
@@ -21,10 +21,7 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
     const brief = await readBrief(db, id);
     const library = await libraryOf(db);
     const pairs = pairsOf(library, brief);
-    const nameOf = (slug: string) => {
-      const taxon = library.taxa.get(slug);
-      return taxon ? englishName(taxon) : slug;
-    };
+    const nameOf = nameIn(library);
     // Learners, too, must not go by a name that was wrong.
     const renamed = (await renamedUnder(db, id)).map((one) => ({
       ...one,

@@ -1,7 +1,7 @@
 <script lang="ts">
   import TrailLine from '$lib/ui/TrailLine.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { dayAndMonth, longDate } from '$core/words';
 
   let { data, children } = $props();
 </script>

@@ -17,14 +17,14 @@ import {
   surveyTaxon,
   taxonFacts
 } from '$core/walk';
-import { confirmedClaims, sourcesFor } from '$lib/server/bookshelf';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { liftCheck, takeLiftBack } from '$lib/server/lifts';
-import { type Plan, atPatch, readPlan } from '$lib/server/plan';
-import { changePlan, changeWalk } from '$lib/server/plan-changes';
-import type { Patch } from '$lib/server/patches';
-import { setRemark } from '$lib/server/remarks';
-import type { SchoolDb } from '$lib/server/school';
+import { confirmedClaims, sourcesFor } from '$lib/server/library/bookshelf';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { liftCheck, takeLiftBack } from '$lib/server/walk/lifts';
+import { type Plan, atPatch, readPlan } from '$lib/server/walk/plan';
+import { changePlan, changeWalk } from '$lib/server/walk/plan-changes';
+import type { Patch } from '$lib/server/ground/patches';
+import { setRemark } from '$lib/server/walk/remarks';
+import type { SchoolDb } from '$lib/server/database/school';
 import type { Viewer } from '$lib/server/accounts';
 import {
   type StopTaxon,
@@ -36,9 +36,9 @@ import {
   removeStop,
   removeTaxon,
   setMinutes
-} from '$lib/server/stops';
-import { reservationProblem } from '$lib/server/takings';
-import { readWalk } from '$lib/server/walks';
+} from '$lib/server/walk/stops';
+import { reservationProblem } from '$lib/server/ground/takings';
+import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 const Minutes = z.coerce

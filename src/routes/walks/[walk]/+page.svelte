@@ -7,7 +7,7 @@
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
   import ClockStrip from '$lib/ui/walk/ClockStrip.svelte';
   import Ledger from '$lib/ui/walk/Ledger.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';

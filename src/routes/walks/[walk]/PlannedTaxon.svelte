@@ -7,7 +7,7 @@
   import { handlings, roles } from '$core/walk';
   import Field from '$lib/ui/Field.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { counted, dayAndMonth } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import type { PageData } from './$types';
 
@@ -31,9 +31,7 @@
       [one.part, one.portion].filter(Boolean).join(', '),
       one.piecesEach ? `${one.piecesEach} each reserved` : '',
       one.specimens ? `${one.specimens.count} brought, ${one.specimens.handling}` : '',
-      isTaught
-        ? `${one.sources} ${one.sources === 1 ? 'source' : 'sources'}${one.sources < 2 ? ': a draft' : ''}`
-        : '',
+      isTaught ? `${counted(one.sources, 'source')}${one.sources < 2 ? ': a draft' : ''}` : '',
       one.reason
     ]
       .filter(Boolean)

@@ -2,9 +2,9 @@ import { fail, redirect } from '@sveltejs/kit';
 import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { inSchoolOf, leading } from '$lib/server/guard';
-import { WalkDay, pastProblem, walkChoices } from '$lib/server/walk-form';
-import { addWalk } from '$lib/server/walks';
+import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { WalkDay, pastProblem, walkChoices } from '$lib/server/walk/walk-form';
+import { addWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = WalkDay.extend({ siteId: z.uuid('Choose a site.'), leaderId: z.uuid('Choose who leads.') });

@@ -3,9 +3,9 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { acceptInvitation, readInvitation, setSessionCookie } from '$lib/server/accounts';
-import { audit } from '$lib/server/audit';
-import { callerOf, slowDown } from '$lib/server/caller';
-import { withSchool } from '$lib/server/school';
+import { audit } from '$lib/server/school/audit';
+import { callerOf, slowDown } from '$lib/server/request/caller';
+import { withSchool } from '$lib/server/database/school';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({

@@ -2,11 +2,11 @@ import { error } from '@sveltejs/kit';
 import { writeGeoJson, writeGpx } from '$core/formats';
 import { pathOf } from '$core/ground';
 import { englishName } from '$core/knowledge';
-import { attachment } from '$lib/server/attachment';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { listPatches } from '$lib/server/patches';
-import { readSite } from '$lib/server/sites';
+import { attachment } from '$lib/server/request/attachment';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { listPatches } from '$lib/server/ground/patches';
+import { readSite } from '$lib/server/ground/sites';
 import type { RequestHandler } from './$types';
 
 const kinds = {

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { Ground, crossingOf } from '$core/ground';
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/guard';
-import { listPatches } from '$lib/server/patches';
-import { readSite, saveGround } from '$lib/server/sites';
+import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { listPatches } from '$lib/server/ground/patches';
+import { readSite, saveGround } from '$lib/server/ground/sites';
 import { fail } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '$core/words';
   import Download from '@lucide/svelte/icons/download';
   import MapPin from '@lucide/svelte/icons/map-pin';
   import MousePointer from '@lucide/svelte/icons/mouse-pointer-2';
@@ -275,7 +276,7 @@
   {#if said}<Notice kind={said.kind}>{said.text}</Notice>
   {:else if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>
   {:else if form && 'saved' in form && !isChanged}<Notice kind="done"
-      >Saved with {form.saved} {form.saved === 1 ? 'feature' : 'features'}.</Notice
+      >Saved with {counted(form.saved ?? 0, 'feature')}.</Notice
     >{/if}
 </div>
 

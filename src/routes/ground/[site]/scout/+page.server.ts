@@ -2,13 +2,13 @@ import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { englishName, isDangerous } from '$core/knowledge';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { listFinds } from '$lib/server/finds';
-import { libraryOf } from '$lib/server/library';
-import { addPatch, listPatches } from '$lib/server/patches';
-import { cameraNote, readPicture } from '$lib/server/photographs';
-import { addSightingPicture, forecastStages, listSightings, seasonOf } from '$lib/server/sightings';
-import { readSite } from '$lib/server/sites';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { listFinds } from '$lib/server/ground/finds';
+import { libraryOf } from '$lib/server/library/library';
+import { addPatch, listPatches } from '$lib/server/ground/patches';
+import { cameraNote, readPicture } from '$lib/server/library/photographs';
+import { addSightingPicture, forecastStages, listSightings, seasonOf } from '$lib/server/season/sightings';
+import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

@@ -9,7 +9,7 @@
   import { metresBetween } from '$core/ground';
   import type { Stage } from '$core/knowledge';
   import Notice from '$lib/ui/Notice.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { counted, dayAndMonth } from '$core/words';
   import type { EventQueue } from '$lib/ui/field/event-queue';
   import type { Abundance } from '$core/evidence';
   import { eventOfNow } from '$lib/ui/field/send-events';
@@ -169,17 +169,15 @@
       class="note flex items-center gap-2 border-l-4 border-ochre bg-ochre-tint px-3 py-2"
     >
       <CloudOff size={17} class="shrink-0" aria-hidden="true" /><span
-        >{waiting}
-        {waiting === 1 ? 'sighting waits' : 'sightings wait'} on this device for a connection.
+        >{counted(waiting, 'sighting waits', 'sightings wait')} on this device for a connection.
         <button type="button" class="cursor-pointer underline underline-offset-2" onclick={flush}
           >Send now</button
         ></span
       >
     </p>{/if}
   {#if ofOthers > 0}<p class="note border-l-4 border-ochre bg-ochre-tint px-3 py-2">
-      {ofOthers}
-      {ofOthers === 1 ? 'sighting' : 'sightings'} of somebody else {ofOthers === 1 ? 'waits' : 'wait'} on this device,
-      and go when that person signs in here.
+      {counted(ofOthers, 'sighting')} of somebody else {ofOthers === 1 ? 'waits' : 'wait'} on this device, and go
+      when that person signs in here.
     </p>{/if}
   {#each refusals as one (one.id)}<Notice kind="problem">A sighting was not taken: {one.text}</Notice>{/each}
   {#if pictureProblem}<Notice kind="problem"

@@ -3,12 +3,12 @@ import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { Outline } from '$core/ground';
 import { englishName } from '$core/knowledge';
-import { addFind } from '$lib/server/finds';
-import { listTours } from '$lib/server/gps-device';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { addPatch, listPatches } from '$lib/server/patches';
-import { readSite } from '$lib/server/sites';
+import { addFind } from '$lib/server/ground/finds';
+import { listTours } from '$lib/server/ground/gps-device';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { addPatch, listPatches } from '$lib/server/ground/patches';
+import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '$core/words';
   import { invalidateAll } from '$app/navigation';
   import Satellite from '@lucide/svelte/icons/satellite-dish';
   import Upload from '@lucide/svelte/icons/upload';
@@ -137,9 +138,8 @@
   {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
   {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
   {#if form && 'patches' in form && rows.length === 0}<Notice kind="done"
-      >{form.patches}
-      {form.patches === 1 ? 'patch' : 'patches'} and {form.finds}
-      {form.finds === 1 ? 'find' : 'finds'} without a name came in.
+      >{counted(form.patches ?? 0, 'patch', 'patches')} and {counted(form.finds ?? 0, 'find')} without a name came
+      in.
       <a href="/ground/{data.site.id}/scout">Note their stages</a>.</Notice
     >{/if}
 </div>
@@ -263,7 +263,7 @@
       }}
     >
       <button class="btn btn-primary" disabled={ticked.length === 0}
-        >Bring in {ticked.length} {ticked.length === 1 ? 'waypoint' : 'waypoints'}</button
+        >Bring in {counted(ticked.length, 'waypoint')}</button
       >
       {#if unnamed > 0}<span class="note text-ink-2">{unnamed} of them without a name</span>{/if}
     </form>

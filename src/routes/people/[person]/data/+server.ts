@@ -1,8 +1,8 @@
 import { membersOf } from '$lib/server/accounts';
-import { audit } from '$lib/server/audit';
-import { dataFile } from '$lib/server/own-data';
-import { found, idFrom, inSchoolOf, lookingAgain, owning } from '$lib/server/guard';
-import { listPeople } from '$lib/server/people';
+import { audit } from '$lib/server/school/audit';
+import { dataFile } from '$lib/server/school/own-data';
+import { found, idFrom, inSchoolOf, lookingAgain, owning } from '$lib/server/request/guard';
+import { listPeople } from '$lib/server/school/people';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params, url }) => {

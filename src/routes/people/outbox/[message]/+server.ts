@@ -1,5 +1,5 @@
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/guard';
-import { asEml, readMessage } from '$lib/server/outbox';
+import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { asEml, readMessage } from '$lib/server/school/outbox';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {

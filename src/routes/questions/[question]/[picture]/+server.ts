@@ -1,7 +1,7 @@
-import { questionImage } from '$lib/server/drills';
+import { questionImage } from '$lib/server/learning/drills';
 import { onTheBeat } from '$lib/server/drawing';
-import { found, idFrom, signedIn } from '$lib/server/guard';
-import { jpegResponse, svgResponse } from '$lib/server/pictures';
+import { found, idFrom, signedIn } from '$lib/server/request/guard';
+import { jpegResponse, svgResponse } from '$lib/server/library/pictures';
 import type { RequestHandler } from './$types';
 
 /** A picture of one's own question: paths without names or a photograph without its data, never cached. */

@@ -1,8 +1,8 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { wishFor } from '$lib/server/drills';
+import { wishFor } from '$lib/server/learning/drills';
 import { onTheBeat } from '$lib/server/drawing';
-import { found, idFrom, signedIn } from '$lib/server/guard';
+import { found, idFrom, signedIn } from '$lib/server/request/guard';
 import type { RequestHandler } from './$types';
 
 const Wish = z.strictObject({ wish: z.string().max(40) });

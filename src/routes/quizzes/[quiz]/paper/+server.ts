@@ -1,9 +1,9 @@
-import { attachment } from '$lib/server/attachment';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
+import { attachment } from '$lib/server/request/attachment';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
 import { makePdf } from '$lib/server/print/make-pdf';
 import { quizPaper } from '$lib/server/print/quiz-paper';
-import { readQuiz } from '$lib/server/quizzes';
+import { readQuiz } from '$lib/server/learning/quizzes';
 import type { RequestHandler } from './$types';
 
 /** The quiz on paper, with its answers at the end: for those who teach. */

@@ -4,15 +4,15 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { centreOf } from '$core/ground';
 import { englishName, isDangerous } from '$core/knowledge';
 import type { WishedPlant } from '$core/year';
-import { NewDiaryEntry, addDiaryEntry, listDiary, removeDiaryEntry } from '$lib/server/diary';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { yearAtSite } from '$lib/server/season-strip';
-import { listSightings, seasonOf } from '$lib/server/sightings';
-import { readSite } from '$lib/server/sites';
-import { readTide } from '$lib/server/tide';
-import { listWalks } from '$lib/server/walks';
-import { listWishes } from '$lib/server/wishes';
+import { NewDiaryEntry, addDiaryEntry, listDiary, removeDiaryEntry } from '$lib/server/season/diary';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { yearAtSite } from '$lib/server/season/season-strip';
+import { listSightings, seasonOf } from '$lib/server/season/sightings';
+import { readSite } from '$lib/server/ground/sites';
+import { readTide } from '$lib/server/season/tide';
+import { listWalks } from '$lib/server/walk/walks';
+import { listWishes } from '$lib/server/season/wishes';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

@@ -4,7 +4,7 @@
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/Tick.svelte';
-  import { dayRange, longDate } from '$lib/ui/dates';
+  import { dayRange, longDate } from '$core/words';
   import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import DayReasons from '$lib/ui/season/DayReasons.svelte';
   import DayStrip from '$lib/ui/season/DayStrip.svelte';

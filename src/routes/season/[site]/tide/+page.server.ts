@@ -1,11 +1,11 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { readConstituents, writeConstituents } from '$core/formats';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
-import { lightMinutes, lightAt } from '$lib/server/light';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { lightMinutes, lightAt } from '$lib/server/season/light';
 import { bytesOf, readFile } from '$lib/server/reading';
-import { readSite } from '$lib/server/sites';
-import { TideRecord, curveStep, readTide, saveTide, shoreDays, tideDay } from '$lib/server/tide';
+import { readSite } from '$lib/server/ground/sites';
+import { TideRecord, curveStep, readTide, saveTide, shoreDays, tideDay } from '$lib/server/season/tide';
 import type { Actions, PageServerLoad } from './$types';
 
 /** How many days ahead shore windows are listed: two springs and two neaps. */

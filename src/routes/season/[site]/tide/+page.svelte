@@ -3,7 +3,7 @@
   import Daylight from '$lib/ui/Daylight.svelte';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { longDate, weekdayAndDay } from '$lib/ui/dates';
+  import { longDate, weekdayAndDay } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import TideChart from '$lib/ui/season/TideChart.svelte';
 

@@ -1,13 +1,13 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { daysAhead, degreeDayMethods, meanOfYears, warmthYear } from '$core/season';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { listSightings, seasonOf } from '$lib/server/sightings';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { listSightings, seasonOf } from '$lib/server/season/sightings';
 import { bytesOf, readFile } from '$lib/server/reading';
-import { readSite } from '$lib/server/sites';
-import { forgetWarmth, keepWarmth, readWarmthDays } from '$lib/server/warmth';
-import { readStation, stationName } from '$lib/server/weather-station';
+import { readSite } from '$lib/server/ground/sites';
+import { forgetWarmth, keepWarmth, readWarmthDays } from '$lib/server/season/warmth';
+import { readStation, stationName } from '$lib/server/season/weather-station';
 import type { Actions, PageServerLoad } from './$types';
 
 const Asked = z.object({

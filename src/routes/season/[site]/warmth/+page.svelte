@@ -3,12 +3,12 @@
   import Upload from '@lucide/svelte/icons/upload';
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { counted, dayAndMonth, longDate } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import WarmthChart from '$lib/ui/season/WarmthChart.svelte';
 
   let { data, form } = $props();
-  const days = (n: number) => `${Math.abs(n)} ${Math.abs(n) === 1 ? 'day' : 'days'}`;
+  const days = (n: number) => `${counted(Math.abs(n), 'day')}`;
   const sum = $derived(data.thisYear?.sums.at(-1));
   const meanNow = $derived(data.thisYear && data.mean[data.thisYear.sums.length - 1]);
   const heading = $derived(

@@ -1,9 +1,9 @@
 import { bandStep, surveyTaxon, yearBand } from '$core/walk';
 import { englishName, isDangerous, nameWithin, pieceAt, worstSeverity } from '$core/knowledge';
 import { addDays, stageIsUp } from '$core/season';
-import { found, inSchoolOf, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { placeAndDate } from '$lib/server/place-and-date';
+import { found, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { placeAndDate } from '$lib/server/library/place-and-date';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {

@@ -2,9 +2,8 @@
   import Hand from '@lucide/svelte/icons/hand';
   import SeparationBand from '$lib/ui/species/SeparationBand.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
-  import { stageWord } from '$lib/ui/stage-word';
+  import { dayAndMonth, longDate, stageWord } from '$core/words';
   import WideTable from '$lib/ui/WideTable.svelte';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
 
   let { data } = $props();
   const outOf = (p: number) =>

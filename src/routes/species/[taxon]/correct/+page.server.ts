@@ -12,11 +12,11 @@ import {
   organs,
   stageNames
 } from '$core/knowledge';
-import { cellFrom, windowsText } from '$lib/server/cell-form';
-import { allowanceInWords, pathInWords, valueInWords } from '$lib/server/cell-words';
-import { editCell, listChanges, withdrawEdit } from '$lib/server/corrections';
-import { found, inSchoolOf, leading } from '$lib/server/guard';
-import { schoolLibrary } from '$lib/server/library';
+import { cellFrom, windowsText } from '$lib/server/library/cell-form';
+import { allowanceInWords, pathInWords, valueInWords } from '$lib/server/library/cell-words';
+import { editCell, listChanges, withdrawEdit } from '$lib/server/library/corrections';
+import { found, inSchoolOf, leading } from '$lib/server/request/guard';
+import { schoolLibrary } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 const lists = ['names', 'hazards', 'uses', 'legal'] as const;

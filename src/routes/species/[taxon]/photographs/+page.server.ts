@@ -1,9 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { Stage, englishName } from '$core/knowledge';
-import { found, inSchoolOf, leading, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { Crop, addPhotograph, photographsOf, readPicture } from '$lib/server/photographs';
+import { found, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { Crop, addPhotograph, photographsOf, readPicture } from '$lib/server/library/photographs';
 import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -17,10 +17,10 @@ import {
   disagreements,
   enterOpinions,
   listSources
-} from '$lib/server/bookshelf';
-import { describeStage } from '$lib/server/describe';
-import { found, inSchoolOf, leading } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
+} from '$lib/server/library/bookshelf';
+import { describeStage } from '$lib/server/library/describe';
+import { found, inSchoolOf, leading } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 const titleOf = (claim: Claim): string =>

@@ -1,9 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { englishName } from '$core/knowledge';
-import { pathInWords, valueInWords } from '$lib/server/cell-words';
-import { applyImport, readImport } from '$lib/server/corrections';
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
+import { pathInWords, valueInWords } from '$lib/server/library/cell-words';
+import { applyImport, readImport } from '$lib/server/library/corrections';
+import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 const mostShown = 300;

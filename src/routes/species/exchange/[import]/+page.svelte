@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { enhance } from '$lib/ui/forms.svelte';
@@ -9,13 +10,12 @@
 <svelte:head><title>What would change · Good Trail</title></svelte:head>
 <h1>What would change</h1>
 <p class="text-ink-2">
-  {data.total}
-  {data.total === 1 ? 'cell' : 'cells'} of {data.taxa}
-  {data.taxa === 1 ? 'taxon' : 'taxa'}. Nothing has been changed yet; each change can be undone afterwards.
+  {counted(data.total, 'cell')} of {counted(data.taxa, 'taxon', 'taxa')}. Nothing has been changed yet; each
+  change can be undone afterwards.
 </p>
 {#if form?.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
 <form method="POST" use:enhance class="mt-3 flex flex-wrap gap-3">
-  <button class="btn btn-primary">Change {data.total} {data.total === 1 ? 'cell' : 'cells'}</button>
+  <button class="btn btn-primary">Change {counted(data.total, 'cell')}</button>
   <a href="/species/exchange" class="btn btn-line">Change nothing</a>
 </form>
 <WideTable label="Changes">

@@ -1,8 +1,8 @@
 import { renderPlate } from '$core/figure';
-import { found, inSchoolOf, leading } from '$lib/server/guard';
-import { HandfulQuery, askedHandful, drawHandful } from '$lib/server/handful';
-import { libraryOf } from '$lib/server/library';
-import { svgResponse } from '$lib/server/pictures';
+import { found, inSchoolOf, leading } from '$lib/server/request/guard';
+import { HandfulQuery, askedHandful, drawHandful } from '$lib/server/learning/handful';
+import { libraryOf } from '$lib/server/library/library';
+import { svgResponse } from '$lib/server/library/pictures';
 import type { RequestHandler } from './$types';
 
 /** The drawing of a handful, without a word of what lies in it. */

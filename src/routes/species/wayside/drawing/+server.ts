@@ -1,8 +1,8 @@
 import { renderPlate } from '$core/figure';
-import { found, inSchoolOf, leading } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { svgResponse } from '$lib/server/pictures';
-import { WaysideQuery, askedWayside, drawWayside } from '$lib/server/wayside';
+import { found, inSchoolOf, leading } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { svgResponse } from '$lib/server/library/pictures';
+import { WaysideQuery, askedWayside, drawWayside } from '$lib/server/library/wayside';
 import type { RequestHandler } from './$types';
 
 /** The drawing of a hedge bank, without a word of what stands there. */

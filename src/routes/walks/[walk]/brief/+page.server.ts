@@ -9,14 +9,14 @@ import {
   publishBrief,
   readBrief,
   readersOf
-} from '$lib/server/briefs';
-import { found, idFrom, inSchoolOf, signedIn, teaching } from '$lib/server/guard';
-import { isLeaderOf, mayReadHealth } from '$lib/server/health';
-import { photographsOfPairs } from '$lib/server/photographs';
-import { readPlan } from '$lib/server/plan';
-import { changePlan } from '$lib/server/plan-changes';
-import { readSettings } from '$lib/server/schools';
-import { readWalk } from '$lib/server/walks';
+} from '$lib/server/walk/briefs';
+import { found, idFrom, inSchoolOf, signedIn, teaching } from '$lib/server/request/guard';
+import { isLeaderOf, mayReadHealth } from '$lib/server/school/health';
+import { photographsOfPairs } from '$lib/server/library/photographs';
+import { readPlan } from '$lib/server/walk/plan';
+import { changePlan } from '$lib/server/walk/plan-changes';
+import { readSettings } from '$lib/server/school/schools';
+import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

@@ -8,7 +8,7 @@
   import HazardList from '$lib/ui/brief/HazardList.svelte';
   import LeadersHealth from '$lib/ui/brief/LeadersHealth.svelte';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
-  import { dayAndMonth, localMoment } from '$lib/ui/dates';
+  import { counted, dayAndMonth, localMoment } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import TakeAway from './TakeAway.svelte';
 
@@ -18,7 +18,7 @@
   let isPublishing = $state(false);
   const publishLabel = $derived(
     data.publishing
-      ? `Publish ${data.brief ? `version ${data.brief.version + 1}` : 'brief'} to ${data.publishing.people} ${data.publishing.people === 1 ? 'person' : 'people'}`
+      ? `Publish ${data.brief ? `version ${data.brief.version + 1}` : 'brief'} to ${counted(data.publishing.people, 'person', 'people')}`
       : ''
   );
 </script>
@@ -89,7 +89,7 @@
     {#if data.brief}
       {#if publishing.since.length > 0}{@render differences(
           publishing.since,
-          `${publishing.since.length} ${publishing.since.length === 1 ? 'difference' : 'differences'} between version ${data.brief.version} and the plan`
+          `${counted(publishing.since.length, 'difference')} between version ${data.brief.version} and the plan`
         )}{/if}
       <p class="note mt-2 text-ink-2">
         Confirmed by {publishing.leaders

@@ -2,10 +2,10 @@ import { redirect } from '@sveltejs/kit';
 import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { whatChanged } from '$core/walk';
-import { copyWalk } from '$lib/server/copy-walk';
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/guard';
-import { readPlan } from '$lib/server/plan';
-import { WalkDay, pastProblem } from '$lib/server/walk-form';
+import { copyWalk } from '$lib/server/walk/copy-walk';
+import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { readPlan } from '$lib/server/walk/plan';
+import { WalkDay, pastProblem } from '$lib/server/walk/walk-form';
 import { fail } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Field from '$lib/ui/Field.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { dayAndMonth, longDate } from '$core/words';
   import { superForm } from '$lib/ui/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 

@@ -6,7 +6,7 @@
   import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
   import WalkDayFields from '$lib/ui/walk/WalkDayFields.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { longDate } from '$lib/ui/dates';
+  import { longDate } from '$core/words';
 
   let { data, form: action } = $props();
   // svelte-ignore state_referenced_locally

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { DateTime } from 'luxon';
 import { z } from 'zod';
 import { concernKeys, notesBesideTaxa } from '$core/walk';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
 import {
   addHealthNote,
   healthNotes,
@@ -10,12 +10,12 @@ import {
   logHealthAccess,
   mayReadHealth,
   removeHealthNote
-} from '$lib/server/health';
-import { listPeople } from '$lib/server/people';
-import { metTaxon, readPlan } from '$lib/server/plan';
-import { changeWalk } from '$lib/server/plan-changes';
+} from '$lib/server/school/health';
+import { listPeople } from '$lib/server/school/people';
+import { metTaxon, readPlan } from '$lib/server/walk/plan';
+import { changeWalk } from '$lib/server/walk/plan-changes';
 import { leads } from '$lib/server/accounts';
-import { saveLeaders } from '$lib/server/walks';
+import { saveLeaders } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

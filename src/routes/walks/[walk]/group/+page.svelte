@@ -3,7 +3,7 @@
   import X from '@lucide/svelte/icons/x';
   import { concernKeys, concerns } from '$core/walk';
   import Notice from '$lib/ui/Notice.svelte';
-  import { dayAndMonth } from '$lib/ui/dates';
+  import { dayAndMonth } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 

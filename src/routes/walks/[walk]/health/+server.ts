@@ -1,8 +1,8 @@
 import { error, json } from '@sveltejs/kit';
 import { notesBesideTaxa } from '$core/walk';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { healthNotes, logHealthAccess, mayReadHealth } from '$lib/server/health';
-import { metTaxon, readPlan } from '$lib/server/plan';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { healthNotes, logHealthAccess, mayReadHealth } from '$lib/server/school/health';
+import { metTaxon, readPlan } from '$lib/server/walk/plan';
 import type { RequestHandler } from './$types';
 
 /** Health notes beside the taxa of a walk, for its leaders. Each look is logged; nothing may keep the answer. */

@@ -1,11 +1,11 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { WeatherLimit, usualLimits, weatherKinds, weatherOf } from '$core/walk';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { kitSteps, removeOwnKit, setKit, stepOf } from '$lib/server/kit';
-import { readPlan } from '$lib/server/plan';
-import { changeWalk } from '$lib/server/plan-changes';
-import { readWalk, saveWeather } from '$lib/server/walks';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { kitSteps, removeOwnKit, setKit, stepOf } from '$lib/server/walk/kit';
+import { readPlan } from '$lib/server/walk/plan';
+import { changeWalk } from '$lib/server/walk/plan-changes';
+import { readWalk, saveWeather } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

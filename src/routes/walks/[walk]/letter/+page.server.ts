@@ -2,10 +2,10 @@ import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { clockTime } from '$core/route';
 import { landownersLetter } from '$core/walk';
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/guard';
-import { queueMessage } from '$lib/server/outbox';
-import { readPlan } from '$lib/server/plan';
-import { longDate } from '$lib/ui/dates';
+import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { queueMessage } from '$lib/server/school/outbox';
+import { readPlan } from '$lib/server/walk/plan';
+import { longDate } from '$core/words';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Printer from '@lucide/svelte/icons/printer';
   import Notice from '$lib/ui/Notice.svelte';
-  import { longDate } from '$lib/ui/dates';
+  import { longDate } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 

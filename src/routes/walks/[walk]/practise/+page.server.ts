@@ -1,13 +1,13 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { englishName } from '$core/knowledge';
 import { pairKey } from '$core/learning';
-import { pairsOfWalk, startRound } from '$lib/server/drills';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { schoolLibrary } from '$lib/server/library';
-import { listCohorts, listPeople } from '$lib/server/people';
-import { pairTallies, readinessOf } from '$lib/server/progress';
-import { overQuota } from '$lib/server/limits';
-import { readWalk } from '$lib/server/walks';
+import { pairsOfWalk, startRound } from '$lib/server/learning/drills';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { schoolLibrary } from '$lib/server/library/library';
+import { listCohorts, listPeople } from '$lib/server/school/people';
+import { pairTallies, readinessOf } from '$lib/server/learning/progress';
+import { overQuota } from '$lib/server/request/limits';
+import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

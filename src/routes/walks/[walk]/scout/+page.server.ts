@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { readWalk } from '$lib/server/walks';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { readWalk } from '$lib/server/walk/walks';
 import type { PageServerLoad } from './$types';
 
 /** Scouting belongs to the ground, which many walks share. */

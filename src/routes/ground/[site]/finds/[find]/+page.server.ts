@@ -11,12 +11,12 @@ import {
   nameFind,
   readFind,
   removeFind
-} from '$lib/server/finds';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import type { SchoolDb } from '$lib/server/school';
+} from '$lib/server/ground/finds';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import type { SchoolDb } from '$lib/server/database/school';
 import { type Viewer, leads } from '$lib/server/accounts';
-import { readSite } from '$lib/server/sites';
+import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {

@@ -2,11 +2,10 @@
   import { nameWithin } from '$core/knowledge';
   import CalendarClock from '@lucide/svelte/icons/calendar-clock';
   import Skull from '@lucide/svelte/icons/skull';
-  import { addressOf } from '$lib/ui/address';
+  import { addressOf, dayAndMonth, longDate } from '$core/words';
   import { enhance } from '$lib/ui/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
 
   let { data, form } = $props();
   const entered = $derived((form && 'entered' in form ? form.entered : undefined) ?? {});

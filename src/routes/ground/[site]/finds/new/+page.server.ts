@@ -2,11 +2,11 @@ import { redirect } from '@sveltejs/kit';
 import { superValidate, fail } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { stateLabel } from '$core/knowledge';
-import { NewFind, addFind } from '$lib/server/finds';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { entryOf, observationsFrom } from '$lib/server/observations';
-import { readSite } from '$lib/server/sites';
+import { NewFind, addFind } from '$lib/server/ground/finds';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { entryOf, observationsFrom } from '$lib/server/library/observations';
+import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 /** What was seen comes along from Look closer in the address. */

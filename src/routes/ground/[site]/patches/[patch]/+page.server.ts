@@ -5,10 +5,10 @@ import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { censusResult, crossingOf, moreQuadrats } from '$core/ground';
 import { englishName, isDangerous } from '$core/knowledge';
-import { allowanceInWords } from '$lib/server/cell-words';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/guard';
-import { closureOf, listGroundEvents } from '$lib/server/ground-events';
-import { libraryOf } from '$lib/server/library';
+import { allowanceInWords } from '$lib/server/library/cell-words';
+import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { closureOf, listGroundEvents } from '$lib/server/ground/ground-events';
+import { libraryOf } from '$lib/server/library/library';
 import {
   type Patch,
   PatchDetails,
@@ -22,11 +22,11 @@ import {
   savePatchDetails,
   savePatchShape,
   setGone
-} from '$lib/server/patches';
-import type { SchoolDb } from '$lib/server/school';
-import { listSightings } from '$lib/server/sightings';
+} from '$lib/server/ground/patches';
+import type { SchoolDb } from '$lib/server/database/school';
+import { listSightings } from '$lib/server/season/sightings';
 import { leads, type Viewer } from '$lib/server/accounts';
-import { type Site, readSite } from '$lib/server/sites';
+import { type Site, readSite } from '$lib/server/ground/sites';
 import {
   CensusBody,
   NewGathering,
@@ -36,7 +36,7 @@ import {
   patchYear,
   removeCensus,
   takeBack
-} from '$lib/server/takings';
+} from '$lib/server/ground/takings';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {

@@ -11,7 +11,7 @@
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import { dayAndMonth, longDate } from '$core/words';
   import CensusForm from './CensusForm.svelte';
   import Relied from './Relied.svelte';
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '$core/words';
   import { onMount } from 'svelte';
   import Minus from '@lucide/svelte/icons/minus';
   import Plus from '@lucide/svelte/icons/plus';
@@ -142,8 +143,7 @@
       >
     </div>
     {#if isRestored}<p class="note text-ochre">
-        The count that was under way on this device is still here: {counts.length}
-        {counts.length === 1 ? 'quadrat' : 'quadrats'}.
+        The count that was under way on this device is still here: {counted(counts.length, 'quadrat')}.
       </p>{/if}
     <div class="grid max-w-[420px] gap-2">
       <p class="note" aria-live="polite">

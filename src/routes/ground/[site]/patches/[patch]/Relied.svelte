@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Reliance } from '$lib/server/patches';
-  import { dayAndMonth, longDate } from '$lib/ui/dates';
+  import type { Reliance } from '$lib/server/ground/patches';
+  import { counted, dayAndMonth, longDate } from '$core/words';
 
   /** What relies on the name of a patch's plant. */
   interface Props {
@@ -27,12 +27,10 @@
           >, published {dayAndMonth(one.publishedOn)}
         </li>{/each}
       {#if relied.sightings > 0}<li>
-          {relied.sightings}
-          {relied.sightings === 1 ? 'sighting' : 'sightings'}
+          {counted(relied.sightings, 'sighting')}
         </li>{/if}
       {#if relied.gatherings > 0}<li>
-          {relied.gatherings}
-          {relied.gatherings === 1 ? 'entry' : 'entries'} in the ledger
+          {counted(relied.gatherings, 'entry', 'entries')} in the ledger
         </li>{/if}
     </ul>
   {/if}

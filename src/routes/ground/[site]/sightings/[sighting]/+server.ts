@@ -1,6 +1,6 @@
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/guard';
-import { jpegResponse } from '$lib/server/pictures';
-import { readSightingPicture } from '$lib/server/sightings';
+import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { jpegResponse } from '$lib/server/library/pictures';
+import { readSightingPicture } from '$lib/server/season/sightings';
 import type { RequestHandler } from './$types';
 
 /** The picture of a sighting: it never changes under its id. */

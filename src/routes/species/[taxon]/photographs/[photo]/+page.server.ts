@@ -1,9 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { englishName, lacksOrgan } from '$core/knowledge';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { PhotoMark, readPhotograph, removePhotograph, setMarks } from '$lib/server/photographs';
-import type { SchoolDb } from '$lib/server/school';
+import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { PhotoMark, readPhotograph, removePhotograph, setMarks } from '$lib/server/library/photographs';
+import type { SchoolDb } from '$lib/server/database/school';
 import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 

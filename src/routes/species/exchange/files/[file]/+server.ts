@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
 import { libraryTables, tableNames } from '$core/formats';
-import { inSchoolOf, leading, notHere } from '$lib/server/guard';
-import { schoolLibrary } from '$lib/server/library';
+import { inSchoolOf, leading, notHere } from '$lib/server/request/guard';
+import { schoolLibrary } from '$lib/server/library/library';
 import type { RequestHandler } from './$types';
 
 /** The school's library as one of its tables, or as all of them in an archive. */

@@ -1,8 +1,8 @@
-import { readBrief } from '$lib/server/briefs';
-import { attachment } from '$lib/server/attachment';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { calendarOf } from '$lib/server/walk-files';
-import { readWalk } from '$lib/server/walks';
+import { readBrief } from '$lib/server/walk/briefs';
+import { attachment } from '$lib/server/request/attachment';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { calendarOf } from '$lib/server/walk/walk-files';
+import { readWalk } from '$lib/server/walk/walks';
 import type { RequestHandler } from './$types';
 
 /** The walk as its newest brief has it, for a calendar. */

@@ -1,10 +1,10 @@
-import { readBrief } from '$lib/server/briefs';
-import { attachment } from '$lib/server/attachment';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { readSettings } from '$lib/server/schools';
-import { readSite } from '$lib/server/sites';
-import { routeForLearners, routeOf } from '$lib/server/walk-files';
-import { readWalk } from '$lib/server/walks';
+import { readBrief } from '$lib/server/walk/briefs';
+import { attachment } from '$lib/server/request/attachment';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { readSettings } from '$lib/server/school/schools';
+import { readSite } from '$lib/server/ground/sites';
+import { routeForLearners, routeOf } from '$lib/server/walk/walk-files';
+import { readWalk } from '$lib/server/walk/walks';
 import type { RequestHandler } from './$types';
 
 /** The walk as its newest brief has it, for a device that leads along a route. */

@@ -1,7 +1,7 @@
-import { readBriefPlate } from '$lib/server/briefs';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
-import { svgResponse } from '$lib/server/pictures';
-import { readWalk } from '$lib/server/walks';
+import { readBriefPlate } from '$lib/server/walk/briefs';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { svgResponse } from '$lib/server/library/pictures';
+import { readWalk } from '$lib/server/walk/walks';
 import type { RequestHandler } from './$types';
 
 /** A plate as it was stored with a brief: its id is the hash of its content. */

@@ -1,7 +1,7 @@
 import { error, json } from '@sveltejs/kit';
-import { attachment } from '$lib/server/attachment';
-import { readBrief } from '$lib/server/briefs';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/guard';
+import { attachment } from '$lib/server/request/attachment';
+import { readBrief } from '$lib/server/walk/briefs';
+import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
 import {
   type PrintKind,
   printKinds,
@@ -11,8 +11,8 @@ import {
   workOn
 } from '$lib/server/print/jobs';
 import type { Viewer } from '$lib/server/accounts';
-import { overQuota } from '$lib/server/limits';
-import { readWalk } from '$lib/server/walks';
+import { overQuota } from '$lib/server/request/limits';
+import { readWalk } from '$lib/server/walk/walks';
 import type { RequestHandler } from './$types';
 
 function kindFor(viewer: Viewer, kind: string): PrintKind {

@@ -1,5 +1,5 @@
-import { readTour } from '$lib/server/gps-device';
-import { found, teaching } from '$lib/server/guard';
+import { readTour } from '$lib/server/ground/gps-device';
+import { found, teaching } from '$lib/server/request/guard';
 import type { RequestHandler } from './$types';
 
 /** Reads a tour from the simulated device. */

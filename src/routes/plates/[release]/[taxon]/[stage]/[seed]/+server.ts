@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { composePlate, drawingVersion, isDrawnAt, renderPlate, standardViews, views } from '$core/figure';
 import { Stage } from '$core/knowledge';
-import { plateSize } from '$lib/server/describe';
-import { found, inSchoolOf, notHere, signedIn } from '$lib/server/guard';
-import { libraryOf } from '$lib/server/library';
-import { svgResponse } from '$lib/server/pictures';
+import { plateSize } from '$lib/server/library/describe';
+import { found, inSchoolOf, notHere, signedIn } from '$lib/server/request/guard';
+import { libraryOf } from '$lib/server/library/library';
+import { svgResponse } from '$lib/server/library/pictures';
 import type { RequestHandler } from './$types';
 
 /** Close views beside the plant, such as `leaf,stem`. */

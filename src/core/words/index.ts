@@ -1,0 +1,4 @@
+export { addressOf } from './address';
+export { counted } from './count';
+export { dayAndMonth, dayRange, localMoment, longDate, weekdayAndDay } from './dates';
+export { stageWord } from './stage-word';

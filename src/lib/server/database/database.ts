@@ -1,0 +1,167 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+import pg from 'pg';
+import { log } from '../request/log';
+
+/**
+ * The one door to the database: it alone knows the pool. A request holds one connection at a time; whoever asks for
+ * a second while holding one could wait for ever on a pool that is given out to others like itself, so that is
+ * refused at once. Every wait has an end.
+ */
+
+// Dates stay the local dates that they are; instants become Date.
+pg.types.setTypeParser(pg.types.builtins.DATE, (value) => value);
+pg.types.setTypeParser(pg.types.builtins.TIME, (value) => value.slice(0, 5));
+
+/** A number that whoever runs the installation may set; what is none of that kind counts as not set. */
+const setting = (name: string, usual: number): number => {
+  const given = Number(process.env[name]);
+  return Number.isInteger(given) && given > 0 ? given : usual;
+};
+
+/** How long one statement may take on the server. */
+export const patienceMs = (): number => 1000 * setting('DATABASE_PATIENCE_SECONDS', 20);
+
+/** Milliseconds. The server gives up a statement before the client gives up the server. */
+const waits = () => {
+  const forStatement = patienceMs();
+  return {
+    forConnection: Math.min(10_000, forStatement),
+    forAnswer: forStatement + Math.min(5_000, forStatement)
+  };
+};
+
+let current: pg.Pool | undefined;
+
+function pool(): pg.Pool {
+  if (current) return current;
+  const connectionString = process.env['DATABASE_URL'];
+  if (!connectionString) throw new Error('DATABASE_URL is not set: start the application with ./start.');
+  // On a server of the user's own the connection is theirs, and the session takes the application's role.
+  const role = process.env['DATABASE_ROLE'];
+  const { forConnection, forAnswer } = waits();
+  current = new pg.Pool({
+    connectionString,
+    max: setting('DATABASE_CONNECTIONS', 10),
+    connectionTimeoutMillis: forConnection,
+    query_timeout: forAnswer,
+    keepAlive: true,
+    ...(role ? { options: `-c role=${role}` } : {})
+  });
+  // Idle connections tell the pool of their end, those in use only their own listener: without one, Node.js ends.
+  const lost = (error: Error) => log.warn({ what: 'database connection lost', why: error.message });
+  current.on('error', lost);
+  current.on('connect', (client) => client.on('error', lost));
+  return current;
+}
+
+/** Whether this chain of calls holds a connection at this moment. */
+const holding = new AsyncLocalStorage<{ isHeld: boolean }>();
+
+/** For what takes long: a connection that is held meanwhile would be missing to everybody else. */
+export function assertHoldsNone(): void {
+  if (holding.getStore()?.isHeld)
+    throw new Error('Work that takes long was begun while it holds a connection.');
+}
+
+/** What keeps the database from answering. */
+export type Outage = 'gone' | 'busy' | 'slow' | 'full';
+
+/** PostgreSQL's error codes, by appendix A of its manual: whole classes, or single ones. */
+const outageCodes: [RegExp, Outage][] = [
+  [/^(08|57P|25P03)/, 'gone'],
+  [/^53100/, 'full'],
+  [/^53/, 'busy'],
+  [/^(57014|55P03)/, 'slow']
+];
+const outageWords: [RegExp, Outage][] = [
+  [/timeout exceeded when trying to connect/, 'busy'],
+  [/read timeout/, 'slow'],
+  [/Connection terminated|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|not queryable/, 'gone']
+];
+
+/** Which outage an error tells of; undefined where the database is well and the fault lies elsewhere. */
+export function outageOf(error: unknown): Outage | undefined {
+  if (!(error instanceof Error)) return undefined;
+  const code = 'code' in error && typeof error.code === 'string' ? error.code : '';
+  if (error instanceof pg.DatabaseError) return outageCodes.find(([codes]) => codes.test(code))?.[1];
+  return outageWords.find(([words]) => words.test(`${error.message} ${code}`))?.[1];
+}
+
+/** Whether the connection on which it happened is of no more use: it is closed, or a late answer is still to come. */
+const endsConnection = (error: unknown): boolean => {
+  const outage = outageOf(error);
+  return outage === 'gone' || (outage === 'slow' && !(error instanceof pg.DatabaseError));
+};
+
+/**
+ * Gives one connection to some work and takes it back.
+ * @throws where this chain of calls holds one already
+ */
+async function withConnection<T>(work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
+  if (holding.getStore()?.isHeld)
+    throw new Error('A second database connection was asked for by work that holds one.');
+  const client = await pool().connect();
+  const state = { isHeld: true };
+  let isUsable = true;
+  try {
+    return await holding.run(state, () => work(client));
+  } catch (error) {
+    isUsable = !endsConnection(error);
+    throw error;
+  } finally {
+    state.isHeld = false;
+    client.release(!isUsable);
+  }
+}
+
+/** One statement outside any transaction, on tables that stand above the schools. */
+export const query = <Row extends pg.QueryResultRow>(
+  text: string,
+  values: unknown[] = []
+): Promise<pg.QueryResult<Row>> => withConnection((client) => client.query<Row>(text, values));
+
+/**
+ * Runs work in a transaction.
+ * @param opening a statement that goes along with its beginning, in one trip; the work gets what it finds
+ * @throws what the work throws, after rolling back
+ */
+export const inTransaction = <T>(
+  work: (client: pg.PoolClient, opened: unknown[]) => Promise<T>,
+  opening = 'select'
+): Promise<T> =>
+  withConnection(async (client) => {
+    try {
+      const both = (await client.query(`begin; ${opening}`)) as unknown as pg.QueryResult<object>[];
+      const result = await work(client, both[1]!.rows);
+      await client.query('commit');
+      return result;
+    } catch (error) {
+      if (!endsConnection(error)) await client.query('rollback').catch(() => undefined);
+      throw error;
+    }
+  });
+
+/** Whether the database answers now. */
+export const isAnswering = (): Promise<boolean> =>
+  query('select 1').then(
+    () => true,
+    () => false
+  );
+
+/** Refuses to serve with a role that row-level security does not bind. */
+export async function assertBoundRole(): Promise<void> {
+  const { rows } = await query<{ free: boolean; name: string }>(
+    'select rolsuper or rolbypassrls as free, rolname as name from pg_roles where rolname = current_user'
+  );
+  if (rows[0]?.free)
+    throw new Error(
+      `The database role ${rows[0].name} bypasses row-level security; Good Trail does not run with it.`
+    );
+}
+
+/** Waits until everybody has given their connection back, at most some seconds, and closes all. */
+export async function closePool(): Promise<void> {
+  const closing = current;
+  current = undefined;
+  await closing?.end();
+}

@@ -1,0 +1,240 @@
+import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import { type Abundance, abundances } from '$core/evidence';
+import { Outline, middleOf, squareMetresOf } from '$core/ground';
+import type { SchoolDb } from '../database/school';
+import type { Viewer } from '../accounts';
+
+/** Where something grows on a site, and what relies on it. */
+export interface Patch {
+  readonly id: string;
+  readonly siteId: string;
+  readonly name: string;
+  readonly taxon: string;
+  /** Its middle, where it has an outline. */
+  readonly longitude: number;
+  readonly latitude: number;
+  readonly outline: Outline | undefined;
+  readonly abundance: Abundance;
+  readonly microhabitat: string;
+  /** What it stands in itself; none recorded: any of its site's. */
+  readonly habitats: readonly string[];
+  readonly isOnly: boolean;
+  readonly goneOn: string | undefined;
+}
+
+type PatchRow = Omit<Patch, 'outline' | 'goneOn'> & { outline: unknown; goneOn: string | null };
+
+const select = `select id, site_id as "siteId", name, taxon, longitude, latitude, outline, abundance, microhabitat, habitats,
+         is_only as "isOnly", to_char(gone_on, 'YYYY-MM-DD') as "goneOn" from patch`;
+
+const patchOf = (row: PatchRow): Patch => ({
+  ...row,
+  outline: row.outline ? Outline.parse(row.outline) : undefined,
+  goneOn: row.goneOn ?? undefined
+});
+
+/** The patches of a site that are there. */
+export async function listPatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
+  const { rows } = await db.query<PatchRow>(
+    `${select} where site_id = $1 and (gone_on is null or gone_on > domain_now()::date) order by name`,
+    [siteId]
+  );
+  return rows.map(patchOf);
+}
+
+/** Those that are not there any more, the latest first. */
+export async function listGonePatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
+  const { rows } = await db.query<PatchRow>(
+    `${select} where site_id = $1 and gone_on <= domain_now()::date order by gone_on desc, name`,
+    [siteId]
+  );
+  return rows.map(patchOf);
+}
+
+export async function readPatch(db: SchoolDb, siteId: string, id: string): Promise<Patch | undefined> {
+  const { rows } = await db.query<PatchRow>(`${select} where site_id = $1 and id = $2`, [siteId, id]);
+  return rows[0] && patchOf(rows[0]);
+}
+
+export type NewPatch = Pick<Patch, 'name' | 'taxon' | 'longitude' | 'latitude' | 'abundance'> &
+  Partial<Pick<Patch, 'microhabitat' | 'habitats' | 'outline'>>;
+
+export async function addPatch(db: SchoolDb, siteId: string, patch: NewPatch): Promise<string> {
+  const id = uuid();
+  await db.query(
+    `insert into patch (school_id, id, site_id, name, taxon, longitude, latitude, abundance, microhabitat, habitats,
+       outline)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+    [
+      db.schoolId,
+      id,
+      siteId,
+      patch.name,
+      patch.taxon,
+      patch.longitude,
+      patch.latitude,
+      patch.abundance,
+      patch.microhabitat ?? '',
+      patch.habitats ?? [],
+      patch.outline ? JSON.stringify(patch.outline) : null
+    ]
+  );
+  return id;
+}
+
+export const PatchDetails = z.object({
+  name: z.string().trim().min(1, 'Name the patch.').max(120),
+  abundance: z.enum(abundances),
+  microhabitat: z.string().trim().max(300, 'At most 300 letters.').default(''),
+  habitats: z.array(z.string().max(60)).default([]),
+  isOnly: z.boolean().default(false)
+});
+
+export async function savePatchDetails(
+  db: SchoolDb,
+  id: string,
+  { name, abundance, microhabitat, habitats, isOnly }: z.infer<typeof PatchDetails>
+): Promise<void> {
+  await db.query(
+    'update patch set name = $2, abundance = $3, microhabitat = $4, is_only = $5, habitats = $6 where id = $1',
+    [id, name, abundance, microhabitat, isOnly, habitats]
+  );
+}
+
+/** A place or an area; of an area the middle is kept beside it. */
+export const PatchShape = z.union([
+  z.object({
+    type: z.literal('Point'),
+    coordinates: z.tuple([z.number().min(-180).max(180), z.number().min(-90).max(90)]).rest(z.number())
+  }),
+  Outline
+]);
+
+export async function savePatchShape(
+  db: SchoolDb,
+  id: string,
+  shape: z.infer<typeof PatchShape>
+): Promise<void> {
+  const [longitude, latitude] = shape.type === 'Point' ? shape.coordinates : middleOf(shape);
+  await db.query('update patch set longitude = $2, latitude = $3, outline = $4 where id = $1', [
+    id,
+    longitude,
+    latitude,
+    shape.type === 'Point' ? null : JSON.stringify(shape)
+  ]);
+}
+
+export const areaOf = ({ outline }: Pick<Patch, 'outline'>): number | undefined =>
+  outline && squareMetresOf(outline);
+
+/** @param goneOn undefined brings it back */
+export async function setGone(db: SchoolDb, id: string, goneOn: string | undefined): Promise<void> {
+  await db.query('update patch set gone_on = $2 where id = $1', [id, goneOn ?? null]);
+}
+
+/** What relies on a patch and the name of its plant. */
+export interface Reliance {
+  readonly walks: readonly { readonly id: string; readonly name: string; readonly heldOn: string }[];
+  readonly briefs: readonly {
+    readonly walkId: string;
+    readonly walk: string;
+    readonly version: number;
+    readonly publishedOn: string;
+  }[];
+  readonly sightings: number;
+  readonly gatherings: number;
+}
+
+/** @param taxon the name in question: walks and briefs that speak of it at this patch */
+export async function reliesOn(db: SchoolDb, patchId: string, taxon: string): Promise<Reliance> {
+  const walks = await db.query<Reliance['walks'][number]>(
+    `select distinct walk.id, walk.name, held_on as "heldOn" from walk
+       join stop on stop.school_id = walk.school_id and stop.walk_id = walk.id and stop.patch_id = $1
+       join walk_taxon t on t.school_id = stop.school_id and t.stop_id = stop.id and t.taxon = $2
+      order by held_on`,
+    [patchId, taxon]
+  );
+  const briefs = await db.query<Reliance['briefs'][number]>(
+    `select walk.id as "walkId", walk.name as walk, version, to_char(effective_at, 'YYYY-MM-DD') as "publishedOn"
+       from brief join walk on walk.school_id = brief.school_id and walk.id = brief.walk_id
+      where walk.id = any ($1) and effective_at <= domain_now() order by effective_at`,
+    [walks.rows.map(({ id }) => id)]
+  );
+  const counts = await db.query<{ sightings: number; gatherings: number }>(
+    `select (select count(*)::int from sighting where patch_id = $1 and taxon = $2) as sightings,
+            (select count(*)::int from gathered where patch_id = $1 and taxon = $2) as gatherings`,
+    [patchId, taxon]
+  );
+  return { walks: walks.rows, briefs: briefs.rows, ...counts.rows[0]! };
+}
+
+export interface Renaming {
+  readonly oldTaxon: string;
+  readonly newTaxon: string;
+  readonly reason: string;
+  readonly renamedBy: string;
+  readonly on: string;
+}
+
+/** The plant of a patch is another: its sightings go along, plans and briefs stay as they were and are marked. */
+export async function renamePlant(
+  db: SchoolDb,
+  viewer: Viewer,
+  patch: Patch,
+  newTaxon: string,
+  reason: string
+): Promise<void> {
+  await db.query(
+    `insert into renaming (school_id, id, patch_id, old_taxon, new_taxon, reason, renamed_by, effective_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [db.schoolId, uuid(), patch.id, patch.taxon, newTaxon, reason, viewer.personId, db.now]
+  );
+  await db.query('update patch set taxon = $2 where id = $1', [patch.id, newTaxon]);
+  await db.query('update sighting set taxon = $2 where patch_id = $1', [patch.id, newTaxon]);
+}
+
+export async function listRenamings(db: SchoolDb, patchId: string): Promise<Renaming[]> {
+  const { rows } = await db.query<Renaming>(
+    `select old_taxon as "oldTaxon", new_taxon as "newTaxon", reason, person.name as "renamedBy",
+            to_char(effective_at, 'YYYY-MM-DD') as on
+       from renaming join person on person.school_id = renaming.school_id and person.id = renamed_by
+      where patch_id = $1 and effective_at <= domain_now() order by effective_at desc`,
+    [patchId]
+  );
+  return rows;
+}
+
+/** Stops of a walk whose patch holds another plant than the walk was planned for. */
+export async function renamedUnder(
+  db: SchoolDb,
+  walkId: string
+): Promise<
+  { stop: string; patch: string; oldTaxon: string; newTaxon: string; reason: string; on: string }[]
+> {
+  const { rows } = await db.query(
+    `select distinct on (stop.id, old_taxon) stop.name as stop, patch.name as patch, old_taxon as "oldTaxon",
+            patch.taxon as "newTaxon", renaming.reason, to_char(renaming.effective_at, 'YYYY-MM-DD') as on
+       from stop
+       join walk_taxon t on t.school_id = stop.school_id and t.stop_id = stop.id
+       join patch on patch.school_id = stop.school_id and patch.id = stop.patch_id
+       join renaming on renaming.school_id = patch.school_id and renaming.patch_id = patch.id
+            and old_taxon = t.taxon and renaming.effective_at <= domain_now()
+      where stop.walk_id = $1 and patch.taxon <> t.taxon
+      order by stop.id, old_taxon, renaming.effective_at desc`,
+    [walkId]
+  );
+  return rows;
+}
+
+/** @returns false where walks stop there, or where something was seen, counted or taken: such a patch is kept */
+export async function removePatch(db: SchoolDb, id: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `delete from patch where id = $1
+        and not exists (select 1 from stop where patch_id = $1)
+        and not exists (select 1 from sighting where patch_id = $1)
+        and not exists (select 1 from gathering where patch_id = $1)`,
+    [id]
+  );
+  return rowCount === 1;
+}

@@ -1,0 +1,69 @@
+import { LRUCache } from 'lru-cache';
+import { qualityOf } from '$core/figure';
+import { type Library, Stage } from '$core/knowledge';
+import type { DrillPair } from '$core/learning';
+import { type Brief, newestBriefId, readBrief } from '../../walk/briefs';
+import { type SchoolLibrary, schoolLibrary } from '../../library/library';
+import type { SchoolDb } from '../../database/school';
+import type { Viewer } from '../../accounts';
+import { listWalks } from '../../walk/walks';
+
+/** The pairs that a brief drills: those of which both plants are drawn, and neither poorly. */
+export function pairsOf(library: Library, brief: Brief | undefined): DrillPair[] {
+  const isFit = ({ slug, stage }: { slug: string; stage: string }) => {
+    const taxon = library.taxa.get(slug);
+    return taxon !== undefined && qualityOf(taxon, Stage.parse(stage)) !== 'poor';
+  };
+  return (brief?.document.sheets ?? [])
+    .filter(({ plates }) => plates.every((plate) => plate !== null))
+    .filter(({ target, lookalike }) => isFit(target) && isFit(lookalike))
+    .map(({ target, lookalike, rows }) => ({
+      target: target.slug,
+      lookalike: lookalike.slug,
+      targetStage: Stage.parse(target.stage),
+      lookalikeStage: Stage.parse(lookalike.stage),
+      deciding: rows.filter(({ decides }) => decides).map(({ slug }) => slug)
+    }));
+}
+
+/** What a published brief drills stays the same with the same library; to read it takes longer than to use it. */
+const pairsOfBriefs = new LRUCache<string, readonly DrillPair[]>({ max: 200 });
+
+/**
+ * The pairs of the walk's newest brief, at the stages that they have on its date.
+ * @param known the school's library, where it was read already
+ */
+export async function pairsOfWalk(
+  db: SchoolDb,
+  walkId: string,
+  known?: SchoolLibrary
+): Promise<readonly DrillPair[]> {
+  const briefId = await newestBriefId(db, walkId);
+  if (!briefId) return [];
+  const { key, library } = known ?? (await schoolLibrary(db));
+  const place = `${briefId} ${key}`;
+  const kept = pairsOfBriefs.get(place);
+  if (kept) return kept;
+  const pairs = pairsOf(library, await readBrief(db, walkId));
+  pairsOfBriefs.set(place, pairs);
+  return pairs;
+}
+
+/** A coming walk of the viewer's with what its brief drills. */
+export interface WalkPairs {
+  readonly id: string;
+  readonly name: string;
+  readonly heldOn: string;
+  readonly cohortId: string | undefined;
+  readonly pairs: readonly DrillPair[];
+}
+
+/** The viewer's walks from today on that have a brief, the next one first. */
+export async function comingPairs(db: SchoolDb, viewer: Viewer, known?: SchoolLibrary): Promise<WalkPairs[]> {
+  const coming: WalkPairs[] = [];
+  const own = known ?? (await schoolLibrary(db));
+  for (const { id, name, heldOn, cohortId, briefVersion } of await listWalks(db, viewer))
+    if (briefVersion && heldOn >= viewer.today)
+      coming.push({ id, name, heldOn, cohortId, pairs: await pairsOfWalk(db, id, own) });
+  return coming.sort((a, b) => (a.heldOn < b.heldOn ? -1 : 1));
+}

@@ -1,0 +1,50 @@
+import { v7 as uuid } from 'uuid';
+import type { LivingResult, Outcome } from '$core/learning';
+import type { SchoolDb } from '../database/school';
+import type { Viewer } from '../accounts';
+
+/** Results on living plants and sign-offs of some people: events, in order of their time. */
+export async function readSignOffs(
+  db: SchoolDb,
+  personIds: readonly string[]
+): Promise<(LivingResult & { readonly id: string; readonly personId: string })[]> {
+  const { rows } = await db.query<LivingResult & { id: string; personId: string }>(
+    `select sign_off.id, person_id as "personId", pair, stage, step, outcome, plant, person.name as by,
+            to_char(effective_at, 'YYYY-MM-DD') as on
+       from sign_off join person on person.school_id = sign_off.school_id and person.id = signed_by
+      where person_id = any ($1) and effective_at <= domain_now() order by effective_at, sign_off.id`,
+    [personIds]
+  );
+  return rows;
+}
+
+/** Records what a learner did on a living plant, or signs the pair off at that stage. */
+export async function recordSignOff(
+  db: SchoolDb,
+  viewer: Viewer,
+  signed: {
+    readonly personId: string;
+    readonly pair: string;
+    readonly stage: string;
+    readonly step: LivingResult['step'];
+    readonly outcome: Outcome;
+    readonly plant: string;
+  }
+): Promise<void> {
+  await db.query(
+    `insert into sign_off (school_id, id, person_id, pair, stage, step, outcome, plant, signed_by, effective_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [
+      db.schoolId,
+      uuid(),
+      signed.personId,
+      signed.pair,
+      signed.stage,
+      signed.step,
+      signed.step === 'signed off' ? 'right' : signed.outcome,
+      signed.plant,
+      viewer.personId,
+      db.now
+    ]
+  );
+}

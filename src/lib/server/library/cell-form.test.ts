@@ -1,0 +1,116 @@
+import { describe, expect, it } from 'vitest';
+import { shippedLibrary } from '../../../../tests/support/content';
+import { parseCell } from '$core/knowledge';
+import { cellFrom, windowsFrom, windowsText } from './cell-form';
+
+const library = shippedLibrary();
+/** A form as it is sent. */
+function sent(fields: Record<string, string | string[]>): FormData {
+  const data = new FormData();
+  for (const [name, value] of Object.entries(fields))
+    for (const one of Array.isArray(value) ? value : [value]) data.append(name, one);
+  return data;
+}
+const read = (fields: Record<string, string | string[]>) => cellFrom(library, sent(fields));
+
+describe('times of the year as they are typed', () => {
+  it('are read back as they were written', () => {
+    const windows: [number, number, number, number][] = [
+      [35, 65, 125, 165],
+      [300, 340, 60, 85]
+    ];
+    expect(windowsFrom(windowsText(windows))).toEqual({ value: windows });
+  });
+
+  it('may be written with whole names of months', () => {
+    expect(windowsFrom('4 February, 6 Mar, 5 may, 14 June')).toEqual({ value: [[35, 65, 125, 165]] });
+  });
+
+  it.each(['4 Feb, 6 Mar, 5 May', '31 Feb, 1 Mar, 2 Mar, 3 Mar', 'spring', '4.2., 6.3., 5.5., 14.6.'])(
+    'are refused with an example where they are %s',
+    (text) => {
+      expect(windowsFrom(text)).toEqual({ problem: expect.stringContaining('should read like') });
+    }
+  );
+
+  it('are needed', () => {
+    expect(windowsFrom(' \n ')).toEqual({ problem: 'Write one line for each time of the year.' });
+  });
+});
+
+describe('a form for one cell', () => {
+  it('holds the states that have a frequency word', () => {
+    expect(
+      read({ path: 'stages/leaf/leaf-gloss', 'state:matt': 'usually', 'state:glossy': 'sometimes' })
+    ).toEqual({ path: 'stages/leaf/leaf-gloss', value: { matt: 'usually', glossy: 'sometimes' } });
+  });
+
+  it('without any state, or without any end of a range, means that it is not known', () => {
+    expect(read({ path: 'stages/leaf/leaf-gloss', 'state:matt': '' })).toHaveProperty('value', undefined);
+    expect(read({ path: 'stages/leaf/leaf-length', min: '', low: '', high: '', max: '' })).toHaveProperty(
+      'value',
+      undefined
+    );
+  });
+
+  it('asks for all four ends of a range', () => {
+    expect(read({ path: 'stages/leaf/leaf-length', min: '1', low: '', high: '3', max: '4' })).toEqual({
+      problem: expect.stringContaining('Enter all four')
+    });
+    expect(
+      read({ path: 'stages/leaf/leaf-length', min: '1', low: 'two', high: '3', max: '4' })
+    ).toHaveProperty('problem');
+  });
+
+  it('for an item of a list finds the item’s own place', () => {
+    const name = read({ list: 'names', path: '', name: ' Buckrams ', language: 'en', region: 'Britain' });
+    expect(name).toEqual({
+      path: 'names/en:Buckrams',
+      value: { name: 'Buckrams', language: 'en', region: 'Britain' }
+    });
+    const use = read({
+      list: 'uses',
+      kind: 'food',
+      part: 'leaf',
+      stages: ['leaf', 'flower'],
+      preparation: 'Raw.',
+      conditions: 'Each leaf is looked at.'
+    });
+    expect(use).toMatchObject({ path: 'uses/food:leaf', value: { stages: ['leaf', 'flower'] } });
+  });
+
+  it.each([
+    [
+      {
+        list: 'hazards',
+        route: 'eaten',
+        severity: '3',
+        principle: 'x',
+        effect: 'y',
+        onset: 'z',
+        parts: 'leaf'
+      }
+    ],
+    [{ list: 'legal', region: 'Ireland', status: 'Protected.' }],
+    [{ path: 'harvest', rule: 'A leaf from each.', tool: 'scissors', basis: 'common practice' }],
+    [{ path: 'habitats', habitats: ['woodland', 'coast'] }],
+    [{ path: 'synonyms', text: 'Tamus communis, Tamus cretica' }],
+    [{ path: 'note', text: 'By the gate.' }]
+  ])('makes a value that may stand there: %j', (fields) => {
+    const form = read(fields as Record<string, string | string[]>);
+    if ('problem' in form) throw new Error(form.problem);
+    expect(parseCell(form.path, form.value)).toEqual({ value: form.value });
+  });
+
+  it('that is emptied takes the cell away', () => {
+    expect(read({ path: 'note', text: '  ' })).toEqual({ path: 'note', value: undefined });
+    expect(read({ path: 'harvest', rule: '', tool: 'knife', basis: '' })).toEqual({
+      path: 'harvest',
+      value: undefined
+    });
+  });
+
+  it('for a character that there is not says so', () => {
+    expect(read({ path: 'stages/leaf/aura' })).toEqual({ problem: 'The glossary has no such character.' });
+  });
+});

@@ -1,0 +1,291 @@
+import { v7 as uuid } from 'uuid';
+import type { TableChange } from '$core/formats';
+import {
+  type CellValue,
+  type Edit,
+  type Taxon,
+  applyEdits,
+  cellAt,
+  cellHash,
+  compileLibrary,
+  parseCell
+} from '$core/knowledge';
+import { type SchoolLibrary, schoolLibrary } from './library';
+import type { SchoolDb } from '../database/school';
+import type { Viewer } from '../accounts';
+
+/** A change that is asked for. */
+export interface Wanted {
+  readonly taxon: string;
+  readonly path: string;
+  /** Undefined takes the cell away. */
+  readonly value: CellValue;
+  /** Hash of the value that the editor had before them, or undefined where there was none. */
+  readonly seen: string | undefined;
+  readonly reason: string;
+}
+
+export type Outcome =
+  | { readonly kind: 'done'; readonly version: number }
+  | { readonly kind: 'problem'; readonly problem: string }
+  /** Somebody else changed the cell meanwhile: nothing was saved. */
+  | { readonly kind: 'conflict'; readonly current: CellValue; readonly by: string | undefined };
+
+const findTaxon = ({ document }: SchoolLibrary, slug: string): Taxon | undefined =>
+  document.taxa.find((taxon) => taxon.slug === slug);
+
+/** One editor of a school's library after the other, until the transaction ends. */
+const waitForTurn = (db: SchoolDb) =>
+  db.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`library ${db.schoolId}`]);
+
+interface Standing {
+  readonly kind: Edit['kind'];
+  readonly value: CellValue;
+  readonly by: string;
+}
+
+/** The school's own latest word on a cell. */
+async function standing(db: SchoolDb, taxon: string, path: string): Promise<Standing | undefined> {
+  const { rows } = await db.query<Standing>(
+    `select kind, value, person.name as by from library_edit join person
+        on person.school_id = library_edit.school_id and person.id = edited_by
+      where taxon = $1 and path = $2 order by version desc limit 1`,
+    [taxon, path]
+  );
+  return rows[0];
+}
+
+async function store(
+  db: SchoolDb,
+  viewer: Viewer,
+  at: { taxon: string; path: string; reason: string },
+  next: { kind: Edit['kind']; value: CellValue },
+  release: Taxon | undefined,
+  version: number
+): Promise<void> {
+  const before = await standing(db, at.taxon, at.path);
+  await db.query(
+    `insert into library_edit (school_id, id, version, taxon, path, kind, value, base_hash, before_kind, before_value,
+                               reason, edited_by, effective_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+    [
+      db.schoolId,
+      uuid(),
+      version,
+      at.taxon,
+      at.path,
+      next.kind,
+      next.value === undefined ? null : JSON.stringify(next.value),
+      cellHash(cellAt(release, at.path)) ?? null,
+      before?.kind ?? 'withdraw',
+      before?.value === undefined || before.value === null ? null : JSON.stringify(before.value),
+      at.reason,
+      viewer.personId,
+      db.now
+    ]
+  );
+}
+
+/** What would be wrong with the library after an edit; only what was right before is told. */
+function problemsAfter(now: SchoolLibrary, edit: Edit): string[] {
+  const known = new Set(compileLibrary(now.document).problems.map((one) => JSON.stringify(one)));
+  const { document } = applyEdits(now.document, [
+    { ...edit, baseHash: cellHash(cellAt(findTaxon(now, edit.taxon), edit.path)) }
+  ]);
+  return compileLibrary(document)
+    .problems.filter((one) => !known.has(JSON.stringify(one)))
+    .map(({ message }) => message);
+}
+
+/**
+ * Sets, changes or removes a cell. Nothing is stored where somebody has changed the cell since the editor saw
+ * it, where the value is none for this cell, or where the library would no longer hold together.
+ */
+export async function editCell(db: SchoolDb, viewer: Viewer, wanted: Wanted): Promise<Outcome> {
+  await waitForTurn(db);
+  const now = await schoolLibrary(db);
+  const { taxon, path } = wanted;
+  const current = cellAt(findTaxon(now, taxon), path);
+  if (cellHash(current) !== wanted.seen) {
+    const last = await standing(db, taxon, path);
+    return { kind: 'conflict', current, by: last?.by };
+  }
+  let value = wanted.value;
+  if (value !== undefined) {
+    const parsed = parseCell(path, value);
+    if ('problem' in parsed) return { kind: 'problem', problem: parsed.problem };
+    value = parsed.value;
+  }
+  const kind = value === undefined ? 'remove' : 'set';
+  if (cellHash(value) === cellHash(current)) return { kind: 'problem', problem: 'Nothing was changed.' };
+  const [problem] = problemsAfter(now, { taxon, path, kind, value, baseHash: undefined });
+  if (problem) return { kind: 'problem', problem };
+  const released = now.release.taxa.find(({ slug }) => slug === taxon);
+  await store(db, viewer, wanted, { kind, value }, released, now.version + 1);
+  return { kind: 'done', version: now.version + 1 };
+}
+
+/** Gives up the school's edit of a cell, so that the release's value counts again. */
+export async function withdrawEdit(
+  db: SchoolDb,
+  viewer: Viewer,
+  taxon: string,
+  path: string,
+  reason: string
+): Promise<boolean> {
+  await waitForTurn(db);
+  const now = await schoolLibrary(db);
+  const last = await standing(db, taxon, path);
+  if (!last || last.kind === 'withdraw') return false;
+  const released = now.release.taxa.find(({ slug }) => slug === taxon);
+  await store(
+    db,
+    viewer,
+    { taxon, path, reason },
+    { kind: 'withdraw', value: undefined },
+    released,
+    now.version + 1
+  );
+  return true;
+}
+
+/** Keeps the school's value over a base that has changed: what was in review is decided. */
+export async function keepEdit(db: SchoolDb, viewer: Viewer, taxon: string, path: string): Promise<boolean> {
+  await waitForTurn(db);
+  const now = await schoolLibrary(db);
+  const open = now.review.find(({ edit }) => edit.taxon === taxon && edit.path === path);
+  if (!open || (path === 'taxon' && open.base !== undefined)) return false;
+  const released = now.release.taxa.find(({ slug }) => slug === taxon);
+  const { kind, value } = open.edit;
+  await store(
+    db,
+    viewer,
+    { taxon, path, reason: 'Kept over the new release.' },
+    { kind, value: kind === 'set' ? value : undefined },
+    released,
+    now.version + 1
+  );
+  return true;
+}
+
+export interface Change {
+  readonly id: string;
+  readonly version: number;
+  readonly taxon: string;
+  readonly path: string;
+  readonly kind: Edit['kind'];
+  readonly value: CellValue;
+  readonly beforeKind: Edit['kind'];
+  readonly before: CellValue;
+  readonly reason: string;
+  readonly by: string;
+  readonly at: Date;
+  /** The latest edit of its cell: only that can be undone. */
+  readonly isLatest: boolean;
+}
+
+/** The school's edits, the latest first. */
+export async function listChanges(db: SchoolDb, taxon?: string, most = 200): Promise<Change[]> {
+  const { rows } = await db.query<Change>(
+    `select edit.id, version, taxon, path, kind, value, before_kind as "beforeKind", before_value as before, reason,
+            person.name as by, edit.effective_at as at,
+            version = max(version) over (partition by taxon, path) as "isLatest"
+       from library_edit edit join person on person.school_id = edit.school_id and person.id = edited_by
+      where $1::text is null or taxon = $1 order by version desc limit $2`,
+    [taxon ?? null, most]
+  );
+  return rows;
+}
+
+/** Undoes an edit by a new one that restores what counted before. @returns false where a later edit stands on it */
+export async function undoChange(db: SchoolDb, viewer: Viewer, id: string): Promise<boolean> {
+  await waitForTurn(db);
+  const change = (await listChanges(db, undefined, 10_000)).find((one) => one.id === id);
+  if (!change?.isLatest) return false;
+  const now = await schoolLibrary(db);
+  const released = now.release.taxa.find(({ slug }) => slug === change.taxon);
+  const { taxon, path, beforeKind, before } = change;
+  await store(
+    db,
+    viewer,
+    { taxon, path, reason: `Undid change ${change.version}.` },
+    { kind: beforeKind, value: beforeKind === 'set' ? before : undefined },
+    released,
+    now.version + 1
+  );
+  return true;
+}
+
+/** Keeps an import until somebody has looked at it. @returns its id */
+export async function keepImport(
+  db: SchoolDb,
+  viewer: Viewer,
+  changes: readonly TableChange[]
+): Promise<string> {
+  const id = uuid();
+  const { releaseHash, version } = await schoolLibrary(db);
+  await db.query("delete from library_import where created_at < now() - interval '1 day'");
+  await db.query(
+    `insert into library_import (school_id, id, entered_by, release_hash, version, changes) values ($1, $2, $3, $4, $5, $6)`,
+    [db.schoolId, id, viewer.personId, releaseHash, version, JSON.stringify(changes)]
+  );
+  return id;
+}
+
+export async function readImport(db: SchoolDb, id: string): Promise<TableChange[] | undefined> {
+  const { rows } = await db.query<{ changes: TableChange[] }>(
+    'select changes from library_import where id = $1',
+    [id]
+  );
+  return rows[0]?.changes;
+}
+
+/**
+ * Carries an import out, all of it or nothing.
+ * @returns how many cells were changed, or why none was
+ */
+export async function applyImport(
+  db: SchoolDb,
+  viewer: Viewer,
+  id: string
+): Promise<{ changed: number } | { problem: string }> {
+  await waitForTurn(db);
+  const now = await schoolLibrary(db);
+  const { rows } = await db.query<{ changes: TableChange[]; release_hash: string; version: number }>(
+    'select changes, release_hash, version from library_import where id = $1',
+    [id]
+  );
+  const [waiting] = rows;
+  if (!waiting) return { problem: 'This import was carried out or has expired. Upload the files again.' };
+  if (waiting.release_hash !== now.releaseHash || waiting.version !== now.version)
+    return {
+      problem:
+        'The library has changed since the preview. Upload the files again to see what they would change now.'
+    };
+  const edits = waiting.changes.map(({ taxon, path, after }): Edit => ({
+    taxon,
+    path,
+    kind: after === undefined || after === null ? 'remove' : 'set',
+    value: after ?? undefined,
+    baseHash: cellHash(cellAt(findTaxon(now, taxon), path))
+  }));
+  const known = new Set(compileLibrary(now.document).problems.map((one) => JSON.stringify(one)));
+  const problems = compileLibrary(applyEdits(now.document, edits).document).problems.filter(
+    (one) => !known.has(JSON.stringify(one))
+  );
+  if (problems.length > 0)
+    return {
+      problem: problems.map(({ taxon, field, message }) => `${taxon}, ${field}: ${message}`).join('; ')
+    };
+  for (const [i, { taxon, path, kind, value }] of edits.entries())
+    await store(
+      db,
+      viewer,
+      { taxon, path, reason: 'Imported.' },
+      { kind, value },
+      now.release.taxa.find(({ slug }) => slug === taxon),
+      now.version + 1 + i
+    );
+  await db.query('delete from library_import where id = $1', [id]);
+  return { changed: edits.length };
+}

@@ -1,0 +1,93 @@
+import {
+  type Quality,
+  type View,
+  composePlate,
+  drawingVersion,
+  isDrawnAt,
+  plateInWords,
+  qualityOf,
+  standardViews,
+  typicalSeed
+} from '$core/figure';
+import { addressOf } from '$core/words';
+import {
+  Stage,
+  type Character,
+  type Library,
+  type LibraryTaxon,
+  type Organ,
+  type StageDescription,
+  cellInWords,
+  lacksOrgan,
+  organs
+} from '$core/knowledge';
+
+/** A plant's characters of one organ, in words. */
+export interface OrganDescription {
+  readonly organ: Organ;
+  readonly characters: readonly {
+    readonly name: string;
+    readonly text: string;
+    readonly look: string;
+    /** Nothing of the kind is to be seen: no spots, no ring. */
+    readonly isNothing: boolean;
+  }[];
+}
+
+const showsNothing = (character: Character, stage: StageDescription): boolean => {
+  const weights = stage.cells.get(character.slug)!;
+  return (
+    character.kind === 'states' &&
+    character.states.some(({ negative }, state) => negative && weights.frequency[state]! > 0.9)
+  );
+};
+
+/** The described characters of a stage by organ; organs that the plant lacks now are left out. */
+export function describeStage(library: Library, stage: StageDescription): OrganDescription[] {
+  return organs.flatMap((organ) => {
+    const described = library.characters.filter((character) => {
+      const weights = stage.cells.get(character.slug);
+      return character.organ === organ && weights !== undefined && !lacksOrgan(character, weights);
+    });
+    if (described.every((character) => showsNothing(character, stage))) return [];
+    const characters = described
+      .map((character) => ({
+        name: character.name,
+        text: cellInWords(character, stage.cells.get(character.slug)!),
+        look: character.look,
+        isNothing: showsNothing(character, stage)
+      }))
+      .sort((a, b) => Number(a.isNothing) - Number(b.isNothing));
+    return [{ organ, characters }];
+  });
+}
+
+/** What a plant's plate shows, in words, and how well it is drawn; undefined for one that is not drawn. */
+export function plateNotes(
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: StageDescription
+): { readonly words: readonly string[]; readonly quality: Quality } | undefined {
+  if (!isDrawnAt(stage)) return undefined;
+  const plate = composePlate(library, taxon, stage, typicalSeed, standardViews(library, stage), plateSize);
+  return { words: plateInWords(library, plate), quality: qualityOf(taxon, stage.stage) };
+}
+
+/** Width and height of a plant's own plate. */
+export const plateSize = { width: 310, height: 380 };
+
+/**
+ * Address of the plate of a taxon at a stage; undefined for one that is not drawn.
+ * @param views close views beside the plant; those of its own sheet if not given
+ */
+export const plateAddress = (
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: string,
+  { seed = typicalSeed, views = [] }: { seed?: number; views?: readonly View[] } = {}
+): string | undefined => {
+  const described = taxon.stages.get(Stage.parse(stage));
+  if (!described || !isDrawnAt(described)) return undefined;
+  const path = `/plates/${library.hash.slice(0, 16)}-${drawingVersion}/${taxon.slug}/${encodeURIComponent(stage)}/${seed}`;
+  return addressOf(path, [['views', views.join(',')]]);
+};

@@ -1,0 +1,96 @@
+import { v7 as uuid } from 'uuid';
+import { type ConcernKey, type HealthNote, concernKeys } from '$core/walk';
+import type { SchoolDb } from '../database/school';
+import type { Viewer } from '../accounts';
+import { leads } from '../accounts';
+import type { Walk } from '../walk/walks';
+
+/**
+ * What learners have told of their health. Leaders of a walk alone read it, each reading is logged, and it is
+ * deleted when its time is over: hidden by the school's clock, deleted by the wall clock.
+ */
+
+export interface KeptNote extends HealthNote {
+  readonly id: string;
+  readonly personId: string;
+  readonly keepUntil: string;
+}
+
+const isConcern = (key: string): key is ConcernKey => (concernKeys as readonly string[]).includes(key);
+
+/** Whether somebody leads a walk, alone or along. */
+export const isLeaderOf = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherLeaders'>): boolean =>
+  [walk.leaderId, ...walk.otherLeaders.map(({ id }) => id)].includes(viewer.personId);
+
+/** Owners and instructors; an assistant only of a walk that they lead along. */
+export const mayReadHealth = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherLeaders'>): boolean =>
+  leads(viewer) || (viewer.role === 'assistant' && isLeaderOf(viewer, walk));
+
+/** The notes of people. For counting; who shows them says so with {@link logHealthAccess}. */
+export async function healthNotes(db: SchoolDb, personIds: readonly string[]): Promise<KeptNote[]> {
+  await deleteExpired(db);
+  const { rows } = await db.query<Omit<KeptNote, 'concern'> & { concern: string }>(
+    `select health_note.id, person_id as "personId", person.name as person, concern, words,
+            to_char(keep_until, 'YYYY-MM-DD') as "keepUntil"
+       from health_note join person on person.school_id = health_note.school_id and person.id = person_id
+      where person_id = any ($1) and keep_until >= domain_now()::date
+      order by person.name, health_note.id`,
+    [personIds]
+  );
+  return rows.flatMap((row) => (isConcern(row.concern) ? [{ ...row, concern: row.concern }] : []));
+}
+
+/** Deletes for good what should not be kept any longer by the wall clock. @returns how many */
+export async function deleteExpired(db: SchoolDb): Promise<number> {
+  const { rowCount } = await db.query(
+    'delete from health_note where keep_until < least(now()::date, domain_now()::date)'
+  );
+  return rowCount ?? 0;
+}
+
+export async function addHealthNote(
+  db: SchoolDb,
+  viewer: Viewer,
+  note: Pick<KeptNote, 'personId' | 'concern' | 'words' | 'keepUntil'>
+): Promise<void> {
+  await db.query(
+    `insert into health_note (school_id, id, person_id, concern, words, keep_until, entered_by)
+     values ($1, $2, $3, $4, $5, $6, $7)`,
+    [db.schoolId, uuid(), note.personId, note.concern, note.words, note.keepUntil, viewer.personId]
+  );
+}
+
+export async function removeHealthNote(
+  db: SchoolDb,
+  personIds: readonly string[],
+  id: string
+): Promise<boolean> {
+  const { rowCount } = await db.query('delete from health_note where id = $1 and person_id = any ($2)', [
+    id,
+    personIds
+  ]);
+  return rowCount === 1;
+}
+
+export async function logHealthAccess(db: SchoolDb, viewer: Viewer, walkId: string): Promise<void> {
+  await db.query('insert into health_access (school_id, id, walk_id, person_id) values ($1, $2, $3, $4)', [
+    db.schoolId,
+    uuid(),
+    walkId,
+    viewer.personId
+  ]);
+}
+
+/** Who looked, by day of the wall clock, the latest first. */
+export async function listHealthAccess(
+  db: SchoolDb,
+  walkId: string
+): Promise<{ name: string; on: string; times: number }[]> {
+  const { rows } = await db.query<{ name: string; on: string; times: number }>(
+    `select person.name, to_char(health_access.recorded_at, 'YYYY-MM-DD') as on, count(*)::int as times
+       from health_access join person on person.school_id = health_access.school_id and person.id = person_id
+      where walk_id = $1 group by person.name, 2 order by 2 desc, 1 limit 30`,
+    [walkId]
+  );
+  return rows;
+}

@@ -1,0 +1,188 @@
+import { v7 as uuid } from 'uuid';
+import type { Level } from '$core/walk';
+import type { SchoolDb } from '../database/school';
+import { type Role, addressesOf, removeMembership } from '../accounts';
+
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role | 'guest';
+  readonly isMinor: boolean;
+  readonly guardianName: string | undefined;
+  readonly guardianConsentOn: string | undefined;
+  /** Of who leads: until when their first-aid certificate runs. */
+  readonly firstAidUntil: string | undefined;
+}
+
+export interface Cohort {
+  readonly id: string;
+  readonly name: string;
+  readonly level: Level;
+  readonly members: readonly string[];
+}
+
+interface PersonRow {
+  id: string;
+  name: string;
+  role: Person['role'];
+  is_minor: boolean;
+  guardian_name: string | null;
+  guardian_consent_on: string | null;
+  first_aid_until: string | null;
+}
+
+const personOf = (row: PersonRow): Person => ({
+  id: row.id,
+  name: row.name,
+  role: row.role,
+  isMinor: row.is_minor,
+  guardianName: row.guardian_name ?? undefined,
+  guardianConsentOn: row.guardian_consent_on ?? undefined,
+  firstAidUntil: row.first_aid_until ?? undefined
+});
+
+export async function listPeople(db: SchoolDb): Promise<Person[]> {
+  const { rows } = await db.query<PersonRow>(
+    'select id, name, role, is_minor, guardian_name, guardian_consent_on, first_aid_until from person order by name'
+  );
+  return rows.map(personOf);
+}
+
+export async function listCohorts(db: SchoolDb): Promise<Cohort[]> {
+  const { rows } = await db.query<{ id: string; name: string; level: Level; members: string[] }>(
+    `select id, name, level,
+            coalesce(array_agg(person_id order by person_id) filter (where person_id is not null), '{}') as members
+       from cohort left join cohort_member on cohort_member.cohort_id = cohort.id and cohort_member.school_id = cohort.school_id
+      group by cohort.school_id, cohort.id order by name`
+  );
+  return rows;
+}
+
+export async function addPerson(
+  db: SchoolDb,
+  person: { name: string; role: Person['role']; isMinor: boolean; cohortId: string | undefined }
+): Promise<string> {
+  const id = uuid();
+  await db.query('insert into person (school_id, id, name, role, is_minor) values ($1, $2, $3, $4, $5)', [
+    db.schoolId,
+    id,
+    person.name,
+    person.role,
+    person.isMinor
+  ]);
+  if (person.cohortId)
+    await db.query('insert into cohort_member (school_id, cohort_id, person_id) values ($1, $2, $3)', [
+      db.schoolId,
+      person.cohortId,
+      id
+    ]);
+  return id;
+}
+
+export async function addCohort(db: SchoolDb, name: string, level: Level): Promise<string> {
+  const id = uuid();
+  await db.query('insert into cohort (school_id, id, name, level) values ($1, $2, $3, $4)', [
+    db.schoolId,
+    id,
+    name,
+    level
+  ]);
+  return id;
+}
+
+/** @returns false where there is no such person in the school */
+export async function recordConsent(db: SchoolDb, personId: string, guardianName: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'update person set guardian_name = $2, guardian_consent_on = (domain_now())::date where id = $1 and is_minor',
+    [personId, guardianName]
+  );
+  return Boolean(rowCount);
+}
+
+/** @param until undefined where there is none */
+export async function setFirstAid(db: SchoolDb, personId: string, until: string | undefined): Promise<void> {
+  await db.query(
+    "update person set first_aid_until = $2 where id = $1 and role in ('owner', 'instructor', 'assistant')",
+    [personId, until ?? null]
+  );
+}
+
+/** Puts a person into these groups of the school and no others; unknown groups are passed over. */
+export async function setGroups(db: SchoolDb, personId: string, cohortIds: readonly string[]): Promise<void> {
+  await db.query('delete from cohort_member where person_id = $1 and cohort_id <> all ($2)', [
+    personId,
+    cohortIds
+  ]);
+  await db.query(
+    `insert into cohort_member (school_id, cohort_id, person_id)
+     select cohort.school_id, cohort.id, person.id
+       from cohort join person on person.school_id = cohort.school_id
+      where cohort.id = any ($2) and person.id = $1
+     on conflict do nothing`,
+    [personId, cohortIds]
+  );
+}
+
+export const erasedName = 'Erased person';
+
+/** Of the people who own the school; held until the transaction ends, so that two do not step down at once. */
+async function ownersLeft(db: SchoolDb, but: string): Promise<number> {
+  const { rows } = await db.query<{ id: string }>(
+    "select id from person where role = 'owner' order by id for update"
+  );
+  return rows.filter(({ id }) => id !== but).length;
+}
+
+const lastOwner = 'This is the only owner of the school: make somebody else an owner first.';
+
+/** Gives a person another role. @returns what speaks against it */
+export async function setRole(
+  db: SchoolDb,
+  personId: string,
+  role: Person['role']
+): Promise<string | undefined> {
+  if (role !== 'owner' && (await ownersLeft(db, personId)) === 0) return lastOwner;
+  const { rowCount } = await db.query('update person set role = $2 where id = $1', [personId, role]);
+  return rowCount ? undefined : 'There is no such person.';
+}
+
+/**
+ * Erases what is personal of a person: name, guardian, health notes, groups, account and messages to them, and their
+ * name and addresses wherever somebody wrote them, published briefs included. Their answers stay without a name, since
+ * events hold none.
+ * @returns what speaks against it
+ */
+export async function erasePerson(db: SchoolDb, personId: string): Promise<string | undefined> {
+  if ((await ownersLeft(db, personId)) === 0) return lastOwner;
+  const { rows } = await db.query<{ name: string; guardian_name: string | null; shared: boolean }>(
+    `select name, guardian_name,
+            exists (select from person other where other.name = person.name and other.id <> person.id) as shared
+       from person where id = $1 for update`,
+    [personId]
+  );
+  const [person] = rows;
+  if (!person) return 'There is no such person.';
+  const addresses = await addressesOf(db, personId);
+  await db.query(
+    `update person set name = $2, guardian_name = null, guardian_consent_on = null, first_aid_until = null, is_minor = false, role = 'guest'
+      where id = $1`,
+    [personId, erasedName]
+  );
+  await setGroups(db, personId, []);
+  await db.query('delete from health_note where person_id = $1', [personId]);
+  await db.query('delete from outbox_message where recipient = any ($1)', [addresses]);
+  // Somebody else of the same name keeps it where it was written.
+  const words = [...addresses, ...(person.shared ? [] : [person.name]), person.guardian_name];
+  let changed = 0;
+  for (const word of words) {
+    const { rows: counts } = await db.query<{ n: number }>('select erase_words($1, $2) as n', [
+      word ?? '',
+      erasedName
+    ]);
+    changed += counts[0]!.n;
+  }
+  // Files that were printed with the name are made anew when somebody asks for them.
+  if (changed > 0) await db.query("delete from print_job where state = 'done'");
+  await removeMembership(db, personId);
+  return undefined;
+}

@@ -1,0 +1,48 @@
+import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import type { SchoolDb } from '../database/school';
+
+/** Days that the school has given away, or keeps free. */
+export interface DiaryEntry {
+  readonly id: string;
+  readonly from: string;
+  readonly until: string;
+  readonly what: string;
+  /** No walk can be held then; otherwise it is a remark only. */
+  readonly bars: boolean;
+}
+
+export const NewDiaryEntry = z
+  .object({
+    from: z.iso.date('This is no date.'),
+    until: z.union([z.iso.date('This is no date.'), z.literal('')]).default(''),
+    what: z.string().trim().min(1, 'Say what it is.').max(120),
+    bars: z.boolean().default(true)
+  })
+  .refine(({ from, until }) => !until || until >= from, {
+    path: ['until'],
+    message: 'This is before it begins.'
+  });
+
+/** What has not ended before a date, in order. */
+export async function listDiary(db: SchoolDb, from: string): Promise<DiaryEntry[]> {
+  const { rows } = await db.query<DiaryEntry>(
+    `select id, to_char(from_on, 'YYYY-MM-DD') as from, to_char(until_on, 'YYYY-MM-DD') as until, what, bars
+       from diary_entry where until_on >= $1 order by from_on, what`,
+    [from]
+  );
+  return rows;
+}
+
+/** @param entry without an end it lasts one day */
+export async function addDiaryEntry(db: SchoolDb, entry: Omit<DiaryEntry, 'id'>): Promise<void> {
+  await db.query(
+    'insert into diary_entry (school_id, id, from_on, until_on, what, bars) values ($1, $2, $3, $4, $5, $6)',
+    [db.schoolId, uuid(), entry.from, entry.until || entry.from, entry.what, entry.bars]
+  );
+}
+
+export async function removeDiaryEntry(db: SchoolDb, id: string): Promise<boolean> {
+  const { rowCount } = await db.query('delete from diary_entry where id = $1', [id]);
+  return rowCount === 1;
+}

@@ -1,0 +1,353 @@
+import type { Abundance, DrillRecord } from '$core/evidence';
+import { centreOf, contaminationOf, pathOf, wetHabitats } from '$core/ground';
+import { type Library, type LibraryTaxon, englishName, nameWithin } from '$core/knowledge';
+import { minutesOf, usualFactor, wayAlong } from '$core/route';
+import {
+  type Check,
+  type Checked,
+  type Circumstances,
+  type KitItem,
+  type Level,
+  type MetTaxon,
+  type PlanFacts,
+  type Survey,
+  type TaxonFacts,
+  contactNames,
+  notesBesideTaxa,
+  planTimes,
+  proposeKit,
+  runChecks,
+  surveyTaxon,
+  taxonFacts
+} from '$core/walk';
+import { confirmedClaims, sourcesFor } from '../library/bookshelf';
+import { closureOf, listGroundEvents } from '../ground/ground-events';
+import { healthNotes } from '../school/health';
+import { type KitState, listKit } from './kit';
+import { libraryOf } from '../library/library';
+import { type LiftEntry, listLifts } from './lifts';
+import { lightMinutes } from '../season/light';
+import { type Patch, listGonePatches, listPatches, renamedUnder } from '../ground/patches';
+import { type Cohort, type Person, listCohorts, listPeople } from '../school/people';
+import { listRemarks } from './remarks';
+import type { SchoolDb } from '../database/school';
+import { type SchoolSettings, readSettings } from '../school/schools';
+import { listSightings, seasonOf } from '../season/sightings';
+import type { Viewer } from '../accounts';
+import { type Site, readSite } from '../ground/sites';
+import { type Stop, type StopTaxon, listStops } from './stops';
+import { patchYear } from '../ground/takings';
+import { type TideDay, readTide, tideDay } from '../season/tide';
+import { type Walk, readWalk } from './walks';
+
+export interface PlannedTaxon extends StopTaxon {
+  readonly entry: LibraryTaxon;
+  readonly stop: Stop;
+  readonly survey: Survey;
+  readonly facts: TaxonFacts;
+}
+
+/** A planned taxon as health notes are put beside it. */
+export const metTaxon = ({ entry, role }: PlannedTaxon): MetTaxon => ({
+  taxon: entry,
+  isGathered: role === 'gather'
+});
+
+/** A walk with everything that follows from it. */
+export interface Plan extends Checked {
+  readonly walk: Walk;
+  readonly site: Site;
+  readonly patches: readonly Patch[];
+  readonly stops: readonly Stop[];
+  readonly taxa: readonly PlannedTaxon[];
+  readonly kitState: readonly KitState[];
+  readonly lifts: readonly LiftEntry[];
+  /** By pair. */
+  readonly remarks: ReadonlyMap<string, string>;
+  readonly checks: readonly Check[];
+  readonly circumstances: Circumstances;
+  readonly settings: SchoolSettings;
+  readonly library: Library;
+  readonly cohort: Cohort | undefined;
+  readonly members: readonly Person[];
+  readonly leaders: readonly Person[];
+  readonly tide: TideDay | undefined;
+}
+
+/** The members' latest answers to questions that showed a lookalike: 10 each, within 90 days. */
+async function recentDrills(db: SchoolDb, personIds: readonly string[]): Promise<Map<string, DrillRecord[]>> {
+  const { rows } = await db.query<{ pair: string; person_id: string; answers: number; mistaken: number }>(
+    `select pair, person_id, count(*)::int as answers,
+            count(*) filter (where outcome = 'dangerous gather')::int as mistaken
+       from (select pair, person_id, outcome,
+                    row_number() over (partition by pair, person_id order by effective_at desc, id desc) as latest
+               from answer
+              where is_dangerous_specimen and person_id = any ($1) and effective_at > domain_now() - interval '90 days') recent
+      where latest <= 10 group by pair, person_id`,
+    [personIds]
+  );
+  const byPair = new Map<string, Map<string, DrillRecord>>();
+  for (const { pair, person_id, ...record } of rows)
+    byPair.set(pair, (byPair.get(pair) ?? new Map<string, DrillRecord>()).set(person_id, record));
+  const none: DrillRecord = { answers: 0, mistaken: 0 };
+  return new Map([...byPair].map(([pair, people]) => [pair, personIds.map((id) => people.get(id) ?? none)]));
+}
+
+/** How far the group has practised the pairs that a walk teaches. */
+function readinessOf(
+  surveys: readonly Survey[],
+  drills: ReadonlyMap<string, readonly DrillRecord[]>,
+  members: number
+): PlanFacts['readiness'] {
+  const pairs = surveys.flatMap(({ target, pairs: found }) =>
+    found
+      .filter(({ lookalike }) => lookalike.curated)
+      .map(({ lookalike }) => `${target.slug}~${lookalike.taxon.slug}`)
+  );
+  const records = pairs.map((pair) => drills.get(pair) ?? []);
+  const practised = Array.from({ length: members }, (_, i) =>
+    records.some((each) => (each[i]?.answers ?? 0) > 0)
+  ).filter(Boolean).length;
+  const dangerousGathers = records.flat().reduce((sum, { mistaken }) => sum + mistaken, 0);
+  return { pairs: pairs.length, practised, dangerousGathers };
+}
+
+/** What the season, the ground and the school say about looking at plants on the walk’s day. */
+async function circumstancesOf(
+  db: SchoolDb,
+  walk: Walk,
+  site: Site,
+  patches: readonly Patch[],
+  library: Library,
+  settings: SchoolSettings,
+  memberIds: readonly string[]
+): Promise<Circumstances> {
+  const season = seasonOf(library, site, await listSightings(db, site.id), walk.heldOn);
+  return {
+    isoDate: walk.heldOn,
+    calendar: season.calendar,
+    habitats: site.habitats,
+    mayDig: site.mayDig,
+    policy: settings.policy,
+    abundance: new Map<string, Abundance>(patches.map((patch) => [patch.taxon, patch.abundance])),
+    drills: await recentDrills(db, memberIds)
+  };
+}
+
+/** Who stops at a patch meets what grows in its own ground, where that is recorded, not all that the site has. */
+export const atPatch = (
+  circumstances: Circumstances,
+  patch: Pick<Patch, 'habitats'> | undefined
+): Circumstances =>
+  patch && patch.habitats.length > 0 ? { ...circumstances, habitats: patch.habitats } : circumstances;
+
+/** Each stop with what its patch says on the day. */
+async function stopFacts(
+  db: SchoolDb,
+  walk: Walk,
+  site: Site,
+  stops: readonly Stop[],
+  patches: readonly Patch[],
+  library: Library,
+  settings: SchoolSettings
+): Promise<PlanFacts['stops']> {
+  const gone = await listGonePatches(db, site.id);
+  const events = await listGroundEvents(db, site.id);
+  const known = new Map([...patches, ...gone].map((patch) => [patch.id, patch]));
+  const isWet = (taxon: string) =>
+    library.taxa.get(taxon)?.habitats.some((habitat) => wetHabitats.has(habitat)) ?? true;
+  const at = stops.map(({ patchId, longitude, latitude }) => {
+    const patch = patchId === undefined ? undefined : known.get(patchId);
+    return patch
+      ? { ...patch, ofWetGround: isWet(patch.taxon) }
+      : { longitude, latitude, ofWetGround: false };
+  });
+  const contamination = contaminationOf(site.ground, at, settings.policy.buffers ?? {});
+  return stops.map((stop, i) => {
+    const patch = stop.patchId === undefined ? undefined : known.get(stop.patchId);
+    return {
+      id: stop.id,
+      name: stop.name,
+      at: [stop.longitude, stop.latitude],
+      minutes: stop.minutes,
+      activity: stop.activity,
+      isOnShore: stop.isOnShore,
+      patch: patch && {
+        id: patch.id,
+        name: patch.name,
+        isGone: !patches.includes(patch),
+        closed: closureOf(events, patch.id, walk.heldOn),
+        contamination: contamination[i]!
+      }
+    };
+  });
+}
+
+/** @returns undefined where the viewer cannot see such a walk */
+export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Promise<Plan | undefined> {
+  const walk = await readWalk(db, viewer, walkId);
+  if (!walk) return undefined;
+  const site = (await readSite(db, walk.siteId))!;
+  const patches = await listPatches(db, site.id);
+  const stops = await listStops(db, walkId);
+  const settings = await readSettings(db);
+  const library = await libraryOf(db);
+  const confirmed = await confirmedClaims(db);
+  const cohort = (await listCohorts(db)).find(({ id }) => id === walk.cohortId);
+  const people = await listPeople(db);
+  const members = people.filter(({ id }) => cohort?.members.includes(id));
+  const memberIds = members.map(({ id }) => id);
+  const leaderIds = [walk.leaderId, ...walk.otherLeaders.map(({ id }) => id)];
+  const leaders = leaderIds.flatMap((id) => people.find((person) => person.id === id) ?? []);
+  const circumstances = await circumstancesOf(db, walk, site, patches, library, settings, memberIds);
+  const renamed = new Set((await renamedUnder(db, walkId)).map(({ oldTaxon }) => oldTaxon));
+  const taxa: PlannedTaxon[] = [];
+  for (const stop of stops) {
+    const at = patches.find(({ id }) => id === stop.patchId);
+    const here = atPatch(circumstances, at);
+    for (const planned of stop.taxa) {
+      const entry = library.taxa.get(planned.taxon);
+      if (!entry) continue;
+      const patch = at?.taxon === planned.taxon ? at : undefined;
+      const survey = surveyTaxon(library, entry, planned.role, here);
+      const allowance =
+        planned.role === 'gather' && patch
+          ? (await patchYear(db, site, patch, entry, viewer.today, { walkId, heldOn: walk.heldOn })).allowance
+          : undefined;
+      const facts = taxonFacts(library, survey, {
+        stopId: stop.id,
+        role: planned.role,
+        part: planned.part,
+        portion: planned.portion,
+        piecesEach: planned.piecesEach ?? undefined,
+        reason: planned.reason,
+        specimens:
+          planned.specimens === null ? undefined : { count: planned.specimens, handling: planned.handling },
+        sources: sourcesFor(entry, confirmed, planned.role === 'gather' ? planned.part : undefined),
+        allowance,
+        isRenamed: renamed.has(planned.taxon)
+      });
+      taxa.push({ ...planned, entry, stop, survey, facts });
+    }
+  }
+  const tideRecord = await readTide(db, site.id);
+  const tide = tideRecord && tideDay(tideRecord, site.timeZone, walk.heldOn);
+  const kitState = await listKit(db, walkId);
+  const notes = await healthNotes(db, memberIds);
+  const level: Level = walk.level ?? cohort?.level ?? 'beginner';
+  const minors = members.filter(({ isMinor }) => isMinor);
+  const facts: PlanFacts = {
+    kind: walk.kind,
+    isoDate: walk.heldOn,
+    today: viewer.today,
+    rhythm: {
+      start: minutesOf(walk.startsAt),
+      pace: {
+        rule: walk.paceRule,
+        factor: walk.paceFactor ?? usualFactor[minors.length > 0 ? 'with children' : 'adults']
+      },
+      briefing: walk.briefingMinutes,
+      headCount: walk.headCountMinutes,
+      basketCheck: walk.basketMinutes
+    },
+    due: walk.dueAt === undefined ? undefined : minutesOf(walk.dueAt),
+    reserve: walk.reserveMinutes,
+    level,
+    policy: settings.policy,
+    group: {
+      name: cohort?.name,
+      learners: members.length,
+      minors: minors.length,
+      withoutConsent: minors.filter(({ guardianConsentOn }) => !guardianConsentOn).map(({ name }) => name),
+      healthMatters: notesBesideTaxa(notes, taxa.map(metTaxon)).filter(({ matches }) => matches.length > 0)
+        .length,
+      healthNotes: notes.length
+    },
+    leaders: leaders.map(({ name, firstAidUntil }) => ({ name, firstAidUntil })),
+    school: { emergencyNumbers: settings.emergencyNumbers, insuranceUntil: settings.insuranceUntil },
+    site: {
+      name: site.name,
+      habitats: site.habitats,
+      kinds: [...new Set(site.ground.features.map(({ properties }) => properties.kind))],
+      altitudeMetres: site.altitudeMetres,
+      hasTide: tide !== undefined,
+      accessPoint: site.accessPoint,
+      mayPick: site.mayPick,
+      mayDig: site.mayDig,
+      mayFire: site.mayFire,
+      mayCharge: site.mayCharge,
+      designation: site.designation,
+      localRules: site.localRules,
+      permissionSince: site.permissionSince,
+      permissionUntil: site.permissionUntil,
+      largestGroup: site.largestGroup
+    },
+    venue: walk.venue,
+    light: lightMinutes(site, walk.heldOn),
+    shore: (tide?.windows ?? []).map(({ fromMinutes, untilMinutes }) => ({
+      from: fromMinutes,
+      until: untilMinutes
+    })),
+    stops: await stopFacts(db, walk, site, stops, patches, library, settings),
+    taxa: taxa.map((planned) => planned.facts),
+    weather: walk.weather,
+    kit: {
+      struck: kitState.filter(({ isStruck }) => isStruck).map(({ item }) => item),
+      packed: kitState.filter(({ isPacked }) => isPacked).map(({ item }) => item),
+      own: kitState.filter(({ isOwn }) => isOwn).map(({ item }) => item)
+    },
+    readiness: readinessOf(
+      taxa.filter(({ role }) => role === 'gather' || role === 'show').map(({ survey }) => survey),
+      circumstances.drills,
+      members.length
+    ),
+    librarySize: library.taxa.size
+  };
+  const times = planTimes(facts, wayAlong(pathOf(site.ground)));
+  const kit = kitOf(facts, times.end, taxa);
+  const lifts = await listLifts(db, walkId);
+  return {
+    walk,
+    site,
+    patches,
+    stops,
+    taxa,
+    facts,
+    times,
+    kit,
+    kitState,
+    lifts,
+    remarks: await listRemarks(db, walkId),
+    checks: runChecks({ facts, times, kit }, standing(lifts)),
+    circumstances,
+    settings,
+    library,
+    cohort,
+    members,
+    leaders,
+    tide
+  };
+}
+
+const kitOf = (facts: PlanFacts, end: number, taxa: readonly PlannedTaxon[]): KitItem[] =>
+  proposeKit(
+    facts,
+    end,
+    contactNames(
+      facts.taxa,
+      taxa.flatMap(({ survey }) => survey.pairs.map(({ lookalike }) => lookalike.taxon)),
+      (taxon) => nameWithin(englishName(taxon))
+    )
+  );
+
+/** Lifts that were not taken back. */
+export const standing = (lifts: readonly LiftEntry[]): LiftEntry[] =>
+  lifts.filter(({ takenBack }) => !takenBack);
+
+/** Where the group meets: the first stop, else the middle of the site. */
+export function meetingPlace({ stops, site }: Plan): { longitude: number; latitude: number } {
+  const [first] = stops;
+  if (first) return { longitude: first.longitude, latitude: first.latitude };
+  const [longitude, latitude] = centreOf(site.ground) ?? [0, 0];
+  return { longitude: longitude!, latitude: latitude! };
+}

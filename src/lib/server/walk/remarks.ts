@@ -1,0 +1,27 @@
+import type { SchoolDb } from '../database/school';
+import type { Viewer } from '../accounts';
+
+/** What leaders add to the pairs of a walk: by the pair's key, target~lookalike. */
+export async function listRemarks(db: SchoolDb, walkId: string): Promise<Map<string, string>> {
+  const { rows } = await db.query<{ pair: string; words: string }>(
+    'select pair, words from walk_remark where walk_id = $1 order by pair',
+    [walkId]
+  );
+  return new Map(rows.map(({ pair, words }) => [pair, words]));
+}
+
+/** @param words empty takes the remark away */
+export async function setRemark(
+  db: SchoolDb,
+  viewer: Viewer,
+  walkId: string,
+  pair: string,
+  words: string
+): Promise<void> {
+  await db.query('delete from walk_remark where walk_id = $1 and pair = $2', [walkId, pair]);
+  if (words)
+    await db.query(
+      'insert into walk_remark (school_id, walk_id, pair, words, entered_by) values ($1, $2, $3, $4, $5)',
+      [db.schoolId, walkId, pair, words, viewer.personId]
+    );
+}

@@ -1,0 +1,179 @@
+import { v7 as uuid } from 'uuid';
+import { Activity, RichText, type Role as TaxonRole, type handlings } from '$core/walk';
+import type { SchoolDb } from '../database/school';
+
+/** The stops of a walk, and the taxa that are met at each. */
+
+export interface StopTaxon {
+  readonly taxon: string;
+  readonly role: TaxonRole;
+  readonly part: string;
+  readonly portion: string;
+  /** Reserved of the patch for each person; null where no number was set. */
+  readonly piecesEach: number | null;
+  /** Brought along to a class. */
+  readonly specimens: number | null;
+  readonly handling: (typeof handlings)[number];
+  readonly reason: string;
+}
+
+export interface Stop {
+  readonly id: string;
+  readonly position: number;
+  readonly name: string;
+  readonly patchId: string | undefined;
+  readonly longitude: number;
+  readonly latitude: number;
+  readonly minutes: number;
+  readonly talkingPoints: RichText;
+  readonly activity: Activity | undefined;
+  readonly isOnShore: boolean;
+  readonly taxa: readonly StopTaxon[];
+}
+
+export async function listStops(db: SchoolDb, walkId: string): Promise<Stop[]> {
+  const { rows } = await db.query<
+    Omit<Stop, 'patchId' | 'taxa' | 'activity' | 'talkingPoints'> & {
+      patchId: string | null;
+      talkingPoints: unknown;
+      activity: unknown;
+      taxa: StopTaxon[] | null;
+    }
+  >(
+    `select stop.id, position, name, patch_id as "patchId", longitude, latitude, minutes,
+            talking_points as "talkingPoints", activity, is_on_shore as "isOnShore",
+            (select json_agg(json_build_object('taxon', taxon, 'role', role, 'part', part, 'portion', portion,
+                      'piecesEach', pieces_each, 'specimens', specimens, 'handling', handling, 'reason', reason)
+                    order by role, taxon)
+               from walk_taxon t where t.school_id = stop.school_id and t.stop_id = stop.id) as taxa
+       from stop where walk_id = $1 order by position`,
+    [walkId]
+  );
+  return rows.map((row) => ({
+    ...row,
+    patchId: row.patchId ?? undefined,
+    talkingPoints: RichText.parse(row.talkingPoints),
+    activity: row.activity ? Activity.parse(row.activity) : undefined,
+    taxa: row.taxa ?? []
+  }));
+}
+
+export type NewStop = Pick<
+  Stop,
+  'name' | 'patchId' | 'longitude' | 'latitude' | 'minutes' | 'talkingPoints' | 'activity' | 'isOnShore'
+>;
+
+export async function addStop(db: SchoolDb, walkId: string, stop: NewStop): Promise<string> {
+  const id = uuid();
+  await db.query(
+    `insert into stop (school_id, id, walk_id, position, name, patch_id, longitude, latitude, minutes, talking_points,
+                       activity, is_on_shore)
+     select $1, $2, $3, coalesce(max(position), 0) + 1, $4, $5, $6, $7, $8, $9, $10, $11 from stop where walk_id = $3`,
+    [
+      db.schoolId,
+      id,
+      walkId,
+      stop.name,
+      stop.patchId ?? null,
+      stop.longitude,
+      stop.latitude,
+      stop.minutes,
+      stop.talkingPoints,
+      stop.activity ?? null,
+      stop.isOnShore
+    ]
+  );
+  return id;
+}
+
+export type StopChange = Pick<Stop, 'name' | 'minutes' | 'talkingPoints' | 'activity' | 'isOnShore'>;
+
+export async function changeStop(
+  db: SchoolDb,
+  walkId: string,
+  stopId: string,
+  { name, minutes, talkingPoints, activity, isOnShore }: StopChange
+): Promise<void> {
+  await db.query(
+    `update stop set name = $3, minutes = $4, talking_points = $5, activity = $6, is_on_shore = $7
+      where walk_id = $1 and id = $2`,
+    [walkId, stopId, name, minutes, talkingPoints, activity ?? null, isOnShore]
+  );
+}
+
+export async function setMinutes(
+  db: SchoolDb,
+  walkId: string,
+  stopId: string,
+  minutes: number
+): Promise<void> {
+  await db.query('update stop set minutes = $3 where walk_id = $1 and id = $2', [walkId, stopId, minutes]);
+}
+
+export async function removeStop(db: SchoolDb, walkId: string, stopId: string): Promise<void> {
+  await db.query('delete from stop where walk_id = $1 and id = $2', [walkId, stopId]);
+  await db.query(
+    `update stop set position = ranked.rank
+       from (select id, row_number() over (order by position) as rank from stop where walk_id = $1) ranked
+      where stop.id = ranked.id and stop.walk_id = $1`,
+    [walkId]
+  );
+}
+
+/** Puts the stops of a walk in a new order. @returns false where the list does not name each of them once */
+export async function orderStops(db: SchoolDb, walkId: string, ids: readonly string[]): Promise<boolean> {
+  const { rows } = await db.query<{ id: string }>('select id from stop where walk_id = $1', [walkId]);
+  const known = new Set(rows.map(({ id }) => id));
+  if (ids.length !== known.size || new Set(ids).size !== known.size || !ids.every((id) => known.has(id)))
+    return false;
+  await db.query(
+    `update stop set position = ranked.position
+       from unnest($2::uuid[]) with ordinality as ranked (id, position)
+      where stop.walk_id = $1 and stop.id = ranked.id`,
+    [walkId, ids]
+  );
+  return true;
+}
+
+/** @returns false where the walk has this taxon already */
+export async function addTaxon(
+  db: SchoolDb,
+  walkId: string,
+  stopId: string,
+  taxon: StopTaxon
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `insert into walk_taxon (school_id, walk_id, stop_id, taxon, role, part, portion, reason, pieces_each, specimens, handling)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) on conflict do nothing`,
+    [
+      db.schoolId,
+      walkId,
+      stopId,
+      taxon.taxon,
+      taxon.role,
+      taxon.part,
+      taxon.portion,
+      taxon.reason,
+      taxon.piecesEach,
+      taxon.specimens,
+      taxon.handling
+    ]
+  );
+  return Boolean(rowCount);
+}
+
+export async function changeTaxon(
+  db: SchoolDb,
+  walkId: string,
+  { taxon, role, part, portion, piecesEach, specimens, handling, reason }: StopTaxon
+): Promise<void> {
+  await db.query(
+    `update walk_taxon set role = $3, part = $4, portion = $5, pieces_each = $6, specimens = $7, handling = $8, reason = $9
+      where walk_id = $1 and taxon = $2`,
+    [walkId, taxon, role, part, portion, piecesEach, specimens, handling, reason]
+  );
+}
+
+export async function removeTaxon(db: SchoolDb, walkId: string, taxon: string): Promise<void> {
+  await db.query('delete from walk_taxon where walk_id = $1 and taxon = $2', [walkId, taxon]);
+}

@@ -1,0 +1,198 @@
+import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import type { paceRules } from '$core/route';
+import { type Level, type WalkKind, WeatherLimit } from '$core/walk';
+import type { SchoolDb } from '../database/school';
+import type { Viewer } from '../accounts';
+import { leads } from '../accounts';
+
+/** A walk or class: when, where, for whom, and what takes time. Its stops are in stops.ts. */
+
+export interface Walk {
+  readonly id: string;
+  readonly kind: WalkKind;
+  readonly name: string;
+  readonly siteId: string;
+  readonly siteName: string;
+  readonly venue: string;
+  readonly cohortId: string | undefined;
+  readonly cohortName: string | undefined;
+  readonly level: Level | undefined;
+  readonly heldOn: string;
+  readonly startsAt: string;
+  readonly dueAt: string | undefined;
+  readonly leaderId: string;
+  readonly leaderName: string;
+  readonly otherLeaders: readonly { readonly id: string; readonly name: string }[];
+  readonly paceRule: (typeof paceRules)[number];
+  /** Undefined goes by who comes along. */
+  readonly paceFactor: number | undefined;
+  readonly briefingMinutes: number;
+  readonly headCountMinutes: number;
+  readonly basketMinutes: number;
+  readonly reserveMinutes: number;
+  readonly weather: readonly WeatherLimit[];
+  readonly copiedFrom: string | undefined;
+  readonly revision: number;
+  readonly groupSize: number;
+  readonly briefVersion: number | undefined;
+}
+
+const select = `
+  select walk.id, kind, walk.name, site_id as "siteId", site.name as "siteName", venue, cohort_id as "cohortId",
+         cohort.name as "cohortName", walk.level, held_on as "heldOn", to_char(starts_at, 'HH24:MI') as "startsAt",
+         to_char(due_at, 'HH24:MI') as "dueAt", leader_id as "leaderId",
+         leader.name as "leaderName",
+         (select coalesce(json_agg(json_build_object('id', p.id, 'name', p.name) order by p.name), '[]')
+            from walk_leader l join person p on p.school_id = l.school_id and p.id = l.person_id
+           where l.school_id = walk.school_id and l.walk_id = walk.id and p.id <> walk.leader_id) as "otherLeaders",
+         pace_rule as "paceRule", pace_factor as "paceFactor", briefing_minutes as "briefingMinutes",
+         head_count_minutes as "headCountMinutes", basket_minutes as "basketMinutes",
+         reserve_minutes as "reserveMinutes", weather, copied_from as "copiedFrom", walk.revision,
+         (select count(*)::int from cohort_member m where m.school_id = walk.school_id and m.cohort_id = walk.cohort_id) as "groupSize",
+         (select max(version) from brief where brief.school_id = walk.school_id and brief.walk_id = walk.id) as "briefVersion"
+    from walk
+    join site on site.school_id = walk.school_id and site.id = walk.site_id
+    join person leader on leader.school_id = walk.school_id and leader.id = walk.leader_id
+    left join cohort on cohort.school_id = walk.school_id and cohort.id = walk.cohort_id`;
+
+/** Leaders see every walk of the school; learners those of their cohorts. */
+const visible = `($1 or exists (
+  select 1 from cohort_member m where m.school_id = walk.school_id and m.cohort_id = walk.cohort_id and m.person_id = $2))`;
+
+const seesAll = (viewer: Viewer) => leads(viewer) || viewer.role === 'assistant';
+
+type WalkRow = {
+  [K in keyof Walk]: undefined extends Walk[K] ? Exclude<Walk[K], undefined> | null : Walk[K];
+} & { weather: unknown };
+
+const walkOf = (row: WalkRow): Walk => ({
+  ...row,
+  cohortId: row.cohortId ?? undefined,
+  cohortName: row.cohortName ?? undefined,
+  level: row.level ?? undefined,
+  dueAt: row.dueAt ?? undefined,
+  paceFactor: row.paceFactor === null ? undefined : Math.round(row.paceFactor * 100) / 100,
+  weather: z.array(WeatherLimit).parse(row.weather),
+  copiedFrom: row.copiedFrom ?? undefined,
+  briefVersion: row.briefVersion ?? undefined
+});
+
+export async function listWalks(db: SchoolDb, viewer: Viewer): Promise<Walk[]> {
+  const { rows } = await db.query<WalkRow>(`${select} where ${visible} order by held_on, starts_at`, [
+    seesAll(viewer),
+    viewer.personId
+  ]);
+  return rows.map(walkOf);
+}
+
+export async function readWalk(db: SchoolDb, viewer: Viewer, id: string): Promise<Walk | undefined> {
+  const { rows } = await db.query<WalkRow>(`${select} where ${visible} and walk.id = $3`, [
+    seesAll(viewer),
+    viewer.personId,
+    id
+  ]);
+  return rows[0] && walkOf(rows[0]);
+}
+
+export type WalkHead = Pick<
+  Walk,
+  'kind' | 'name' | 'siteId' | 'venue' | 'cohortId' | 'heldOn' | 'startsAt' | 'leaderId'
+>;
+
+export async function addWalk(db: SchoolDb, head: WalkHead): Promise<string> {
+  const id = uuid();
+  await db.query(
+    `insert into walk (school_id, id, kind, site_id, venue, cohort_id, name, held_on, starts_at, leader_id)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [
+      db.schoolId,
+      id,
+      head.kind,
+      head.siteId,
+      head.venue,
+      head.cohortId ?? null,
+      head.name,
+      head.heldOn,
+      head.startsAt,
+      head.leaderId
+    ]
+  );
+  return id;
+}
+
+export type WalkDay = Pick<Walk, 'name' | 'heldOn' | 'startsAt' | 'cohortId' | 'kind' | 'venue'> &
+  Pick<
+    Walk,
+    | 'dueAt'
+    | 'level'
+    | 'paceRule'
+    | 'paceFactor'
+    | 'briefingMinutes'
+    | 'headCountMinutes'
+    | 'basketMinutes'
+    | 'reserveMinutes'
+  >;
+
+export async function saveWalkDay(db: SchoolDb, id: string, day: WalkDay): Promise<void> {
+  await db.query(
+    `update walk set name = $2, held_on = $3, starts_at = $4, cohort_id = $5, kind = $6, venue = $7, due_at = $8,
+            level = $9, pace_rule = $10, pace_factor = $11, briefing_minutes = $12, head_count_minutes = $13,
+            basket_minutes = $14, reserve_minutes = $15
+      where id = $1`,
+    [
+      id,
+      day.name,
+      day.heldOn,
+      day.startsAt,
+      day.cohortId ?? null,
+      day.kind,
+      day.venue,
+      day.dueAt ?? null,
+      day.level ?? null,
+      day.paceRule,
+      day.paceFactor ?? null,
+      day.briefingMinutes,
+      day.headCountMinutes,
+      day.basketMinutes,
+      day.reserveMinutes
+    ]
+  );
+}
+
+/** Who leads, and who leads along; unknown people and learners are passed over. */
+export async function saveLeaders(
+  db: SchoolDb,
+  walkId: string,
+  leaderId: string,
+  others: readonly string[]
+): Promise<void> {
+  await db.query('update walk set leader_id = $2 where id = $1', [walkId, leaderId]);
+  await db.query('delete from walk_leader where walk_id = $1', [walkId]);
+  await db.query(
+    `insert into walk_leader (school_id, walk_id, person_id)
+     select school_id, $1, id from person
+      where id = any ($2) and id <> $3 and role in ('owner', 'instructor', 'assistant')`,
+    [walkId, others, leaderId]
+  );
+}
+
+export async function saveWeather(
+  db: SchoolDb,
+  walkId: string,
+  weather: readonly WeatherLimit[]
+): Promise<void> {
+  await db.query('update walk set weather = $2 where id = $1', [walkId, JSON.stringify(weather)]);
+}
+
+/** @returns false where people have its brief, have practised for it, or a stop was lifted on it: such a walk stays */
+export async function removeWalk(db: SchoolDb, id: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `delete from walk where id = $1
+        and not exists (select 1 from brief where walk_id = $1)
+        and not exists (select 1 from round where walk_id = $1)
+        and not exists (select 1 from check_lift where walk_id = $1)`,
+    [id]
+  );
+  return Boolean(rowCount);
+}
