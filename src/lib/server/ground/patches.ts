@@ -28,29 +28,40 @@ type PatchRow = Omit<Patch, 'outline' | 'goneOn'> & { outline: unknown; goneOn: 
 const select = `select id, site_id as "siteId", name, taxon, longitude, latitude, outline, abundance, microhabitat, habitats,
          is_only as "isOnly", to_char(gone_on, 'YYYY-MM-DD') as "goneOn" from patch`;
 
-const patchOf = (row: PatchRow): Patch => ({
-  ...row,
+const patchOf = ({ id, siteId, name, taxon, longitude, latitude, ...row }: PatchRow): Patch => ({
+  id,
+  siteId,
+  name,
+  taxon,
+  longitude,
+  latitude,
+  abundance: row.abundance,
+  microhabitat: row.microhabitat,
+  habitats: row.habitats,
+  isOnly: row.isOnly,
   outline: row.outline ? Outline.parse(row.outline) : undefined,
   goneOn: row.goneOn ?? undefined
 });
 
-/** The patches of a site that are there. */
-export async function listPatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
-  const { rows } = await db.query<PatchRow>(
-    `${select} where site_id = $1 and (gone_on is null or gone_on > domain_now()::date) order by name`,
-    [siteId]
-  );
-  return rows.map(patchOf);
+export interface PatchesOfSite {
+  readonly here: readonly Patch[];
+  /** Those that are not there any more, the latest first. */
+  readonly gone: readonly Patch[];
 }
 
-/** Those that are not there any more, the latest first. */
-export async function listGonePatches(db: SchoolDb, siteId: string): Promise<Patch[]> {
-  const { rows } = await db.query<PatchRow>(
-    `${select} where site_id = $1 and gone_on <= domain_now()::date order by gone_on desc, name`,
+export async function patchesOf(db: SchoolDb, siteId: string): Promise<PatchesOfSite> {
+  const { rows } = await db.query<PatchRow & { isGone: boolean }>(
+    `select *, coalesce("goneOn" <= domain_now()::date::text, false) as "isGone" from (${select} where site_id = $1) patch
+      order by "goneOn" desc, name`,
     [siteId]
   );
-  return rows.map(patchOf);
+  const those = (isGone: boolean) => rows.filter((row) => row.isGone === isGone).map(patchOf);
+  return { here: those(false).sort((a, b) => a.name.localeCompare(b.name, 'en')), gone: those(true) };
 }
+
+/** The patches of a site that are there. */
+export const listPatches = async (db: SchoolDb, siteId: string): Promise<readonly Patch[]> =>
+  (await patchesOf(db, siteId)).here;
 
 export async function readPatch(db: SchoolDb, siteId: string, id: string): Promise<Patch | undefined> {
   const { rows } = await db.query<PatchRow>(`${select} where site_id = $1 and id = $2`, [siteId, id]);
@@ -205,14 +216,18 @@ export async function listRenamings(db: SchoolDb, patchId: string): Promise<Rena
   return rows;
 }
 
-/** Stops of a walk whose patch holds another plant than the walk was planned for. */
-export async function renamedUnder(
-  db: SchoolDb,
-  walkId: string
-): Promise<
-  { stop: string; patch: string; oldTaxon: string; newTaxon: string; reason: string; on: string }[]
-> {
-  const { rows } = await db.query(
+/** A stop whose patch holds another plant than the walk was planned for. */
+export interface Renamed {
+  readonly stop: string;
+  readonly patch: string;
+  readonly oldTaxon: string;
+  readonly newTaxon: string;
+  readonly reason: string;
+  readonly on: string;
+}
+
+export async function renamedUnder(db: SchoolDb, walkId: string): Promise<Renamed[]> {
+  const { rows } = await db.query<Renamed>(
     `select distinct on (stop.id, old_taxon) stop.name as stop, patch.name as patch, old_taxon as "oldTaxon",
             patch.taxon as "newTaxon", renaming.reason, to_char(renaming.effective_at, 'YYYY-MM-DD') as on
        from stop

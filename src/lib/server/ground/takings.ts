@@ -9,7 +9,7 @@ import {
   gatheringPace
 } from '$core/ground';
 import type { LibraryTaxon } from '$core/knowledge';
-import { closureOf, listGroundEvents } from './ground-events';
+import { type GroundEvent, closureOf, listGroundEvents } from './ground-events';
 import { type Patch, areaOf } from './patches';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
@@ -31,23 +31,24 @@ export const CensusBody = z.discriminatedUnion('method', [
 
 export interface RecordedCensus {
   readonly id: string;
+  readonly patchId: string;
   readonly countedOn: string;
   readonly body: Census;
   readonly exemptShare: number | undefined;
   readonly countedBy: string;
 }
 
-/** The censuses of a patch, the latest first. */
-export async function listCensuses(db: SchoolDb, patchId: string): Promise<RecordedCensus[]> {
+/** The censuses of patches, the latest first. */
+async function listCensuses(db: SchoolDb, patchIds: readonly string[]): Promise<RecordedCensus[]> {
   const { rows } = await db.query<
     Omit<RecordedCensus, 'body' | 'exemptShare'> & { body: unknown; exemptShare: number | null }
   >(
-    `select census.id, to_char(counted_on, 'YYYY-MM-DD') as "countedOn", body, exempt_share as "exemptShare",
+    `select census.id, patch_id as "patchId", to_char(counted_on, 'YYYY-MM-DD') as "countedOn", body, exempt_share as "exemptShare",
             person.name as "countedBy"
        from census join person on person.school_id = census.school_id and person.id = counted_by
-      where patch_id = $1 and effective_at <= domain_now()
+      where patch_id = any ($1) and effective_at <= domain_now()
       order by counted_on desc, effective_at desc, census.id desc`,
-    [patchId]
+    [patchIds]
   );
   return rows.map((row) => ({
     ...row,
@@ -101,6 +102,7 @@ export type NewGathering = z.infer<typeof NewGathering>;
 
 export interface Gathering {
   readonly id: string;
+  readonly patchId: string;
   readonly taxon: string;
   readonly part: string;
   readonly pieces: number;
@@ -153,21 +155,22 @@ export async function takeBack(db: SchoolDb, viewer: Viewer, patchId: string, id
   return rowCount === 1;
 }
 
-/** What was taken from a patch, the latest first. */
-export async function listGatherings(db: SchoolDb, patchId: string): Promise<Gathering[]> {
+/** What was taken from patches, the latest first. */
+async function listGatherings(db: SchoolDb, patchIds: readonly string[]): Promise<Gathering[]> {
   const { rows } = await db.query<Gathering>(
-    `select entry.id, entry.taxon, part, pieces, is_lifted as "isLifted", to_char(gathered_on, 'YYYY-MM-DD') as "gatheredOn",
+    `select entry.id, entry.patch_id as "patchId", entry.taxon, part, pieces, is_lifted as "isLifted", to_char(gathered_on, 'YYYY-MM-DD') as "gatheredOn",
             people, minutes, note, person.name as "recordedBy", walk.name as walk
        from gathered entry
        join person on person.school_id = entry.school_id and person.id = recorded_by
        left join walk on walk.school_id = entry.school_id and walk.id = entry.walk_id
-      where patch_id = $1 order by gathered_on desc, entry.id desc`,
-    [patchId]
+      where patch_id = any ($1) order by gathered_on desc, entry.id desc`,
+    [patchIds]
   );
   return rows;
 }
 
 export interface Reservation {
+  readonly patchId: string;
   readonly walkId: string;
   readonly walk: string;
   readonly heldOn: string;
@@ -175,24 +178,25 @@ export interface Reservation {
   readonly piecesEach: number;
 }
 
-/** What walks that are still to come this year mean to take from a patch. */
-export async function listReservations(
+/** What walks from a day on until the end of its year mean to take of what grows in patches. */
+async function listReservations(
   db: SchoolDb,
-  patchId: string,
-  taxon: string,
-  today: string
+  patchIds: readonly string[],
+  from: string
 ): Promise<Reservation[]> {
   const { rows } = await db.query<Reservation>(
-    `select walk.id as "walkId", walk.name as walk, held_on as "heldOn", pieces_each as "piecesEach",
+    `select patch.id as "patchId", walk.id as "walkId", walk.name as walk, held_on as "heldOn",
+            pieces_each as "piecesEach",
             (select count(*)::int from cohort_member m
               where m.school_id = walk.school_id and m.cohort_id = walk.cohort_id) as people
-       from walk
-       join stop on stop.school_id = walk.school_id and stop.walk_id = walk.id and stop.patch_id = $1
-       join walk_taxon t on t.school_id = stop.school_id and t.stop_id = stop.id
-            and t.taxon = $2 and t.role = 'gather' and t.pieces_each is not null
-      where held_on >= $3 and held_on <= $4
+       from patch
+       join stop on stop.school_id = patch.school_id and stop.patch_id = patch.id
+       join walk on walk.school_id = stop.school_id and walk.id = stop.walk_id
+       join walk_taxon t on t.school_id = stop.school_id and t.walk_id = stop.walk_id and t.stop_id = stop.id
+            and t.taxon = patch.taxon and t.role = 'gather' and t.pieces_each is not null
+      where patch.id = any ($1) and held_on between $2 and $3
       order by held_on`,
-    [patchId, taxon, today, `${today.slice(0, 4)}-12-31`]
+    [patchIds, from, `${from.slice(0, 4)}-12-31`]
   );
   return rows;
 }
@@ -201,6 +205,7 @@ export async function listReservations(
 export interface PatchYear {
   readonly allowance: Allowance;
   readonly census: RecordedCensus | undefined;
+  readonly censuses: readonly RecordedCensus[];
   readonly taken: number;
   readonly reservations: readonly Reservation[];
   readonly gatherings: readonly Gathering[];
@@ -208,29 +213,47 @@ export interface PatchYear {
   readonly pace: number | undefined;
 }
 
-/** A walk for whose day a patch is asked, and whose own reservation does not count against it. */
-export interface ForWalk {
-  readonly walkId: string;
-  readonly heldOn: string;
+/** What is recorded of some patches of a site: whatever their number, four statements. */
+export interface PatchRecords {
+  readonly censuses: readonly RecordedCensus[];
+  readonly gatherings: readonly Gathering[];
+  readonly reservations: readonly Reservation[];
+  readonly events: readonly GroundEvent[];
 }
 
-export async function patchYear(
+/** @param on the day for which it is asked: what is reserved counts from today on within its year */
+export async function readPatchRecords(
   db: SchoolDb,
-  site: Pick<Site, 'id' | 'mayPick'>,
+  siteId: string,
+  patchIds: readonly string[],
+  today: string,
+  on: string
+): Promise<PatchRecords> {
+  const newYear = `${on.slice(0, 4)}-01-01`;
+  return {
+    gatherings: await listGatherings(db, patchIds),
+    censuses: await listCensuses(db, patchIds),
+    reservations: await listReservations(db, patchIds, today > newYear ? today : newYear),
+    events: await listGroundEvents(db, siteId)
+  };
+}
+
+/** A patch's year on a day, out of what is recorded. */
+export function patchYearOf(
+  records: PatchRecords,
+  site: Pick<Site, 'mayPick'>,
   patch: Patch,
   taxon: LibraryTaxon | undefined,
-  today: string,
-  walk?: ForWalk
-): Promise<PatchYear> {
-  const on = walk?.heldOn ?? today;
+  on: string,
+  walkId?: string
+): PatchYear {
   const year = on.slice(0, 4);
-  const gatherings = (await listGatherings(db, patch.id)).filter((one) => one.taxon === patch.taxon);
-  const censuses = await listCensuses(db, patch.id);
+  const own = <T extends { readonly patchId: string }>(all: readonly T[]): T[] =>
+    all.filter(({ patchId }) => patchId === patch.id);
+  const gatherings = own(records.gatherings).filter((one) => one.taxon === patch.taxon);
+  const censuses = own(records.censuses);
   const census = censuses.find(({ countedOn }) => countedOn.slice(0, 4) === year);
-  const newYear = `${year}-01-01`;
-  const reservations = (
-    await listReservations(db, patch.id, patch.taxon, today > newYear ? today : newYear)
-  ).filter(({ walkId }) => walkId !== walk?.walkId);
+  const reservations = own(records.reservations).filter((one) => one.walkId !== walkId);
   const taken = gatherings
     .filter(({ gatheredOn }) => gatheredOn.slice(0, 4) === year)
     .reduce((sum, { pieces }) => sum + pieces, 0);
@@ -247,14 +270,14 @@ export async function patchYear(
     reserved: reservations.reduce((sum, { people, piecesEach }) => sum + people * piecesEach, 0),
     takenBefore: before.length > 0 ? Math.max(...before) : undefined,
     year: Number(year),
-    closed: closureOf(await listGroundEvents(db, site.id), patch.id, on)
+    closed: closureOf(records.events, patch.id, on)
   });
   const pace = gatheringPace(
     gatherings.flatMap(({ pieces, people, minutes }) =>
       people !== null && minutes !== null ? [{ pieces, people, minutes }] : []
     )
   );
-  return { allowance, census, taken, reservations, gatherings, pace };
+  return { allowance, census, censuses, taken, reservations, gatherings, pace };
 }
 
 /**
@@ -267,11 +290,18 @@ export async function reservationProblem(
   site: Pick<Site, 'id' | 'mayPick'>,
   patch: Patch,
   taxon: LibraryTaxon,
-  ask: ForWalk & { readonly people: number; readonly piecesEach: number },
+  ask: {
+    /** Whose own reservation does not count against it. */
+    readonly walkId: string;
+    readonly heldOn: string;
+    readonly people: number;
+    readonly piecesEach: number;
+  },
   today: string
 ): Promise<string | undefined> {
   await db.query('select 1 from patch where id = $1 for update', [patch.id]);
-  const { allowance, reservations } = await patchYear(db, site, patch, taxon, today, ask);
+  const records = await readPatchRecords(db, site.id, [patch.id], today, ask.heldOn);
+  const { allowance, reservations } = patchYearOf(records, site, patch, taxon, ask.heldOn, ask.walkId);
   if (allowance.kind !== 'pieces') return undefined;
   const asked = ask.people * ask.piecesEach;
   if (asked <= allowance.left) return undefined;

@@ -26,9 +26,8 @@ export const isLeaderOf = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherL
 export const mayReadHealth = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherLeaders'>): boolean =>
   leads(viewer) || (viewer.role === 'assistant' && isLeaderOf(viewer, walk));
 
-/** The notes of people. For counting; who shows them says so with {@link logHealthAccess}. */
+/** The notes of people whose time is not over. For counting; who shows them says so with {@link logHealthAccess}. */
 export async function healthNotes(db: SchoolDb, personIds: readonly string[]): Promise<KeptNote[]> {
-  await deleteExpired(db);
   const { rows } = await db.query<Omit<KeptNote, 'concern'> & { concern: string }>(
     `select health_note.id, person_id as "personId", person.name as person, concern, words,
             to_char(keep_until, 'YYYY-MM-DD') as "keepUntil"

@@ -21,13 +21,13 @@ import {
   taxonFacts
 } from '$core/walk';
 import { confirmedClaims, sourcesFor } from '../library/bookshelf';
-import { closureOf, listGroundEvents } from '../ground/ground-events';
+import { closureOf } from '../ground/ground-events';
 import { healthNotes } from '../school/health';
 import { type KitState, listKit } from './kit';
 import { libraryOf } from '../library/library';
 import { type LiftEntry, listLifts } from './lifts';
 import { lightMinutes } from '../season/light';
-import { type Patch, listGonePatches, listPatches, renamedUnder } from '../ground/patches';
+import { type Patch, type PatchesOfSite, type Renamed, patchesOf, renamedUnder } from '../ground/patches';
 import { type Cohort, type Person, listCohorts, listPeople } from '../school/people';
 import { listRemarks } from './remarks';
 import type { SchoolDb } from '../database/school';
@@ -36,7 +36,7 @@ import { listSightings, seasonOf } from '../season/sightings';
 import type { Viewer } from '../accounts';
 import { type Site, readSite } from '../ground/sites';
 import { type Stop, type StopTaxon, listStops } from './stops';
-import { patchYear } from '../ground/takings';
+import { type PatchRecords, patchYearOf, readPatchRecords } from '../ground/takings';
 import { type TideDay, readTide, tideDay } from '../season/tide';
 import { type Walk, readWalk } from './walks';
 
@@ -68,6 +68,10 @@ export interface Plan extends Checked {
   readonly circumstances: Circumstances;
   readonly settings: SchoolSettings;
   readonly library: Library;
+  /** Independent sources of each confirmed claim. */
+  readonly confirmed: ReadonlyMap<string, number>;
+  /** Plants of its stops that turned out to be others. */
+  readonly renamed: readonly Renamed[];
   readonly cohort: Cohort | undefined;
   readonly members: readonly Person[];
   readonly leaders: readonly Person[];
@@ -142,18 +146,16 @@ export const atPatch = (
   patch && patch.habitats.length > 0 ? { ...circumstances, habitats: patch.habitats } : circumstances;
 
 /** Each stop with what its patch says on the day. */
-async function stopFacts(
-  db: SchoolDb,
+function stopFacts(
   walk: Walk,
   site: Site,
   stops: readonly Stop[],
-  patches: readonly Patch[],
+  patches: PatchesOfSite,
+  events: PatchRecords['events'],
   library: Library,
   settings: SchoolSettings
-): Promise<PlanFacts['stops']> {
-  const gone = await listGonePatches(db, site.id);
-  const events = await listGroundEvents(db, site.id);
-  const known = new Map([...patches, ...gone].map((patch) => [patch.id, patch]));
+): PlanFacts['stops'] {
+  const known = new Map([...patches.here, ...patches.gone].map((patch) => [patch.id, patch]));
   const isWet = (taxon: string) =>
     library.taxa.get(taxon)?.habitats.some((habitat) => wetHabitats.has(habitat)) ?? true;
   const at = stops.map(({ patchId, longitude, latitude }) => {
@@ -175,7 +177,7 @@ async function stopFacts(
       patch: patch && {
         id: patch.id,
         name: patch.name,
-        isGone: !patches.includes(patch),
+        isGone: patches.gone.includes(patch),
         closed: closureOf(events, patch.id, walk.heldOn),
         contamination: contamination[i]!
       }
@@ -188,7 +190,8 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const walk = await readWalk(db, viewer, walkId);
   if (!walk) return undefined;
   const site = (await readSite(db, walk.siteId))!;
-  const patches = await listPatches(db, site.id);
+  const ofSite = await patchesOf(db, site.id);
+  const patches = ofSite.here;
   const stops = await listStops(db, walkId);
   const settings = await readSettings(db);
   const library = await libraryOf(db);
@@ -200,7 +203,15 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const leaderIds = [walk.leaderId, ...walk.otherLeaders.map(({ id }) => id)];
   const leaders = leaderIds.flatMap((id) => people.find((person) => person.id === id) ?? []);
   const circumstances = await circumstancesOf(db, walk, site, patches, library, settings, memberIds);
-  const renamed = new Set((await renamedUnder(db, walkId)).map(({ oldTaxon }) => oldTaxon));
+  const renamed = await renamedUnder(db, walkId);
+  const gathered = stops.filter((stop) => stop.taxa.some(({ role }) => role === 'gather'));
+  const records = await readPatchRecords(
+    db,
+    site.id,
+    gathered.flatMap(({ patchId }) => patchId ?? []),
+    viewer.today,
+    walk.heldOn
+  );
   const taxa: PlannedTaxon[] = [];
   for (const stop of stops) {
     const at = patches.find(({ id }) => id === stop.patchId);
@@ -212,7 +223,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       const survey = surveyTaxon(library, entry, planned.role, here);
       const allowance =
         planned.role === 'gather' && patch
-          ? (await patchYear(db, site, patch, entry, viewer.today, { walkId, heldOn: walk.heldOn })).allowance
+          ? patchYearOf(records, site, patch, entry, walk.heldOn, walkId).allowance
           : undefined;
       const facts = taxonFacts(library, survey, {
         stopId: stop.id,
@@ -225,7 +236,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
           planned.specimens === null ? undefined : { count: planned.specimens, handling: planned.handling },
         sources: sourcesFor(entry, confirmed, planned.role === 'gather' ? planned.part : undefined),
         allowance,
-        isRenamed: renamed.has(planned.taxon)
+        isRenamed: renamed.some(({ oldTaxon }) => oldTaxon === planned.taxon)
       });
       taxa.push({ ...planned, entry, stop, survey, facts });
     }
@@ -288,7 +299,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       from: fromMinutes,
       until: untilMinutes
     })),
-    stops: await stopFacts(db, walk, site, stops, patches, library, settings),
+    stops: stopFacts(walk, site, stops, ofSite, records.events, library, settings),
     taxa: taxa.map((planned) => planned.facts),
     weather: walk.weather,
     kit: {
@@ -322,6 +333,8 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
     circumstances,
     settings,
     library,
+    confirmed,
+    renamed,
     cohort,
     members,
     leaders,

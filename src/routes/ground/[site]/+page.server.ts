@@ -30,7 +30,7 @@ import { lightAt } from '$lib/server/season/light';
 import { readSettings } from '$lib/server/school/schools';
 import { leads } from '$lib/server/accounts';
 import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/season/sightings';
-import { addPatch, listGonePatches, listPatches } from '$lib/server/ground/patches';
+import { addPatch, listPatches, patchesOf } from '$lib/server/ground/patches';
 import { bytesOf, readFile } from '$lib/server/reading';
 import type { SchoolDb } from '$lib/server/database/school';
 import { type Site, readSite, saveGround, saveSiteDetails } from '$lib/server/ground/sites';
@@ -96,7 +96,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   return inSchoolOf(viewer, async (db) => {
     const site = found(await readSite(db, id), 'site');
     const library = await libraryOf(db);
-    const patches = await listPatches(db, id);
+    const { here: patches, gone } = await patchesOf(db, id);
     const { policy } = await readSettings(db);
     const sightings = await listSightings(db, id);
     const events = await listGroundEvents(db, id);
@@ -141,7 +141,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         return { ...one, taxonName: taxon ? englishName(taxon) : one.taxon };
       }),
       events,
-      gone: (await listGonePatches(db, id)).map(({ id: patch, name }) => ({ id: patch, name })),
+      gone: gone.map(({ id: patch, name }) => ({ id: patch, name })),
       eventKinds,
       happened: await superValidate(
         { kind: 'mown' as const, happenedOn: viewer.today, patch: '' },

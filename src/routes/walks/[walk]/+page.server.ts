@@ -17,10 +17,10 @@ import {
   surveyTaxon,
   taxonFacts
 } from '$core/walk';
-import { confirmedClaims, sourcesFor } from '$lib/server/library/bookshelf';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { sourcesFor } from '$lib/server/library/bookshelf';
+import { idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
 import { liftCheck, takeLiftBack } from '$lib/server/walk/lifts';
-import { type Plan, atPatch, readPlan } from '$lib/server/walk/plan';
+import { type Plan, atPatch } from '$lib/server/walk/plan';
 import { changePlan, changeWalk } from '$lib/server/walk/plan-changes';
 import type { Patch } from '$lib/server/ground/patches';
 import { setRemark } from '$lib/server/walk/remarks';
@@ -38,6 +38,7 @@ import {
   setMinutes
 } from '$lib/server/walk/stops';
 import { reservationProblem } from '$lib/server/ground/takings';
+import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -78,15 +79,14 @@ const usedPart = (entry: LibraryTaxon, stage?: string): string => {
 };
 
 /** What grows at the site and is not on the plan yet, what is ready first. */
-async function offersOf(db: SchoolDb, plan: Plan) {
-  const confirmed = await confirmedClaims(db);
+function offersOf(plan: Plan) {
   const planned = new Set(plan.stops.map(({ patchId }) => patchId));
   const onWalk = new Set(plan.taxa.map(({ taxon }) => taxon));
   return plan.patches
     .filter(({ id }) => !planned.has(id))
     .flatMap((patch) => {
       const entry = plan.library.taxa.get(patch.taxon);
-      return entry ? [{ patch, entry, ...proposalFor(plan, patch, entry, confirmed) }] : [];
+      return entry ? [{ patch, entry, ...proposalFor(plan, patch, entry) }] : [];
     })
     .map(({ patch, entry, facts, proposal }) => ({
       patchId: patch.id,
@@ -103,12 +103,7 @@ async function offersOf(db: SchoolDb, plan: Plan) {
     .sort((a, b) => b.chance - a.chance || a.name.localeCompare(b.name, 'en'));
 }
 
-function proposalFor(
-  plan: Plan,
-  patch: Pick<Patch, 'id' | 'habitats'>,
-  entry: LibraryTaxon,
-  confirmed: ReadonlyMap<string, number>
-) {
+function proposalFor(plan: Plan, patch: Pick<Patch, 'id' | 'habitats'>, entry: LibraryTaxon) {
   const survey = surveyTaxon(plan.library, entry, 'gather', atPatch(plan.circumstances, patch), false);
   const facts = taxonFacts(plan.library, survey, {
     stopId: patch.id,
@@ -118,63 +113,62 @@ function proposalFor(
     piecesEach: undefined,
     reason: '',
     specimens: undefined,
-    sources: sourcesFor(entry, confirmed, usedPart(entry, survey.stage?.stage)),
+    sources: sourcesFor(entry, plan.confirmed, usedPart(entry, survey.stage?.stage)),
     allowance: undefined,
     isRenamed: false
   });
   return { facts, proposal: proposeRole(facts, plan.facts.level, plan.facts.policy) };
 }
 
-export const load: PageServerLoad = ({ locals, params }) => {
+export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = signedIn(locals);
   const id = idFrom(params.walk, 'walk');
   if (viewer.role === 'learner') redirect(303, `/walks/${id}/brief`);
-  return inSchoolOf(viewer, async (db) => {
-    const plan = found(await readPlan(db, viewer, id), 'walk');
-    const { library, facts } = plan;
-    const before = plan.walk.copiedFrom && (await readWalk(db, viewer, plan.walk.copiedFrom));
-    return {
-      ground: plan.site.ground,
-      siteId: plan.site.id,
-      facts,
-      kit: plan.kit,
-      lifts: plan.lifts,
-      copiedFrom: before ? { id: before.id, name: before.name } : undefined,
-      stops: plan.stops.map((stop) => ({ ...stop, taxa: undefined })),
-      taxa: plan.taxa.map((planned) => {
-        const proposal: Proposal = proposeRole(planned.facts, facts.level, facts.policy);
-        return {
-          ...planned.facts,
-          title: englishName(planned.entry),
-          handling: planned.handling,
-          parts: planned.entry.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part),
-          lookalikes: planned.survey.pairs.map(({ lookalike, rating, separable }) => ({
-            slug: lookalike.taxon.slug,
-            name: englishName(lookalike.taxon),
-            rating: rating.rating,
-            severity: worstSeverity(lookalike.taxon),
-            separable,
-            stages: lookalike.stages.map(({ description }) => description.stage),
-            remark: plan.remarks.get(`${planned.taxon}~${lookalike.taxon.slug}`) ?? ''
-          })),
-          proposal: isMoreCareful(proposal, planned.role) ? proposal : undefined
-        };
-      }),
-      offers: await offersOf(db, plan),
-      patches: plan.patches.map((patch) => ({ value: patch.id, label: patch.name })),
-      choices: [...library.taxa.values()].map((taxon) => ({
-        value: taxon.slug,
-        label: `${englishName(taxon)} (${taxon.name})`,
-        parts: taxon.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part)
-      })),
-      stopForm: await superValidate(zod4(StopForm), { id: 'stop', errors: false }),
-      taxonForm: await superValidate(
-        { role: 'show' as const, stopId: plan.stops.at(-1)?.id ?? '', taxon: [...library.taxa.keys()][0]! },
-        zod4(TaxonForm),
-        { id: 'taxon', errors: false }
-      )
-    };
-  });
+  const { plan } = await walkPage(locals, id);
+  const { library, facts } = plan;
+  const { copiedFrom } = plan.walk;
+  const before = copiedFrom && (await inSchoolOf(viewer, (db) => readWalk(db, viewer, copiedFrom)));
+  return {
+    ground: plan.site.ground,
+    siteId: plan.site.id,
+    facts,
+    kit: plan.kit,
+    lifts: plan.lifts,
+    copiedFrom: before ? { id: before.id, name: before.name } : undefined,
+    stops: plan.stops.map((stop) => ({ ...stop, taxa: undefined })),
+    taxa: plan.taxa.map((planned) => {
+      const proposal: Proposal = proposeRole(planned.facts, facts.level, facts.policy);
+      return {
+        ...planned.facts,
+        title: englishName(planned.entry),
+        handling: planned.handling,
+        parts: planned.entry.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part),
+        lookalikes: planned.survey.pairs.map(({ lookalike, rating, separable }) => ({
+          slug: lookalike.taxon.slug,
+          name: englishName(lookalike.taxon),
+          rating: rating.rating,
+          severity: worstSeverity(lookalike.taxon),
+          separable,
+          stages: lookalike.stages.map(({ description }) => description.stage),
+          remark: plan.remarks.get(`${planned.taxon}~${lookalike.taxon.slug}`) ?? ''
+        })),
+        proposal: isMoreCareful(proposal, planned.role) ? proposal : undefined
+      };
+    }),
+    offers: offersOf(plan),
+    patches: plan.patches.map((patch) => ({ value: patch.id, label: patch.name })),
+    choices: [...library.taxa.values()].map((taxon) => ({
+      value: taxon.slug,
+      label: `${englishName(taxon)} (${taxon.name})`,
+      parts: taxon.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part)
+    })),
+    stopForm: await superValidate(zod4(StopForm), { id: 'stop', errors: false }),
+    taxonForm: await superValidate(
+      { role: 'show' as const, stopId: plan.stops.at(-1)?.id ?? '', taxon: [...library.taxa.keys()][0]! },
+      zod4(TaxonForm),
+      { id: 'taxon', errors: false }
+    )
+  };
 };
 
 /** Why a walk cannot have these pieces of the patch at a stop; undefined where it can, or none are asked. */
@@ -295,7 +289,7 @@ export const actions: Actions = {
       const patch = plan.patches.find(({ id }) => id === data.get('patchId'));
       const entry = patch && plan.library.taxa.get(patch.taxon);
       if (!patch || !entry) return fail(404, { problem: 'This patch is not there any more.' });
-      const { facts, proposal } = proposalFor(plan, patch, entry, await confirmedClaims(db));
+      const { facts, proposal } = proposalFor(plan, patch, entry);
       const stopId = await addStop(db, plan.walk.id, {
         name: patch.name,
         patchId: patch.id,

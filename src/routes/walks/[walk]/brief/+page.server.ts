@@ -13,20 +13,20 @@ import {
 import { found, idFrom, inSchoolOf, signedIn, teaching } from '$lib/server/request/guard';
 import { isLeaderOf, mayReadHealth } from '$lib/server/school/health';
 import { photographsOfPairs } from '$lib/server/library/photographs';
-import { readPlan } from '$lib/server/walk/plan';
 import { changePlan } from '$lib/server/walk/plan-changes';
 import { readSettings } from '$lib/server/school/schools';
+import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
+export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = signedIn(locals);
   const id = idFrom(params.walk, 'walk');
-  return inSchoolOf(viewer, async (db) => {
-    found(await readWalk(db, viewer, id), 'walk');
-    const brief = await readBrief(db, id);
-    const photographs = await photographsOfPairs(db, brief?.document.sheets ?? []);
-    if (viewer.role === 'learner') {
+  if (viewer.role === 'learner')
+    return inSchoolOf(viewer, async (db) => {
+      found(await readWalk(db, viewer, id), 'walk');
+      const brief = await readBrief(db, id);
+      const photographs = await photographsOfPairs(db, brief?.document.sheets ?? []);
       const { learnersSeePlaces } = await readSettings(db);
       const asShown = (document: BriefDocument) => forLearners(document, learnersSeePlaces);
       const changes = brief ? await changesOfVersion(db, id, brief, asShown) : [];
@@ -41,9 +41,11 @@ export const load: PageServerLoad = ({ locals, params }) => {
         readOn,
         publishing: undefined
       };
-    }
+    });
+  const { plan, brief } = await walkPage(locals, id);
+  return inSchoolOf(viewer, async (db) => {
+    const photographs = await photographsOfPairs(db, brief?.document.sheets ?? []);
     const changes = brief ? await changesOfVersion(db, id, brief) : [];
-    const plan = found(await readPlan(db, viewer, id), 'walk');
     const readers = brief ? await readersOf(db, brief.id) : [];
     const confirmed = brief ? await confirmersOf(db, brief.id) : new Set<string>();
     return {

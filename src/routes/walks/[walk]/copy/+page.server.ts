@@ -5,17 +5,17 @@ import { whatChanged } from '$core/walk';
 import { copyWalk } from '$lib/server/walk/copy-walk';
 import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
 import { readPlan } from '$lib/server/walk/plan';
+import { walkPage } from '$lib/server/walk/walk-page';
 import { WalkDay, pastProblem } from '$lib/server/walk/walk-form';
 import { fail } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = WalkDay.pick({ name: true, heldOn: true, startsAt: true });
 
-export const load: PageServerLoad = ({ locals, params }) => {
+export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = leading(locals);
-  const id = idFrom(params.walk, 'walk');
+  const { plan } = await walkPage(locals, idFrom(params.walk, 'walk'));
   return inSchoolOf(viewer, async (db) => {
-    const plan = found(await readPlan(db, viewer, id), 'walk');
     const source = plan.walk.copiedFrom ? await readPlan(db, viewer, plan.walk.copiedFrom) : undefined;
     const { name, startsAt } = plan.walk;
     return {

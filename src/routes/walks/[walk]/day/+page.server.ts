@@ -3,12 +3,12 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { englishName } from '$core/knowledge';
 import { usualFactor } from '$core/route';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
 import { lightAt } from '$lib/server/season/light';
-import { readPlan } from '$lib/server/walk/plan';
 import { changeWalk } from '$lib/server/walk/plan-changes';
 import { forecastStages, listSightings, seasonOf } from '$lib/server/season/sightings';
 import { WalkDay, WalkTimes, pastProblem, walkChoices } from '$lib/server/walk/walk-form';
+import { walkPage } from '$lib/server/walk/walk-page';
 import { removeWalk, saveWalkDay } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -19,8 +19,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const id = idFrom(params.walk, 'walk');
   if (viewer.role === 'learner') redirect(303, `/walks/${id}/brief`);
   const { cohorts } = await walkChoices(viewer);
+  const { plan } = await walkPage(locals, id);
   return inSchoolOf(viewer, async (db) => {
-    const plan = found(await readPlan(db, viewer, id), 'walk');
     const { heldOn } = plan.walk;
     const sightings = await listSightings(db, plan.site.id);
     const season = seasonOf(plan.library, plan.site, sightings, heldOn);

@@ -15,16 +15,17 @@ import { listPeople } from '$lib/server/school/people';
 import { metTaxon, readPlan } from '$lib/server/walk/plan';
 import { changeWalk } from '$lib/server/walk/plan-changes';
 import { leads } from '$lib/server/accounts';
+import { walkPage } from '$lib/server/walk/walk-page';
 import { saveLeaders } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
+export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = signedIn(locals);
   const id = idFrom(params.walk, 'walk');
   if (viewer.role === 'learner') redirect(303, `/walks/${id}/brief`);
+  const { plan } = await walkPage(locals, id);
+  const { walk, members, facts, checks } = plan;
   return inSchoolOf(viewer, async (db) => {
-    const plan = found(await readPlan(db, viewer, id), 'walk');
-    const { walk, members, facts, checks } = plan;
     const maySee = mayReadHealth(viewer, walk);
     const notes = maySee
       ? await healthNotes(

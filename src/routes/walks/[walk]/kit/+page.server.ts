@@ -3,56 +3,53 @@ import { z } from 'zod';
 import { WeatherLimit, usualLimits, weatherKinds, weatherOf } from '$core/walk';
 import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
 import { kitSteps, removeOwnKit, setKit, stepOf } from '$lib/server/walk/kit';
-import { readPlan } from '$lib/server/walk/plan';
 import { changeWalk } from '$lib/server/walk/plan-changes';
+import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk, saveWeather } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
+export const load: PageServerLoad = async ({ locals, params }) => {
   const id = idFrom(params.walk, 'walk');
   if (locals.viewer?.role === 'learner') redirect(303, `/walks/${id}/brief`);
-  const viewer = teaching(locals);
-  return inSchoolOf(viewer, async (db) => {
-    const plan = found(await readPlan(db, viewer, id), 'walk');
-    const state = new Map(plan.kitState.map((one) => [one.item, one]));
-    const applies = weatherOf(plan.facts);
-    return {
-      items: [
-        ...plan.kit.map(({ key, label, why, carriedBy, protects }) => ({
-          key,
-          label,
-          why,
-          carriedBy,
-          protects,
-          isOwn: false,
-          step: stepOf(state.get(key) ?? { isPacked: false, isStruck: false })
-        })),
-        ...plan.kitState
-          .filter(({ isOwn }) => isOwn)
-          .map(({ item, ...stands }) => ({
-            key: item,
-            label: item,
-            why: 'added by the leaders',
-            carriedBy: 'leaders' as const,
-            protects: false,
-            isOwn: true,
-            step: stepOf(stands)
-          }))
-      ],
-      weather: weatherKinds
-        .filter((kind) => applies.includes(kind) || plan.walk.weather.some((limit) => limit.kind === kind))
-        .map((kind) => ({
-          limit: '',
-          decides: '',
-          when: '',
-          ...plan.walk.weather.find((limit) => limit.kind === kind),
-          kind,
-          applies: applies.includes(kind),
-          usual: usualLimits[kind]
-        })),
-      leaderNames: plan.leaders.map(({ name }) => name)
-    };
-  });
+  const { plan } = await walkPage(locals, id);
+  const state = new Map(plan.kitState.map((one) => [one.item, one]));
+  const applies = weatherOf(plan.facts);
+  return {
+    items: [
+      ...plan.kit.map(({ key, label, why, carriedBy, protects }) => ({
+        key,
+        label,
+        why,
+        carriedBy,
+        protects,
+        isOwn: false,
+        step: stepOf(state.get(key) ?? { isPacked: false, isStruck: false })
+      })),
+      ...plan.kitState
+        .filter(({ isOwn }) => isOwn)
+        .map(({ item, ...stands }) => ({
+          key: item,
+          label: item,
+          why: 'added by the leaders',
+          carriedBy: 'leaders' as const,
+          protects: false,
+          isOwn: true,
+          step: stepOf(stands)
+        }))
+    ],
+    weather: weatherKinds
+      .filter((kind) => applies.includes(kind) || plan.walk.weather.some((limit) => limit.kind === kind))
+      .map((kind) => ({
+        limit: '',
+        decides: '',
+        when: '',
+        ...plan.walk.weather.find((limit) => limit.kind === kind),
+        kind,
+        applies: applies.includes(kind),
+        usual: usualLimits[kind]
+      })),
+    leaderNames: plan.leaders.map(({ name }) => name)
+  };
 };
 
 const item = z.string().trim().min(1, 'Say what is packed.').max(200, 'At most 200 letters.');

@@ -2,31 +2,28 @@ import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { clockTime } from '$core/route';
 import { landownersLetter } from '$core/walk';
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
 import { queueMessage } from '$lib/server/school/outbox';
-import { readPlan } from '$lib/server/walk/plan';
+import { walkPage } from '$lib/server/walk/walk-page';
 import { longDate } from '$core/words';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
+export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = leading(locals);
-  const id = idFrom(params.walk, 'walk');
-  return inSchoolOf(viewer, async (db) => {
-    const plan = found(await readPlan(db, viewer, id), 'walk');
-    return {
-      siteName: plan.site.name,
+  const { plan } = await walkPage(locals, idFrom(params.walk, 'walk'));
+  return {
+    siteName: plan.site.name,
+    owner: plan.site.permissionFrom,
+    today: viewer.today,
+    letter: landownersLetter(plan.facts, {
+      school: viewer.school.name,
+      writer: plan.walk.leaderName,
       owner: plan.site.permissionFrom,
-      today: viewer.today,
-      letter: landownersLetter(plan.facts, {
-        school: viewer.school.name,
-        writer: plan.walk.leaderName,
-        owner: plan.site.permissionFrom,
-        date: longDate(plan.walk.heldOn),
-        start: plan.walk.startsAt,
-        end: clockTime(plan.times.end)
-      }).join('\n\n')
-    };
-  });
+      date: longDate(plan.walk.heldOn),
+      start: plan.walk.startsAt,
+      end: clockTime(plan.times.end)
+    }).join('\n\n')
+  };
 };
 
 const Message = z.object({

@@ -7,7 +7,7 @@ import { censusResult, crossingOf, moreQuadrats } from '$core/ground';
 import { englishName, isDangerous } from '$core/knowledge';
 import { allowanceInWords } from '$lib/server/library/cell-words';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
-import { closureOf, listGroundEvents } from '$lib/server/ground/ground-events';
+import { closureOf } from '$lib/server/ground/ground-events';
 import { libraryOf } from '$lib/server/library/library';
 import {
   type Patch,
@@ -32,8 +32,8 @@ import {
   NewGathering,
   addCensus,
   addGathering,
-  listCensuses,
-  patchYear,
+  patchYearOf,
+  readPatchRecords,
   removeCensus,
   takeBack
 } from '$lib/server/ground/takings';
@@ -52,7 +52,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
       const one = library.taxa.get(slug);
       return one ? englishName(one) : slug;
     };
-    const year = await patchYear(db, site, patch, taxon, viewer.today);
+    const records = await readPatchRecords(db, siteId, [id], viewer.today, viewer.today);
+    const year = patchYearOf(records, site, patch, taxon, viewer.today);
     const renamings = await listRenamings(db, id);
     return {
       site: { id: site.id, name: site.name, ground: site.ground },
@@ -68,8 +69,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
       mayEdit: leads(viewer),
       year: { ...year, result: year.census && censusResult(year.census.body) },
       more: year.census ? moreQuadrats(year.census.body) : [],
-      closed: closureOf(await listGroundEvents(db, siteId), id, viewer.today),
-      censuses: (await listCensuses(db, id)).map((one) => ({ ...one, result: censusResult(one.body) })),
+      closed: closureOf(records.events, id, viewer.today),
+      censuses: year.censuses.map((one) => ({ ...one, result: censusResult(one.body) })),
       sightings: (await listSightings(db, siteId)).filter(({ patchId }) => patchId === id),
       relied: await reliesOn(db, id, patch.taxon),
       renamings: await Promise.all(

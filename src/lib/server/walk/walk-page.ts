@@ -1,0 +1,32 @@
+import { pairKey } from '$core/learning';
+import { found, inSchoolOf, teaching } from '../request/guard';
+import { pairsOf } from '../learning/drills';
+import { isDrilled } from '../learning/progress';
+import { type Brief, readBrief } from './briefs';
+import { type Plan, readPlan } from './plan';
+
+/** A walk as one request shows it to who teaches. */
+export interface WalkPage {
+  readonly plan: Plan;
+  readonly brief: Brief | undefined;
+  /** Whether somebody has practised its pairs. */
+  readonly isDrilled: boolean;
+}
+
+const read = (locals: App.Locals, walkId: string): Promise<WalkPage> => {
+  const viewer = teaching(locals);
+  return inSchoolOf(viewer, async (db) => {
+    const plan = found(await readPlan(db, viewer, walkId), 'walk');
+    const brief = await readBrief(db, walkId);
+    return { plan, brief, isDrilled: await isDrilled(db, pairsOf(plan.library, brief).map(pairKey)) };
+  });
+};
+
+/**
+ * Reads a walk once a request: its frame and its page, which are made side by side, show the same plan. Asked for
+ * before a transaction of one's own is opened, since a request holds one connection at a time.
+ */
+export function walkPage(locals: App.Locals, walkId: string): Promise<WalkPage> {
+  if (locals.walkPage?.walkId !== walkId) locals.walkPage = { walkId, page: read(locals, walkId) };
+  return locals.walkPage.page;
+}
