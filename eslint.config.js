@@ -61,7 +61,8 @@ export default ts.config(
         {
           selector: "NewExpression[callee.name='Date'][arguments.length=0]",
           message: 'The core has no clock.'
-        }
+        },
+        { selector: 'ExportAllDeclaration', message: 'A room names what it offers, one by one.' }
       ],
       'no-restricted-globals': ['error', 'document', 'window', 'process', 'fetch']
     }

@@ -1,8 +1,8 @@
-export * from './gpx';
-export * from './csv';
-export * from './library-tables';
-export * from './compare-tables';
-export * from './geojson';
-export * from './gpx-writer';
-export * from './tide-table';
-export * from './warmth-table';
+export { largestGpxBytes, readGpx, readGpxFile } from './gpx';
+export { readCsv, writeCsv } from './csv';
+export { libraryTables, tableColumns, tableNames, type Tables } from './library-tables';
+export { compareTables, type TableChange } from './compare-tables';
+export { readGeoJson, writeGeoJson } from './geojson';
+export { writeGpx } from './gpx-writer';
+export { readConstituents, readTideTable, writeConstituents } from './tide-table';
+export { readWarmth } from './warmth-table';

@@ -1,6 +1,33 @@
-export * from './contamination';
-export * from './crossing';
-export * from './ground';
-export * from './census';
-export * from './allowance';
-export * from './outline';
+export {
+  bufferOf,
+  type Buffers,
+  contaminantKinds,
+  type Contamination,
+  contaminationOf,
+  metresBetween,
+  wetHabitats
+} from './contamination';
+export { crossingOf } from './crossing';
+export {
+  centreOf,
+  emptyGround,
+  Ground,
+  type GroundKind,
+  groundKinds,
+  isOutside,
+  kindsOf,
+  pathOf,
+  plainKind,
+  type Shape,
+  withPath
+} from './ground';
+export {
+  advisedQuadrats,
+  type Census,
+  censusProblem,
+  censusResult,
+  moreQuadrats,
+  studentQuantile
+} from './census';
+export { type Allowance, allowanceOf, gatheringPace, type Stand } from './allowance';
+export { middleOf, Outline, squareMetresOf } from './outline';

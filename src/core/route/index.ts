@@ -1,4 +1,10 @@
-export * from './walking-time';
-export * from './legs';
-export * from './timetable';
-export * from './turning-back';
+export {
+  naismithSeconds,
+  paceRules,
+  toblerKilometresPerHour,
+  toblerSeconds,
+  usualFactor
+} from './walking-time';
+export { wayAlong } from './legs';
+export { clockTime, minutesOf, type Rhythm, timetable, type Timetable } from './timetable';
+export { type Droppable, turningBack, type TurningBack, whatToDrop } from './turning-back';

@@ -1,3 +1,20 @@
-export * from './phenology';
-export * from './forecast';
-export * from './degree-days';
+export {
+  addDays,
+  type Calendar,
+  dayOfYear,
+  referenceCalendar,
+  stageChance,
+  stageIsReady,
+  stageIsUp,
+  stagesOn,
+  stagesUp
+} from './phenology';
+export { halves, type Saying, sayings, type SeasonPlace, type Sighted, SiteSeason } from './forecast';
+export {
+  type DayOfWarmth,
+  daysAhead,
+  degreeDayMethods,
+  degreeDays,
+  meanOfYears,
+  warmthYear
+} from './degree-days';

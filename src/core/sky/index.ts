@@ -1,2 +1,12 @@
-export * from './light';
-export * from './tide';
+export { lightOf, type SkyPlace, sunOf } from './light';
+export {
+  type Extreme,
+  harmonicTide,
+  isConstituent,
+  shoreWindows,
+  tabulatedTide,
+  type Tide,
+  type TideConstituent,
+  tideFrom,
+  type TideSource
+} from './tide';

@@ -1,5 +1,13 @@
-export * from './plant-year';
-export * from './standing';
-export * from './choose-day';
-export * from './day-rules';
-export * from './come-back';
+export { isWithin, notUp, type PlantYear, YearAtSite } from './plant-year';
+export { firstTold, type Standing, standingOn } from './standing';
+export {
+  apartDays,
+  bestDays,
+  type DayRules,
+  scoreDay,
+  scoreDays,
+  type ScoredDay,
+  type WishedPlant
+} from './choose-day';
+export { type DayCircumstances, dayRules } from './day-rules';
+export { comeBackOn } from './come-back';

@@ -18,19 +18,27 @@ import { type OpenSideBySide, SideBySide, SideBySideGiven, poseSideBySide } from
 import { type OpenTray, Tray, TrayGiven, poseTray } from './tray';
 import { type OpenWhichPart, WhichPart, WhichPartGiven, poseWhichPart } from './which-part';
 
-export * from './drill';
-export * from './contrast';
-export * from './looks';
-export * from './sheet';
-export * from './side-by-side';
-export * from './prove-it';
-export * from './basket';
-export * from './tray';
-export * from './which-part';
-export * from './from-the-path';
-export * from './should-we-take-it';
-export * from './season-order';
-export * from './names-and-terms';
+export type { Contrast, Feedback, Grading, Mark, OpenPicture, Posed, Spot } from './drill';
+export { type Plant, plantOf, plantsOf, tellingShown } from './contrast';
+export { type LookKey, looksOn, looksOnPhotograph, observationsOf, sightOf } from './looks';
+export { shuffledBy } from './sheet';
+export { type Choice, judge, type OpenSideBySide } from './side-by-side';
+export type { OpenProveIt } from './prove-it';
+export { basketScore, fewestPieces, judgeBasket, mostPieces, mostWrong, type OpenBasket } from './basket';
+export { fewestOnTray, judgeTray, mostOnTray, type OpenTray, PlantAt, usualTraySeconds } from './tray';
+export type { OpenWhichPart } from './which-part';
+export { judgePath, type OpenFromThePath } from './from-the-path';
+export {
+  judgeTaking,
+  type OpenShouldWeTakeIt,
+  reasonsAgainst,
+  roadKinds,
+  Scene,
+  type TakingReason,
+  takingReasons
+} from './should-we-take-it';
+export { judgeOrder, middleDay, type OpenSeason } from './season-order';
+export { englishNamesOf, isNearEnough, nearestName, type OpenNames } from './names-and-terms';
 
 export const drillNames = [
   'side by side',

@@ -1,7 +1,13 @@
-export * from './wilson';
-export * from './signal-detection';
-export * from './calibration';
-export * from './rank-correlation';
-export * from './paired-change';
-export * from './mean-interval';
-export * from './written';
+export { oneSided95, wilsonInterval } from './wilson';
+export { type Detections, sensitivity, sensitivityOfRates } from './signal-detection';
+export {
+  brierScore,
+  confidenceShare,
+  partBrier,
+  type ReliabilityPoint,
+  reliabilityPoints
+} from './calibration';
+export { rankCorrelation } from './rank-correlation';
+export { type Change, pairedChange } from './paired-change';
+export { meanInterval } from './mean-interval';
+export { written } from './written';

@@ -1,2 +1,2 @@
-export * from './check';
-export * from './ledger';
+export type { Check, Checked } from './check';
+export { figuresOf, holdsBack, type Lift, runChecks } from './ledger';
