@@ -42,3 +42,4 @@ export {
   standingPlants,
   type Wayside
 } from './wayside';
+export { describeStage, plateAddress, plateNotes, plateSize } from './describe';

@@ -66,3 +66,5 @@ export {
   stricter,
   withCell
 } from './overlay';
+export { cellFrom, windowsText } from './cell-form';
+export { allowanceInWords, pathInWords, valueInWords } from './cell-words';

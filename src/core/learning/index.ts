@@ -27,11 +27,12 @@ export {
   wilsonInterval,
   written
 } from './measures';
-export { AnsweringTimes, assumedSeconds, deriveGrade, type PastAnswer, replayMemory } from './memory';
+export { AnsweringTimes, deriveGrade, type PastAnswer, replayMemory } from './memory';
 export { difficultyAfter } from './difficulty';
 export { type JudgedAnswer, missingTo, type Readiness, readinessFor, withinDays } from './readiness';
 export { ladderState, type LivingResult, monthsLater } from './ladder';
 export {
+  assumedSeconds,
   basketScore,
   type Choice,
   type Contrast,
@@ -71,7 +72,7 @@ export {
   type OpenTray,
   type OpenWhichPart,
   pairDrills,
-  PairSpecification,
+  type PairSpecification,
   photographIds,
   PlantAt,
   plantOf,
@@ -105,3 +106,4 @@ export {
   usualQuestions
 } from './round';
 export { simulateAnswer, type SimulatedLearner } from './simulated';
+export { aboutQuestion } from './question-words';

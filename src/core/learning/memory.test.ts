@@ -64,13 +64,13 @@ describe('memory', () => {
       const sorted = [...before].sort((a, b) => a - b);
       const middle = sorted.length / 2;
       expect(times.usual('basket')).toBe(
-        n < 8 ? assumedSeconds.basket : (sorted[Math.ceil(middle) - 1]! + sorted[Math.floor(middle)]!) / 2
+        n < 8 ? assumedSeconds('basket') : (sorted[Math.ceil(middle) - 1]! + sorted[Math.floor(middle)]!) / 2
       );
       const seconds = random.integer(4, 40) / 2;
       before.push(seconds);
       times.add('basket', seconds);
     }
-    expect(times.usual('tray')).toBe(assumedSeconds.tray);
+    expect(times.usual('tray')).toBe(assumedSeconds('tray'));
   });
 
   it('calls a unit missed after a miss, and firm only after weeks of stability', () => {

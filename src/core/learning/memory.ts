@@ -1,6 +1,6 @@
 import { medianSorted } from 'simple-statistics';
 import { type Card, createEmptyCard, fsrs, Rating } from 'ts-fsrs';
-import type { DrillName } from './drills';
+import { type DrillName, assumedSeconds } from './drills';
 import { type Confidence, type Outcome, isError } from './outcome';
 
 export interface PastAnswer {
@@ -29,18 +29,6 @@ export interface UnitMemory {
   readonly recallAt: (moment: Date) => number;
 }
 
-/** A learner's median of a drill counts as this until there are enough answers. Twelve seconds is for one picture. */
-export const assumedSeconds: Readonly<Record<DrillName, number>> = {
-  'side by side': 12,
-  'prove it': 25,
-  basket: 30,
-  tray: 45,
-  'which part tells': 12,
-  'from the path': 15,
-  'should we take it': 25,
-  season: 30,
-  'names and terms': 15
-};
 const enoughAnswers = 8;
 const firmFromStabilityDays = 14;
 
@@ -68,7 +56,7 @@ export class AnsweringTimes {
   /** The median of a drill, seconds; what is assumed of it until there are enough answers. */
   usual(drill: DrillName): number {
     const sorted = this.#sorted.get(drill) ?? [];
-    return sorted.length < enoughAnswers ? assumedSeconds[drill] : medianSorted(sorted);
+    return sorted.length < enoughAnswers ? assumedSeconds(drill) : medianSorted(sorted);
   }
 }
 

@@ -13,7 +13,8 @@ import {
   type OpenPicture,
   type Posed,
   type Spot,
-  beforeGathering
+  beforeGathering,
+  defineDrill
 } from './drill';
 import { photographSheet } from './sheet';
 
@@ -23,7 +24,7 @@ export const fewestPieces = 8;
 export const mostPieces = 20;
 export const mostWrong = 3;
 
-export const Basket = DrillPair.extend({
+const Basket = DrillPair.extend({
   drill: z.literal('basket'),
   pieces: z.number().int().min(fewestPieces).max(mostPieces),
   wrong: z.number().int().min(0).max(mostWrong),
@@ -31,9 +32,9 @@ export const Basket = DrillPair.extend({
   /** Photographs of the school of either plant: a piece is a part of one. */
   photographs: z.object({ target: z.array(z.uuid()).min(1), lookalike: z.array(z.uuid()).min(1) }).optional()
 });
-export type Basket = z.infer<typeof Basket>;
+type Basket = z.infer<typeof Basket>;
 
-export const BasketGiven = z.strictObject({
+const BasketGiven = z.strictObject({
   drill: z.literal('basket'),
   /** The pieces that are taken out, by number. */
   takenOut: z.array(z.number().int().min(0).max(mostPieces)).max(mostPieces),
@@ -41,7 +42,7 @@ export const BasketGiven = z.strictObject({
   keepsNone: z.boolean(),
   confidence: z.enum(confidences)
 });
-export type BasketGiven = z.infer<typeof BasketGiven>;
+type BasketGiven = z.infer<typeof BasketGiven>;
 
 export interface OpenBasket {
   readonly drill: 'basket';
@@ -130,7 +131,7 @@ function photographedCloth(spec: Basket, photographs: Photographs): Cloth | unde
 }
 
 /** @returns undefined where the library has one of the plants no more */
-export function poseBasket(
+function poseBasket(
   library: Library,
   spec: Basket,
   photographs: Photographs
@@ -226,3 +227,14 @@ function inWords(misses: number, falseAlarms: number, keepsNone: boolean): strin
     ...(falseAlarms > 0 ? [`${pieces(falseAlarms)} that belonged went out; that harms nobody.`] : [])
   ];
 }
+
+export const basket = defineDrill({
+  name: 'basket',
+  title: 'Basket',
+  asks: 'A handful of one kind. Which pieces do not belong? Up to three, or none.',
+  seconds: 30,
+  isOnPair: true,
+  Specification: Basket,
+  Given: BasketGiven,
+  pose: (library, spec, { photographs }) => poseBasket(library, spec, photographs)
+});

@@ -1,6 +1,8 @@
-import type { Stage } from '../../knowledge';
+import type { z } from 'zod';
+import type { Library, Stage } from '../../knowledge';
 import type { Decision, Outcome } from '../outcome';
-import type { QuestionImage } from '../picture';
+import type { Envelopes } from '../envelopes';
+import type { MarkedPhotograph, Photographs, QuestionImage } from '../picture';
 
 /**
  * What all kinds of drill have in common. A question is posed from its specification, which stays on the server;
@@ -96,6 +98,56 @@ export interface Posed<Open, Given> {
   /** Whether something can be asked for. */
   offers(wish: string): boolean;
 }
+
+/** What a question is posed with, beside its specification. */
+export interface Posing {
+  /** The one that the specification names, and all that are still there. */
+  readonly photograph: MarkedPhotograph | undefined;
+  readonly photographs: Photographs;
+  /** What is known already of how large drawings become. */
+  readonly envelopes: Envelopes;
+}
+
+/** Told apart by the name of its drill. */
+export type DrillSchema = z.ZodType & z.core.$ZodTypeDiscriminable;
+
+/**
+ * A kind of drill: how it is called and what it asks, for lists and headings; the shape of its questions and answers;
+ * and how a question of it is posed. A new one is a file like its neighbours, and stands in the list of the index.
+ */
+export interface Drill<
+  Name extends string,
+  Specification extends DrillSchema,
+  Given extends DrillSchema,
+  Open
+> {
+  readonly name: Name;
+  readonly title: string;
+  readonly asks: string;
+  /** How long an answer is thought to take before enough were given. */
+  readonly seconds: number;
+  /** Whether it asks about a pair: gather, leave or look further is the answer to it. */
+  readonly isOnPair: boolean;
+  /** With the truth: it never leaves the server before the answer is in. */
+  readonly Specification: Specification;
+  readonly Given: Given;
+  /** @returns undefined where the library has its plants no more */
+  readonly pose: (
+    library: Library,
+    spec: z.output<Specification>,
+    posing: Posing
+  ) => Posed<Open, z.output<Given>> | undefined;
+}
+
+export const defineDrill = <
+  const Name extends string,
+  const IsOnPair extends boolean,
+  Specification extends DrillSchema,
+  Given extends DrillSchema,
+  Open
+>(
+  drill: Drill<Name, Specification, Given, Open> & { readonly isOnPair: IsOnPair }
+) => drill;
 
 /** Before anything is gathered: with every contrast, since one character is enough here only to say which. */
 export const beforeGathering =

@@ -5,13 +5,13 @@ import type { Outcome } from '../outcome';
 import { type Photographs, type QuestionImage, allOf } from '../picture';
 import { otherUnit } from '../unit';
 import { plantOf } from './contrast';
-import type { Mark, OpenPicture, Posed } from './drill';
+import { type Mark, type OpenPicture, type Posed, defineDrill } from './drill';
 import { cellSize, photographSheet, shuffledFor } from './sheet';
 import { PlantAt } from './tray';
 
 /** Before stepping nearer, the learner spots what must not be touched in a small, blurred scene of the season. */
 
-export const FromThePath = z.object({
+const FromThePath = z.object({
   drill: z.literal('from the path'),
   /** What harms by touch or sap; it may be absent from the scene. */
   hazard: PlantAt,
@@ -24,13 +24,13 @@ export const FromThePath = z.object({
   /** Photographs of the school: of the hazard, then of each other plant. */
   photographs: z.array(z.uuid()).optional()
 });
-export type FromThePath = z.infer<typeof FromThePath>;
+type FromThePath = z.infer<typeof FromThePath>;
 
-export const FromThePathGiven = z.strictObject({
+const FromThePathGiven = z.strictObject({
   drill: z.literal('from the path'),
   picked: z.array(z.number().int().min(0).max(40)).max(40)
 });
-export type FromThePathGiven = z.infer<typeof FromThePathGiven>;
+type FromThePathGiven = z.infer<typeof FromThePathGiven>;
 
 export interface OpenFromThePath {
   readonly drill: 'from the path';
@@ -102,7 +102,7 @@ function photographedScene(
 }
 
 /** @returns undefined where the library has the plants no more */
-export function posePath(
+function posePath(
   library: Library,
   spec: FromThePath,
   photographs: Photographs
@@ -185,3 +185,14 @@ export function posePath(
     }
   };
 }
+
+export const fromThePath = defineDrill({
+  name: 'from the path',
+  title: 'From the path',
+  asks: 'Spot what must not be touched before you step nearer.',
+  seconds: 15,
+  isOnPair: false,
+  Specification: FromThePath,
+  Given: FromThePathGiven,
+  pose: (library, spec, { photographs }) => posePath(library, spec, photographs)
+});

@@ -2,21 +2,16 @@ import { z } from 'zod';
 import type { Library } from '../../knowledge';
 import { Envelopes } from '../envelopes';
 import type { Photographs } from '../picture';
-import { Basket, BasketGiven, type OpenBasket, poseBasket } from './basket';
-import type { Grading, Posed } from './drill';
-import { FromThePath, FromThePathGiven, type OpenFromThePath, posePath } from './from-the-path';
-import { NamesAndTerms, NamesGiven, type OpenNames, poseNames } from './names-and-terms';
-import { type OpenProveIt, ProveIt, ProveItGiven, poseProveIt } from './prove-it';
-import { type OpenSeason, SeasonGiven, SeasonOrder, poseSeason } from './season-order';
-import {
-  type OpenShouldWeTakeIt,
-  ShouldWeTakeIt,
-  ShouldWeTakeItGiven,
-  poseTaking
-} from './should-we-take-it';
-import { type OpenSideBySide, SideBySide, SideBySideGiven, poseSideBySide } from './side-by-side';
-import { type OpenTray, Tray, TrayGiven, poseTray } from './tray';
-import { type OpenWhichPart, WhichPart, WhichPartGiven, poseWhichPart } from './which-part';
+import { basket } from './basket';
+import type { Drill, DrillSchema, Posed, Posing } from './drill';
+import { fromThePath } from './from-the-path';
+import { namesAndTerms } from './names-and-terms';
+import { proveIt } from './prove-it';
+import { seasonOrder } from './season-order';
+import { shouldWeTakeIt } from './should-we-take-it';
+import { sideBySide } from './side-by-side';
+import { tray } from './tray';
+import { whichPart } from './which-part';
 
 export type { Contrast, Feedback, Grading, Mark, OpenPicture, Posed, Spot } from './drill';
 export { type Plant, plantOf, plantsOf, tellingShown } from './contrast';
@@ -40,39 +35,37 @@ export {
 export { judgeOrder, middleDay, type OpenSeason } from './season-order';
 export { englishNamesOf, isNearEnough, nearestName, type OpenNames } from './names-and-terms';
 
-export const drillNames = [
-  'side by side',
-  'prove it',
-  'basket',
-  'tray',
-  'which part tells',
-  'from the path',
-  'should we take it',
-  'season',
-  'names and terms'
+/** Every kind of drill, in the order in which they are listed. Names, unions and words follow from it. */
+const drills = [
+  sideBySide,
+  proveIt,
+  basket,
+  tray,
+  whichPart,
+  fromThePath,
+  shouldWeTakeIt,
+  seasonOrder,
+  namesAndTerms
 ] as const;
+type Drills = typeof drills;
+type Of<Key extends string, D extends readonly unknown[] = Drills> = {
+  [K in keyof D]: D[K] extends { readonly [P in Key]: infer Value } ? Value : never;
+};
+
+export const drillNames = drills.map(({ name }) => name) as unknown as Of<'name'>;
 export type DrillName = (typeof drillNames)[number];
 
+type PairDrill = Extract<Drills[number], { isOnPair: true }>['name'];
 /** Those that ask about a pair. */
-export const pairDrills = ['side by side', 'prove it', 'basket'] as const satisfies readonly DrillName[];
-
-/** What a question on a pair asks: gather, leave or look further is the answer to each of them. */
-export const PairSpecification = z.discriminatedUnion('drill', [SideBySide, ProveIt, Basket]);
-export type PairSpecification = z.infer<typeof PairSpecification>;
+export const pairDrills = drills.filter(({ isOnPair }) => isOnPair).map(({ name }) => name) as PairDrill[];
 
 /** What a question asks, with the truth: it never leaves the server before the answer is in. */
-export const Specification = z.discriminatedUnion('drill', [
-  SideBySide,
-  ProveIt,
-  Basket,
-  Tray,
-  WhichPart,
-  FromThePath,
-  ShouldWeTakeIt,
-  SeasonOrder,
-  NamesAndTerms
-]);
+export const Specification = z.discriminatedUnion(
+  'drill',
+  drills.map((drill) => drill.Specification) as unknown as Of<'Specification'>
+);
 export type Specification = z.infer<typeof Specification>;
+export type PairSpecification = Extract<Specification, { drill: PairDrill }>;
 
 export const isOnPair = (spec: Specification): spec is PairSpecification =>
   pairDrills.some((drill) => drill === spec.drill);
@@ -85,69 +78,29 @@ export function photographIds(spec: Specification): string[] {
 }
 
 /** What a learner answers. */
-export const Given = z.discriminatedUnion('drill', [
-  SideBySideGiven,
-  ProveItGiven,
-  BasketGiven,
-  TrayGiven,
-  WhichPartGiven,
-  FromThePathGiven,
-  ShouldWeTakeItGiven,
-  SeasonGiven,
-  NamesGiven
-]);
+export const Given = z.discriminatedUnion(
+  'drill',
+  drills.map((drill) => drill.Given) as unknown as Of<'Given'>
+);
 export type Given = z.infer<typeof Given>;
 
-export type OpenQuestion =
-  | OpenSideBySide
-  | OpenProveIt
-  | OpenBasket
-  | OpenTray
-  | OpenWhichPart
-  | OpenFromThePath
-  | OpenShouldWeTakeIt
-  | OpenSeason
-  | OpenNames;
+type OpenOf<D> = D extends Drill<string, infer _Spec, infer _Given, infer Open> ? Open : never;
+export type OpenQuestion = OpenOf<Drills[number]>;
 
-/** How each drill is called and what it asks, for lists and headings. */
-export const drillWords: Readonly<Record<DrillName, { readonly title: string; readonly asks: string }>> = {
-  'side by side': {
-    title: 'Side by side',
-    asks: 'A fresh specimen of one of two. Which is it, and which part decided?'
-  },
-  'prove it': {
-    title: 'Prove it',
-    asks: 'Nothing is shown at first. Ask for views and tests, each at a cost of time, then gather, leave or look further.'
-  },
-  basket: {
-    title: 'Basket',
-    asks: 'A handful of one kind. Which pieces do not belong? Up to three, or none.'
-  },
-  tray: { title: 'Tray', asks: 'Some plants, shown for a while. What was there, or what was swapped?' },
-  'which part tells': { title: 'Which part tells', asks: 'Find the part that shows a named character.' },
-  'from the path': { title: 'From the path', asks: 'Spot what must not be touched before you step nearer.' },
-  'should we take it': {
-    title: 'Should we take it',
-    asks: 'The plant is known. Do place, amount, leave and time allow it?'
-  },
-  season: {
-    title: 'Season',
-    asks: 'Put stages or plants in the order of the year, or match a rosette with its flower.'
-  },
-  'names and terms': { title: 'Names and terms', asks: 'Type or match names, families and terms.' }
-};
+/** A drill whose question and answer are known by their name alone. */
+interface AnyDrill extends Omit<Drill<DrillName, DrillSchema, DrillSchema, OpenQuestion>, 'pose'> {
+  readonly pose: (...all: [Library, Specification, Posing]) => Posed<OpenQuestion, Given> | undefined;
+}
+const byName = new Map(drills.map((drill) => [drill.name, drill as unknown as AnyDrill]));
+const drillOf = (name: DrillName): AnyDrill => byName.get(name)!;
 
-/** A question with an answer of another kind is no question of the page's. */
-const expect = <D extends Given['drill']>(given: Given, drill: D): Extract<Given, { drill: D }> => {
-  if (given.drill !== drill) throw new TypeError(`${given.drill} was answered to ${drill}`);
-  return given as Extract<Given, { drill: D }>;
-};
+/** How a drill is called and what it asks, for lists and headings. */
+export const drillWords = Object.fromEntries(
+  drills.map(({ name, title, asks }) => [name, { title, asks }])
+) as Readonly<Record<DrillName, { readonly title: string; readonly asks: string }>>;
 
-const opened = <Open, D extends DrillName>(
-  posed: Posed<Open, Extract<Given, { drill: D }>> | undefined,
-  drill: D
-): Posed<Open, Given> | undefined =>
-  posed && { ...posed, grade: (given, asked): Grading => posed.grade(expect(given, drill), asked) };
+/** A learner's median of a drill counts as this until there are enough answers. */
+export const assumedSeconds = (name: DrillName): number => drillOf(name).seconds;
 
 /**
  * Draws a question.
@@ -162,24 +115,15 @@ export function pose(
   envelopes = new Envelopes()
 ): Posed<OpenQuestion, Given> | undefined {
   const photograph = 'photograph' in spec && spec.photograph ? photographs.get(spec.photograph) : undefined;
-  switch (spec.drill) {
-    case 'side by side':
-      return opened(poseSideBySide(library, spec, photograph, envelopes), spec.drill);
-    case 'prove it':
-      return opened(poseProveIt(library, spec, photograph, envelopes), spec.drill);
-    case 'basket':
-      return opened(poseBasket(library, spec, photographs), spec.drill);
-    case 'tray':
-      return opened(poseTray(library, spec, photographs), spec.drill);
-    case 'which part tells':
-      return opened(poseWhichPart(library, spec, photograph), spec.drill);
-    case 'from the path':
-      return opened(posePath(library, spec, photographs), spec.drill);
-    case 'should we take it':
-      return opened(poseTaking(library, spec, photograph), spec.drill);
-    case 'season':
-      return opened(poseSeason(library, spec, photographs), spec.drill);
-    case 'names and terms':
-      return opened(poseNames(library, spec, photograph), spec.drill);
-  }
+  const posed = drillOf(spec.drill).pose(library, spec, { photograph, photographs, envelopes });
+  return (
+    posed && {
+      ...posed,
+      grade: (given, asked) => {
+        // A question with an answer of another kind is no question of the page's.
+        if (given.drill !== spec.drill) throw new TypeError(`${given.drill} was answered to ${spec.drill}`);
+        return posed.grade(given, asked);
+      }
+    }
+  );
 }

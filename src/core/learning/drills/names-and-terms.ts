@@ -6,14 +6,14 @@ import type { Outcome } from '../outcome';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
 import { namedPlant, plantOf } from './contrast';
-import type { OpenPicture, Posed } from './drill';
+import { type OpenPicture, type Posed, defineDrill } from './drill';
 import { shuffledFor } from './sheet';
 
 /** The learner types or matches names, families and terms. A name is a conclusion: it comes last. */
 
 const nameModes = ['english name', 'scientific name', 'family'] as const;
 
-export const NamesAndTerms = z.discriminatedUnion('asks', [
+const NamesAndTerms = z.discriminatedUnion('asks', [
   z.object({
     drill: z.literal('names and terms'),
     asks: z.enum(nameModes),
@@ -33,14 +33,14 @@ export const NamesAndTerms = z.discriminatedUnion('asks', [
     seed: z.number().int()
   })
 ]);
-export type NamesAndTerms = z.infer<typeof NamesAndTerms>;
+type NamesAndTerms = z.infer<typeof NamesAndTerms>;
 
-export const NamesGiven = z.strictObject({
+const NamesGiven = z.strictObject({
   drill: z.literal('names and terms'),
   /** Typed, or the choice that was made. */
   answer: z.string().trim().max(120)
 });
-export type NamesGiven = z.infer<typeof NamesGiven>;
+type NamesGiven = z.infer<typeof NamesGiven>;
 
 export interface OpenNames {
   readonly drill: 'names and terms';
@@ -132,7 +132,7 @@ function askedBy(library: Library, spec: NamesAndTerms): Asked | undefined {
 }
 
 /** @returns undefined where the library has what is asked no more */
-export function poseNames(
+function poseNames(
   library: Library,
   spec: NamesAndTerms,
   photograph: MarkedPhotograph | undefined
@@ -205,3 +205,14 @@ export function poseNames(
     }
   };
 }
+
+export const namesAndTerms = defineDrill({
+  name: 'names and terms',
+  title: 'Names and terms',
+  asks: 'Type or match names, families and terms.',
+  seconds: 15,
+  isOnPair: false,
+  Specification: NamesAndTerms,
+  Given: NamesGiven,
+  pose: (library, spec, { photograph }) => poseNames(library, spec, photograph)
+});

@@ -6,7 +6,14 @@ import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph } from '../picture';
 import { DrillPair, type Member, members, otherOf, pairKey, unitKey } from '../unit';
 import { type Plant, contrastOf, namedPlant, plantOf, plantsOf } from './contrast';
-import { type Grading, type Named, type OpenPicture, type Posed, beforeGathering } from './drill';
+import {
+  type Grading,
+  type Named,
+  type OpenPicture,
+  type Posed,
+  beforeGathering,
+  defineDrill
+} from './drill';
 import {
   type LookKey,
   type Sight,
@@ -24,7 +31,7 @@ import {
  * look further. Safety counts first, then economy. What is accepted follows from the evidence that was asked for.
  */
 
-export const ProveIt = DrillPair.extend({
+const ProveIt = DrillPair.extend({
   drill: z.literal('prove it'),
   specimen: z.enum(members),
   /** All that must be excluded before the target stands: its dangerous lookalikes on the day. */
@@ -35,14 +42,14 @@ export const ProveIt = DrillPair.extend({
   seed: z.number().int(),
   photograph: z.uuid().optional()
 });
-export type ProveIt = z.infer<typeof ProveIt>;
+type ProveIt = z.infer<typeof ProveIt>;
 
-export const ProveItGiven = z.strictObject({
+const ProveItGiven = z.strictObject({
   drill: z.literal('prove it'),
   decision: z.enum(decisions),
   confidence: z.enum(confidences)
 });
-export type ProveItGiven = z.infer<typeof ProveItGiven>;
+type ProveItGiven = z.infer<typeof ProveItGiven>;
 
 export interface OpenProveIt {
   readonly drill: 'prove it';
@@ -86,7 +93,7 @@ function remembered<Key, Value>(make: (key: Key) => Value): (key: Key) => Value 
 }
 
 /** @returns undefined where the library has one of the plants no more */
-export function poseProveIt(
+function poseProveIt(
   library: Library,
   spec: ProveIt,
   photograph: MarkedPhotograph | undefined,
@@ -250,3 +257,14 @@ function economy(spent: number, least: readonly LookKey[]): string {
     ? `You spent ${spent} s, as little as can be.`
     : `You spent ${spent} s. ${cost(least)} s would have settled it: ${enough}.`;
 }
+
+export const proveIt = defineDrill({
+  name: 'prove it',
+  title: 'Prove it',
+  asks: 'Nothing is shown at first. Ask for views and tests, each at a cost of time, then gather, leave or look further.',
+  seconds: 25,
+  isOnPair: true,
+  Specification: ProveIt,
+  Given: ProveItGiven,
+  pose: (library, spec, { photograph, envelopes }) => poseProveIt(library, spec, photograph, envelopes)
+});

@@ -5,13 +5,13 @@ import type { Outcome } from '../outcome';
 import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
 import { type Plant, plantOf } from './contrast';
-import type { OpenPicture, Posed } from './drill';
+import { type OpenPicture, type Posed, defineDrill } from './drill';
 import { type Sheet, drawSheet, photographSheet, shuffledFor } from './sheet';
 import { PlantAt } from './tray';
 
 /** Stages or taxa are put in the order of the year, or a young plant is matched with its own later self. */
 
-export const SeasonOrder = z.object({
+const SeasonOrder = z.object({
   drill: z.literal('season'),
   mode: z.enum(['stages', 'taxa', 'match']),
   /** To be ordered; for a match, what is shown and then what there is to choose from, its own later self first. */
@@ -20,14 +20,14 @@ export const SeasonOrder = z.object({
   /** A photograph of the school for each item. */
   photographs: z.array(z.uuid()).optional()
 });
-export type SeasonOrder = z.infer<typeof SeasonOrder>;
+type SeasonOrder = z.infer<typeof SeasonOrder>;
 
-export const SeasonGiven = z.strictObject({
+const SeasonGiven = z.strictObject({
   drill: z.literal('season'),
   /** The cards in the order given, by number; for a match the one card that was chosen. */
   order: z.array(z.number().int().min(0).max(10)).min(1).max(7)
 });
-export type SeasonGiven = z.infer<typeof SeasonGiven>;
+type SeasonGiven = z.infer<typeof SeasonGiven>;
 
 export interface OpenSeason {
   readonly drill: 'season';
@@ -66,7 +66,7 @@ const months = [
 const monthOf = (day: number): string => months[Math.min(11, Math.floor((day - 1) / 30.44))]!;
 
 /** @returns undefined where the library has one of the plants no more */
-export function poseSeason(
+function poseSeason(
   library: Library,
   spec: SeasonOrder,
   photographs: Photographs
@@ -163,3 +163,14 @@ export function poseSeason(
     }
   };
 }
+
+export const seasonOrder = defineDrill({
+  name: 'season',
+  title: 'Season',
+  asks: 'Put stages or plants in the order of the year, or match a rosette with its flower.',
+  seconds: 30,
+  isOnPair: false,
+  Specification: SeasonOrder,
+  Given: SeasonGiven,
+  pose: (library, spec, { photographs }) => poseSeason(library, spec, photographs)
+});

@@ -6,7 +6,7 @@ import type { Outcome } from '../outcome';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
 import { namedPlant, plantOf } from './contrast';
-import type { Named, OpenPicture, Posed } from './drill';
+import { type Named, type OpenPicture, type Posed, defineDrill } from './drill';
 
 /** A rightly named plant in a scene: place, amount, permission or time says whether it may be taken, and why not. */
 
@@ -40,7 +40,7 @@ export const Scene = z.object({
 });
 export type Scene = z.infer<typeof Scene>;
 
-export const ShouldWeTakeIt = z.object({
+const ShouldWeTakeIt = z.object({
   drill: z.literal('should we take it'),
   taxon: z.string(),
   stage: Stage,
@@ -50,13 +50,13 @@ export const ShouldWeTakeIt = z.object({
   seed: z.number().int(),
   photograph: z.uuid().optional()
 });
-export type ShouldWeTakeIt = z.infer<typeof ShouldWeTakeIt>;
+type ShouldWeTakeIt = z.infer<typeof ShouldWeTakeIt>;
 
-export const ShouldWeTakeItGiven = z.strictObject({
+const ShouldWeTakeItGiven = z.strictObject({
   drill: z.literal('should we take it'),
   reason: z.enum(['take it', ...takingReasons])
 });
-export type ShouldWeTakeItGiven = z.infer<typeof ShouldWeTakeItGiven>;
+type ShouldWeTakeItGiven = z.infer<typeof ShouldWeTakeItGiven>;
 
 export interface OpenShouldWeTakeIt {
   readonly drill: 'should we take it';
@@ -136,7 +136,7 @@ const fractionWord = (fraction: number): string =>
   ] ?? `share of ${Math.round(fraction * 100)} in 100`;
 
 /** @returns undefined where the library has the plant no more */
-export function poseTaking(
+function poseTaking(
   library: Library,
   spec: ShouldWeTakeIt,
   photograph: MarkedPhotograph | undefined
@@ -202,3 +202,14 @@ export function poseTaking(
     }
   };
 }
+
+export const shouldWeTakeIt = defineDrill({
+  name: 'should we take it',
+  title: 'Should we take it',
+  asks: 'The plant is known. Do place, amount, leave and time allow it?',
+  seconds: 25,
+  isOnPair: false,
+  Specification: ShouldWeTakeIt,
+  Given: ShouldWeTakeItGiven,
+  pose: (library, spec, { photograph }) => poseTaking(library, spec, photograph)
+});

@@ -13,12 +13,13 @@ import {
   type Named,
   type OpenPicture,
   type Posed,
-  beforeGathering
+  beforeGathering,
+  defineDrill
 } from './drill';
 
 /** The learner says which of a pair a fresh specimen is, then taps the part that decided. */
 
-export const SideBySide = DrillPair.extend({
+const SideBySide = DrillPair.extend({
   drill: z.literal('side by side'),
   specimen: z.enum(members),
   /** One leaf only, from which it may be impossible to tell. */
@@ -29,12 +30,12 @@ export const SideBySide = DrillPair.extend({
   /** A photograph of the school in place of a drawing. */
   photograph: z.uuid().optional()
 });
-export type SideBySide = z.infer<typeof SideBySide>;
+type SideBySide = z.infer<typeof SideBySide>;
 
 export const choices = ['target', 'lookalike', 'cannot tell'] as const;
 export type Choice = (typeof choices)[number];
 
-export const SideBySideGiven = z.strictObject({
+const SideBySideGiven = z.strictObject({
   drill: z.literal('side by side'),
   choice: z.enum(choices),
   /** Where the learner tapped, in units of the picture, or the number of the part from the list. */
@@ -42,7 +43,7 @@ export const SideBySideGiven = z.strictObject({
   part: z.number().int().nonnegative().optional(),
   confidence: z.enum(confidences)
 });
-export type SideBySideGiven = z.infer<typeof SideBySideGiven>;
+type SideBySideGiven = z.infer<typeof SideBySideGiven>;
 
 export interface OpenSideBySide {
   readonly drill: 'side by side';
@@ -119,7 +120,7 @@ function drawSpecimen(
 }
 
 /** @returns undefined where the library has one of the plants no more */
-export function poseSideBySide(
+function poseSideBySide(
   library: Library,
   spec: SideBySide,
   photograph: MarkedPhotograph | undefined,
@@ -195,3 +196,14 @@ export function poseSideBySide(
     grade
   };
 }
+
+export const sideBySide = defineDrill({
+  name: 'side by side',
+  title: 'Side by side',
+  asks: 'A fresh specimen of one of two. Which is it, and which part decided?',
+  seconds: 12,
+  isOnPair: true,
+  Specification: SideBySide,
+  Given: SideBySideGiven,
+  pose: (library, spec, { photograph, envelopes }) => poseSideBySide(library, spec, photograph, envelopes)
+});

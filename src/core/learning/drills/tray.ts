@@ -5,7 +5,7 @@ import type { Outcome } from '../outcome';
 import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
 import { type Plant, plantOf } from './contrast';
-import type { Mark, OpenPicture, Posed, Spot } from './drill';
+import { type Mark, type OpenPicture, type Posed, type Spot, defineDrill } from './drill';
 import { type Sheet, creditOf, drawSheet, photographSheet, placesOn, shuffledFor } from './sheet';
 
 /**
@@ -22,7 +22,7 @@ export const mostOnTray = 12;
 /** Seconds for the first look, if nothing is known of the learner. */
 export const usualTraySeconds = 20;
 
-export const Tray = z.object({
+const Tray = z.object({
   drill: z.literal('tray'),
   mode: z.enum(['what was there', 'what was swapped']),
   /** On the tray; the first is what is remembered of it. */
@@ -34,9 +34,9 @@ export const Tray = z.object({
   /** Photographs of the school: one or two of each plant, those on the tray first. */
   photographs: z.array(z.array(z.uuid()).min(1).max(2)).optional()
 });
-export type Tray = z.infer<typeof Tray>;
+type Tray = z.infer<typeof Tray>;
 
-export const TrayGiven = z.strictObject({
+const TrayGiven = z.strictObject({
   drill: z.literal('tray'),
   /** Numbers of the cells on the second look. */
   picked: z
@@ -49,7 +49,7 @@ export const TrayGiven = z.strictObject({
     )
     .max(2 * mostOnTray)
 });
-export type TrayGiven = z.infer<typeof TrayGiven>;
+type TrayGiven = z.infer<typeof TrayGiven>;
 
 export interface OpenTray {
   readonly drill: 'tray';
@@ -72,7 +72,7 @@ export const judgeTray = (isFocusRight: boolean, share: number): Outcome =>
 const columnsFor = (count: number): number => (count <= 6 ? 3 : count <= 12 ? 4 : 6);
 
 /** @returns undefined where the library has one of the plants no more */
-export function poseTray(
+function poseTray(
   library: Library,
   spec: Tray,
   photographs: Photographs
@@ -199,3 +199,14 @@ export function poseTray(
     }
   };
 }
+
+export const tray = defineDrill({
+  name: 'tray',
+  title: 'Tray',
+  asks: 'Some plants, shown for a while. What was there, or what was swapped?',
+  seconds: 45,
+  isOnPair: false,
+  Specification: Tray,
+  Given: TrayGiven,
+  pose: (library, spec, { photographs }) => poseTray(library, spec, photographs)
+});

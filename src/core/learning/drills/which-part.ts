@@ -4,12 +4,12 @@ import { type Library, Stage, stateLabel } from '../../knowledge';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
 import { namedPlant, plantOf } from './contrast';
-import type { Named, OpenPicture, Posed } from './drill';
+import { type Named, type OpenPicture, type Posed, defineDrill } from './drill';
 import { observationsOf } from './looks';
 
 /** The learner taps the part of a plant that shows a named state of a character: a term is known once it is found. */
 
-export const WhichPart = z.object({
+const WhichPart = z.object({
   drill: z.literal('which part tells'),
   taxon: z.string(),
   stage: Stage,
@@ -17,14 +17,14 @@ export const WhichPart = z.object({
   seed: z.number().int(),
   photograph: z.uuid().optional()
 });
-export type WhichPart = z.infer<typeof WhichPart>;
+type WhichPart = z.infer<typeof WhichPart>;
 
-export const WhichPartGiven = z.strictObject({
+const WhichPartGiven = z.strictObject({
   drill: z.literal('which part tells'),
   tap: z.object({ x: z.number(), y: z.number() }).optional(),
   part: z.number().int().nonnegative().optional()
 });
-export type WhichPartGiven = z.infer<typeof WhichPartGiven>;
+type WhichPartGiven = z.infer<typeof WhichPartGiven>;
 
 export interface OpenWhichPart {
   readonly drill: 'which part tells';
@@ -38,7 +38,7 @@ export interface OpenWhichPart {
 const plateSize = { width: 620, height: 440 };
 
 /** @returns undefined where the plant or the character is there no more, or is not shown */
-export function poseWhichPart(
+function poseWhichPart(
   library: Library,
   spec: WhichPart,
   photograph: MarkedPhotograph | undefined
@@ -125,3 +125,14 @@ export function poseWhichPart(
     }
   };
 }
+
+export const whichPart = defineDrill({
+  name: 'which part tells',
+  title: 'Which part tells',
+  asks: 'Find the part that shows a named character.',
+  seconds: 12,
+  isOnPair: false,
+  Specification: WhichPart,
+  Given: WhichPartGiven,
+  pose: (library, spec, { photograph }) => poseWhichPart(library, spec, photograph)
+});

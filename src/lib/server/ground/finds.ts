@@ -1,11 +1,10 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { type Observation, lookCloser } from '$core/evidence';
+import { lookCloser, type Observation, observationsFrom } from '$core/evidence';
 import { type Library, englishName, isDangerous, stateLabel } from '$core/knowledge';
 import { addDays } from '$core/season';
 import { comeBackOn } from '$core/year';
 import { addSource } from '../library/bookshelf';
-import { observationsFrom } from '../library/observations';
 import { queueMessage } from '../school/outbox';
 import { addPatch } from './patches';
 import type { SchoolDb } from '../database/school';

@@ -1,15 +1,14 @@
-import { nameWithin } from '$core/knowledge';
+import { type Library, nameWithin } from '$core/knowledge';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import type { Library } from '$core/knowledge';
 import {
-  type OpenQuestion,
-  type Specification,
+  aboutQuestion,
   confidences,
   isOnPair,
+  type OpenQuestion,
   pose,
+  type Specification,
   takingReasons
 } from '$core/learning';
-import { aboutQuestion } from '../learning/question-words';
 import { plateVectors } from './plate-vectors';
 import { bold, colours, heading, paragraph, rule, second, spacer } from './text';
 

@@ -1,12 +1,11 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { englishName, nameWithin } from '$core/knowledge';
-import { drillNames, pairKey } from '$core/learning';
+import { aboutQuestion, drillNames, pairKey } from '$core/learning';
 import { comingPairs } from '$lib/server/learning/drills';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listCohorts, listPeople } from '$lib/server/school/people';
-import { aboutQuestion } from '$lib/server/learning/question-words';
 import {
   changeQuiz,
   mayReview,

@@ -1,10 +1,17 @@
 import { enoughSources } from '$core/walk';
-import { allowanceInWords } from '$lib/server/library/cell-words';
+import {
+  allowanceInWords,
+  bbchOf,
+  claimsOf,
+  englishName,
+  isDangerous,
+  useClaims,
+  worstSeverity
+} from '$core/knowledge';
 import { lookalikesOfTheYear } from '$core/evidence';
-import { bbchOf, claimsOf, englishName, isDangerous, useClaims, worstSeverity } from '$core/knowledge';
 import { dayOfYear, stagesUp } from '$core/season';
 import { citations, confirmedClaims, disagreements } from '$lib/server/library/bookshelf';
-import { describeStage, plateAddress, plateNotes } from '$lib/server/library/describe';
+import { describeStage, plateAddress, plateNotes } from '$core/figure';
 import { found, inSchoolOf, signedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { photographsOf } from '$lib/server/library/photographs';

@@ -1,7 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { englishName } from '$core/knowledge';
-import { pathInWords, valueInWords } from '$lib/server/library/cell-words';
+import { englishName, pathInWords, valueInWords } from '$core/knowledge';
 import { dateIn } from '$lib/server/school/school-date';
 import { keepEdit, listChanges, undoChange, withdrawEdit } from '$lib/server/library/corrections';
 import { idFrom, inSchoolOf, leading } from '$lib/server/request/guard';

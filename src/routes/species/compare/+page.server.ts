@@ -17,8 +17,7 @@ import {
   worstSeverity
 } from '$core/knowledge';
 import { stagesOn } from '$core/season';
-import { viewsFor } from '$core/figure';
-import { plateAddress } from '$lib/server/library/describe';
+import { plateAddress, viewsFor } from '$core/figure';
 import { inSchoolOf, signedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { photographAt, photographsOf } from '$lib/server/library/photographs';

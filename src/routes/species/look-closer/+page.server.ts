@@ -1,4 +1,4 @@
-import { lookCloser } from '$core/evidence';
+import { entryOf, lookCloser, observationsFrom, stateKey } from '$core/evidence';
 import {
   type Character,
   cellInWords,
@@ -12,7 +12,6 @@ import {
 } from '$core/knowledge';
 import { inSchoolOf, signedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
-import { entryOf, observationsFrom, stateKey } from '$lib/server/library/observations';
 import { placeAndDate } from '$lib/server/library/place-and-date';
 import type { PageServerLoad } from './$types';
 

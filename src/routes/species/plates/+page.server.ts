@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { isDrawnAt, qualityOf, typicalSeed } from '$core/figure';
+import { isDrawnAt, plateAddress, qualityOf, typicalSeed } from '$core/figure';
 import { englishName, findTaxa, isDangerous, stageNames } from '$core/knowledge';
-import { plateAddress } from '$lib/server/library/describe';
 import { inSchoolOf, leading } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { PageServerLoad } from './$types';

@@ -1,19 +1,22 @@
 import { fail } from '@sveltejs/kit';
 import {
-  type Taxon,
-  Hazard,
-  Load,
-  Stage,
-  Use,
+  allowanceInWords,
   cellAt,
+  cellFrom,
   cellHash,
   cellsOf,
   englishName,
+  Hazard,
+  Load,
   organs,
-  stageNames
+  pathInWords,
+  Stage,
+  stageNames,
+  type Taxon,
+  Use,
+  valueInWords,
+  windowsText
 } from '$core/knowledge';
-import { cellFrom, windowsText } from '$lib/server/library/cell-form';
-import { allowanceInWords, pathInWords, valueInWords } from '$lib/server/library/cell-words';
 import { editCell, listChanges, withdrawEdit } from '$lib/server/library/corrections';
 import { found, inSchoolOf, leading } from '$lib/server/request/guard';
 import { schoolLibrary } from '$lib/server/library/library';

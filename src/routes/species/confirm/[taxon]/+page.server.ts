@@ -18,7 +18,7 @@ import {
   enterOpinions,
   listSources
 } from '$lib/server/library/bookshelf';
-import { describeStage } from '$lib/server/library/describe';
+import { describeStage } from '$core/figure';
 import { found, inSchoolOf, leading } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';

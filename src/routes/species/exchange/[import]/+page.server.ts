@@ -1,6 +1,5 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { englishName } from '$core/knowledge';
-import { pathInWords, valueInWords } from '$lib/server/library/cell-words';
+import { englishName, pathInWords, valueInWords } from '$core/knowledge';
 import { applyImport, readImport } from '$lib/server/library/corrections';
 import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';

@@ -5,7 +5,7 @@ import { stateLabel } from '$core/knowledge';
 import { NewFind, addFind } from '$lib/server/ground/finds';
 import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
-import { entryOf, observationsFrom } from '$lib/server/library/observations';
+import { entryOf, observationsFrom } from '$core/evidence';
 import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 

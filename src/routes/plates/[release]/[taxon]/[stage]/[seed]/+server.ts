@@ -1,7 +1,14 @@
 import { z } from 'zod';
-import { composePlate, drawingVersion, isDrawnAt, renderPlate, standardViews, views } from '$core/figure';
+import {
+  composePlate,
+  drawingVersion,
+  isDrawnAt,
+  plateSize,
+  renderPlate,
+  standardViews,
+  views
+} from '$core/figure';
 import { Stage } from '$core/knowledge';
-import { plateSize } from '$lib/server/library/describe';
 import { found, inSchoolOf, notHere, signedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { svgResponse } from '$lib/server/library/pictures';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { shippedLibrary } from '../../../../tests/support/content';
-import type { Specification } from '../../../core/learning';
+import { shippedLibrary } from '../../../tests/support/content';
+import type { Specification } from './index';
 import { aboutQuestion } from './question-words';
 
 const library = shippedLibrary();

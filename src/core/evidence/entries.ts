@@ -1,5 +1,5 @@
-import type { Observation } from '$core/evidence';
-import { type Character, type Library, stateCount } from '$core/knowledge';
+import type { Observation } from './observation';
+import { type Character, type Library, stateCount } from '../knowledge';
 
 /** What was seen of a plant, as it stands in addresses and is kept with finds: character~state. */
 

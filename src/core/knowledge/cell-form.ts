@@ -1,4 +1,6 @@
-import { type CellValue, type Library, type Window, itemPath } from '$core/knowledge';
+import type { Library } from './library';
+import { type CellValue, itemPath } from './overlay';
+import type { Window } from './schema';
 
 /** What a form for one cell of a taxon holds: where it belongs, and its value. */
 export interface CellForm {

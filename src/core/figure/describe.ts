@@ -1,15 +1,8 @@
-import {
-  type Quality,
-  type View,
-  composePlate,
-  drawingVersion,
-  isDrawnAt,
-  plateInWords,
-  qualityOf,
-  standardViews,
-  typicalSeed
-} from '$core/figure';
-import { addressOf } from '$core/words';
+import { composePlate, standardViews } from './plate';
+import type { View } from './scene';
+import { type Quality, drawingVersion, isDrawnAt, qualityOf, typicalSeed } from './specimen';
+import { plateInWords } from './words';
+import { addressOf } from '../words';
 import {
   Stage,
   type Character,
@@ -20,7 +13,7 @@ import {
   cellInWords,
   lacksOrgan,
   organs
-} from '$core/knowledge';
+} from '../knowledge';
 
 /** A plant's characters of one organ, in words. */
 export interface OrganDescription {

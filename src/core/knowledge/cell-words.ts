@@ -1,13 +1,8 @@
-import {
-  type CellValue,
-  type Library,
-  type Window,
-  cellInWords,
-  englishName,
-  severityWords,
-  weighCell
-} from '$core/knowledge';
-import type { AllowanceRule, Cell, Hazard, Taxon, Use } from '$core/knowledge';
+import { severityWords } from './harm';
+import { type Library, englishName } from './library';
+import type { CellValue } from './overlay';
+import type { AllowanceRule, Cell, Hazard, Taxon, Use, Window } from './schema';
+import { cellInWords, weighCell } from './weights';
 
 /** Day of the year (1–366) as "5 Mar", in a year that is no leap year. */
 const dayInWords = (day: number): string =>

@@ -1,5 +1,5 @@
-import { type Library, englishName, nameIn, nameWithin } from '$core/knowledge';
-import { type Specification, drillWords, isOnPair, middleDay, plantOf, reasonsAgainst } from '$core/learning';
+import { type Library, englishName, nameIn, nameWithin } from '../knowledge';
+import { type Specification, drillWords, isOnPair, middleDay, plantOf, reasonsAgainst } from './drills';
 
 const termOf = (library: Library, slug: string, state: string): string => {
   const character = library.character.get(slug);
