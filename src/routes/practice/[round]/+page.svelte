@@ -1,6 +1,5 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
-  import { untrack } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import type { AnswerEvent } from '$core/field';
   import { drillWords } from '$core/learning';
@@ -30,11 +29,13 @@
   /** Of a quiz with a time limit: seconds that are left. */
   // svelte-ignore state_referenced_locally
   let secondsLeft = $state(data.round.quiz?.secondsLeft);
+  // Each answer of the server says anew how many.
   $effect(() => {
-    if (secondsLeft === undefined) return;
-    const until = Date.now() + 1000 * untrack(() => secondsLeft ?? 0);
+    const left = data.round.quiz?.secondsLeft;
+    if (left === undefined) return;
+    const until = Date.now() + 1000 * left;
     const ticking = setInterval(() => {
-      secondsLeft = Math.max(0, Math.round((until - Date.now()) / 1000));
+      secondsLeft = Math.max(0, Math.ceil((until - Date.now()) / 1000));
       if (secondsLeft > 0) return;
       clearInterval(ticking);
       void goOn();
