@@ -299,7 +299,7 @@ export async function reservationProblem(
   },
   today: string
 ): Promise<string | undefined> {
-  await db.query('select 1 from patch where id = $1 for update', [patch.id]);
+  await db.query('select 1 from patch where id = $1 for no key update', [patch.id]);
   const records = await readPatchRecords(db, site.id, [patch.id], today, ask.heldOn);
   const { allowance, reservations } = patchYearOf(records, site, patch, taxon, ask.heldOn, ask.walkId);
   if (allowance.kind !== 'pieces') return undefined;

@@ -179,24 +179,26 @@ export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Pr
      returning version`,
     [db.schoolId, id, plan.walk.id, viewer.personId, db.now, plan.library.hash, document]
   );
-  for (const [plateId, svg] of drawings)
-    await db.query('insert into brief_plate (school_id, brief_id, id, svg) values ($1, $2, $3, $4)', [
-      db.schoolId,
-      id,
-      plateId,
-      svg
-    ]);
+  await db.query(
+    'insert into brief_plate (school_id, brief_id, id, svg) select $1, $2, * from unnest($3::text[], $4::text[])',
+    [db.schoolId, id, [...drawings.keys()], [...drawings.values()]]
+  );
   // Who publishes has seen what it says.
   await confirmBrief(db, id, viewer.personId);
   return { version: rows[0]!.version };
 }
 
-export async function newestBriefId(db: SchoolDb, walkId: string): Promise<string | undefined> {
-  const { rows } = await db.query<{ id: string }>(
-    'select id from brief where walk_id = $1 order by version desc limit 1',
-    [walkId]
+/** The newest brief of each of some walks, by walk. */
+export async function newestBriefIds(
+  db: SchoolDb,
+  walkIds: readonly string[]
+): Promise<ReadonlyMap<string, string>> {
+  const { rows } = await db.query<{ walk: string; id: string }>(
+    `select distinct on (walk_id) walk_id as walk, id from brief where walk_id = any ($1)
+      order by walk_id, version desc`,
+    [walkIds]
   );
-  return rows[0]?.id;
+  return new Map(rows.map(({ walk, id }) => [walk, id]));
 }
 
 /** The newest brief of a walk, or the one with a version. */

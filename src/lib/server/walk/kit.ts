@@ -45,7 +45,7 @@ export async function setKit(
   { item, isOwn, from, to }: { item: string; isOwn: boolean; from: KitStep; to: KitStep }
 ): Promise<string | undefined> {
   // One thing at a time, also where no row says anything of it yet.
-  await db.query('select 1 from walk where id = $1 for update', [walkId]);
+  await db.query('select 1 from walk where id = $1 for no key update', [walkId]);
   const { rows } = await db.query<KitState & { name: string; clock: string }>(
     `select is_packed as "isPacked", is_struck as "isStruck", person.name, to_char(changed_at, 'HH24:MI') as clock
        from walk_kit join person on person.school_id = walk_kit.school_id and person.id = changed_by

@@ -35,7 +35,7 @@ export function conflictInWords(changes: readonly Change[]): string {
 /** Holds a plan for one change. @returns why it cannot be changed now; undefined where it can */
 async function hold(db: SchoolDb, viewer: Viewer, walkId: string, seen: number): Promise<string | undefined> {
   const { rows } = await db.query<{ revision: number }>(
-    'select revision from walk where id = $1 for update',
+    'select revision from walk where id = $1 for no key update',
     [walkId]
   );
   const { revision } = found(rows[0], 'walk');

@@ -2,7 +2,7 @@ import { LRUCache } from 'lru-cache';
 import { qualityOf } from '$core/figure';
 import { type Library, Stage } from '$core/knowledge';
 import type { DrillPair } from '$core/learning';
-import { type Brief, newestBriefId, readBrief } from '../../walk/briefs';
+import { type Brief, newestBriefIds, readBrief } from '../../walk/briefs';
 import { type SchoolLibrary, schoolLibrary } from '../../library/library';
 import type { SchoolDb } from '../../database/school';
 import type { Viewer } from '../../accounts';
@@ -38,9 +38,17 @@ export async function pairsOfWalk(
   walkId: string,
   known?: SchoolLibrary
 ): Promise<readonly DrillPair[]> {
-  const briefId = await newestBriefId(db, walkId);
+  const briefs = await newestBriefIds(db, [walkId]);
+  return pairsOfBrief(db, walkId, briefs.get(walkId), known ?? (await schoolLibrary(db)));
+}
+
+async function pairsOfBrief(
+  db: SchoolDb,
+  walkId: string,
+  briefId: string | undefined,
+  { key, library }: SchoolLibrary
+): Promise<readonly DrillPair[]> {
   if (!briefId) return [];
-  const { key, library } = known ?? (await schoolLibrary(db));
   const place = `${briefId} ${key}`;
   const kept = pairsOfBriefs.get(place);
   if (kept) return kept;
@@ -60,10 +68,16 @@ export interface WalkPairs {
 
 /** The viewer's walks from today on that have a brief, the next one first. */
 export async function comingPairs(db: SchoolDb, viewer: Viewer, known?: SchoolLibrary): Promise<WalkPairs[]> {
-  const coming: WalkPairs[] = [];
   const own = known ?? (await schoolLibrary(db));
-  for (const { id, name, heldOn, cohortId, briefVersion } of await listWalks(db, viewer))
-    if (briefVersion && heldOn >= viewer.today)
-      coming.push({ id, name, heldOn, cohortId, pairs: await pairsOfWalk(db, id, own) });
-  return coming.sort((a, b) => (a.heldOn < b.heldOn ? -1 : 1));
+  const coming = (await listWalks(db, viewer)).filter(
+    ({ briefVersion, heldOn }) => briefVersion && heldOn >= viewer.today
+  );
+  const briefs = await newestBriefIds(
+    db,
+    coming.map(({ id }) => id)
+  );
+  const found: WalkPairs[] = [];
+  for (const { id, name, heldOn, cohortId } of coming)
+    found.push({ id, name, heldOn, cohortId, pairs: await pairsOfBrief(db, id, briefs.get(id), own) });
+  return found.sort((a, b) => (a.heldOn < b.heldOn ? -1 : 1));
 }
