@@ -44,6 +44,8 @@ describe('events from the field', () => {
     expect(clockOffsetMs('2027-04-24T10:00:00Z', arrived)).toBe(5250);
     // A clock that is two days ahead.
     const offset = clockOffsetMs('2027-04-26T10:00:05.250Z', arrived);
-    expect(Date.parse('2027-04-26T09:00:00Z') + offset).toBe(Date.parse('2027-04-24T08:59:54.750Z') + 5250);
+    expect(new Date(Date.parse('2027-04-26T09:00:00Z') + offset).toISOString()).toBe(
+      '2027-04-24T09:00:00.000Z'
+    );
   });
 });

@@ -5,13 +5,13 @@ import type { AllowanceRule, Cell, Hazard, Taxon, Use, Window } from './schema';
 import { cellInWords, weighCell } from './weights';
 
 /** Day of the year (1–366) as "5 Mar", in a year that is no leap year. */
-const dayInWords = (day: number): string =>
+export const dayInWords = (day: number): string =>
   new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
     new Date(Date.UTC(2027, 0, day))
   );
 
 /** A window: "5 Mar to 5 May, from 4 Feb, until 14 Jun". */
-export const windowInWords = ([start, peakFrom, peakTo, end]: Window): string =>
+const windowInWords = ([start, peakFrom, peakTo, end]: Window): string =>
   `${dayInWords(peakFrom)} to ${dayInWords(peakTo)}, first ${dayInWords(start)}, last ${dayInWords(end)}`;
 
 /** Which cell of a taxon a path names, in words. */

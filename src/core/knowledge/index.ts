@@ -66,5 +66,4 @@ export {
   stricter,
   withCell
 } from './overlay';
-export { cellFrom, windowsText } from './cell-form';
-export { allowanceInWords, pathInWords, valueInWords } from './cell-words';
+export { allowanceInWords, dayInWords, pathInWords, valueInWords } from './cell-words';

@@ -25,7 +25,7 @@ const listed = (all: readonly string[]): string =>
   all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)!}`;
 
 /** What others changed, in words: the last of it, person by person. */
-export function conflictInWords(changes: readonly Change[]): string {
+function conflictInWords(changes: readonly Change[]): string {
   const others = changes.filter(({ isOwn }) => !isOwn);
   const words = others.slice(-told).map(({ name, what, clock }) => `${name} ${what} at ${clock}`);
   const who = others.length > 0 ? listed(words) : 'this plan was changed';

@@ -2,7 +2,6 @@ import { fail } from '@sveltejs/kit';
 import {
   allowanceInWords,
   cellAt,
-  cellFrom,
   cellHash,
   cellsOf,
   englishName,
@@ -14,9 +13,9 @@ import {
   stageNames,
   type Taxon,
   Use,
-  valueInWords,
-  windowsText
+  valueInWords
 } from '$core/knowledge';
+import { cellFrom, windowsText } from '$lib/server/library/cell-form';
 import { editCell, listChanges, withdrawEdit } from '$lib/server/library/corrections';
 import { found, inSchoolOf, leading } from '$lib/server/request/guard';
 import { schoolLibrary } from '$lib/server/library/library';

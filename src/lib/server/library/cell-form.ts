@@ -1,6 +1,4 @@
-import type { Library } from './library';
-import { type CellValue, itemPath } from './overlay';
-import type { Window } from './schema';
+import { type CellValue, type Library, type Window, dayInWords, itemPath } from '$core/knowledge';
 
 /** What a form for one cell of a taxon holds: where it belongs, and its value. */
 export interface CellForm {
@@ -39,12 +37,8 @@ export function windowsFrom(text: string): { value: Window[] } | { problem: stri
   return windows.length > 0 ? { value: windows } : { problem: 'Write one line for each time of the year.' };
 }
 
-const dayText = (day: number) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
-    new Date(Date.UTC(2027, 0, day))
-  );
 export const windowsText = (windows: readonly Window[]): string =>
-  windows.map((window) => window.map(dayText).join(', ')).join('\n');
+  windows.map((days) => days.map(dayInWords).join(', ')).join('\n');
 
 const splitList = (text: string) =>
   text

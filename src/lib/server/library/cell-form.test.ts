@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { shippedLibrary } from '../../../tests/support/content';
-import { parseCell } from './index';
+import { shippedLibrary } from '../../../../tests/support/content';
+import { parseCell } from '$core/knowledge';
 import { cellFrom, windowsFrom, windowsText } from './cell-form';
 
 const library = shippedLibrary();
