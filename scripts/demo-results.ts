@@ -1,13 +1,12 @@
 import {
-  type SimulatedLearner,
   type Specification,
   anybody,
   composeRound,
   isOnPair,
   newLearner,
-  otherUnit,
-  simulateAnswer
+  otherUnit
 } from '../src/core/learning';
+import { type SimulatedLearner, simulateAnswer } from './simulated-learner';
 import { type Random, createRandom, seedOf } from '../src/core/random';
 import { pairsOfWalk } from '../src/lib/server/learning/drills';
 import { libraryOf } from '../src/lib/server/library/library';

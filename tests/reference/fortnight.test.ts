@@ -3,15 +3,14 @@ import {
   type DrillPair,
   type JudgedAnswer,
   type LearnersAnswer,
-  type SimulatedLearner,
   composeRound,
   isOnPair,
   learnerFrom,
   pairsForToday,
   readinessFor,
-  replayMemory,
-  simulateAnswer
+  replayMemory
 } from '../../src/core/learning';
+import { type SimulatedLearner, simulateAnswer } from '../../scripts/simulated-learner';
 import { createRandom } from '../../src/core/random';
 import { shippedLibrary } from '../support/content';
 

@@ -10,9 +10,9 @@ import {
   isOnPair,
   photographIds,
   pose,
-  sensitivity,
-  simulateAnswer
+  sensitivity
 } from '../../src/core/learning';
+import { simulateAnswer } from '../../scripts/simulated-learner';
 import { createRandom } from '../../src/core/random';
 import {
   openRounds,

@@ -4,11 +4,12 @@ export {
   type Decision,
   decisions,
   isError,
+  judgeDecision,
   type Outcome,
   outcomes
 } from './outcome';
 export { DrillPair, type Member, members, otherOf, otherUnit, pairKey, unitKey, unitsOf } from './unit';
-export type { MarkedPhotograph, PhotographPart, QuestionImage } from './picture';
+export type { MarkedPhotograph, PhotographPart, QuestionImage, Spot } from './picture';
 export { Envelopes } from './envelopes';
 export {
   brierScore,
@@ -32,6 +33,7 @@ export { difficultyAfter } from './difficulty';
 export { type JudgedAnswer, missingTo, type Readiness, readinessFor, withinDays } from './readiness';
 export { ladderState, type LivingResult, monthsLater } from './ladder';
 export {
+  aboutQuestion,
   assumedSeconds,
   basketScore,
   type Choice,
@@ -42,9 +44,11 @@ export {
   englishNamesOf,
   type Feedback,
   Given,
+  givenBy,
   type Grading,
   isNearEnough,
   isOnPair,
+  isOnTarget,
   judge,
   judgeBasket,
   judgeOrder,
@@ -60,6 +64,8 @@ export {
   mostWrong,
   nearestName,
   observationsOf,
+  onPaper,
+  onPhotographs,
   type OpenBasket,
   type OpenFromThePath,
   type OpenNames,
@@ -72,6 +78,9 @@ export {
   type OpenTray,
   type OpenWhichPart,
   pairDrills,
+  type PlantDrill,
+  plantDrills,
+  plantsIn,
   type PairSpecification,
   photographIds,
   PlantAt,
@@ -82,7 +91,6 @@ export {
   reasonsAgainst,
   sightOf,
   Specification,
-  type Spot,
   type TakingReason,
   takingReasons,
   tellingShown
@@ -95,7 +103,7 @@ export {
   newLearner,
   type RoundFrame
 } from './frame';
-export { type OtherDrill, otherDrills, otherQuestion, otherQuestions } from './other-questions';
+export { plantQuestion } from './plant-questions';
 export {
   composeRound,
   drillsFor,
@@ -105,5 +113,3 @@ export {
   roundSeconds,
   usualQuestions
 } from './round';
-export { simulateAnswer, type SimulatedLearner } from './simulated';
-export { aboutQuestion } from './question-words';

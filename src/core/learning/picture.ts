@@ -11,6 +11,12 @@ import {
 } from '../figure';
 import { type Library, type StageDescription, cellInWords } from '../knowledge';
 
+/** A place on a picture, in units of its size. */
+export interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
+
 /** A photograph of a school on which characters are marked, by shares of its width and height. */
 export interface MarkedPhotograph {
   readonly id: string;

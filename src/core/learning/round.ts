@@ -1,26 +1,22 @@
-import { canLie, pieceCharacters } from '../figure';
 import type { Random } from '../random';
 import { difficultyAfter, hardest } from './difficulty';
 import {
   type DrillName,
+  type PairDrill,
   type PairSpecification,
   type Specification,
-  fewestPieces,
-  looksOn,
-  mostPieces,
-  mostWrong,
-  plantsOf,
-  tellingShown
+  isFitFor,
+  makeOnPair,
+  pairDrills,
+  plantsOf
 } from './drills';
 import type { LearnerState, RoundFrame } from './frame';
-import { otherQuestions } from './other-questions';
+import { plantQuestions } from './plant-questions';
 import { type DrillPair, type Member, pairKey, unitsOf } from './unit';
 
 /** A round is not longer: what is left comes in the next. */
 export const mostQuestions = 20;
 export const usualQuestions = 10;
-
-type PairDrill = PairSpecification['drill'];
 
 /** What one question is about, before its drill is chosen. */
 export interface Slot {
@@ -98,16 +94,8 @@ export function drillsFor(
 ): PairDrill[] {
   const plants = plantsOf(library, pair);
   if (!plants) return [];
-  const fit: PairDrill[] = ['side by side'];
-  const against = rivalsOf(pair, context).flatMap((one) => plantsOf(library, one)?.lookalike ?? []);
-  if (looksOn(library, plants.target, against, { ...rules, mayTouch: false }).length > 1)
-    fit.push('prove it');
-  const both = [plants.target, plants.lookalike];
-  if (both.every(canLie)) {
-    const shown = new Set(both.flatMap((plant) => pieceCharacters(library, plant)));
-    if (tellingShown(library, plants, shown).length > 0) fit.push('basket');
-  }
-  return fit;
+  const rivals = rivalsOf(pair, context).flatMap((one) => plantsOf(library, one)?.lookalike ?? []);
+  return pairDrills.filter((drill) => isFitFor(drill, library, plants, rivals, rules));
 }
 
 /** One kind of question after the other for a pair: first side by side, then what was asked least of it. */
@@ -124,44 +112,24 @@ function chooseDrill(
 }
 
 /** A question on one plant of a pair, as hard as the learner's past in that drill makes it. */
-export function questionOn(
-  { context, rules, learner }: RoundFrame,
+export const questionOn = (
+  { library, context, rules, learner }: RoundFrame,
   { pair, member }: Slot,
   drill: PairDrill,
   isFirst: boolean,
   random: Random
-): PairSpecification {
-  const level = difficultyAfter(learner.past.get(drill) ?? []) / hardest;
-  const seed = random.integer(1, 2 ** 31 - 1);
-  switch (drill) {
-    case 'side by side': {
-      const partial = !isFirst && random.next() < 0.15 + 0.2 * level;
-      const inGrass = !isFirst && !partial && random.next() < 0.2 + 0.4 * level;
-      return { ...pair, drill, specimen: member, partial, inGrass, seed };
-    }
-    case 'prove it': {
-      const rivals = rivalsOf(pair, context).map(({ lookalike, lookalikeStage }) => ({
-        taxon: lookalike,
-        stage: lookalikeStage
-      }));
-      return {
-        ...pair,
-        drill,
-        specimen: member,
-        rivals,
-        mayDig: rules.mayDig,
-        scentCounts: rules.scentCounts,
-        seed
-      };
-    }
-    case 'basket': {
-      const wrong =
-        member === 'target' ? 0 : random.integer(1, Math.round(mostWrong - (mostWrong - 1) * level));
-      const pieces = Math.round(fewestPieces + (mostPieces - fewestPieces) * level * random.between(0.6, 1));
-      return { ...pair, drill, pieces, wrong, seed };
-    }
-  }
-}
+): PairSpecification =>
+  makeOnPair(drill, {
+    library,
+    rules,
+    pair,
+    member,
+    rivals: rivalsOf(pair, context),
+    isFirst,
+    level: difficultyAfter(learner.past.get(drill) ?? []) / hardest,
+    seed: random.integer(1, 2 ** 31 - 1),
+    random
+  });
 
 const rivalsOf = (pair: DrillPair, pairs: readonly DrillPair[]): DrillPair[] => {
   const own = pairs.filter(
@@ -186,7 +154,7 @@ export function composeRound(
   if (pairs.length === 0) return [];
   const { learner } = frame;
   const times = new Map<string, Map<DrillName, number>>();
-  const others = otherQuestions(frame, Math.floor(size / oneOtherIn), random.fork('others'));
+  const others = plantQuestions(frame, Math.floor(size / oneOtherIn), random.fork('others'));
   const onPairs = interleaved(slotsOf(pairs, learner, size - others.length, random.fork('slots'))).map(
     (slot, i) => {
       const key = stagedKey(slot.pair);

@@ -1,20 +1,29 @@
 import { z } from 'zod';
-import { orderOfPieces, pieceLooks, piecePlaces, renderPlate, strewHandful } from '../../figure';
-import { type Library, isDangerous } from '../../knowledge';
+import {
+  canLie,
+  orderOfPieces,
+  pieceCharacters,
+  pieceLooks,
+  piecePlaces,
+  renderPlate,
+  strewHandful
+} from '../../figure';
+import { type Library, isDangerous, nameIn, nameWithin } from '../../knowledge';
 import { type Outcome, confidences } from '../outcome';
-import { type Photographs, type QuestionImage, allOf } from '../picture';
+import { type Photographs, type QuestionImage, allOf, type Spot } from '../picture';
 import { createRandom } from '../../random';
-import { DrillPair, pairKey, unitKey } from '../unit';
-import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown } from './contrast';
+import { DrillPair, members, pairKey, unitKey } from '../unit';
+import { telling } from './album';
+import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown, type Named } from './contrast';
 import {
   type Grading,
   type Mark,
-  type Named,
   type OpenPicture,
   type Posed,
-  type Spot,
   beforeGathering,
-  defineDrill
+  defineDrill,
+  pairInWords,
+  plantsOfPair
 } from './drill';
 import { photographSheet } from './sheet';
 
@@ -228,13 +237,64 @@ function inWords(misses: number, falseAlarms: number, keepsNone: boolean): strin
   ];
 }
 
+/** A photographed basket is filled from so many pictures of a plant, at most. */
+const mostOfAPlant = 6;
+
 export const basket = defineDrill({
   name: 'basket',
   title: 'Basket',
   asks: 'A handful of one kind. Which pieces do not belong? Up to three, or none.',
   seconds: 30,
-  isOnPair: true,
   Specification: Basket,
   Given: BasketGiven,
-  pose: (library, spec, { photographs }) => poseBasket(library, spec, photographs)
+  pose: (library, spec, { photographs }) => poseBasket(library, spec, photographs),
+  about: (library, spec) => ({
+    about: pairInWords(library, spec),
+    truth:
+      spec.wrong === 0
+        ? `${spec.pieces} pieces, none wrong`
+        : `${spec.pieces} pieces, ${spec.wrong} ${nameWithin(nameIn(library)(spec.lookalike))}`
+  }),
+  plantsIn: plantsOfPair,
+  onPhotographs: (library, spec, album) => {
+    const [target, lookalike] = members.map((member) =>
+      telling(library, spec, member, album)
+        .slice(0, mostOfAPlant)
+        .map(({ id }) => id)
+    );
+    return target!.length > 0 && lookalike!.length > 0
+      ? { ...spec, photographs: { target: target!, lookalike: lookalike! } }
+      : spec;
+  },
+  onPaper: (posed) => {
+    const { wanted, pieces: all, picture } = posed.open([]);
+    return {
+      asks: `Picked for ${nameWithin(wanted.name)}: ${all.length} pieces. Cross out what does not belong.`,
+      choices: ['Keep none of it: it cannot be told'],
+      pictures: [picture]
+    };
+  },
+  onPair: {
+    isFit: (library, plants) => {
+      const both = [plants.target, plants.lookalike];
+      if (!both.every(canLie)) return false;
+      const shown = new Set(both.flatMap((plant) => pieceCharacters(library, plant)));
+      return tellingShown(library, plants, shown).length > 0;
+    },
+    make: ({ pair, member, level, random, seed }) => {
+      const wrong =
+        member === 'target' ? 0 : random.integer(1, Math.round(mostWrong - (mostWrong - 1) * level));
+      const pieces = Math.round(fewestPieces + (mostPieces - fewestPieces) * level * random.between(0.6, 1));
+      return { ...pair, drill: 'basket', pieces, wrong, seed };
+    },
+    isOnTarget: ({ wrong }) => wrong === 0,
+    // Knowing the basket is taking out what is wrong in it; not knowing it leaves that in, or throws good pieces away.
+    given: (spec, { decision, confidence, isKnown }) => {
+      const wrong = orderOfPieces(countsOf(spec), spec.seed).flatMap((kind, piece) =>
+        kind === 1 ? [piece] : []
+      );
+      const takenOut = isKnown ? wrong : spec.wrong > 0 ? [] : [0];
+      return { drill: 'basket', takenOut, keepsNone: decision === 'look further', confidence };
+    }
+  }
 });

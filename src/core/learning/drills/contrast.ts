@@ -1,19 +1,33 @@
+import { z } from 'zod';
 import { contrastsOf, inCheckingOrder, mayCount, rivalOf } from '../../evidence';
 import {
   type Character,
   type Library,
   type LibraryTaxon,
+  Stage,
   type StageDescription,
   cellInWords,
   englishName
 } from '../../knowledge';
+import type { Spot } from '../picture';
 import { type DrillPair, members } from '../unit';
-import type { Contrast, Named, Spot } from './drill';
 
 /** A plant of a question at its stage. */
 export interface Plant {
   readonly taxon: LibraryTaxon;
   readonly stage: StageDescription;
+}
+
+/** The same by its slug, as a question keeps it. */
+export const PlantAt = z.object({ taxon: z.string(), stage: Stage });
+export type PlantAt = z.infer<typeof PlantAt>;
+
+export const at = ({ taxon, stage }: Plant): PlantAt => ({ taxon: taxon.slug, stage: stage.stage });
+
+/** A plant as it is named on a page. */
+export interface Named {
+  readonly name: string;
+  readonly scientific: string;
 }
 
 export const namedPlant = ({ taxon }: Pick<Plant, 'taxon'>): Named => ({
@@ -54,6 +68,23 @@ export function tellingOf(library: Library, { target, lookalike }: PlantPair): C
  */
 export const tellingShown = (library: Library, plants: PlantPair, shown: ReadonlySet<string>): Character[] =>
   tellingOf(library, plants).filter(({ slug }) => shown.has(slug));
+
+/** Two plants beside each other, character by character: the reason with which every question on a pair ends. */
+export interface Contrast {
+  readonly target: string;
+  readonly lookalike: string;
+  readonly rows: readonly {
+    readonly name: string;
+    readonly target: string;
+    readonly lookalike: string;
+    /** Whether it decides in the brief, too. */
+    readonly isInBrief: boolean;
+    /** Where it is seen, if the picture shows it. */
+    readonly at: Spot | undefined;
+    /** Why it could not be used, where it was not shown. */
+    readonly unseen: string;
+  }[];
+}
 
 /** Rows that a page can hold. */
 const mostRows = 4;

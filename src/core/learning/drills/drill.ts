@@ -1,19 +1,18 @@
 import type { z } from 'zod';
-import type { Library, Stage } from '../../knowledge';
-import type { Decision, Outcome } from '../outcome';
+import type { LookingRules } from '../../evidence';
+import { type Library, type Stage, nameIn, nameWithin } from '../../knowledge';
+import type { Confidence, Decision, Outcome } from '../outcome';
 import type { Envelopes } from '../envelopes';
-import type { MarkedPhotograph, Photographs, QuestionImage } from '../picture';
+import type { MarkedPhotograph, Photographs, QuestionImage, Spot } from '../picture';
+import type { DrillPair } from '../unit';
+import type { Album } from './album';
+import type { Contrast, Named, Plant, PlantAt, PlantPair } from './contrast';
+import type { MakingOnPair, MakingOnPlants } from './making';
 
 /**
  * What all kinds of drill have in common. A question is posed from its specification, which stays on the server;
  * the page gets what `open` gives, and the grading once it has answered. Nothing of a specimen is in the former.
  */
-
-/** A place on a picture, in units of its size. */
-export interface Spot {
-  readonly x: number;
-  readonly y: number;
-}
 
 /** What a page may show as a picture before the answer is in. */
 export interface OpenPicture {
@@ -24,29 +23,6 @@ export interface OpenPicture {
   readonly isPhotograph: boolean;
   /** What it shows, for those who do not see it. */
   readonly words: readonly string[];
-}
-
-/** A plant as it is named on a page. */
-export interface Named {
-  readonly name: string;
-  readonly scientific: string;
-}
-
-/** Two plants beside each other, character by character: the reason with which every question on a pair ends. */
-export interface Contrast {
-  readonly target: string;
-  readonly lookalike: string;
-  readonly rows: readonly {
-    readonly name: string;
-    readonly target: string;
-    readonly lookalike: string;
-    /** Whether it decides in the brief, too. */
-    readonly isInBrief: boolean;
-    /** Where it is seen, if the picture shows it. */
-    readonly at: Spot | undefined;
-    /** Why it could not be used, where it was not shown. */
-    readonly unseen: string;
-  }[];
 }
 
 /** What is shown on a picture once the answer is in. */
@@ -108,12 +84,54 @@ export interface Posing {
   readonly envelopes: Envelopes;
 }
 
+/** A question as it stands on paper. */
+export interface OnPaper {
+  readonly asks: string;
+  /** Each with a box to tick; undefined where a line is left to write on. */
+  readonly choices: readonly string[] | undefined;
+  readonly pictures: readonly OpenPicture[];
+  /** What must have been asked for before the pictures can be seen. */
+  readonly asked?: readonly string[];
+  /** What there is to know of it beside the pictures. */
+  readonly said?: readonly { readonly label: string; readonly words: readonly string[] }[];
+}
+
+/** What somebody has made up their mind to. */
+export interface MadeUp {
+  readonly decision: Decision;
+  readonly confidence: Confidence;
+  /** Whether they know what it is. */
+  readonly isKnown: boolean;
+}
+
 /** Told apart by the name of its drill. */
 export type DrillSchema = z.ZodType & z.core.$ZodTypeDiscriminable;
 
+/** How a pair is asked about: gather, leave or look further is the answer. */
+export interface OnPair<Specification, Given> {
+  /** Whether the evidence and the drawings allow it. */
+  readonly isFit: (
+    library: Library,
+    plants: PlantPair,
+    rivals: readonly Plant[],
+    rules: LookingRules
+  ) => boolean;
+  readonly make: (making: MakingOnPair) => Specification;
+  /** Whether all that is shown is the wanted plant. */
+  readonly isOnTarget: (spec: Specification) => boolean;
+  /** The answer of somebody who has made up their mind. */
+  readonly given: (spec: Specification, madeUp: MadeUp) => Given;
+}
+
+/** How plants that are on no pair are asked about; nothing is made where there is nothing to ask. */
+export interface OnPlants<Specification> {
+  readonly make: (making: MakingOnPlants) => Specification | undefined;
+}
+
 /**
  * A kind of drill: how it is called and what it asks, for lists and headings; the shape of its questions and answers;
- * and how a question of it is posed. A new one is a file like its neighbours, and stands in the list of the index.
+ * how a question of it is made, posed, put on photographs and on paper, and told to those who made it. A new one is a
+ * file like its neighbours, and stands in the list of the index.
  */
 export interface Drill<
   Name extends string,
@@ -126,8 +144,6 @@ export interface Drill<
   readonly asks: string;
   /** How long an answer is thought to take before enough were given. */
   readonly seconds: number;
-  /** Whether it asks about a pair: gather, leave or look further is the answer to it. */
-  readonly isOnPair: boolean;
   /** With the truth: it never leaves the server before the answer is in. */
   readonly Specification: Specification;
   readonly Given: Given;
@@ -137,17 +153,48 @@ export interface Drill<
     spec: z.output<Specification>,
     posing: Posing
   ) => Posed<Open, z.output<Given>> | undefined;
+  /** What it is about and what is right, for those who made it: never for who is to answer it. */
+  readonly about: (
+    library: Library,
+    spec: z.output<Specification>
+  ) => { readonly about: string; readonly truth: string };
+  /** The plants of which it could show a photograph. */
+  readonly plantsIn: (spec: z.output<Specification>) => readonly PlantAt[];
+  /**
+   * The same question on photographs, where there are such of all plants in it, of pairs with marks on what tells them
+   * apart: that photographs are shown therefore says nothing of what is on them. Else it stays as it is.
+   */
+  readonly onPhotographs: (
+    library: Library,
+    spec: z.output<Specification>,
+    album: Album
+  ) => z.output<Specification>;
+  /** Not there where it needs a cloth, a clock or a finger. */
+  readonly onPaper?: (posed: Posed<Open, z.output<Given>>) => OnPaper;
 }
 
 export const defineDrill = <
   const Name extends string,
-  const IsOnPair extends boolean,
   Specification extends DrillSchema,
   Given extends DrillSchema,
-  Open
+  Open,
+  Asking extends
+    | { readonly onPair: OnPair<z.output<Specification>, z.output<Given>> }
+    | { readonly onPlants: OnPlants<z.output<Specification>> }
 >(
-  drill: Drill<Name, Specification, Given, Open> & { readonly isOnPair: IsOnPair }
+  drill: Drill<Name, Specification, Given, Open> & Asking
 ) => drill;
+
+/** A pair in a question, for those who made it. */
+export function pairInWords(library: Library, pair: DrillPair): string {
+  const name = nameIn(library);
+  return `${name(pair.target)} or ${nameWithin(name(pair.lookalike))}`;
+}
+
+export const plantsOfPair = (pair: DrillPair): PlantAt[] => [
+  { taxon: pair.target, stage: pair.targetStage },
+  { taxon: pair.lookalike, stage: pair.lookalikeStage }
+];
 
 /** Before anything is gathered: with every contrast, since one character is enough here only to say which. */
 export const beforeGathering =

@@ -1,13 +1,21 @@
 import { z } from 'zod';
-import { type Wayside, distances, growWayside, renderPlate, standingPlants } from '../../figure';
-import { type Library, englishName, harmsByTouch, worstContact } from '../../knowledge';
+import {
+  type Wayside,
+  canStandByWay,
+  distances,
+  growWayside,
+  renderPlate,
+  standingPlants
+} from '../../figure';
+import { type Library, englishName, harmsByTouch, nameIn, worstContact } from '../../knowledge';
 import type { Outcome } from '../outcome';
 import { type Photographs, type QuestionImage, allOf } from '../picture';
 import { otherUnit } from '../unit';
-import { plantOf } from './contrast';
+import { onOneOfEach } from './album';
+import { PlantAt, at, plantOf } from './contrast';
 import { type Mark, type OpenPicture, type Posed, defineDrill } from './drill';
-import { cellSize, photographSheet, shuffledFor } from './sheet';
-import { PlantAt } from './tray';
+import type { MakingOnPlants } from './making';
+import { cellSize, photographSheet, shuffledBy, shuffledFor } from './sheet';
 
 /** Before stepping nearer, the learner spots what must not be touched in a small, blurred scene of the season. */
 
@@ -186,13 +194,48 @@ function posePath(
   };
 }
 
+function make({ up, random, level, seed, urgent }: MakingOnPlants): FromThePath | undefined {
+  const stands = up.filter(({ stage }) => canStandByWay(stage));
+  const hazard = urgent(
+    stands.filter(({ taxon }) => harmsByTouch(taxon)),
+    ({ taxon, stage }) => otherUnit('hazard', taxon.slug, stage.stage)
+  );
+  const harmless = shuffledBy(
+    stands.filter(({ taxon }) => !harmsByTouch(taxon)),
+    random
+  );
+  if (!hazard || harmless.length < 3) return undefined;
+  return {
+    drill: 'from the path',
+    hazard: at(hazard),
+    others: harmless.slice(0, 3 + Math.round(level)).map(at),
+    count: random.choose([1, 3, 2, 1]),
+    distance: level > 0.7 ? 'far' : level > 0.3 ? 'across' : 'near',
+    sight: random.next() < level ? 'blurred' : 'soft',
+    seed
+  };
+}
+
+const plantsIn = ({ hazard, others }: FromThePath): PlantAt[] => [hazard, ...others];
+
 export const fromThePath = defineDrill({
   name: 'from the path',
   title: 'From the path',
   asks: 'Spot what must not be touched before you step nearer.',
   seconds: 15,
-  isOnPair: false,
   Specification: FromThePath,
   Given: FromThePathGiven,
-  pose: (library, spec, { photographs }) => posePath(library, spec, photographs)
+  pose: (library, spec, { photographs }) => posePath(library, spec, photographs),
+  about: (library, { hazard, count }) => ({
+    about: nameIn(library)(hazard.taxon),
+    truth: count === 0 ? 'none there' : `${count} of it`
+  }),
+  plantsIn,
+  onPhotographs: (_, spec, album) => onOneOfEach(spec, plantsIn(spec), album),
+  onPaper: (posed) => ({
+    asks: 'Put a ring around what must not be touched.',
+    choices: ['Nothing here'],
+    pictures: [posed.open([]).picture]
+  }),
+  onPlants: { make }
 });

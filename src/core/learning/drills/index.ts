@@ -1,9 +1,13 @@
 import { z } from 'zod';
 import type { Library } from '../../knowledge';
+import { seedOf } from '../../random';
 import { Envelopes } from '../envelopes';
 import type { Photographs } from '../picture';
 import { basket } from './basket';
-import type { Drill, DrillSchema, Posed, Posing } from './drill';
+import type { PlantAt } from './contrast';
+import type { Album } from './album';
+import type { Drill, MadeUp, OnPair, OnPaper, OnPlants, Posed } from './drill';
+import type { MakingOnPair, MakingOnPlants } from './making';
 import { fromThePath } from './from-the-path';
 import { namesAndTerms } from './names-and-terms';
 import { proveIt } from './prove-it';
@@ -13,22 +17,22 @@ import { sideBySide } from './side-by-side';
 import { tray } from './tray';
 import { whichPart } from './which-part';
 
-export type { Contrast, Feedback, Grading, Mark, OpenPicture, Posed, Spot } from './drill';
-export { type Plant, plantOf, plantsOf, tellingShown } from './contrast';
+export type { Feedback, Grading, MadeUp, Mark, OnPaper, OpenPicture, Posed } from './drill';
+export type { MakingOnPair, MakingOnPlants } from './making';
+export { isFit } from './making';
+export { type Contrast, type Plant, PlantAt, plantOf, plantsOf, tellingShown } from './contrast';
 export { type LookKey, looksOn, looksOnPhotograph, observationsOf, sightOf } from './looks';
 export { shuffledBy } from './sheet';
 export { type Choice, judge, type OpenSideBySide } from './side-by-side';
 export type { OpenProveIt } from './prove-it';
-export { basketScore, fewestPieces, judgeBasket, mostPieces, mostWrong, type OpenBasket } from './basket';
-export { fewestOnTray, judgeTray, mostOnTray, type OpenTray, PlantAt, usualTraySeconds } from './tray';
+export { basketScore, judgeBasket, mostPieces, mostWrong, type OpenBasket } from './basket';
+export { judgeTray, type OpenTray } from './tray';
 export type { OpenWhichPart } from './which-part';
 export { judgePath, type OpenFromThePath } from './from-the-path';
 export {
   judgeTaking,
   type OpenShouldWeTakeIt,
   reasonsAgainst,
-  roadKinds,
-  Scene,
   type TakingReason,
   takingReasons
 } from './should-we-take-it';
@@ -55,9 +59,14 @@ type Of<Key extends string, D extends readonly unknown[] = Drills> = {
 export const drillNames = drills.map(({ name }) => name) as unknown as Of<'name'>;
 export type DrillName = (typeof drillNames)[number];
 
-type PairDrill = Extract<Drills[number], { isOnPair: true }>['name'];
-/** Those that ask about a pair. */
-export const pairDrills = drills.filter(({ isOnPair }) => isOnPair).map(({ name }) => name) as PairDrill[];
+type Named<Key extends string> = Extract<Drills[number], { readonly [P in Key]: object }>['name'];
+/** Those that ask about a pair, and those that ask about plants. */
+export type PairDrill = Named<'onPair'>;
+export type PlantDrill = Named<'onPlants'>;
+const named = <Key extends 'onPair' | 'onPlants'>(key: Key) =>
+  drills.filter((drill) => key in drill).map(({ name }) => name) as Named<Key>[];
+export const pairDrills = named('onPair');
+export const plantDrills = named('onPlants');
 
 /** What a question asks, with the truth: it never leaves the server before the answer is in. */
 export const Specification = z.discriminatedUnion(
@@ -88,9 +97,10 @@ type OpenOf<D> = D extends Drill<string, infer _Spec, infer _Given, infer Open> 
 export type OpenQuestion = OpenOf<Drills[number]>;
 
 /** A drill whose question and answer are known by their name alone. */
-interface AnyDrill extends Omit<Drill<DrillName, DrillSchema, DrillSchema, OpenQuestion>, 'pose'> {
-  readonly pose: (...all: [Library, Specification, Posing]) => Posed<OpenQuestion, Given> | undefined;
-}
+type AnyDrill = Drill<DrillName, typeof Specification, typeof Given, OpenQuestion> & {
+  readonly onPair: OnPair<Specification, Given>;
+  readonly onPlants: OnPlants<Specification>;
+};
 const byName = new Map(drills.map((drill) => [drill.name, drill as unknown as AnyDrill]));
 const drillOf = (name: DrillName): AnyDrill => byName.get(name)!;
 
@@ -127,3 +137,48 @@ export function pose(
     }
   );
 }
+
+/** What a question is about and what is right, for those who made it: never for who is to answer it. */
+export const aboutQuestion = (
+  library: Library,
+  spec: Specification
+): { readonly title: string; readonly about: string; readonly truth: string } => ({
+  title: drillWords[spec.drill].title,
+  ...drillOf(spec.drill).about(library, spec)
+});
+
+/** How a posed question stands on paper; undefined where its kind needs a cloth, a clock or a finger. */
+export const onPaper = (drill: DrillName, posed: Posed<OpenQuestion, Given>): OnPaper | undefined =>
+  drillOf(drill).onPaper?.(posed);
+
+/** The plants of which a question could show a photograph. */
+export const plantsIn = (spec: Specification): readonly PlantAt[] => drillOf(spec.drill).plantsIn(spec);
+
+/** One question in three is asked on photographs, where a school has some of all plants in it. */
+const oneIn = 3;
+
+/**
+ * A question as it is asked: on photographs, where its turn has come and there are such of all its plants.
+ * @param album the photographs that the school has of them
+ */
+export const onPhotographs = (library: Library, spec: Specification, album: Album): Specification =>
+  seedOf(`photograph ${spec.seed}`) % oneIn === 0
+    ? drillOf(spec.drill).onPhotographs(library, spec, album)
+    : spec;
+
+/** Whether a kind of drill can ask about a pair. */
+export const isFitFor = (drill: PairDrill, ...asked: Parameters<OnPair<never, never>['isFit']>): boolean =>
+  drillOf(drill).onPair.isFit(...asked);
+
+export const makeOnPair = (drill: PairDrill, making: MakingOnPair): PairSpecification =>
+  drillOf(drill).onPair.make(making) as PairSpecification;
+
+export const makeOnPlants = (drill: PlantDrill, making: MakingOnPlants): Specification | undefined =>
+  drillOf(drill).onPlants.make(making);
+
+/** Whether all that a question shows is the wanted plant of its pair. */
+export const isOnTarget = (spec: PairSpecification): boolean => drillOf(spec.drill).onPair.isOnTarget(spec);
+
+/** What somebody answers who has made up their mind. */
+export const givenBy = (spec: PairSpecification, madeUp: MadeUp): Given =>
+  drillOf(spec.drill).onPair.given(spec, madeUp);

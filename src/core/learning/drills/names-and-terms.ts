@@ -1,13 +1,15 @@
 import { distance } from 'fastest-levenshtein';
 import { z } from 'zod';
 import { composePlate, standardViews } from '../../figure';
-import { type Library, type LibraryTaxon, Stage, englishName, plain } from '../../knowledge';
+import { type Library, type LibraryTaxon, Stage, englishName, nameIn, plain } from '../../knowledge';
 import type { Outcome } from '../outcome';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
-import { namedPlant, plantOf } from './contrast';
+import { onOne, photographsAt } from './album';
+import { at, namedPlant, plantOf } from './contrast';
 import { type OpenPicture, type Posed, defineDrill } from './drill';
-import { shuffledFor } from './sheet';
+import type { MakingOnPlants } from './making';
+import { shuffledBy, shuffledFor } from './sheet';
 
 /** The learner types or matches names, families and terms. A name is a conclusion: it comes last. */
 
@@ -206,13 +208,86 @@ function poseNames(
   };
 }
 
+function makeTerm({ library, pairs, random, seed, urgent }: MakingOnPlants): NamesAndTerms | undefined {
+  const slugs = [...new Set(pairs.flatMap(({ deciding }) => deciding))];
+  const terms = slugs.flatMap((slug) => {
+    const found = library.character.get(slug);
+    return found?.kind === 'states' && found.states.length >= 3 ? [found] : [];
+  });
+  const character = urgent(terms, ({ slug }) => otherUnit('character', slug));
+  if (!character) return undefined;
+  const states = shuffledBy(
+    character.states.filter(({ absent }) => !absent),
+    random
+  );
+  const [state, ...others] = states.map(({ slug }) => slug);
+  return {
+    drill: 'names and terms',
+    asks: 'term',
+    character: character.slug,
+    state: state!,
+    others: others.slice(0, 4),
+    seed
+  };
+}
+
+function make(making: MakingOnPlants): NamesAndTerms | undefined {
+  const { library, plants, random, seed, urgent } = making;
+  const asks = [...nameModes, 'term' as const][random.choose([4, 1, 2, 3])]!;
+  if (asks === 'term') return makeTerm(making);
+  const kind = { 'english name': 'english', 'scientific name': 'scientific', family: 'family' }[asks];
+  const plant = urgent(plants, ({ taxon }) => otherUnit('name', kind, taxon.slug));
+  if (!plant) return undefined;
+  const families = [...new Set([...library.taxa.values()].map(({ family }) => family))];
+  const others =
+    asks === 'family'
+      ? shuffledBy(
+          families.filter((family) => family !== plant.taxon.family),
+          random
+        ).slice(0, 4)
+      : [];
+  return { drill: 'names and terms', asks, ...at(plant), others, seed };
+}
+
+function about(library: Library, spec: NamesAndTerms): { about: string; truth: string } {
+  if (spec.asks === 'term') {
+    const character = library.character.get(spec.character);
+    const state =
+      character?.kind === 'states' ? character.states.find(({ slug }) => slug === spec.state) : undefined;
+    return { about: character?.name ?? '', truth: state?.label ?? spec.state };
+  }
+  const taxon = library.taxa.get(spec.taxon);
+  const name = nameIn(library)(spec.taxon);
+  const truth = {
+    'english name': name,
+    'scientific name': taxon?.name ?? spec.taxon,
+    family: taxon ? `${taxon.family}: ${name}` : spec.taxon
+  };
+  return { about: spec.asks, truth: truth[spec.asks] };
+}
+
 export const namesAndTerms = defineDrill({
   name: 'names and terms',
   title: 'Names and terms',
   asks: 'Type or match names, families and terms.',
   seconds: 15,
-  isOnPair: false,
   Specification: NamesAndTerms,
   Given: NamesGiven,
-  pose: (library, spec, { photograph }) => poseNames(library, spec, photograph)
+  pose: (library, spec, { photograph }) => poseNames(library, spec, photograph),
+  about,
+  plantsIn: (spec) => (spec.asks === 'term' ? [] : [spec]),
+  onPhotographs: (_, spec, album) => (spec.asks === 'term' ? spec : onOne(spec, photographsAt(album, spec))),
+  onPaper: (posed) => {
+    const { asks, definition, choices, picture } = posed.open([]);
+    return {
+      asks: choices
+        ? (definition ?? 'To which family does it belong?')
+        : asks === 'scientific name'
+          ? 'Its scientific name?'
+          : 'Its English name?',
+      choices,
+      pictures: picture ? [picture] : []
+    };
+  },
+  onPlants: { make }
 });

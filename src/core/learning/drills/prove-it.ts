@@ -1,18 +1,29 @@
 import { z } from 'zod';
 import { type Observation, type Verdict, rivalOf, verdict } from '../../evidence';
-import { type Library, type LibraryTaxon, Stage, harmsByTouch, isDangerous, pieceAt } from '../../knowledge';
+import {
+  type Library,
+  type LibraryTaxon,
+  Stage,
+  harmsByTouch,
+  isDangerous,
+  nameIn,
+  nameWithin,
+  pieceAt
+} from '../../knowledge';
 import { type Outcome, confidences, decisions, isError, judgeDecision } from '../outcome';
 import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph } from '../picture';
 import { DrillPair, type Member, members, otherOf, pairKey, unitKey } from '../unit';
-import { type Plant, contrastOf, namedPlant, plantOf, plantsOf } from './contrast';
+import { type Album, onOne, telling } from './album';
+import { type Plant, contrastOf, namedPlant, plantOf, plantsOf, type Named } from './contrast';
 import {
   type Grading,
-  type Named,
   type OpenPicture,
   type Posed,
   beforeGathering,
-  defineDrill
+  defineDrill,
+  pairInWords,
+  plantsOfPair
 } from './drill';
 import {
   type LookKey,
@@ -258,13 +269,56 @@ function economy(spent: number, least: readonly LookKey[]): string {
     : `You spent ${spent} s. ${cost(least)} s would have settled it: ${enough}.`;
 }
 
+/** A photograph of the specimen on which the same may be looked at as on one of the other plant. */
+function onPhotograph(library: Library, spec: ProveIt, album: Album): ProveIt {
+  const looksOf = (photograph: MarkedPhotograph) => looksOnPhotograph(library, photograph).join(' ');
+  const others = telling(library, spec, otherOf(spec.specimen), album);
+  const own = telling(library, spec, spec.specimen, album).filter((photo) =>
+    others.some((one) => looksOf(one) === looksOf(photo))
+  );
+  return onOne(spec, own);
+}
+
 export const proveIt = defineDrill({
   name: 'prove it',
   title: 'Prove it',
   asks: 'Nothing is shown at first. Ask for views and tests, each at a cost of time, then gather, leave or look further.',
   seconds: 25,
-  isOnPair: true,
   Specification: ProveIt,
   Given: ProveItGiven,
-  pose: (library, spec, { photograph, envelopes }) => poseProveIt(library, spec, photograph, envelopes)
+  pose: (library, spec, { photograph, envelopes }) => poseProveIt(library, spec, photograph, envelopes),
+  about: (library, spec) => ({
+    about: pairInWords(library, spec),
+    truth: nameIn(library)(spec[spec.specimen])
+  }),
+  plantsIn: plantsOfPair,
+  onPhotographs: onPhotograph,
+  onPaper: (posed) => {
+    const asked = posed.open([]).looks.map(({ key }) => key);
+    const { wanted, looks: seen } = posed.open(asked);
+    return {
+      asks: `You came for ${nameWithin(wanted.name)}. This is what there is to see.`,
+      choices: ['Gather', 'Leave it', 'Look further'],
+      asked,
+      pictures: seen.flatMap((look) => look.seen?.picture ?? []),
+      said: seen.flatMap(({ label, seen: sight }) =>
+        sight && !sight.picture ? [{ label, words: sight.words }] : []
+      )
+    };
+  },
+  onPair: {
+    isFit: (library, { target }, rivals, rules) =>
+      looksOn(library, target, rivals, { ...rules, mayTouch: false }).length > 1,
+    make: ({ pair, member, rivals, rules, seed }) => ({
+      ...pair,
+      drill: 'prove it',
+      specimen: member,
+      rivals: rivals.map(({ lookalike, lookalikeStage }) => ({ taxon: lookalike, stage: lookalikeStage })),
+      mayDig: rules.mayDig,
+      scentCounts: rules.scentCounts,
+      seed
+    }),
+    isOnTarget: ({ specimen }) => specimen === 'target',
+    given: (_, { decision, confidence }) => ({ drill: 'prove it', decision, confidence })
+  }
 });

@@ -1,13 +1,14 @@
 import { z } from 'zod';
-import { type Library, type LibraryTaxon, englishName, nameWithin } from '../../knowledge';
+import { type Library, type LibraryTaxon, englishName, nameIn, nameWithin } from '../../knowledge';
 import { rankCorrelation, written } from '../measures';
 import type { Outcome } from '../outcome';
 import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
-import { type Plant, plantOf } from './contrast';
+import { onOneOfEach } from './album';
+import { type Plant, PlantAt, at, plantOf } from './contrast';
 import { type OpenPicture, type Posed, defineDrill } from './drill';
-import { type Sheet, drawSheet, photographSheet, shuffledFor } from './sheet';
-import { PlantAt } from './tray';
+import { type MakingOnPlants, isFit, likeness } from './making';
+import { type Sheet, drawSheet, photographSheet, shuffledBy, shuffledFor } from './sheet';
 
 /** Stages or taxa are put in the order of the year, or a young plant is matched with its own later self. */
 
@@ -164,13 +165,96 @@ function poseSeason(
   };
 }
 
+const apartDays = 14;
+
+/** Of some plants those whose time of the year can be told apart. */
+function spacedOut(plants: readonly Plant[]): Plant[] {
+  const kept: Plant[] = [];
+  for (const plant of plants)
+    if (kept.every((one) => Math.abs(middleDay(one) - middleDay(plant)) >= apartDays)) kept.push(plant);
+  return kept;
+}
+
+const stagesOf = (taxon: LibraryTaxon): Plant[] =>
+  [...taxon.stages.values()]
+    .filter((stage) => stage.stage !== 'winter' && isFit(taxon, stage))
+    .map((stage) => ({ taxon, stage }));
+
+const flowering = (taxon: LibraryTaxon): Plant[] =>
+  stagesOf(taxon).filter(({ stage }) => stage.stage === 'flower');
+
+/** One plant through the year. */
+function makeStages({ plants, seed, urgent }: MakingOnPlants): SeasonOrder | undefined {
+  const taxon = urgent(
+    [...new Set(plants.map((plant) => plant.taxon))].filter((one) => spacedOut(stagesOf(one)).length >= 3),
+    ({ slug }) => otherUnit('season', slug, 'stages')
+  );
+  return (
+    taxon && { drill: 'season', mode: 'stages', items: spacedOut(stagesOf(taxon)).slice(0, 6).map(at), seed }
+  );
+}
+
+/** The flowers of several plants. */
+function makeTaxa({ plants, random, level, seed }: MakingOnPlants): SeasonOrder | undefined {
+  const taxa = [...new Set(plants.map(({ taxon }) => taxon))];
+  const items = spacedOut(shuffledBy(taxa.flatMap(flowering), random)).slice(0, 3 + Math.round(2 * level));
+  return items.length < 3 ? undefined : { drill: 'season', mode: 'taxa', items: items.map(at), seed };
+}
+
+/** A young plant and its own flower, among the flowers that are most like it. */
+function makeMatch({ library, plants, random, seed, urgent }: MakingOnPlants): SeasonOrder | undefined {
+  const young = plants.filter(
+    ({ taxon, stage }) => ['leaf', 'first-year leaf'].includes(stage.stage) && flowering(taxon).length > 0
+  );
+  const shown = urgent(young, ({ taxon }) => otherUnit('season', taxon.slug, 'match'));
+  if (!shown) return undefined;
+  const [own] = flowering(shown.taxon);
+  const others = [...library.taxa.values()]
+    .filter((taxon) => taxon !== shown.taxon)
+    .flatMap(flowering)
+    .sort((a, b) => likeness(library, own!, b) - likeness(library, own!, a))
+    .slice(0, 6);
+  const items = [shown, own!, ...shuffledBy(others, random).slice(0, 3)];
+  return { drill: 'season', mode: 'match', items: items.map(at), seed };
+}
+
+function make(making: MakingOnPlants): SeasonOrder | undefined {
+  for (const makeOne of shuffledBy([makeStages, makeTaxa, makeMatch], making.random)) {
+    const made = makeOne(making);
+    if (made) return made;
+  }
+  return undefined;
+}
+
+function about(library: Library, { mode, items }: SeasonOrder): { about: string; truth: string } {
+  const said = items
+    .flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? [])
+    .map((plant) => ({
+      words: `${englishName(plant.taxon)} in ${plant.stage.stage}`,
+      day: middleDay(plant)
+    }));
+  if (mode === 'match')
+    return { about: `${said[0]?.words ?? ''}, and its flower`, truth: said[1]?.words ?? '' };
+  return {
+    about:
+      mode === 'stages' ? `${nameIn(library)(items[0]!.taxon)} through the year` : 'flowers through the year',
+    truth: said
+      .sort((x, y) => x.day - y.day)
+      .map(({ words }) => words)
+      .join(', ')
+  };
+}
+
 export const seasonOrder = defineDrill({
   name: 'season',
   title: 'Season',
   asks: 'Put stages or plants in the order of the year, or match a rosette with its flower.',
   seconds: 30,
-  isOnPair: false,
   Specification: SeasonOrder,
   Given: SeasonGiven,
-  pose: (library, spec, { photographs }) => poseSeason(library, spec, photographs)
+  pose: (library, spec, { photographs }) => poseSeason(library, spec, photographs),
+  about,
+  plantsIn: ({ items }) => items,
+  onPhotographs: (_, spec, album) => onOneOfEach(spec, spec.items, album),
+  onPlants: { make }
 });

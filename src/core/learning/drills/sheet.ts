@@ -1,9 +1,8 @@
 import { type Plate, composePlate, plateInWords, renderPlate } from '../../figure';
 import type { Library } from '../../knowledge';
 import { type Random, createRandom } from '../../random';
-import type { MarkedPhotograph, PhotographPart, QuestionImage } from '../picture';
+import type { MarkedPhotograph, PhotographPart, QuestionImage, Spot } from '../picture';
 import type { Plant } from './contrast';
-import type { Spot } from './drill';
 
 /** Several specimens side by side in cells of equal size, as on a cloth or a page. */
 

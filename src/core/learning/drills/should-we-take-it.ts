@@ -1,12 +1,15 @@
 import { z } from 'zod';
 import { type Buffers, allowanceOf, bufferOf } from '../../ground';
 import { composePlate } from '../../figure';
-import { type Library, type LibraryTaxon, Stage, englishName, nameWithin } from '../../knowledge';
+import { type Library, type LibraryTaxon, Stage, englishName, nameIn, nameWithin } from '../../knowledge';
+import type { Random } from '../../random';
 import type { Outcome } from '../outcome';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
-import { namedPlant, plantOf } from './contrast';
-import { type Named, type OpenPicture, type Posed, defineDrill } from './drill';
+import { onOne, photographsAt } from './album';
+import { at, namedPlant, plantOf, type Named } from './contrast';
+import { type OpenPicture, type Posed, defineDrill } from './drill';
+import type { MakingOnPlants } from './making';
 
 /** A rightly named plant in a scene: place, amount, permission or time says whether it may be taken, and why not. */
 
@@ -203,13 +206,77 @@ function poseTaking(
   };
 }
 
+/** A scene in which one thing, or nothing, speaks against taking. */
+function sceneFor({ allowance }: LibraryTaxon, buffers: Buffers, random: Random): Scene {
+  const against = ['nothing', 'leave', 'distance', 'only', 'allowance'][random.integer(0, 4)]!;
+  const kind = roadKinds[random.integer(0, roadKinds.length - 1)]!;
+  const buffer = bufferOf(kind, buffers) ?? 0;
+  const low = random.integer(2, 9) * 100;
+  const most =
+    allowance && allowance.fraction !== 'to need'
+      ? Math.floor(low * allowance.fraction * allowance.pieces)
+      : 0;
+  return {
+    mayPick: against !== 'leave',
+    nearby: {
+      kind,
+      metres:
+        against === 'distance'
+          ? Math.floor(buffer * random.between(0, 0.8))
+          : Math.ceil(buffer * random.between(1.3, 3)) + 5
+    },
+    isOnlyPatch: against === 'only',
+    squareMetres: Math.max(40, Math.ceil((allowance?.leastSquareMetres ?? 0) * random.between(1.2, 4))),
+    low,
+    taken: against === 'allowance' ? most + 5 : Math.floor(most * random.between(0, 0.1))
+  };
+}
+
+function make({ plants, random, seed, buffers }: MakingOnPlants): ShouldWeTakeIt | undefined {
+  const known = plants.filter(
+    ({ taxon, stage }) =>
+      taxon.allowance !== undefined &&
+      taxon.uses.some(({ kind, stages }) => kind !== 'history' && stages.includes(stage.stage))
+  );
+  const plant = known[random.integer(0, Math.max(known.length - 1, 0))];
+  return (
+    plant && {
+      drill: 'should we take it',
+      ...at(plant),
+      scene: sceneFor(plant.taxon, buffers, random),
+      buffers: Object.fromEntries(
+        Object.entries(buffers).flatMap(([kind, metres]) => (metres === undefined ? [] : [[kind, metres]]))
+      ),
+      seed
+    }
+  );
+}
+
 export const shouldWeTakeIt = defineDrill({
   name: 'should we take it',
   title: 'Should we take it',
   asks: 'The plant is known. Do place, amount, leave and time allow it?',
   seconds: 25,
-  isOnPair: false,
   Specification: ShouldWeTakeIt,
   Given: ShouldWeTakeItGiven,
-  pose: (library, spec, { photograph }) => poseTaking(library, spec, photograph)
+  pose: (library, spec, { photograph }) => poseTaking(library, spec, photograph),
+  about: (library, { taxon, stage, scene, buffers }) => {
+    const found = library.taxa.get(taxon);
+    const against = found ? reasonsAgainst(found, stage, scene, buffers) : [];
+    return {
+      about: `${nameIn(library)(taxon)}, ${stage}`,
+      truth: against.length === 0 ? 'it may be taken' : against.join('; ')
+    };
+  },
+  plantsIn: (spec) => [spec],
+  onPhotographs: (_, spec, album) => onOne(spec, photographsAt(album, spec)),
+  onPaper: (posed) => {
+    const { plant, scene, picture } = posed.open([]);
+    return {
+      asks: `${plant.name}. ${scene.join(' ')} Should it be taken here?`,
+      choices: ['Yes: take some', ...takingReasons.map((reason) => `No: ${reason}`)],
+      pictures: [picture]
+    };
+  },
+  onPlants: { make }
 });

@@ -1,20 +1,22 @@
 import { z } from 'zod';
 import { contrastsOf } from '../../evidence';
 import { type View, composePlate, renderPlate, viewsFor } from '../../figure';
-import { type Library, isDangerous } from '../../knowledge';
+import { type Library, isDangerous, nameIn, nameWithin } from '../../knowledge';
 import type { Envelopes } from '../envelopes';
 import { confidences, type Decision, type Outcome } from '../outcome';
 import { type MarkedPhotograph, type QuestionPicture, drawnPicture, photographedPicture } from '../picture';
 import { DrillPair, type Member, members, otherOf, pairKey, unitKey } from '../unit';
-import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown } from './contrast';
+import { onOne, telling as tellingPhotographs } from './album';
+import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown, type Named } from './contrast';
 import {
   type Feedback,
   type Grading,
-  type Named,
   type OpenPicture,
   type Posed,
   beforeGathering,
-  defineDrill
+  defineDrill,
+  pairInWords,
+  plantsOfPair
 } from './drill';
 
 /** The learner says which of a pair a fresh specimen is, then taps the part that decided. */
@@ -202,8 +204,40 @@ export const sideBySide = defineDrill({
   title: 'Side by side',
   asks: 'A fresh specimen of one of two. Which is it, and which part decided?',
   seconds: 12,
-  isOnPair: true,
   Specification: SideBySide,
   Given: SideBySideGiven,
-  pose: (library, spec, { photograph, envelopes }) => poseSideBySide(library, spec, photograph, envelopes)
+  pose: (library, spec, { photograph, envelopes }) => poseSideBySide(library, spec, photograph, envelopes),
+  about: (library, spec) => ({
+    about: pairInWords(library, spec),
+    truth: nameIn(library)(spec[spec.specimen])
+  }),
+  plantsIn: plantsOfPair,
+  onPhotographs: (library, spec, album) =>
+    spec.partial ||
+    spec.inGrass ||
+    tellingPhotographs(library, spec, otherOf(spec.specimen), album).length === 0
+      ? spec
+      : onOne(spec, tellingPhotographs(library, spec, spec.specimen, album)),
+  onPaper: (posed) => {
+    const { names, picture } = posed.open([]);
+    return {
+      asks: `${names.target.name} or ${nameWithin(names.lookalike.name)}? Put a ring around the part that decided.`,
+      choices: [names.target.name, names.lookalike.name, 'Cannot tell from this'],
+      pictures: [picture]
+    };
+  },
+  onPair: {
+    isFit: () => true,
+    make: ({ pair, member, isFirst, level, random, seed }) => {
+      const partial = !isFirst && random.next() < 0.15 + 0.2 * level;
+      const inGrass = !isFirst && !partial && random.next() < 0.2 + 0.4 * level;
+      return { ...pair, drill: 'side by side', specimen: member, partial, inGrass, seed };
+    },
+    isOnTarget: ({ specimen }) => specimen === 'target',
+    given: (_, { decision, confidence }) => ({
+      drill: 'side by side',
+      choice: choices.find((choice) => decisionOf[choice] === decision)!,
+      confidence
+    })
+  }
 });

@@ -1,21 +1,20 @@
 import { z } from 'zod';
-import { type Library, Stage, englishName, nameWithin } from '../../knowledge';
+import { type Library, englishName, nameIn, nameWithin } from '../../knowledge';
 import { sensitivity, written } from '../measures';
 import type { Outcome } from '../outcome';
-import { type Photographs, allOf } from '../picture';
+import { type Photographs, allOf, type Spot } from '../picture';
 import { otherUnit } from '../unit';
-import { type Plant, plantOf } from './contrast';
-import { type Mark, type OpenPicture, type Posed, type Spot, defineDrill } from './drill';
-import { type Sheet, creditOf, drawSheet, photographSheet, placesOn, shuffledFor } from './sheet';
+import { type Album, photographsAt } from './album';
+import { type Plant, PlantAt, at, plantOf } from './contrast';
+import { type Mark, type OpenPicture, type Posed, defineDrill } from './drill';
+import { type MakingOnPlants, likeness } from './making';
+import { type Sheet, creditOf, drawSheet, photographSheet, placesOn, shuffledBy, shuffledFor } from './sheet';
 
 /**
  * The learner sees some specimens for a set time, then picks from a larger set what was there, or says which of them
  * was put in another's place. Specimens are drawn anew for the second look, so that plants are kept in mind, not
  * pictures.
  */
-
-export const PlantAt = z.object({ taxon: z.string(), stage: Stage });
-export type PlantAt = z.infer<typeof PlantAt>;
 
 export const fewestOnTray = 6;
 export const mostOnTray = 12;
@@ -200,13 +199,61 @@ function poseTray(
   };
 }
 
+function make({ library, plants, up, random, level, seed, urgent }: MakingOnPlants): Tray | undefined {
+  const count = fewestOnTray + Math.round(level * (mostOnTray - fewestOnTray) * 0.7);
+  const focus = urgent(plants, ({ taxon, stage }) => otherUnit('taxon', taxon.slug, stage.stage));
+  if (!focus) return undefined;
+  const besides = shuffledBy(
+    up.filter(({ taxon }) => taxon !== focus.taxon),
+    random
+  );
+  const own = besides.filter(({ taxon }) => plants.some((plant) => plant.taxon === taxon));
+  const shown = [focus, ...new Set([...own.slice(0, 3), ...besides])].slice(0, count);
+  const left = besides.filter((plant) => !shown.includes(plant));
+  // What is most like something that lay there makes the best distractor.
+  const like = (plant: Plant) => Math.max(...shown.map((one) => likeness(library, one, plant)));
+  const isSwap = random.next() < 0.4;
+  const others = isSwap
+    ? left.sort((a, b) => likeness(library, focus, b) - likeness(library, focus, a)).slice(0, 1)
+    : left.sort((a, b) => like(b) - like(a)).slice(0, Math.ceil(shown.length / 2));
+  if (shown.length < fewestOnTray || others.length === 0) return undefined;
+  return {
+    drill: 'tray',
+    mode: isSwap ? 'what was swapped' : 'what was there',
+    shown: shown.map(at),
+    others: others.map(at),
+    seconds: Math.round(usualTraySeconds * (1 - 0.5 * level)),
+    seed
+  };
+}
+
+/** One or two photographs of each plant: the second look is at another. */
+function onPhotographs(spec: Tray, album: Album): Tray {
+  const own = plantsIn(spec).map((plant) =>
+    photographsAt(album, plant)
+      .slice(0, 2)
+      .map(({ id }) => id)
+  );
+  return own.every((ids) => ids.length > 0) ? { ...spec, photographs: own } : spec;
+}
+
+const plantsIn = ({ shown, others }: Tray): PlantAt[] => [...shown, ...others];
+
 export const tray = defineDrill({
   name: 'tray',
   title: 'Tray',
   asks: 'Some plants, shown for a while. What was there, or what was swapped?',
   seconds: 45,
-  isOnPair: false,
   Specification: Tray,
   Given: TrayGiven,
-  pose: (library, spec, { photographs }) => poseTray(library, spec, photographs)
+  pose: (library, spec, { photographs }) => poseTray(library, spec, photographs),
+  about: (library, { shown, seconds, mode }) => ({
+    about: `${shown.length} plants, ${seconds} s: ${mode}`,
+    truth: (mode === 'what was swapped' ? shown.slice(0, 1) : shown)
+      .map(({ taxon }) => nameIn(library)(taxon))
+      .join(', ')
+  }),
+  plantsIn,
+  onPhotographs: (_, spec, album) => onPhotographs(spec, album),
+  onPlants: { make }
 });

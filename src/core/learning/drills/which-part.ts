@@ -1,11 +1,13 @@
 import { z } from 'zod';
-import { composePlate, viewsFor } from '../../figure';
-import { type Library, Stage, stateLabel } from '../../knowledge';
+import { composePlate, viewOf, viewsFor } from '../../figure';
+import { type Library, Stage, lacksOrgan, nameIn, stateLabel } from '../../knowledge';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
-import { namedPlant, plantOf } from './contrast';
-import { type Named, type OpenPicture, type Posed, defineDrill } from './drill';
+import { onOne, photographsAt } from './album';
+import { at, namedPlant, plantOf, type Named } from './contrast';
+import { type OpenPicture, type Posed, defineDrill } from './drill';
 import { observationsOf } from './looks';
+import type { MakingOnPlants } from './making';
 
 /** The learner taps the part of a plant that shows a named state of a character: a term is known once it is found. */
 
@@ -126,13 +128,59 @@ function poseWhichPart(
   };
 }
 
+const pointedAt = new Set(['far', 'near']);
+
+function make({ library, plants, seed, urgent }: MakingOnPlants): WhichPart | undefined {
+  const candidates = plants.flatMap((plant) =>
+    [...plant.stage.cells].flatMap(([slug, weights]) => {
+      const character = library.character.get(slug)!;
+      if (character.kind !== 'states' || !pointedAt.has(character.sense) || viewOf(slug) === 'whole')
+        return [];
+      const usual = character.states[weights.frequency.indexOf(Math.max(...weights.frequency))]!;
+      // Nothing can be pointed at where there is nothing of the kind.
+      const isNothing =
+        usual.negative === true || usual.absent !== undefined || lacksOrgan(character, weights);
+      return isNothing ? [] : [{ ...at(plant), character: slug }];
+    })
+  );
+  // This very specimen must show it: a question that cannot be drawn would leave its round without an end.
+  for (let left = candidates; left.length > 0;) {
+    const chosen = urgent(left, ({ character }) => otherUnit('character', character))!;
+    const asked = { drill: 'which part tells' as const, ...chosen, seed };
+    if (poseWhichPart(library, asked, undefined)) return asked;
+    left = left.filter((candidate) => candidate !== chosen);
+  }
+  return undefined;
+}
+
 export const whichPart = defineDrill({
   name: 'which part tells',
   title: 'Which part tells',
   asks: 'Find the part that shows a named character.',
   seconds: 12,
-  isOnPair: false,
   Specification: WhichPart,
   Given: WhichPartGiven,
-  pose: (library, spec, { photograph }) => poseWhichPart(library, spec, photograph)
+  pose: (library, spec, { photograph }) => poseWhichPart(library, spec, photograph),
+  about: (library, { taxon, character }) => ({
+    about: nameIn(library)(taxon),
+    truth: library.character.get(character)?.name ?? ''
+  }),
+  plantsIn: (spec) => [spec],
+  // Where a part is to be pointed at, it must be marked.
+  onPhotographs: (_, spec, album) =>
+    onOne(
+      spec,
+      photographsAt(album, spec).filter(({ marks }) =>
+        marks.some(({ character }) => character === spec.character)
+      )
+    ),
+  onPaper: (posed) => {
+    const { plant, character, state, picture } = posed.open([]);
+    return {
+      asks: `${plant.name}. Put a ring where you see this. ${character}: ${state}`,
+      choices: [],
+      pictures: [picture]
+    };
+  },
+  onPlants: { make }
 });

@@ -8,8 +8,8 @@ import {
   anybody,
   composeRound,
   meanInterval,
-  otherDrills,
-  otherQuestion,
+  plantDrills,
+  plantQuestion,
   pairDrills,
   pairKey,
   pairedChange,
@@ -188,9 +188,9 @@ async function madeFor(
   random: Random
 ): Promise<Specification | string> {
   const frame = await frameFor(db, viewer, quiz.walkId);
-  const other = otherDrills.find((one) => one === drill);
+  const other = plantDrills.find((one) => one === drill);
   if (other)
-    return otherQuestion(frame, other, random) ?? 'Nothing of that kind can be asked on these plants now.';
+    return plantQuestion(frame, other, random) ?? 'Nothing of that kind can be asked on these plants now.';
   const pair = frame.context.find((one) => pairKey(one) === key);
   const onPair = pairDrills.find((one) => one === drill);
   if (!pair || !onPair) return 'Choose the pair that the question is about.';

@@ -1,14 +1,6 @@
-import { type Library, nameWithin } from '$core/knowledge';
+import type { Library } from '$core/knowledge';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import {
-  aboutQuestion,
-  confidences,
-  isOnPair,
-  type OpenQuestion,
-  pose,
-  type Specification,
-  takingReasons
-} from '$core/learning';
+import { aboutQuestion, confidences, isOnPair, onPaper, pose, type Specification } from '$core/learning';
 import { plateVectors } from './plate-vectors';
 import { bold, colours, heading, paragraph, rule, second, spacer } from './text';
 
@@ -70,78 +62,29 @@ const line = (label: string): Content => [
   rule(contentWide, colours.ink, 0.6)
 ];
 
-/** Kinds that are asked with a pencil; the others need a cloth, a clock or a finger. */
-function onPaper(question: OpenQuestion): { readonly asks: string; readonly answers: Content[] } | undefined {
-  switch (question.drill) {
-    case 'side by side':
-      return {
-        asks: `${question.names.target.name} or ${nameWithin(question.names.lookalike.name)}? Put a ring around the part that decided.`,
-        answers: [question.names.target.name, question.names.lookalike.name, 'Cannot tell from this'].map(box)
-      };
-    case 'prove it':
-      return {
-        asks: `You came for ${nameWithin(question.wanted.name)}. This is what there is to see.`,
-        answers: ['Gather', 'Leave it', 'Look further'].map(box)
-      };
-    case 'basket':
-      return {
-        asks: `Picked for ${nameWithin(question.wanted.name)}: ${question.pieces.length} pieces. Cross out what does not belong.`,
-        answers: [box('Keep none of it: it cannot be told')]
-      };
-    case 'which part tells':
-      return {
-        asks: `${question.plant.name}. Put a ring where you see this. ${question.character}: ${question.state}`,
-        answers: []
-      };
-    case 'from the path':
-      return { asks: 'Put a ring around what must not be touched.', answers: [box('Nothing here')] };
-    case 'should we take it':
-      return {
-        asks: `${question.plant.name}. ${question.scene.join(' ')} Should it be taken here?`,
-        answers: [box('Yes: take some'), ...takingReasons.map((reason) => box(`No: ${reason}`))]
-      };
-    case 'names and terms':
-      return question.choices
-        ? {
-            asks: question.definition ?? 'To which family does it belong?',
-            answers: question.choices.map(box)
-          }
-        : {
-            asks: question.asks === 'scientific name' ? 'Its scientific name?' : 'Its English name?',
-            answers: [line('')]
-          };
-    case 'tray':
-    case 'season':
-      return undefined;
-  }
+interface OnPage {
+  readonly asks: string;
+  readonly drawn: readonly Drawn[];
+  readonly words: Content[];
+  readonly answers: Content[];
 }
 
-/** A question with all there is to see of it. */
-function shownOf(
-  library: Library,
-  spec: Specification
-): { readonly question: OpenQuestion; readonly drawn: Drawn[]; readonly words: Content[] } | undefined {
+/** A question with all there is to see of it; undefined where it is asked on a screen only. */
+function shownOf(library: Library, spec: Specification): OnPage | undefined {
   const posed = pose(library, spec, new Map());
-  if (!posed) return undefined;
-  const first = posed.open([]);
-  const keys = first.drill === 'prove it' ? first.looks.map(({ key }) => key) : [];
-  const question = posed.open(keys);
-  const looks = question.drill === 'prove it' ? question.looks : [];
-  const pictures =
-    question.drill === 'prove it'
-      ? looks.flatMap(({ seen }) => seen?.picture ?? [])
-      : 'picture' in question && question.picture
-        ? [question.picture]
-        : [];
+  const paper = posed && onPaper(spec.drill, posed);
+  if (!paper) return undefined;
+  const { asks, choices, pictures, asked = [], said = [] } = paper;
   return {
-    question,
+    asks,
     drawn: pictures.flatMap(({ name, width, height }) => {
-      const image = posed.image(name, keys);
+      const image = posed.image(name, asked);
       return image && 'svg' in image ? [{ svg: image.svg, width, height }] : [];
     }),
-    words: looks.flatMap(({ label, seen }) =>
-      seen && !seen.picture ? [paragraph([bold(`${label}: `), seen.words.join(' ')], { fontSize: 10.5 })] : []
-    )
+    words: said.map(({ label, words }) =>
+      paragraph([bold(`${label}: `), words.join(' ')], { fontSize: 10.5 })
+    ),
+    answers: choices ? choices.map(box) : [line('')]
   };
 }
 
@@ -158,14 +101,13 @@ export function quizPaper(library: Library, quiz: PrintedQuiz): TDocumentDefinit
   for (const [i, spec] of quiz.questions.entries()) {
     const { about, truth, title } = aboutQuestion(library, spec);
     const made = shownOf(library, spec);
-    const asked = made && onPaper(made.question);
     answers.push(
-      paragraph([bold(`${i + 1}  ${title}. `), `${about}: ${truth}${asked ? '' : ' (on a screen only)'}`], {
+      paragraph([bold(`${i + 1}  ${title}. `), `${about}: ${truth}${made ? '' : ' (on a screen only)'}`], {
         fontSize: 10.5,
         margin: [0, 3, 0, 3]
       })
     );
-    if (!made || !asked) continue;
+    if (!made) continue;
     const pictures = placedDrawings(made.drawn);
     pages.push(
       {
@@ -174,9 +116,9 @@ export function quizPaper(library: Library, quiz: PrintedQuiz): TDocumentDefinit
       },
       ...pictures.content,
       spacer(pictures.high + 12),
-      paragraph([asked.asks], { face: 'Serif', fontSize: 13, margin: [0, 2, 0, 6] }),
+      paragraph([made.asks], { face: 'Serif', fontSize: 13, margin: [0, 2, 0, 6] }),
       ...made.words,
-      ...asked.answers,
+      ...made.answers,
       ...(isOnPair(spec)
         ? [
             paragraph(['How sure?   ', confidences.map((word) => `( ) ${word}`).join('    ')], {

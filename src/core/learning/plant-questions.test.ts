@@ -14,7 +14,7 @@ import {
   type OpenSeason,
   type OpenTray,
   type OpenWhichPart,
-  type OtherDrill,
+  type PlantDrill,
   type RoundFrame,
   Specification,
   englishNamesOf,
@@ -27,14 +27,14 @@ import {
   middleDay,
   nearestName,
   newLearner,
-  otherDrills,
-  otherQuestion,
-  otherQuestions,
+  plantDrills,
+  plantQuestion,
   otherUnit,
   pose,
   reasonsAgainst,
   takingReasons
 } from './index';
+import { plantQuestions } from './plant-questions';
 
 const library = shippedLibrary();
 const days = ['2027-03-20', '2027-04-25', '2027-06-15', '2027-09-10'];
@@ -66,7 +66,7 @@ const frameOn = (i: number, learner: LearnerState = newLearner): RoundFrame => (
 });
 
 /** Tries questions of one kind that are made on any of the days, drawn. */
-function overMany<Drill extends OtherDrill>(
+function overMany<Drill extends PlantDrill>(
   drill: Drill,
   numRuns: number,
   test: (spec: Extract<Specification, { drill: Drill }>, posed: NonNullable<ReturnType<typeof pose>>) => void
@@ -77,7 +77,7 @@ function overMany<Drill extends OtherDrill>(
       fc.integer({ min: 0, max: days.length - 1 }),
       fc.integer({ min: 1, max: 1e6 }),
       (day, seed) => {
-        const spec = otherQuestion(frameOn(day), drill, createRandom(`other ${seed}`));
+        const spec = plantQuestion(frameOn(day), drill, createRandom(`other ${seed}`));
         if (!spec) return;
         // What is kept in the database reads back as it was.
         expect(Specification.parse(JSON.parse(JSON.stringify(spec)))).toEqual(spec);
@@ -134,7 +134,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
     // Seeds that picked a character which the specimen they grow does not have.
     for (let seed = 0; seed < 60; seed += 1)
       for (const day of days.keys()) {
-        const spec = otherQuestion(frameOn(day), 'which part tells', createRandom(`shown ${seed}`));
+        const spec = plantQuestion(frameOn(day), 'which part tells', createRandom(`shown ${seed}`));
         if (spec) expect(pose(library, spec, new Map()), JSON.stringify(spec)).toBeDefined();
       }
   }, 60_000);
@@ -294,11 +294,11 @@ describe('what an answer besides pairs is worth', () => {
 });
 
 describe('which of them are asked', () => {
-  const past = (drill: OtherDrill, times: number): LearnerState['past'] =>
+  const past = (drill: PlantDrill, times: number): LearnerState['past'] =>
     new Map([[drill, Array(times).fill('right')]]);
 
   it('is what was asked least', () => {
-    const kinds = otherQuestions(
+    const kinds = plantQuestions(
       frameOn(1, { ...newLearner, past: past('tray', 9) }),
       5,
       createRandom('least')
@@ -310,7 +310,7 @@ describe('which of them are asked', () => {
 
   it('is harder for who was right before: a shorter look at a fuller tray', () => {
     const tray = (times: number) =>
-      otherQuestion(
+      plantQuestion(
         frameOn(1, { ...newLearner, past: past('tray', times) }),
         'tray',
         createRandom('hard')
@@ -332,15 +332,15 @@ describe('which of them are asked', () => {
     const memory = new Map(
       units.map((unit) => [unit, { due: unit === isDue ? due : later }])
     ) as unknown as LearnerState['memory'];
-    const spec = otherQuestion(frameOn(1, { ...newLearner, memory }), 'tray', createRandom('due'));
+    const spec = plantQuestion(frameOn(1, { ...newLearner, memory }), 'tray', createRandom('due'));
     expect((spec as Extract<Specification, { drill: 'tray' }>).shown[0]!.taxon).toBe(context[3]!.target);
   });
 
   it('is nothing where there is nothing to ask about', () => {
     const frame = { ...frameOn(1), context: [] };
     for (const drill of ['tray', 'which part tells', 'should we take it', 'names and terms'] as const)
-      expect(otherQuestion(frame, drill, createRandom('nothing')), drill).toBeUndefined();
-    expect(otherQuestions(frameOn(1), 0, createRandom('none'))).toEqual([]);
-    expect(otherDrills).toHaveLength(6);
+      expect(plantQuestion(frame, drill, createRandom('nothing')), drill).toBeUndefined();
+    expect(plantQuestions(frameOn(1), 0, createRandom('none'))).toEqual([]);
+    expect(plantDrills).toHaveLength(6);
   });
 });

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { shippedLibrary } from '../../../tests/support/content';
-import type { Specification } from './index';
-import { aboutQuestion } from './question-words';
+import { shippedLibrary } from '../../../../tests/support/content';
+import { type Specification, aboutQuestion } from './index';
 
 const library = shippedLibrary();
 const pair = {
