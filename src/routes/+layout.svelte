@@ -10,7 +10,7 @@
   import Signpost from '$lib/ui/Signpost.svelte';
   import { armsFor } from '$lib/ui/navigation';
   import { dayAndMonth } from '$core/words';
-  import { refusal } from '$lib/ui/forms.svelte';
+  import { refusal } from '$lib/ui/form/forms.svelte';
 
   let { data, children } = $props();
   let isWaiting = false;

@@ -3,7 +3,7 @@
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
   import Search from '@lucide/svelte/icons/search';
   import Signpost from '@lucide/svelte/icons/signpost';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import { armsFor, CalendarIcon, phoneArms } from './navigation';
   import { longDate } from '$core/words';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import Field from '$lib/ui/Field.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   let { form } = $props();
 </script>

@@ -1,12 +1,12 @@
 <script lang="ts">
-  import Field from '$lib/ui/Field.svelte';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import { counted, longDate } from '$core/words';
 
   let { data } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, enhance } = superForm(data.form);
+  const filled = superForm(() => data.form);
 </script>
 
 <svelte:head><title>Ground · Good Trail</title></svelte:head>
@@ -33,20 +33,10 @@
   {/each}
 </div>
 {#if data.mayAdd}
-  <form
-    method="POST"
-    use:enhance
-    class="mt-10 flex max-w-[520px] flex-wrap items-start gap-3 border-t border-rule pt-5"
-  >
+  <Form of={filled} class="mt-10 flex max-w-[520px] flex-wrap items-start gap-3 border-t border-rule pt-5">
     <div class="flex-1">
-      <Field
-        label="New site"
-        name="name"
-        placeholder="Its name"
-        bind:value={$form.name}
-        errors={$errors.name}
-      />
+      <Field label="New site" name="name" placeholder="Its name" />
     </div>
     <button class="btn btn-line mt-6">Add this site</button>
-  </form>
+  </Form>
 {/if}

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import Field from '$lib/ui/Field.svelte';
-  import NewPassword from '$lib/ui/NewPassword.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import NewPassword from '$lib/ui/form/NewPassword.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { localMoment } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import { phoneArms } from '$lib/ui/navigation';
 
   let { data, form } = $props();

@@ -1,22 +1,20 @@
 <script lang="ts">
   import type { SubmitFunction } from '@sveltejs/kit';
   import Pencil from '@lucide/svelte/icons/pencil';
-  import Field from '$lib/ui/Field.svelte';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
   import LetterWithLink from '$lib/ui/people/LetterWithLink.svelte';
   import PersonPanel from '$lib/ui/people/PersonPanel.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import Tick from '$lib/ui/Tick.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
   import { dayAndMonth } from '$core/words';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();
-  // svelte-ignore state_referenced_locally
-  const person = superForm(data.personForm);
-  // svelte-ignore state_referenced_locally
-  const cohort = superForm(data.cohortForm);
-  const { form: personForm, errors: personErrors, message: personMessage } = person;
-  const { form: cohortForm, errors: cohortErrors, message: cohortMessage } = cohort;
+  const person = superForm(() => data.personForm);
+  const cohort = superForm(() => data.cohortForm);
   let editing = $state<string>();
   /** What was typed stays where a change is refused; a change that is made closes its row. */
   const keep: SubmitFunction =
@@ -104,24 +102,16 @@
     </table>
   </WideTable>
   <aside class="grid content-start gap-8 lg:border-l lg:border-rule lg:pl-7">
-    <form method="POST" action="?/addPerson" use:person.enhance class="grid gap-3">
+    <Form of={person} action="?/addPerson" class="grid gap-3">
       <h2>Add somebody</h2>
-      {#if $personMessage}<Notice kind="done">{$personMessage}</Notice>{/if}
-      <Field label="Name" name="name" bind:value={$personForm.name} errors={$personErrors.name} />
-      <Field
-        label="Role"
-        name="role"
-        options={roles}
-        bind:value={$personForm.role}
-        errors={$personErrors.role}
-      />
+      <FormMessage />
+      <Field label="Name" name="name" />
+      <Field label="Role" name="role" options={roles} />
       <Field
         label="E-mail address"
         name="email"
         type="email"
         hint="Empty: on the list without an account. Else you get an invitation to send."
-        bind:value={$personForm.email}
-        errors={$personErrors.email}
       />
       <Field
         label="Group"
@@ -130,24 +120,20 @@
           { value: '', label: 'none yet' },
           ...data.cohorts.map(({ id, name }) => ({ value: id, label: name }))
         ]}
-        bind:value={$personForm.cohortId}
-        errors={$personErrors.cohortId}
       />
-      <Tick label="Under 18: needs a guardian’s consent" name="isMinor" bind:checked={$personForm.isMinor} />
+      <Tick label="Under 18: needs a guardian’s consent" name="isMinor" />
       <button class="btn btn-primary justify-self-start">Add to the school</button>
-    </form>
-    <form method="POST" action="?/addCohort" use:cohort.enhance class="grid gap-3 border-t border-rule pt-5">
+    </Form>
+    <Form of={cohort} action="?/addCohort" class="grid gap-3 border-t border-rule pt-5">
       <h2>Add a group</h2>
-      {#if $cohortMessage}<Notice kind="done">{$cohortMessage}</Notice>{/if}
-      <Field label="Name" name="name" bind:value={$cohortForm.name} errors={$cohortErrors.name} />
+      <FormMessage />
+      <Field label="Name" name="name" />
       <Field
         label="Level"
         name="level"
         options={['beginner', 'improver', 'experienced'].map((value) => ({ value, label: value }))}
-        bind:value={$cohortForm.level}
-        errors={$cohortErrors.level}
       />
       <button class="btn btn-line justify-self-start">Add this group</button>
-    </form>
+    </Form>
   </aside>
 </div>

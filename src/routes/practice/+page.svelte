@@ -2,7 +2,7 @@
   import { drillNames, drillWords } from '$core/learning';
   import { counted, dayAndMonth, longDate } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   let { data, form } = $props();
   const { today } = $derived(data);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { counted, dayAndMonth } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   let { data, form } = $props();
   const phaseWords = {

@@ -1,51 +1,40 @@
 <script lang="ts">
-  import Field from '$lib/ui/Field.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import Tick from '$lib/ui/Tick.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
   import { childrenTaste, specimenPolicies } from '$core/walk';
-  import { superForm, enhance as plainEnhance } from '$lib/ui/forms.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
+  import { superForm, enhance as plainEnhance } from '$lib/ui/form/forms.svelte';
 
   let { data, form: action } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(data.form, { resetForm: false });
+  const filled = superForm(() => data.form, { resetForm: false });
 </script>
 
 <svelte:head><title>School · Good Trail</title></svelte:head>
 <h1>School</h1>
-<form method="POST" action="?/save" use:enhance class="mt-4 grid max-w-[760px] gap-5">
-  {#if $message}<Notice kind="done">{$message}</Notice>{/if}
-  <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />
+<Form of={filled} action="?/save" class="mt-4 grid max-w-[760px] gap-5">
+  <FormMessage />
+  <Field label="Name" name="name" />
   <Field
     label="Emergency numbers"
     name="numbers"
     rows={4}
     hint="One a line, in the order in which they are called, like “Emergency call: 112”. No brief is published without them."
-    bind:value={$form.numbers}
-    errors={$errors.numbers}
   />
   <div class="grid gap-5 sm:grid-cols-2">
-    <Field
-      label="Insurance runs until"
-      name="insuranceUntil"
-      type="date"
-      bind:value={$form.insuranceUntil}
-      errors={$errors.insuranceUntil}
-    />
+    <Field label="Insurance runs until" name="insuranceUntil" type="date" />
     <Field
       label="Days for which health notes are kept after a walk"
       name="healthDays"
       type="number"
       hint="Then they are deleted for good."
-      bind:value={$form.healthDays}
-      errors={$errors.healthDays}
     />
     <Field
       label="Months after which a sign-off lapses"
       name="signOffMonths"
       type="number"
       hint="Then it is renewed on a living plant."
-      bind:value={$form.signOffMonths}
-      errors={$errors.signOffMonths}
     />
     <Field
       label="Places of plants, for learners"
@@ -56,13 +45,11 @@
         { value: 'exact', label: 'exact, with the route' }
       ]}
       hint="In briefs and their files. Places of rare plants they never get."
-      bind:value={$form.learnersSeePlaces}
-      errors={$errors.learnersSeePlaces}
     />
   </div>
   <h2>Where practitioners disagree</h2>
   <div class="grid gap-1">
-    <Tick label="Scent may be the second character" name="scentCounts" bind:checked={$form.scentCounts} />
+    <Tick label="Scent may be the second character" name="scentCounts" />
     <p class="note text-ink-2">
       Beside one that is seen on the piece, never alone, and never against a plant that can kill: the scent
       clings to fingers and neighbours. Without it some pairs cannot be told apart in leaf.
@@ -77,24 +64,18 @@
       { value: 'experienced', label: 'experienced' }
     ]}
     hint="The carrot, arum and autumn crocus families hold plants that kill in small amounts. Below this level they are shown, never gathered."
-    bind:value={$form.cautiousFamiliesFrom}
-    errors={$errors.cautiousFamiliesFrom}
   />
   <Field
     label="Dangerous specimens in teaching are"
     name="dangerousSpecimens"
     options={specimenPolicies.map((value) => ({ value, label: value }))}
     hint="What nobody touches harms nobody; but a plant seen close is known better. In a class they lie in closed, clear, labelled bags, counted out and in."
-    bind:value={$form.dangerousSpecimens}
-    errors={$errors.dangerousSpecimens}
   />
   <Field
     label="Children taste what was gathered"
     name="childrenTaste"
     options={childrenTaste.map((value) => ({ value, label: value }))}
     hint="Small bodies take small doses, and nobody knows a child’s allergies for sure."
-    bind:value={$form.childrenTaste}
-    errors={$errors.childrenTaste}
   />
   <div class="grid gap-5 sm:grid-cols-2">
     <Field
@@ -102,27 +83,17 @@
       name="adultsPerLeader"
       type="number"
       hint="Common practice, no source."
-      bind:value={$form.adultsPerLeader}
-      errors={$errors.adultsPerLeader}
     />
-    <Field
-      label="The same with children among them"
-      name="withChildrenPerLeader"
-      type="number"
-      bind:value={$form.withChildrenPerLeader}
-      errors={$errors.withChildrenPerLeader}
-    />
+    <Field label="The same with children among them" name="withChildrenPerLeader" type="number" />
   </div>
   <Field
     label="Metres to keep from what contaminates"
     name="buffers"
     rows={9}
     hint="One a line. The figures that stand here first are common practice without a source. What runs in water counts farther, downstream of it."
-    bind:value={$form.buffers}
-    errors={$errors.buffers}
   />
   <button class="btn btn-primary justify-self-start">Save the settings</button>
-</form>
+</Form>
 
 <section id="certificates" class="mt-10 max-w-[760px] scroll-mt-6 border-t border-rule pt-5">
   <h2>First-aid certificates of leaders</h2>

@@ -1,12 +1,12 @@
 <script lang="ts">
   import Signpost from '@lucide/svelte/icons/signpost';
-  import Field from '$lib/ui/Field.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
 
   let { data } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(data.form);
+  const filled = superForm(() => data.form);
 </script>
 
 <svelte:head><title>Sign in · Good Trail</title></svelte:head>
@@ -29,14 +29,14 @@
           {#each data.demo.signIns as one (one.email)}
             <tr>
               <td class="w-[130px]">
-                <form method="POST" use:enhance>
+                <Form of={filled}>
                   <input type="hidden" name="email" value={one.email} /><input
                     type="hidden"
                     name="password"
                     value={data.demo.password}
                   />
                   <button class="btn btn-line btn-sm w-full">{one.label}</button>
-                </form>
+                </Form>
               </td>
               <td class="!align-middle">{one.does}</td>
             </tr>
@@ -45,32 +45,17 @@
       </table>
     {/if}
   </div>
-  <form
-    method="POST"
-    use:enhance
+  <Form
+    of={filled}
     class="grid content-start gap-4 border-t border-ink pt-5 md:border-l md:border-t-0 md:pl-8 md:pt-0"
   >
     <h2>Sign in</h2>
-    {#if $message}<Notice kind="problem">{$message}</Notice>{/if}
-    <Field
-      label="E-mail address"
-      name="email"
-      type="email"
-      autocomplete="username"
-      bind:value={$form.email}
-      errors={$errors.email}
-    />
-    <Field
-      label="Password"
-      name="password"
-      type="password"
-      autocomplete="current-password"
-      bind:value={$form.password}
-      errors={$errors.password}
-    />
+    <FormMessage kind="problem" />
+    <Field label="E-mail address" name="email" type="email" autocomplete="username" />
+    <Field label="Password" name="password" type="password" autocomplete="current-password" />
     <button class="btn btn-primary">Sign in</button>
     <p class="fine text-ink-2">Learners come in by the invitation link that their instructor sends.</p>
-  </form>
+  </Form>
 </div>
 <p class="fine mt-12 border-t border-rule pt-2 text-ink-2">
   Good Trail lists checks. It never says that a plant is safe; local law and the landowner come first.

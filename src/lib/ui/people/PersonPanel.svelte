@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { SubmitFunction } from '@sveltejs/kit';
-  import Field from '$lib/ui/Field.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import { dayAndMonth } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   /** What can be changed of one person, in the row that opens below them. */
   interface Props {

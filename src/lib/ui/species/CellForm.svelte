@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   /** A cell of a taxon with its words; opened, a form to correct it. */
   interface Props {

@@ -5,7 +5,7 @@
   import PenLine from '@lucide/svelte/icons/pen-line';
   import type { Check as Row } from '$core/walk';
   import { dayAndMonth } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   interface LiftEntry {
     id: string;

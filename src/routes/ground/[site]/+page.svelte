@@ -2,12 +2,13 @@
   import Binoculars from '@lucide/svelte/icons/binoculars';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Daylight from '$lib/ui/Daylight.svelte';
-  import Field from '$lib/ui/Field.svelte';
-  import HabitatTicks from '$lib/ui/HabitatTicks.svelte';
-  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import HabitatTicks from '$lib/ui/form/HabitatTicks.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import Tick from '$lib/ui/Tick.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
   import { counted, dayAndMonth, longDate } from '$core/words';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
@@ -15,15 +16,12 @@
   import TrackForm from './TrackForm.svelte';
 
   let { data, form } = $props();
-  // svelte-ignore state_referenced_locally
-  const details = superForm(data.details, { resetForm: false });
-  // svelte-ignore state_referenced_locally
-  const patch = superForm(data.patch, { resetForm: true });
-  const { form: detailsForm, errors: detailsErrors, message: detailsMessage } = details;
-  const { form: patchForm, errors: patchErrors, message: patchMessage } = patch;
-  // svelte-ignore state_referenced_locally
-  const happened = superForm(data.happened, { resetForm: true });
-  const { form: happenedForm, errors: happenedErrors, message: happenedMessage } = happened;
+  const details = superForm(() => data.details, { resetForm: false });
+  const patch = superForm(() => data.patch, { resetForm: true });
+  const { errors: detailsErrors, message: detailsMessage } = details;
+  const { form: patchForm, message: patchMessage } = patch;
+  const happened = superForm(() => data.happened, { resetForm: true });
+  const { errors: happenedErrors, message: happenedMessage } = happened;
   const metres = (n: number) => `${n < 20 ? Math.round(n) : Math.round(n / 10) * 10} m`;
   const abundance = ['dominant', 'abundant', 'frequent', 'occasional', 'rare'].map((value) => ({
     value,
@@ -197,10 +195,9 @@
       {#if data.mayEdit}
         <details class="mt-2" open={Object.keys($happenedErrors).length > 0 || undefined}>
           <summary class="note cursor-pointer font-[650]">Note something</summary>
-          <form
-            method="POST"
+          <Form
+            of={happened}
             action="?/happened"
-            use:happened.enhance
             class="mt-2 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-3"
           >
             {#if $happenedMessage}<div class="col-span-full">
@@ -210,8 +207,6 @@
               label="What"
               name="kind"
               options={data.eventKinds.map((value) => ({ value, label: value }))}
-              bind:value={$happenedForm.kind}
-              errors={$happenedErrors.kind}
             />
             <Field
               label="Where"
@@ -220,35 +215,13 @@
                 { value: '', label: 'the whole site' },
                 ...data.patches.map((one) => ({ value: one.id, label: one.name }))
               ]}
-              bind:value={$happenedForm.patch}
-              errors={$happenedErrors.patch}
             />
-            <Field
-              label="On"
-              name="happenedOn"
-              type="date"
-              max={data.today}
-              bind:value={$happenedForm.happenedOn}
-              errors={$happenedErrors.happenedOn}
-            />
-            <Field
-              label="Nothing picked until"
-              name="closedUntil"
-              type="date"
-              bind:value={$happenedForm.closedUntil}
-              errors={$happenedErrors.closedUntil}
-            />
-            <Field
-              label="Growth set back, days"
-              name="setsBackDays"
-              type="number"
-              min="1"
-              bind:value={$happenedForm.setsBackDays}
-              errors={$happenedErrors.setsBackDays}
-            />
-            <Field label="Note" name="note" bind:value={$happenedForm.note} errors={$happenedErrors.note} />
+            <Field label="On" name="happenedOn" type="date" max={data.today} />
+            <Field label="Nothing picked until" name="closedUntil" type="date" />
+            <Field label="Growth set back, days" name="setsBackDays" type="number" min="1" />
+            <Field label="Note" name="note" />
             <button class="btn btn-line justify-self-start">Note it</button>
-          </form>
+          </Form>
         </details>
       {/if}
       {#if data.gone.length > 0}<p class="note mt-2 text-ink-2">
@@ -258,50 +231,18 @@
         </p>{/if}
     </section>
     {#if data.mayEdit}
-      <form
-        method="POST"
-        action="?/patch"
-        use:patch.enhance
-        class="mt-6 grid gap-4 border-t border-rule pt-4 sm:grid-cols-2"
-      >
+      <Form of={patch} action="?/patch" class="mt-6 grid gap-4 border-t border-rule pt-4 sm:grid-cols-2">
         <h2 class="sm:col-span-2">Add a patch</h2>
         {#if $patchMessage}<div class="sm:col-span-2"><Notice kind="done">{$patchMessage}</Notice></div>{/if}
-        <Field label="Name" name="name" bind:value={$patchForm.name} errors={$patchErrors.name} />
-        <Field
-          label="Taxon"
-          name="taxon"
-          options={data.taxa}
-          bind:value={$patchForm.taxon}
-          errors={$patchErrors.taxon}
-        />
-        <Field
-          label="How much"
-          name="abundance"
-          options={abundance}
-          bind:value={$patchForm.abundance}
-          errors={$patchErrors.abundance}
-        />
+        <Field label="Name" name="name" />
+        <Field label="Taxon" name="taxon" options={data.taxa} />
+        <Field label="How much" name="abundance" options={abundance} />
         <div class="grid grid-cols-2 gap-3">
-          <Field
-            label="Longitude"
-            name="longitude"
-            type="number"
-            step="any"
-            hint="Point at the map."
-            bind:value={$patchForm.longitude}
-            errors={$patchErrors.longitude}
-          />
-          <Field
-            label="Latitude"
-            name="latitude"
-            type="number"
-            step="any"
-            bind:value={$patchForm.latitude}
-            errors={$patchErrors.latitude}
-          />
+          <Field label="Longitude" name="longitude" type="number" step="any" hint="Point at the map." />
+          <Field label="Latitude" name="latitude" type="number" step="any" />
         </div>
         <button class="btn btn-line justify-self-start">Add this patch</button>
-      </form>
+      </Form>
     {/if}
   </div>
 
@@ -353,126 +294,52 @@
     <summary class="cursor-pointer font-serif text-[18px] font-semibold"
       >Change name, access and permission</summary
     >
-    <form
-      method="POST"
-      action="?/details"
-      use:details.enhance
-      class="mt-4 grid max-w-[760px] gap-4 sm:grid-cols-2"
-    >
+    <Form of={details} action="?/details" class="mt-4 grid max-w-[760px] gap-4 sm:grid-cols-2">
       {#if $detailsMessage}<div class="sm:col-span-2">
           <Notice kind="done">{$detailsMessage}</Notice>
         </div>{/if}
-      <Field label="Name" name="name" bind:value={$detailsForm.name} errors={$detailsErrors.name} />
-      <Field
-        label="Permission from whom"
-        name="permissionFrom"
-        bind:value={$detailsForm.permissionFrom}
-        errors={$detailsErrors.permissionFrom}
-      />
+      <Field label="Name" name="name" />
+      <Field label="Permission from whom" name="permissionFrom" />
       <div class="sm:col-span-2">
-        <Field
-          label="Access point"
-          name="accessPoint"
-          hint="Where an ambulance can drive to."
-          bind:value={$detailsForm.accessPoint}
-          errors={$detailsErrors.accessPoint}
-        />
+        <Field label="Access point" name="accessPoint" hint="Where an ambulance can drive to." />
       </div>
       <Field
         label="Nearest road for an ambulance"
         name="nearestRoad"
         hint="Its name or number, and how far it is from the path."
-        bind:value={$detailsForm.nearestRoad}
-        errors={$detailsErrors.nearestRoad}
       />
-      <Field
-        label="Telephone signal"
-        name="phoneSignal"
-        hint="Where there is some, and where none."
-        bind:value={$detailsForm.phoneSignal}
-        errors={$detailsErrors.phoneSignal}
-      />
-      <Field
-        label="Toilets"
-        name="toilets"
-        bind:value={$detailsForm.toilets}
-        errors={$detailsErrors.toilets}
-      />
-      <Field
-        label="From"
-        name="permissionSince"
-        type="date"
-        bind:value={$detailsForm.permissionSince}
-        errors={$detailsErrors.permissionSince}
-      />
-      <Field
-        label="Until"
-        name="permissionUntil"
-        type="date"
-        bind:value={$detailsForm.permissionUntil}
-        errors={$detailsErrors.permissionUntil}
-      />
+      <Field label="Telephone signal" name="phoneSignal" hint="Where there is some, and where none." />
+      <Field label="Toilets" name="toilets" />
+      <Field label="From" name="permissionSince" type="date" />
+      <Field label="Until" name="permissionUntil" type="date" />
       <div>
-        <Tick label="Picking is allowed" name="mayPick" bind:checked={$detailsForm.mayPick} /><Tick
-          label="Digging is allowed"
-          name="mayDig"
-          bind:checked={$detailsForm.mayDig}
-        />
-        <Tick label="A fire is allowed" name="mayFire" bind:checked={$detailsForm.mayFire} /><Tick
+        <Tick label="Picking is allowed" name="mayPick" /><Tick label="Digging is allowed" name="mayDig" />
+        <Tick label="A fire is allowed" name="mayFire" /><Tick
           label="Teaching for a fee is allowed"
           name="mayCharge"
-          bind:checked={$detailsForm.mayCharge}
         />
       </div>
-      <Field
-        label="Largest group"
-        name="largestGroup"
-        type="number"
-        min="1"
-        bind:value={$detailsForm.largestGroup}
-        errors={$detailsErrors.largestGroup}
-      />
+      <Field label="Largest group" name="largestGroup" type="number" min="1" />
       <Field
         label="Height above the sea, m"
         name="altitudeMetres"
         type="number"
         step="any"
         hint="Moves its season: about four days for 120 m."
-        bind:value={$detailsForm.altitudeMetres}
-        errors={$detailsErrors.altitudeMetres}
       />
       <div class="sm:col-span-2">
         <HabitatTicks
           legend="Habitats"
           note="Lookalikes of these are expected here; with none ticked, of every habitat."
           habitats={data.habitats}
-          bind:ticked={$detailsForm.habitats}
         />
       </div>
-      <Field
-        label="Protected as"
-        name="designation"
-        placeholder="Nature reserve, foreshore, commonage"
-        bind:value={$detailsForm.designation}
-        errors={$detailsErrors.designation}
-      />
-      <Field
-        label="By-laws and local custom"
-        name="localRules"
-        rows={3}
-        bind:value={$detailsForm.localRules}
-        errors={$detailsErrors.localRules}
-      />
+      <Field label="Protected as" name="designation" placeholder="Nature reserve, foreshore, commonage" />
+      <Field label="By-laws and local custom" name="localRules" rows={3} />
       <div class="sm:col-span-2">
-        <Field
-          label="Note"
-          name="note"
-          rows={3}
-          bind:value={$detailsForm.note}
-          errors={$detailsErrors.note}
-        />
+        <Field label="Note" name="note" rows={3} />
       </div>
       <button class="btn btn-primary justify-self-start">Save</button>
-    </form>
+    </Form>
   </details>
 {/if}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Upload from '@lucide/svelte/icons/upload';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   /** Takes the path of a site from a GPX track, asks where it lies far off, and undoes it. */
   interface Props {

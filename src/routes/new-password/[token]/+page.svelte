@@ -1,11 +1,12 @@
 <script lang="ts">
-  import NewPassword from '$lib/ui/NewPassword.svelte';
+  import NewPassword from '$lib/ui/form/NewPassword.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
 
   let { data } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(data.form);
+  const filled = superForm(() => data.form);
 </script>
 
 <svelte:head><title>New password · Good Trail</title></svelte:head>
@@ -14,12 +15,12 @@
   <p class="mt-2 max-w-prose">
     For {data.email}. You are signed out on all devices then, and sign in with the new one.
   </p>
-  <form method="POST" use:enhance class="mt-6 grid max-w-[420px] gap-4">
-    {#if $message}<Notice kind="problem">{$message}</Notice>{/if}
+  <Form of={filled} class="mt-6 grid max-w-[420px] gap-4">
+    <FormMessage kind="problem" />
     <input type="hidden" autocomplete="username" value={data.email} />
-    <NewPassword label="New password" bind:value={$form.password} errors={$errors.password} />
+    <NewPassword label="New password" />
     <button class="btn btn-primary justify-self-start">Set this password</button>
-  </form>
+  </Form>
 {:else}
   <h1>This link does not open</h1>
   <Notice kind="problem">{data.problem}</Notice>

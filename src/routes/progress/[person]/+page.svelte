@@ -9,7 +9,7 @@
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import DangerRate from '$lib/ui/progress/DangerRate.svelte';
   import Margin from '$lib/ui/progress/Margin.svelte';
   import ReadinessBlock from '$lib/ui/progress/ReadinessBlock.svelte';

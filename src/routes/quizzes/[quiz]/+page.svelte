@@ -9,7 +9,7 @@
   import { counted, dayAndMonth } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   let { data, form } = $props();
   const { quiz, mine, teaching } = $derived(data);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Notice from '$lib/ui/Notice.svelte';
   import { counted, dayAndMonth, longDate } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import Legend from '$lib/ui/season/Legend.svelte';
   import QuickSighting from '$lib/ui/season/QuickSighting.svelte';
   import SeasonStrip from '$lib/ui/season/SeasonStrip.svelte';

@@ -2,16 +2,17 @@
   import BookOpen from '@lucide/svelte/icons/book-open';
   import Trash from '@lucide/svelte/icons/trash-2';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
-  import Field from '$lib/ui/Field.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { counted, dayAndMonth } from '$core/words';
 
   let { data, form: result } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(data.form, { resetForm: true });
+  const filled = superForm(() => data.form, { resetForm: true });
+  const { message } = filled;
   const kinds = ['flora', 'handbook', 'paper', 'expert', 'web page'].map((kind) => ({
     value: kind,
     label: kind === 'web page' ? 'web page (never counts)' : kind
@@ -95,23 +96,16 @@
           Empty. Enter the floras, handbooks and experts that your school relies on, once.
         </li>{/each}
     </ul>
-    <form method="POST" action="?/add" use:enhance class="mt-4 grid gap-3">
-      <Field
-        label="Author, title, edition; or the expert"
-        name="citation"
-        bind:value={$form.citation}
-        errors={$errors.citation}
-      />
-      <Field label="Kind" name="kind" options={kinds} bind:value={$form.kind} errors={$errors.kind} />
+    <Form of={filled} action="?/add" class="mt-4 grid gap-3">
+      <Field label="Author, title, edition; or the expert" name="citation" />
+      <Field label="Kind" name="kind" options={kinds} />
       {#if data.sources.length > 0}<Field
           label="Copied from another source?"
           name="copyOf"
           options={originals}
-          bind:value={$form.copyOf}
-          errors={$errors.copyOf}
         />{/if}
       <button class="btn btn-line justify-self-start">Put on the shelf</button>
       {#if $message}<p class="note text-ink-2" role="status">{$message}</p>{/if}
-    </form>
+    </Form>
   </aside>
 </div>

@@ -1,10 +1,11 @@
 <script lang="ts">
-  import Field from '$lib/ui/Field.svelte';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
 
   let { data } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, enhance } = superForm(data.form);
+  const filled = superForm(() => data.form);
+  const { form, errors } = filled;
   const named = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 </script>
 
@@ -14,25 +15,13 @@
   It counts like those of the starter library: in lookalikes, in what separates, in the next check. Until its
   harm is entered it counts as harmless, and until it is described it separates nothing.
 </p>
-<form method="POST" use:enhance class="mt-4 grid max-w-[820px] gap-4 sm:grid-cols-2">
-  <Field label="Scientific name" name="name" bind:value={$form.name} errors={$errors.name} />
-  <Field label="English name" name="english" bind:value={$form.english} errors={$errors.english} />
-  <Field
-    label="Family"
-    name="family"
-    options={[{ value: '', label: 'choose one' }, ...data.families]}
-    bind:value={$form.family}
-    errors={$errors.family}
-  />
-  <Field label="Life form" name="lifeForm" bind:value={$form.lifeForm} errors={$errors.lifeForm} />
-  <Field label="Rank" name="rank" options={named(data.ranks)} bind:value={$form.rank} errors={$errors.rank} />
-  <Field
-    label="Group"
-    name="group"
-    options={named(data.groups)}
-    bind:value={$form.group}
-    errors={$errors.group}
-  />
+<Form of={filled} class="mt-4 grid max-w-[820px] gap-4 sm:grid-cols-2">
+  <Field label="Scientific name" name="name" />
+  <Field label="English name" name="english" />
+  <Field label="Family" name="family" options={[{ value: '', label: 'choose one' }, ...data.families]} />
+  <Field label="Life form" name="lifeForm" />
+  <Field label="Rank" name="rank" options={named(data.ranks)} />
+  <Field label="Group" name="group" options={named(data.groups)} />
   <fieldset class="sm:col-span-2">
     <legend class="note font-[650]">Places</legend>
     <div class="grid sm:grid-cols-3">
@@ -53,17 +42,13 @@
   <Field
     label="What the entry rests on"
     name="basis"
-    bind:value={$form.basis}
-    errors={$errors.basis}
     hint="A flora with its edition, an expert, your own field notes."
   />
   <Field
     label="Begin from the description of"
     name="like"
     options={[{ value: '', label: 'nothing: it is not described yet' }, ...data.taxa]}
-    bind:value={$form.like}
-    errors={$errors.like}
     hint="Its cells are copied and then corrected one by one. Its harm and uses are not."
   />
   <button class="btn btn-primary justify-self-start">Add it, then describe it</button>
-</form>
+</Form>

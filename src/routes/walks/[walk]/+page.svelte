@@ -2,11 +2,12 @@
   import { pathOf } from '$core/ground';
   import { clockTime, wayAlong } from '$core/route';
   import { activityKinds, handlings, planTimes, roles, runChecks } from '$core/walk';
-  import Field from '$lib/ui/Field.svelte';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import Tick from '$lib/ui/Tick.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
   import { dayAndMonth } from '$core/words';
   import ClockStrip from '$lib/ui/walk/ClockStrip.svelte';
   import Ledger from '$lib/ui/walk/Ledger.svelte';
@@ -18,10 +19,8 @@
   import Timetable from './Timetable.svelte';
 
   let { data, form } = $props();
-  // svelte-ignore state_referenced_locally
-  const stop = superForm(data.stopForm, { resetForm: true });
-  // svelte-ignore state_referenced_locally
-  const taxon = superForm(data.taxonForm, { resetForm: false });
+  const stop = superForm(() => data.stopForm, { resetForm: true });
+  const taxon = superForm(() => data.taxonForm, { resetForm: false });
   const { form: stopForm, errors: stopErrors } = stop;
   const { form: taxonForm, errors: taxonErrors } = taxon;
   const kind = $derived(data.facts.kind);
@@ -176,15 +175,9 @@
           <summary class="cursor-pointer py-2 font-[650] text-moss"
             >Add another {kind === 'class' ? 'station' : 'stop'}</summary
           >
-          <form method="POST" action="?/addStop" use:stop.enhance class="grid gap-3 sm:grid-cols-2">
+          <Form of={stop} action="?/addStop" class="grid gap-3 sm:grid-cols-2">
             <input type="hidden" name="revision" value={revision} />
-            <Field
-              label="Name"
-              name="name"
-              placeholder="as the patch"
-              bind:value={$stopForm.name}
-              errors={$stopErrors.name}
-            />
+            <Field label="Name" name="name" placeholder="as the patch" />
             <Field
               label="Patch"
               name="patchId"
@@ -192,24 +185,12 @@
                 { value: '', label: kind === 'class' ? 'none' : 'a place on the map' },
                 ...data.patches
               ]}
-              bind:value={$stopForm.patchId}
-              errors={$stopErrors.patchId}
             />
-            <Field
-              label="Minutes"
-              name="minutes"
-              type="number"
-              min="1"
-              max="480"
-              bind:value={$stopForm.minutes}
-              errors={$stopErrors.minutes}
-            />
+            <Field label="Minutes" name="minutes" type="number" min="1" max="480" />
             <Field
               label="Activity"
               name="activity"
               options={[{ value: '', label: 'plants only' }, ...asOptions(activityKinds)]}
-              bind:value={$stopForm.activity}
-              errors={$stopErrors.activity}
             />
             {#if kind === 'walk'}
               <Field
@@ -218,119 +199,61 @@
                 type="number"
                 step="any"
                 hint="Point at the map, or leave empty for a patch."
-                bind:value={$stopForm.longitude}
-                errors={$stopErrors.longitude}
               />
-              <Field
-                label="Latitude"
-                name="latitude"
-                type="number"
-                step="any"
-                bind:value={$stopForm.latitude}
-                errors={$stopErrors.latitude}
-              />
+              <Field label="Latitude" name="latitude" type="number" step="any" />
             {/if}
             <div class="sm:col-span-2">
-              <Field
-                label="Talking points"
-                name="points"
-                rows={2}
-                bind:value={$stopForm.points}
-                errors={$stopErrors.points}
-              />
+              <Field label="Talking points" name="points" rows={2} />
             </div>
             {#if data.facts.site.hasTide && kind === 'walk'}<div class="sm:col-span-2">
-                <Tick
-                  label="Below high water: only within a shore window"
-                  name="isOnShore"
-                  bind:checked={$stopForm.isOnShore}
-                />
+                <Tick label="Below high water: only within a shore window" name="isOnShore" />
               </div>{/if}
             <button class="btn btn-line justify-self-start"
               >Add this {kind === 'class' ? 'station' : 'stop'}</button
             >
-          </form>
+          </Form>
         </details>
         {#if stops.length > 0}
           <details bind:open={isTaxonOpen}>
             <summary class="cursor-pointer py-2 font-[650] text-moss"
               >Add a taxon to a {kind === 'class' ? 'station' : 'stop'}</summary
             >
-            <form method="POST" action="?/addTaxon" use:taxon.enhance class="grid gap-3 sm:grid-cols-2">
+            <Form of={taxon} action="?/addTaxon" class="grid gap-3 sm:grid-cols-2">
               <input type="hidden" name="revision" value={revision} />
               <Field
                 label={kind === 'class' ? 'Station' : 'Stop'}
                 name="stopId"
                 options={stops.map(({ id, name }, i) => ({ value: id, label: `${i + 1} ${name}` }))}
-                bind:value={$taxonForm.stopId}
-                errors={$taxonErrors.stopId}
               />
-              <Field
-                label="Taxon"
-                name="taxon"
-                options={data.choices}
-                bind:value={$taxonForm.taxon}
-                errors={$taxonErrors.taxon}
-              />
-              <Field
-                label="Role"
-                name="role"
-                options={asOptions(roles)}
-                bind:value={$taxonForm.role}
-                errors={$taxonErrors.role}
-              />
+              <Field label="Taxon" name="taxon" options={data.choices} />
+              <Field label="Role" name="role" options={asOptions(roles)} />
               {#if $taxonForm.role === 'gather'}
-                <Field
-                  label="Part"
-                  name="part"
-                  options={partOptions}
-                  bind:value={$taxonForm.part}
-                  errors={$taxonErrors.part}
-                />
-                <Field
-                  label="Portion"
-                  name="portion"
-                  placeholder="6 leaves each"
-                  bind:value={$taxonForm.portion}
-                  errors={$taxonErrors.portion}
-                />
+                <Field label="Part" name="part" options={partOptions} />
+                <Field label="Portion" name="portion" placeholder="6 leaves each" />
                 <Field
                   label="Pieces for each person"
                   name="piecesEach"
                   type="number"
                   min="1"
                   hint="Reserved of the patch’s allowance."
-                  bind:value={$taxonForm.piecesEach}
-                  errors={$taxonErrors.piecesEach}
                 />
               {:else}
                 <Field
                   label={$taxonForm.role === 'leave out' ? 'Why it is left out' : 'Remark'}
                   name="reason"
-                  bind:value={$taxonForm.reason}
-                  errors={$taxonErrors.reason}
                 />
               {/if}
               {#if kind === 'class'}
-                <Field
-                  label="Specimens brought"
-                  name="specimens"
-                  type="number"
-                  min="1"
-                  bind:value={$taxonForm.specimens}
-                  errors={$taxonErrors.specimens}
-                />
+                <Field label="Specimens brought" name="specimens" type="number" min="1" />
                 <Field
                   label="They lie"
                   name="handling"
                   options={asOptions(handlings)}
                   hint="Dangerous ones in closed, clear, labelled bags."
-                  bind:value={$taxonForm.handling}
-                  errors={$taxonErrors.handling}
                 />
               {/if}
               <button class="btn btn-line justify-self-start sm:col-span-2">Add this taxon</button>
-            </form>
+            </Form>
           </details>
         {/if}
       </div>

@@ -2,7 +2,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import type { PageData } from './$types';
 
   /** Patches of the site that are no stop yet, with the role that the engine would give their plants. */

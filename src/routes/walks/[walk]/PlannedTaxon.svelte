@@ -5,10 +5,10 @@
   import Skull from '@lucide/svelte/icons/skull';
   import X from '@lucide/svelte/icons/x';
   import { handlings, roles } from '$core/walk';
-  import Field from '$lib/ui/Field.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import { counted, dayAndMonth } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import type { PageData } from './$types';
 
   /** One taxon of the plan: its role, and what the engine says of it on the walk's date. */

@@ -1,9 +1,9 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import { activityKinds } from '$core/walk';
-  import Field from '$lib/ui/Field.svelte';
-  import Tick from '$lib/ui/Tick.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import RichTextEditor from '$lib/ui/walk/RichTextEditor.svelte';
   import type { PageData } from './$types';
 

@@ -1,11 +1,12 @@
 <script lang="ts">
-  import NewPassword from '$lib/ui/NewPassword.svelte';
+  import NewPassword from '$lib/ui/form/NewPassword.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
 
   let { data } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(data.form);
+  const filled = superForm(() => data.form);
 </script>
 
 <svelte:head><title>Welcome · Good Trail</title></svelte:head>
@@ -15,11 +16,11 @@
     {data.invitation.school} invites you. You sign in with {data.invitation.email}. Choose a password; if you
     have an account with this address already, enter the password of that account.
   </p>
-  <form method="POST" use:enhance class="mt-6 grid max-w-[420px] gap-4">
-    {#if $message}<Notice kind="problem">{$message}</Notice>{/if}
-    <NewPassword bind:value={$form.password} errors={$errors.password} />
+  <Form of={filled} class="mt-6 grid max-w-[420px] gap-4">
+    <FormMessage kind="problem" />
+    <NewPassword />
     <button class="btn btn-primary">Come in with this password</button>
-  </form>
+  </Form>
 {:else}
   <h1>This link does not open</h1>
   <Notice kind="problem">{data.problem}</Notice>

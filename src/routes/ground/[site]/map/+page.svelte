@@ -13,7 +13,7 @@
   import { beforeNavigate, invalidateAll } from '$app/navigation';
   import { type GroundKind, type Shape, kindsOf } from '$core/ground';
   import { textOfFile } from '$core/text';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import MapEditor from '$lib/ui/map/MapEditor.svelte';
   import {
     type Drawn,

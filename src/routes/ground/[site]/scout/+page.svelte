@@ -14,7 +14,7 @@
   import type { Abundance } from '$core/evidence';
   import { eventOfNow } from '$lib/ui/field/send-events';
   import { type SightingOnTheWay, sightingsOf, sightingsOfOthers } from '$lib/ui/field/sightings';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
 
   let { data, form } = $props();

@@ -4,7 +4,7 @@
   import Satellite from '@lucide/svelte/icons/satellite-dish';
   import Upload from '@lucide/svelte/icons/upload';
   import { plantIn } from '$lib/ui/field/name-in';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import { type Outline, metresBetween } from '$core/ground';
   import { textOfFile } from '$core/text';

@@ -1,19 +1,20 @@
 <script lang="ts">
   import { addDays } from '$core/season';
   import { type ScoredDay, bestDays } from '$core/year';
-  import Field from '$lib/ui/Field.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import Tick from '$lib/ui/Tick.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
   import { dayRange, longDate } from '$core/words';
-  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
   import DayReasons from '$lib/ui/season/DayReasons.svelte';
   import DayStrip from '$lib/ui/season/DayStrip.svelte';
   import type { Answer, Question } from '$lib/ui/season/choose.worker';
 
   let { data } = $props();
-  // svelte-ignore state_referenced_locally
-  const entry = superForm(data.entry, { resetForm: true });
-  const { form: entryForm, errors: entryErrors, message: entryMessage } = entry;
+  const entry = superForm(() => data.entry, { resetForm: true });
+  const { errors: entryErrors } = entry;
 
   const weekdays = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
   const seasons = [
@@ -321,28 +322,16 @@
       {#if data.mayEdit}
         <details class="mt-2" open={Object.keys($entryErrors).length > 0 || undefined}>
           <summary class="cursor-pointer font-[650]">Write into it</summary>
-          <form method="POST" action="?/note" use:entry.enhance class="mt-2 grid gap-2">
-            {#if $entryMessage}<Notice kind="done">{$entryMessage}</Notice>{/if}
+          <Form of={entry} action="?/note" class="mt-2 grid gap-2">
+            <FormMessage />
             <div class="grid grid-cols-2 gap-2">
-              <Field
-                label="From"
-                name="from"
-                type="date"
-                bind:value={$entryForm.from}
-                errors={$entryErrors.from}
-              />
-              <Field
-                label="Until"
-                name="until"
-                type="date"
-                bind:value={$entryForm.until}
-                errors={$entryErrors.until}
-              />
+              <Field label="From" name="from" type="date" />
+              <Field label="Until" name="until" type="date" />
             </div>
-            <Field label="What" name="what" bind:value={$entryForm.what} errors={$entryErrors.what} />
-            <Tick label="No walk then" name="bars" bind:checked={$entryForm.bars} />
+            <Field label="What" name="what" />
+            <Tick label="No walk then" name="bars" />
             <button class="btn btn-line justify-self-start">Write it down</button>
-          </form>
+          </Form>
         </details>
       {/if}
     </section>

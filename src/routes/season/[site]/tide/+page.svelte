@@ -4,7 +4,7 @@
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate, weekdayAndDay } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import TideChart from '$lib/ui/season/TideChart.svelte';
 
   let { data, form } = $props();

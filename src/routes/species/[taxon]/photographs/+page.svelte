@@ -2,7 +2,7 @@
   import 'cropperjs/dist/cropper.css';
   import Cropper from 'cropperjs';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   let { data, form } = $props();
   let address = $state<string>();

@@ -9,7 +9,7 @@
   import LeadersHealth from '$lib/ui/brief/LeadersHealth.svelte';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
   import { counted, dayAndMonth, localMoment } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import TakeAway from './TakeAway.svelte';
 
   let { data, form } = $props();

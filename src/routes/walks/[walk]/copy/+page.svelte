@@ -1,13 +1,13 @@
 <script lang="ts">
-  import Field from '$lib/ui/Field.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { dayAndMonth, longDate } from '$core/words';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, enhance } = superForm(data.form);
+  const filled = superForm(() => data.form);
 </script>
 
 <svelte:head><title>Copies of {data.walk.name} · Good Trail</title></svelte:head>
@@ -57,23 +57,11 @@
       </p>
     {/if}
   </section>
-  <form
-    method="POST"
-    novalidate
-    use:enhance
-    class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-7"
-  >
+  <Form of={filled} novalidate class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-7">
     <h2>{data.source ? 'Copy it again' : 'Copy to'}</h2>
-    <Field label="Name" name="name" bind:value={$form.name} errors={$errors.name} />
-    <Field
-      label="Date"
-      name="heldOn"
-      type="date"
-      min={data.today}
-      bind:value={$form.heldOn}
-      errors={$errors.heldOn}
-    />
-    <Field label="Start" name="startsAt" type="time" bind:value={$form.startsAt} errors={$errors.startsAt} />
+    <Field label="Name" name="name" />
+    <Field label="Date" name="heldOn" type="date" min={data.today} />
+    <Field label="Start" name="startsAt" type="time" />
     <button class="btn btn-primary justify-self-start">Copy the plan to this day</button>
-  </form>
+  </Form>
 </div>

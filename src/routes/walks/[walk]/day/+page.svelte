@@ -1,16 +1,17 @@
 <script lang="ts">
   import { levels } from '$core/walk';
   import Daylight from '$lib/ui/Daylight.svelte';
-  import Field from '$lib/ui/Field.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
-  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
   import WalkDayFields from '$lib/ui/walk/WalkDayFields.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$core/words';
 
   let { data, form: action } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(data.form, { resetForm: false });
+  const filled = superForm(() => data.form, { resetForm: false });
 </script>
 
 <svelte:head><title>Day of {data.walk.name} · Good Trail</title></svelte:head>
@@ -38,13 +39,13 @@
   </section>
   {#if data.leads}
     <div class="lg:border-l lg:border-rule lg:pl-8">
-      <form method="POST" action="?/move" novalidate use:enhance class="grid content-start gap-4">
+      <Form of={filled} action="?/move" novalidate class="grid content-start gap-4">
         <h2>Day and group</h2>
         <input type="hidden" name="revision" value={data.walk.revision} />
         {#if action && 'problem' in action && 'form' in action}<Notice kind="problem">{action.problem}</Notice
           >{/if}
-        {#if $message}<Notice kind="done">{$message}</Notice>{/if}
-        <WalkDayFields {form} {errors} cohorts={data.cohorts} today={data.today} />
+        <FormMessage />
+        <WalkDayFields cohorts={data.cohorts} today={data.today} />
         <details>
           <summary class="cursor-pointer py-1 font-[650] text-moss">Times, pace and level</summary>
           <div class="mt-2 grid gap-4 sm:grid-cols-2 lg:grid-cols-1">
@@ -53,37 +54,11 @@
               name="dueAt"
               type="time"
               hint="When everybody has to be back. Empty: the end and the reserve."
-              bind:value={$form.dueAt}
-              errors={$errors.dueAt}
             />
-            <Field
-              label="Reserve, minutes"
-              name="reserveMinutes"
-              type="number"
-              bind:value={$form.reserveMinutes}
-              errors={$errors.reserveMinutes}
-            />
-            <Field
-              label="Briefing at the start, minutes"
-              name="briefingMinutes"
-              type="number"
-              bind:value={$form.briefingMinutes}
-              errors={$errors.briefingMinutes}
-            />
-            <Field
-              label="Head count at each stop, minutes"
-              name="headCountMinutes"
-              type="number"
-              bind:value={$form.headCountMinutes}
-              errors={$errors.headCountMinutes}
-            />
-            <Field
-              label="Basket check at the end, minutes"
-              name="basketMinutes"
-              type="number"
-              bind:value={$form.basketMinutes}
-              errors={$errors.basketMinutes}
-            />
+            <Field label="Reserve, minutes" name="reserveMinutes" type="number" />
+            <Field label="Briefing at the start, minutes" name="briefingMinutes" type="number" />
+            <Field label="Head count at each stop, minutes" name="headCountMinutes" type="number" />
+            <Field label="Basket check at the end, minutes" name="basketMinutes" type="number" />
             <Field
               label="Walking time by"
               name="paceRule"
@@ -91,8 +66,6 @@
                 { value: 'Naismith', label: 'Naismith: 5 km/h, an hour for 600 m up' },
                 { value: 'Tobler', label: 'Tobler: by slope, down too' }
               ]}
-              bind:value={$form.paceRule}
-              errors={$errors.paceRule}
             />
             <Field
               label="Times a brisk walker’s"
@@ -102,8 +75,6 @@
               hint="Empty: {data.usualFactor}, about {(5 / data.usualFactor).toFixed(
                 1
               )} km/h on the flat for this group."
-              bind:value={$form.paceFactor}
-              errors={$errors.paceFactor}
             />
             <Field
               label="Level"
@@ -112,13 +83,11 @@
                 { value: '', label: `the group’s${data.cohortLevel ? `, ${data.cohortLevel}` : ''}` },
                 ...levels.map((level) => ({ value: level, label: level }))
               ]}
-              bind:value={$form.level}
-              errors={$errors.level}
             />
           </div>
         </details>
         <button class="btn btn-primary justify-self-start">Keep this day and group</button>
-      </form>
+      </Form>
       <form
         method="POST"
         action="?/remove"

@@ -4,7 +4,7 @@
   import { concernKeys, concerns } from '$core/walk';
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data, form } = $props();

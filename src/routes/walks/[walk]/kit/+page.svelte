@@ -1,7 +1,7 @@
 <script lang="ts">
   import ShieldCheck from '@lucide/svelte/icons/shield-check';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data, form } = $props();

@@ -2,7 +2,7 @@
   import Printer from '@lucide/svelte/icons/printer';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import PlanNav from '$lib/ui/walk/PlanNav.svelte';
 
   let { data, form } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Notice from '$lib/ui/Notice.svelte';
   import PairGrid from '$lib/ui/PairGrid.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   let { data, form } = $props();
   const isLearner = $derived(data.viewer?.role === 'learner');

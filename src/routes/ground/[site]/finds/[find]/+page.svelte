@@ -3,7 +3,7 @@
   import CalendarClock from '@lucide/svelte/icons/calendar-clock';
   import Skull from '@lucide/svelte/icons/skull';
   import { addressOf, dayAndMonth, longDate } from '$core/words';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import Notice from '$lib/ui/Notice.svelte';
 

@@ -1,11 +1,12 @@
 <script lang="ts">
-  import Field from '$lib/ui/Field.svelte';
-  import { superForm } from '$lib/ui/forms.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import { superForm } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
 
   let { data } = $props();
-  // svelte-ignore state_referenced_locally
-  const { form, errors, enhance } = superForm(data.form, { dataType: 'json', resetForm: false });
+  const filled = superForm(() => data.form, { dataType: 'json', resetForm: false });
+  const { form } = filled;
   const place = $derived(
     $form.longitude !== undefined && $form.latitude !== undefined
       ? [
@@ -27,27 +28,15 @@
   A name is a conclusion. Keep what you saw and where; what it may be, and when it is worth coming back,
   stands on its own page then.
 </p>
-<form
-  method="POST"
-  use:enhance
-  class="mt-4 grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,460px)_minmax(0,1fr)]"
->
+<Form of={filled} class="mt-4 grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,460px)_minmax(0,1fr)]">
   <div class="grid content-start gap-4">
-    <Field
-      label="What to call it for now"
-      name="name"
-      placeholder="White umbels by the ford"
-      bind:value={$form.name}
-      errors={$errors.name}
-    />
-    <Field label="Seen on" name="seenOn" type="date" bind:value={$form.seenOn} errors={$errors.seenOn} />
+    <Field label="What to call it for now" name="name" placeholder="White umbels by the ford" />
+    <Field label="Seen on" name="seenOn" type="date" />
     <Field
       label="Note"
       name="note"
       rows={3}
       hint="Whatever strikes you: what grows beside it, how many, how tall."
-      bind:value={$form.note}
-      errors={$errors.note}
     />
     <div>
       <h2>What was seen of it</h2>
@@ -74,4 +63,4 @@
     />
     <p class="fine mt-1 text-ink-2">Point where it grows: with a place it can become a patch later.</p>
   </div>
-</form>
+</Form>

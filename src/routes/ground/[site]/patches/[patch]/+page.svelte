@@ -2,26 +2,25 @@
   import Ban from '@lucide/svelte/icons/ban';
   import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
   import Scissors from '@lucide/svelte/icons/scissors';
-  import { enhance as plainEnhance, superForm } from '$lib/ui/forms.svelte';
+  import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
+  import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
   import MapEditor from '$lib/ui/map/MapEditor.svelte';
   import type { Drawn } from '$lib/ui/map/drawing';
-  import Field from '$lib/ui/Field.svelte';
-  import HabitatTicks from '$lib/ui/HabitatTicks.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
+  import HabitatTicks from '$lib/ui/form/HabitatTicks.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
-  import Tick from '$lib/ui/Tick.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { dayAndMonth, longDate } from '$core/words';
   import CensusForm from './CensusForm.svelte';
   import Relied from './Relied.svelte';
 
   let { data, form } = $props();
-  // svelte-ignore state_referenced_locally
-  const details = superForm(data.details, { resetForm: false });
-  // svelte-ignore state_referenced_locally
-  const taken = superForm(data.taken, { resetForm: true });
-  const { form: detailsForm, errors: detailsErrors, message: detailsMessage } = details;
-  const { form: takenForm, errors: takenErrors, message: takenMessage } = taken;
+  const details = superForm(() => data.details, { resetForm: false });
+  const taken = superForm(() => data.taken, { resetForm: true });
+  const { message: takenMessage } = taken;
   const unit = $derived(data.rule?.unit ?? 'plants');
   const round = (n: number) => (n >= 100 ? Math.round(n / 10) * 10 : Math.round(n)).toLocaleString('en-GB');
   const thisYear = $derived(data.today.slice(0, 4));
@@ -211,55 +210,21 @@
 
     <section class="border-t border-rule pt-4">
       <h2>Ledger of what was taken</h2>
-      <form
-        method="POST"
-        action="?/taken"
-        use:taken.enhance
-        class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4"
-      >
+      <Form of={taken} action="?/taken" class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
         {#if $takenMessage}<div class="col-span-full"><Notice kind="done">{$takenMessage}</Notice></div>{/if}
-        <Field
-          label="Pieces"
-          name="pieces"
-          type="number"
-          min="1"
-          bind:value={$takenForm.pieces}
-          errors={$takenErrors.pieces}
-        />
-        <Field label="Part" name="part" bind:value={$takenForm.part} errors={$takenErrors.part} />
-        <Field
-          label="On"
-          name="gatheredOn"
-          type="date"
-          max={data.today}
-          bind:value={$takenForm.gatheredOn}
-          errors={$takenErrors.gatheredOn}
-        />
+        <Field label="Pieces" name="pieces" type="number" min="1" />
+        <Field label="Part" name="part" />
+        <Field label="On" name="gatheredOn" type="date" max={data.today} />
         <div class="self-end">
-          <Tick label="Lifted whole, to show" name="isLifted" bind:checked={$takenForm.isLifted} />
+          <Tick label="Lifted whole, to show" name="isLifted" />
         </div>
-        <Field
-          label="People, if noted"
-          name="people"
-          type="number"
-          min="1"
-          bind:value={$takenForm.people}
-          errors={$takenErrors.people}
-        />
-        <Field
-          label="Minutes, if noted"
-          name="minutes"
-          type="number"
-          min="0"
-          step="any"
-          bind:value={$takenForm.minutes}
-          errors={$takenErrors.minutes}
-        />
+        <Field label="People, if noted" name="people" type="number" min="1" />
+        <Field label="Minutes, if noted" name="minutes" type="number" min="0" step="any" />
         <div class="col-span-2">
-          <Field label="Note" name="note" bind:value={$takenForm.note} errors={$takenErrors.note} />
+          <Field label="Note" name="note" />
         </div>
         <button class="btn btn-line justify-self-start">Enter it</button>
-      </form>
+      </Form>
       <WideTable label="Ledger">
         <table class="ruled compact mt-3">
           <tbody>
@@ -376,39 +341,26 @@
       {/if}
     </section>
     {#if data.mayEdit}
-      <form method="POST" action="?/details" use:details.enhance class="grid gap-3 border-t border-rule pt-4">
+      <Form of={details} action="?/details" class="grid gap-3 border-t border-rule pt-4">
         <h2>About it</h2>
-        {#if $detailsMessage}<Notice kind="done">{$detailsMessage}</Notice>{/if}
-        <Field label="Name" name="name" bind:value={$detailsForm.name} errors={$detailsErrors.name} />
+        <FormMessage />
+        <Field label="Name" name="name" />
         <Field
           label="How much"
           name="abundance"
           options={data.abundances.map((value) => ({ value, label: value }))}
-          bind:value={$detailsForm.abundance}
-          errors={$detailsErrors.abundance}
         />
-        <Field
-          label="Microhabitat"
-          name="microhabitat"
-          placeholder="Damp ditch, half shade"
-          bind:value={$detailsForm.microhabitat}
-          errors={$detailsErrors.microhabitat}
-        />
+        <Field label="Microhabitat" name="microhabitat" placeholder="Damp ditch, half shade" />
         {#if data.habitats.length > 0}
           <HabitatTicks
             legend="It stands in"
             note="Lookalikes of these are expected at it; with none ticked, of all the site’s."
             habitats={data.habitats}
-            bind:ticked={$detailsForm.habitats}
           />
         {/if}
-        <Tick
-          label="The only patch of it on the site: nothing is taken"
-          name="isOnly"
-          bind:checked={$detailsForm.isOnly}
-        />
+        <Tick label="The only patch of it on the site: nothing is taken" name="isOnly" />
         <button class="btn btn-line justify-self-start">Save</button>
-      </form>
+      </Form>
     {/if}
     <section class="border-t border-rule pt-4">
       <h2>Seen here</h2>

@@ -6,7 +6,7 @@
   import Undo from '@lucide/svelte/icons/undo-2';
   import { type Census, advisedQuadrats, censusProblem, censusResult } from '$core/ground';
   import Notice from '$lib/ui/Notice.svelte';
-  import { enhance } from '$lib/ui/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
 
   /** Counting on the spot: quadrat by quadrat with a thumb, a full count, or an estimate with bounds. */
   interface Props {

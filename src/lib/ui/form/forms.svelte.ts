@@ -1,5 +1,10 @@
 import type { ActionResult, SubmitFunction } from '@sveltejs/kit';
-import { superForm as superFormOf } from 'sveltekit-superforms';
+import {
+  type FormOptions,
+  type SuperForm,
+  type SuperValidated,
+  superForm as superFormOf
+} from 'sveltekit-superforms';
 import { enhance as enhanceOf } from '$app/forms';
 import { invalidateAll } from '$app/navigation';
 import { tick } from 'svelte';
@@ -59,9 +64,15 @@ export const enhance = (form: HTMLFormElement, submit?: SubmitFunction) =>
     };
   });
 
-/** In place of the function of `sveltekit-superforms`. */
-export const superForm: typeof superFormOf = (form, options) =>
-  superFormOf(form, {
+/**
+ * In place of the function of `sveltekit-superforms`.
+ * @param filled what the page was loaded with: later loads are taken over by the form itself
+ */
+export const superForm = <Fields extends Record<string, unknown>, Message>(
+  filled: () => SuperValidated<Fields, Message>,
+  options?: FormOptions<Fields, Message>
+): SuperForm<Fields, Message> =>
+  superFormOf(filled(), {
     ...options,
     onSubmit: refusal.forget,
     onResult: ({ result }) => showAnew(result),

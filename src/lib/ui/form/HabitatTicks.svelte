@@ -1,13 +1,15 @@
 <script lang="ts">
-  /** Habitats to be ticked, those of a site or of one patch. */
+  import { fieldsAround } from './fields';
+
+  /** Habitats to be ticked, those of a site or of one patch, in the form around them. */
   interface Props {
     readonly legend: string;
     /** What ticking them does. */
     readonly note: string;
     readonly habitats: readonly string[];
-    ticked: string[];
   }
-  let { legend, note, habitats, ticked = $bindable() }: Props = $props();
+  let { legend, note, habitats }: Props = $props();
+  const { form } = fieldsAround('habitats')!;
 </script>
 
 <fieldset class="@container">
@@ -20,7 +22,7 @@
           class="checkbox"
           name="habitats"
           value={habitat}
-          bind:group={ticked}
+          bind:group={$form.habitats as string[]}
         />{habitat}</label
       >{/each}
   </div>

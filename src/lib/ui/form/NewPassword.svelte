@@ -5,10 +5,8 @@
   interface Props {
     label?: string;
     name?: string;
-    value?: string;
-    errors?: string[] | undefined;
   }
-  let { label = 'Password', name = 'password', value = $bindable(''), errors }: Props = $props();
+  let { label = 'Password', name = 'password' }: Props = $props();
 </script>
 
 <Field
@@ -17,6 +15,4 @@
   type="password"
   autocomplete="new-password"
   hint="At least 12 characters: three or four words that have nothing to do with each other."
-  bind:value
-  {errors}
 />
