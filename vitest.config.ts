@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 const alias = {
   $core: resolve(import.meta.dirname, 'src/core'),
@@ -15,8 +16,22 @@ const project = (name: string, include: string[], more: object = {}) => ({
 /** Part of the attack as well as of every test. */
 const faults = ['crowd', 'faults'].map((name) => `tests/server/${name}.test.ts`);
 
+/** The longest first, so that at the end none of them is waited for alone: by their size they would come last. */
+const longest = ['screens', 'states.test', 'planning', 'library.test', 'drills', 'first-walk'];
+const rankOf = ({ moduleId }: TestSpecification) => {
+  const rank = longest.findIndex((name) => moduleId.includes(name));
+  return rank < 0 ? longest.length : rank;
+};
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const sorted = await super.sort(files);
+    return sorted.sort((a, b) => rankOf(a) - rankOf(b));
+  }
+}
+
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     // On two processors the usual rule would leave one of them idle.
     maxWorkers: availableParallelism(),
     projects: [

@@ -50,7 +50,7 @@ function withSlips({ seen, line }: Identification, slips: number): readonly Obse
   if (seen.length < slips) return [];
   if (slips === 0) return [[...seen]];
   const random = createRandom(`slips ${line} ${slips}`);
-  return Array.from({ length: 6 }, () => {
+  return Array.from({ length: 4 }, () => {
     const wrong = new Set<number>();
     while (wrong.size < slips) wrong.add(random.integer(0, seen.length - 1));
     return seen.map((one, i) =>
@@ -65,9 +65,8 @@ function withSlips({ seen, line }: Identification, slips: number): readonly Obse
 }
 
 /** Whether what was seen excludes a plant at every stage that may be there, for somebody who takes it for another. */
-function isRuledOut(row: Identification, seen: readonly Observation[], asked: string): boolean {
-  const { target } = look({ ...row, seen }, asked);
-  const truth = library.taxa.get(row.plant)!;
+function isRuledOut(plant: string, seen: readonly Observation[], { target }: CloserLook): boolean {
+  const truth = library.taxa.get(plant)!;
   const piece = pieceAt(target.taxon, target.stage.stage);
   return [...truth.stages.values()].every((stage) =>
     isExcluded(seen, target.stage, rivalOf(library, target, { taxon: truth, stage }), piece)
@@ -94,9 +93,10 @@ describe('a plant that can do harm', () => {
     (_, row) => {
       for (const slips of [0, 1, 2])
         for (const seen of withSlips(row, slips)) {
-          expect(look({ ...row, seen }, row.asked).verdict).not.toBe('consistent');
+          const found = look({ ...row, seen }, row.asked);
+          expect(found.verdict).not.toBe('consistent');
           expect(look({ ...row, seen }).verdict).not.toBe('consistent');
-          if (slips < 2) expect(isRuledOut(row, seen, row.asked!)).toBe(false);
+          if (slips < 2) expect(isRuledOut(row.plant, seen, found)).toBe(false);
         }
     }
   );

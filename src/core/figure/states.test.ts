@@ -26,6 +26,10 @@ const shapesOf = (scene: Scene) => JSON.stringify(scene.parts.map(({ shapes }) =
 const claimsOf = (scene: Scene) =>
   new Set(scene.parts.flatMap(({ shows }) => shows.map(({ character }) => character)));
 
+/** The state of a character that a drawing shows. */
+const shownOf = (scene: Scene, slug: string) =>
+  scene.parts.flatMap(({ shows }) => shows).find(({ character }) => character === slug)?.state;
+
 /** The states that some plant of the library has. */
 const statesInUse = new Map<string, string[]>();
 for (const character of library.characters)
@@ -59,15 +63,16 @@ const plants = drawnTaxa(library).flatMap((taxon) =>
 );
 
 describe('what a drawing says it shows', () => {
-  // One stage of each plant in each view: all of them took minutes.
+  // One stage of each plant, in every other view: all of them took minutes.
   const samples = drawnTaxa(library).map((taxon, i) => {
     const stages = [...taxon.stages.values()].filter(isDrawnAt);
-    return { taxon, stage: stages[i % stages.length]! };
+    const seen = views.filter((_, nth) => (nth + i) % 2 === 0);
+    return { taxon, stage: stages[i % stages.length]!, seen };
   });
-  it.each(samples.map(({ taxon, stage }) => [taxon.slug, stage.stage, taxon, stage] as const))(
+  it.each(samples.map(({ taxon, stage, seen }) => [taxon.slug, stage.stage, taxon, stage, seen] as const))(
     '%s in %s: no state is ignored',
-    (_slug, _name, taxon, stage) => {
-      for (const view of views) {
+    (_slug, _name, taxon, stage, seen) => {
+      for (const view of seen) {
         const scene = specimen(library, taxon, stage, 5, view);
         const mine = shapesOf(scene);
         for (const slug of claimsOf(scene)) {
@@ -75,14 +80,15 @@ describe('what a drawing says it shows', () => {
           const weights = stage.cells.get(slug)!;
           if (character.kind !== 'states' || slug === 'scent' || lacksOrgan(character, weights)) continue;
           if (goesWithAnother(slug, scene)) continue;
-          const others = statesInUse.get(slug)!;
+          const own = shownOf(scene, slug);
+          const others = statesInUse.get(slug)!.filter((state) => state !== own);
           const isDrawn = others.some(
             (state) =>
               shapesOf(
                 specimen(library, taxon, withState(stage, character, always(character, state)), 5, view)
               ) !== mine
           );
-          expect({ slug, view, isDrawn: isDrawn || others.length < 2 }).toEqual({
+          expect({ slug, view, isDrawn: isDrawn || others.length === 0 }).toEqual({
             slug,
             view,
             isDrawn: true

@@ -32,6 +32,9 @@ export const writeCsv = (columns: readonly string[], rows: readonly Row[]): stri
     { header: true, columns: [...columns], record_delimiter: 'windows' }
   )}`;
 
+/** Letters of a line: ours have a few thousand, and one without an end would be read for a minute. */
+const longestLine = 200_000;
+
 /**
  * Reads a table from CSV with a header line. Columns may stand in any order; those that are not known are ignored.
  * @returns what is wrong with the file as a whole, or its rows
@@ -40,6 +43,10 @@ export function readCsv(text: string, needed: readonly string[]): ReadRow[] | { 
   let records: string[][];
   const [, named] = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text) ?? [];
   const table = named ? text.slice(text.indexOf('\n') + 1) : text;
+  if (table.split('\n').some((own) => own.length > longestLine))
+    return {
+      problem: `has a line of more than ${longestLine.toLocaleString('en-GB')} letters: it is no such table`
+    };
   const delimiter = named ?? delimiterOf(table);
   try {
     records = parse(table, { bom: true, relax_column_count: true, delimiter });

@@ -70,6 +70,9 @@ describe('CSV', () => {
     expect(readCsv('a,b\r\n1,2', ['a', 'c', 'd'])).toEqual({ problem: 'lacks the columns c, d' });
     expect(readCsv('', ['a'])).toEqual({ problem: 'is empty' });
     expect(readCsv('a\r\n"open', ['a'])).toEqual({ problem: expect.stringContaining('is not CSV') });
+    expect(readCsv(','.repeat(300_000), ['a'])).toEqual({
+      problem: 'has a line of more than 200,000 letters: it is no such table'
+    });
   });
 });
 
