@@ -28,7 +28,6 @@ afterAll(async () => {
   await database.drop();
 });
 
-const pages = places().filter(({ isPage }) => isPage);
 
 describe('a page', () => {
   it('says its letters, and that nobody else may frame or share it', async () => {

@@ -1,4 +1,4 @@
-import { fail } from '@sveltejs/kit';
+import { type RequestEvent, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
@@ -14,6 +14,7 @@ import {
   withdrawInvitations
 } from '$lib/server/accounts';
 import { audit } from '$lib/server/school/audit';
+import { fieldsAction, formAction } from '$lib/server/request/actions';
 import { inSchoolOf, leading, lookingAgain, owning } from '$lib/server/request/guard';
 import { overQuota } from '$lib/server/request/limits';
 import {
@@ -28,7 +29,7 @@ import {
   setGroups,
   setRole
 } from '$lib/server/school/people';
-import type { Actions, PageServerLoad, RequestEvent } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
 const PersonForm = z.object({
   name: z.string().trim().min(1, 'Enter a name.').max(120),
@@ -104,6 +105,10 @@ async function invitation(
   };
 }
 
+const Consent = z.object({
+  personId: z.uuid(),
+  guardianName: z.string().trim().min(1, 'Enter the guardian’s name.').max(120, 'At most 120 letters.')
+});
 const PersonId = z.object({ personId: z.uuid() });
 const nobody = 'There is no such person.';
 
@@ -115,10 +120,7 @@ async function personOf(viewer: Viewer, data: FormData): Promise<Person | undefi
 }
 
 export const actions: Actions = {
-  addPerson: async (event) => {
-    const viewer = leading(event.locals);
-    const form = await superValidate(event.request, zod4(PersonForm), { id: 'person' });
-    if (!form.valid) return fail(400, { form });
+  addPerson: formAction(leading, PersonForm, 'person', async (form, { event, viewer }) => {
     const { name, role, email, cohortId, isMinor } = form.data;
     const tooMany = await overQuota('invitations', viewer.personId);
     if (tooMany) return setError(form, 'name', tooMany, { status: 429 });
@@ -145,7 +147,7 @@ export const actions: Actions = {
       ...message(form, `${name} is on the list. Send the invitation now: it is shown this once.`),
       letter
     };
-  },
+  }),
   invite: async (event) => {
     const viewer = leading(event.locals);
     const tooMany = await overQuota('invitations', viewer.personId);
@@ -243,10 +245,7 @@ export const actions: Actions = {
     await inSchoolOf(viewer, (db) => setGroups(db, parsed.data.personId, parsed.data.cohortIds));
     return { done: 'The groups are as you chose.' };
   },
-  addCohort: async ({ request, locals }) => {
-    const viewer = leading(locals);
-    const form = await superValidate(request, zod4(CohortForm), { id: 'cohort' });
-    if (!form.valid) return fail(400, { form });
+  addCohort: formAction(leading, CohortForm, 'cohort', async (form, { viewer }) => {
     const isAdded = await inSchoolOf(viewer, async (db) => {
       if ((await listCohorts(db)).length >= mostGroups) return false;
       await addCohort(db, form.data.name, form.data.level);
@@ -255,16 +254,10 @@ export const actions: Actions = {
     return isAdded
       ? message(form, `Added ${form.data.name}.`)
       : setError(form, 'name', `A school has ${mostGroups} groups at most.`);
-  },
-  consent: async ({ request, locals }) => {
-    const viewer = leading(locals);
-    const parsed = z
-      .object({ personId: z.uuid(), guardianName: z.string().trim().min(1).max(120) })
-      .safeParse(Object.fromEntries(await request.formData()));
-    if (!parsed.success) return fail(400, { problem: 'Enter the guardian’s name.' });
-    const isRecorded = await inSchoolOf(viewer, (db) =>
-      recordConsent(db, parsed.data.personId, parsed.data.guardianName)
-    );
-    return isRecorded ? {} : fail(404, { problem: 'There is no such learner under 18.' });
-  }
+  }),
+  consent: fieldsAction(leading, Consent, async ({ personId, guardianName }, { viewer }) =>
+    (await inSchoolOf(viewer, (db) => recordConsent(db, personId, guardianName)))
+      ? {}
+      : fail(404, { problem: 'There is no such learner under 18.' })
+  )
 };

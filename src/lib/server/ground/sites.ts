@@ -79,27 +79,29 @@ export async function saveGround(db: SchoolDb, siteId: string, ground: Ground): 
   await db.query('update site set ground = $2, revision = revision + 1 where id = $1', [siteId, ground]);
 }
 
-export type SiteDetails = Pick<
-  Site,
-  | 'name'
+type Optional =
   | 'accessPoint'
-  | 'nearestRoad'
-  | 'phoneSignal'
-  | 'toilets'
   | 'permissionFrom'
   | 'permissionSince'
   | 'permissionUntil'
+  | 'largestGroup'
+  | 'altitudeMetres';
+/** What people say of a site; not there where it is not known. */
+export type SiteDetails = Pick<
+  Site,
+  | 'name'
+  | 'nearestRoad'
+  | 'phoneSignal'
+  | 'toilets'
   | 'mayPick'
   | 'mayDig'
   | 'mayFire'
   | 'mayCharge'
   | 'designation'
   | 'localRules'
-  | 'largestGroup'
-  | 'altitudeMetres'
   | 'habitats'
   | 'note'
->;
+> & { readonly [Key in Optional]?: Site[Key] | undefined };
 
 export async function saveSiteDetails(db: SchoolDb, siteId: string, details: SiteDetails): Promise<void> {
   await db.query(

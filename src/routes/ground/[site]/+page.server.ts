@@ -1,4 +1,4 @@
-import { fail } from '@sveltejs/kit';
+import { type RequestEvent, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
@@ -15,6 +15,7 @@ import {
 } from '$core/ground';
 import { englishName, isDangerous } from '$core/knowledge';
 import { halves } from '$core/season';
+import { formAction, idAction } from '$lib/server/request/actions';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
 import {
   NewGroundEvent,
@@ -28,7 +29,7 @@ import {
 import { libraryOf } from '$lib/server/library/library';
 import { lightAt } from '$lib/server/season/light';
 import { readSettings } from '$lib/server/school/schools';
-import { leads } from '$lib/server/accounts';
+import { type Viewer, leads } from '$lib/server/accounts';
 import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/season/sightings';
 import { addPatch, listPatches, patchesOf } from '$lib/server/ground/patches';
 import { bytesOf, readFile } from '$lib/server/reading';
@@ -163,75 +164,55 @@ export const load: PageServerLoad = ({ locals, params }) => {
   });
 };
 
+/** Work on a site that the viewer's school has. */
+const onSite = <T>(
+  { params }: RequestEvent,
+  viewer: Viewer,
+  work: (db: SchoolDb, site: Site) => Promise<T>
+): Promise<T> => {
+  const id = idFrom(params['site'], 'site');
+  return inSchoolOf(viewer, async (db) => work(db, found(await readSite(db, id), 'site')));
+};
+
 export const actions: Actions = {
-  details: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.site, 'site');
-    const form = await superValidate(request, zod4(Details), { id: 'details' });
-    if (!form.valid) return fail(400, { form });
-    await inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
-      const { accessPoint, permissionFrom, permissionSince, permissionUntil, ...rest } = form.data;
-      await saveSiteDetails(db, id, {
-        ...rest,
-        accessPoint,
-        permissionFrom,
-        permissionSince,
-        permissionUntil,
-        largestGroup: rest.largestGroup,
-        altitudeMetres: rest.altitudeMetres
-      });
-    });
-    return message(form, 'Saved.');
-  },
-  patch: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.site, 'site');
-    const form = await superValidate(request, zod4(Patch), { id: 'patch' });
-    if (!form.valid) return fail(400, { form });
-    const { longitude, latitude, ...rest } = form.data;
-    if (longitude === undefined || latitude === undefined)
-      return setError(form, 'longitude', 'Point at the map, or enter degrees.');
-    await inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
-      await addPatch(db, id, { ...rest, longitude, latitude });
-    });
-    return message(form, `Added ${form.data.name}.`);
-  },
-  unsee: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.site, 'site');
-    const sighting = idFrom(String((await request.formData()).get('sighting')), 'sighting');
-    await inSchoolOf(viewer, async (db) => {
-      if (!(await removeSighting(db, id, sighting))) found(undefined, 'sighting');
-    });
-    return { unseen: true };
-  },
-  happened: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.site, 'site');
-    const form = await superValidate(request, zod4(NewGroundEvent), { id: 'happened' });
-    if (!form.valid) return fail(400, { form });
-    if (form.data.happenedOn > viewer.today)
-      return setError(form, 'happenedOn', `That day is still to come; today is ${viewer.today}.`);
-    return inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
-      const { patch } = form.data;
-      if (patch && !(await listPatches(db, id)).some((one) => one.id === patch))
+  details: formAction(leading, Details, 'details', (form, { event, viewer }) =>
+    onSite(event, viewer, async (db, site) => {
+      await saveSiteDetails(db, site.id, form.data);
+      return message(form, 'Saved.');
+    })
+  ),
+  patch: formAction(leading, Patch, 'patch', (form, { event, viewer }) =>
+    onSite(event, viewer, async (db, site) => {
+      const { longitude, latitude, ...rest } = form.data;
+      if (longitude === undefined || latitude === undefined)
+        return setError(form, 'longitude', 'Point at the map, or enter degrees.');
+      await addPatch(db, site.id, { ...rest, longitude, latitude });
+      return message(form, `Added ${form.data.name}.`);
+    })
+  ),
+  unsee: idAction(leading, 'sighting', 'sighting', (id, { event, viewer }) =>
+    onSite(event, viewer, async (db, site) => {
+      if (!(await removeSighting(db, site.id, id))) found(undefined, 'sighting');
+      return { unseen: true };
+    })
+  ),
+  happened: formAction(leading, NewGroundEvent, 'happened', (form, { event, viewer }) =>
+    onSite(event, viewer, async (db, site) => {
+      const { patch, happenedOn } = form.data;
+      if (happenedOn > viewer.today)
+        return setError(form, 'happenedOn', `That day is still to come; today is ${viewer.today}.`);
+      if (patch && !(await listPatches(db, site.id)).some((one) => one.id === patch))
         return setError(form, 'patch', 'Choose a patch of this site, or the whole of it.');
-      await addGroundEvent(db, viewer, id, form.data);
+      await addGroundEvent(db, viewer, site.id, form.data);
       return message(form, 'Noted.');
-    });
-  },
-  unhappened: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.site, 'site');
-    const event = idFrom(String((await request.formData()).get('id')), 'event');
-    await inSchoolOf(viewer, async (db) => {
-      if (!(await removeGroundEvent(db, id, event))) found(undefined, 'event');
-    });
-    return {};
-  },
+    })
+  ),
+  unhappened: idAction(leading, 'id', 'event', (id, { event, viewer }) =>
+    onSite(event, viewer, async (db, site) => {
+      if (!(await removeGroundEvent(db, site.id, id))) found(undefined, 'event');
+      return {};
+    })
+  ),
   track: async ({ request, locals, params }) => {
     const viewer = leading(locals);
     const id = idFrom(params.site, 'site');

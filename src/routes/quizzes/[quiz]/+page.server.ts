@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { englishName, nameWithin } from '$core/knowledge';
 import { aboutQuestion, drillNames, pairKey } from '$core/learning';
 import { comingPairs } from '$lib/server/learning/drills';
+import { fieldsAction } from '$lib/server/request/actions';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listCohorts, listPeople } from '$lib/server/school/people';
@@ -92,16 +93,18 @@ export const actions: Actions = {
     if ('problem' in result) return fail(409, { problem: result.problem });
     redirect(303, `/practice/${result.roundId}`);
   },
-  change: async ({ locals, params, request }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.quiz, 'quiz');
-    const change = Change.safeParse(Object.fromEntries(await request.formData()));
-    if (!change.success) return fail(400, { problem: 'Not understood: choose what is to be asked.' });
-    const problem = await inSchoolOf(viewer, async (db) =>
-      changeQuiz(db, viewer, found(await readQuiz(db, viewer, id), 'quiz'), change.data)
-    );
-    return problem ? fail(409, { problem }) : { done: true };
-  },
+  change: fieldsAction(
+    leading,
+    Change,
+    async (change, { event, viewer }) => {
+      const id = idFrom(event.params['quiz'], 'quiz');
+      const problem = await inSchoolOf(viewer, async (db) =>
+        changeQuiz(db, viewer, found(await readQuiz(db, viewer, id), 'quiz'), change)
+      );
+      return problem ? fail(409, { problem }) : { done: true };
+    },
+    'Choose what is to be asked. '
+  ),
   remove: async ({ locals, params }) => {
     const viewer = leading(locals);
     const id = idFrom(params.quiz, 'quiz');

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { fail } from '@sveltejs/kit';
 import { englishName, nameIn, isDangerous } from '$core/knowledge';
 import { dayOfYear } from '$core/season';
+import { fieldsAction } from '$lib/server/request/actions';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { lastMoves, shiftsOf, stripRows, yearAtSite } from '$lib/server/season/season-strip';
@@ -78,18 +79,14 @@ const Wished = z.object({
 });
 
 export const actions: Actions = {
-  wish: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
-    const id = idFrom(params.site, 'site');
-    const form = Wished.safeParse(Object.fromEntries(await request.formData()));
-    if (!form.success) return fail(400, { problem: form.error.issues[0]!.message });
+  wish: fieldsAction(leading, Wished, ({ taxon, worth }, { event, viewer }) => {
+    const id = idFrom(event.params['site'], 'site');
     return inSchoolOf(viewer, async (db) => {
       found(await readSite(db, id), 'site');
-      const { taxon, worth } = form.data;
       if (worth > 0 && !(await libraryOf(db)).taxa.has(taxon))
         return fail(400, { problem: 'The library has no such plant.' });
       await setWish(db, id, taxon, worth);
       return { wished: true };
     });
-  }
+  })
 };

@@ -18,7 +18,8 @@ import {
   taxonFacts
 } from '$core/walk';
 import { sourcesFor } from '$lib/server/library/bookshelf';
-import { idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { fieldsAction, formAction, idAction } from '$lib/server/request/actions';
+import { idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
 import { liftCheck, takeLiftBack } from '$lib/server/walk/lifts';
 import { type Plan, atPatch } from '$lib/server/walk/plan';
 import { changePlan, changeWalk } from '$lib/server/walk/plan-changes';
@@ -193,8 +194,6 @@ async function overdrawn(
   );
 }
 
-const problems = (error: z.ZodError) => error.issues.map(({ message }) => message).join(' ');
-const fieldsOf = (data: FormData) => Object.fromEntries(data);
 const leaveOutProblem = 'Write down why it is left out.';
 const optionalNumber = (schema: z.ZodNumber) =>
   z
@@ -247,16 +246,13 @@ const LiftForm = z.object({
   reason: z.string().trim().min(10, 'Write down the reason, in a sentence.').max(600)
 });
 const BackForm = z.object({
-  id: z.uuid(),
+  id: z.uuid('No such lift.'),
   reason: z.string().trim().max(600).default('')
 });
 
 export const actions: Actions = {
-  addStop: async (event) => {
-    const data = await event.request.formData();
-    const form = await superValidate(data, zod4(StopForm), { id: 'stop' });
-    if (!form.valid) return fail(400, { form });
-    return changePlan(event, data, 'added a stop', async (db, plan) => {
+  addStop: formAction(leading, StopForm, 'stop', (form, { event, form: data }) =>
+    changePlan(event, data, 'added a stop', async (db, plan) => {
       const { patchId, longitude, latitude, name, points, activity, ...rest } = form.data;
       const patch = plan.patches.find((one) => one.id === patchId);
       const middle = plan.walk.kind === 'class' ? plan.facts.stops[0]?.at : undefined;
@@ -280,8 +276,8 @@ export const actions: Actions = {
         latitude: at.latitude
       });
       return { form };
-    });
-  },
+    })
+  ),
   /** A patch becomes a stop, its plant in the role that the engine proposes. */
   addPatch: async (event) => {
     const data = await event.request.formData();
@@ -313,33 +309,35 @@ export const actions: Actions = {
       return {};
     });
   },
-  changeStop: async (event) => {
-    const data = await event.request.formData();
-    const change = StopChange.safeParse(fieldsOf(data));
-    if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
-    return changePlan(event, data, 'changed a stop', async (db, plan) => {
-      const { id, activity, materials, allergens, fire, blades, isOnShore, ...rest } = change.data;
-      if (!plan.stops.some((stop) => stop.id === id))
-        return fail(404, { problem: 'This stop was removed meanwhile; what you typed is kept below.' });
-      await changeStop(db, plan.walk.id, id, {
-        ...rest,
-        isOnShore: isOnShore === 'on',
-        activity: activity
-          ? { kind: activity, materials, allergens, fire: fire === 'on', blades: blades === 'on' }
-          : undefined
-      });
-      return {};
-    });
-  },
-  setMinutes: async (event) => {
-    const data = await event.request.formData();
-    const change = z.object({ id: z.uuid(), minutes: Minutes }).safeParse(fieldsOf(data));
-    if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
-    return changeWalk(event, data, 'set the minutes of a stop', async (db, walkId) => {
-      await setMinutes(db, walkId, change.data.id, change.data.minutes);
-      return {};
-    });
-  },
+  changeStop: fieldsAction(
+    leading,
+    StopChange,
+    (change, { event, form: data }) =>
+      changePlan(event, data, 'changed a stop', async (db, plan) => {
+        const { id, activity, materials, allergens, fire, blades, isOnShore, ...rest } = change;
+        if (!plan.stops.some((stop) => stop.id === id))
+          return fail(404, { problem: 'This stop was removed meanwhile; what you typed is kept below.' });
+        await changeStop(db, plan.walk.id, id, {
+          ...rest,
+          isOnShore: isOnShore === 'on',
+          activity: activity
+            ? { kind: activity, materials, allergens, fire: fire === 'on', blades: blades === 'on' }
+            : undefined
+        });
+        return {};
+      }),
+    'Not changed. '
+  ),
+  setMinutes: fieldsAction(
+    leading,
+    z.object({ id: z.uuid(), minutes: Minutes }),
+    (change, { event, form: data }) =>
+      changeWalk(event, data, 'set the minutes of a stop', async (db, walkId) => {
+        await setMinutes(db, walkId, change.id, change.minutes);
+        return {};
+      }),
+    'Not changed. '
+  ),
   order: async (event) => {
     const data = await event.request.formData();
     const ids = z.array(z.uuid()).max(200).safeParse(data.getAll('id'));
@@ -350,20 +348,14 @@ export const actions: Actions = {
         : fail(409, { problem: 'Stops were added or removed meanwhile. The plan is shown as it stands now.' })
     );
   },
-  removeStop: async (event) => {
-    const data = await event.request.formData();
-    const target = z.uuid().safeParse(data.get('id'));
-    if (!target.success) return fail(400, { problem: 'No such stop.' });
-    return changeWalk(event, data, 'removed a stop', async (db, walkId) => {
-      await removeStop(db, walkId, target.data);
+  removeStop: idAction(leading, 'id', 'stop', (id, { event, form }) =>
+    changeWalk(event, form, 'removed a stop', async (db, walkId) => {
+      await removeStop(db, walkId, id);
       return {};
-    });
-  },
-  addTaxon: async (event) => {
-    const data = await event.request.formData();
-    const form = await superValidate(data, zod4(TaxonForm), { id: 'taxon' });
-    if (!form.valid) return fail(400, { form });
-    return changePlan(event, data, 'added a plant', async (db, plan, viewer) => {
+    })
+  ),
+  addTaxon: formAction(leading, TaxonForm, 'taxon', (form, { event, form: data }) =>
+    changePlan(event, data, 'added a plant', async (db, plan, viewer) => {
       const { stopId, taxon, role, reason } = form.data;
       const entry = plan.library.taxa.get(taxon);
       if (!entry) return setError(form, 'taxon', 'Choose a taxon of the library.');
@@ -387,34 +379,36 @@ export const actions: Actions = {
         );
       }
       return { form };
-    });
-  },
-  changeTaxon: async (event) => {
-    const data = await event.request.formData();
-    const change = TaxonChange.safeParse(fieldsOf(data));
-    if (!change.success) return fail(400, { problem: `Not changed. ${problems(change.error)}` });
-    return changePlan(event, data, 'changed a plant', async (db, plan, viewer) => {
-      const { taxon, role, reason, part, portion, piecesEach, specimens, handling } = change.data;
-      const planned = plan.taxa.find((one) => one.taxon === taxon);
-      if (!planned) return fail(404, { problem: 'This taxon is not on the walk.' });
-      if (role === 'leave out' && !(reason || planned.reason)) return fail(400, { problem: leaveOutProblem });
-      const isWhole = data.has('portion');
-      const changed: StopTaxon = {
-        taxon,
-        role,
-        part: part ?? (planned.part || (role === 'gather' ? usedPart(planned.entry) : '')),
-        portion: portion ?? planned.portion,
-        piecesEach: role === 'gather' ? (isWhole ? piecesEach : planned.piecesEach) : null,
-        specimens: isWhole ? specimens : planned.specimens,
-        handling: handling ?? planned.handling,
-        reason: reason ?? planned.reason
-      };
-      const problem = await overdrawn(db, plan, viewer, planned.stop.id, changed);
-      if (problem) return fail(409, { problem: `Not changed. ${problem}` });
-      await changeTaxon(db, plan.walk.id, changed);
-      return {};
-    });
-  },
+    })
+  ),
+  changeTaxon: fieldsAction(
+    leading,
+    TaxonChange,
+    (change, { event, form: data }) =>
+      changePlan(event, data, 'changed a plant', async (db, plan, viewer) => {
+        const { taxon, role, reason, part, portion, piecesEach, specimens, handling } = change;
+        const planned = plan.taxa.find((one) => one.taxon === taxon);
+        if (!planned) return fail(404, { problem: 'This taxon is not on the walk.' });
+        if (role === 'leave out' && !(reason || planned.reason))
+          return fail(400, { problem: leaveOutProblem });
+        const isWhole = data.has('portion');
+        const changed: StopTaxon = {
+          taxon,
+          role,
+          part: part ?? (planned.part || (role === 'gather' ? usedPart(planned.entry) : '')),
+          portion: portion ?? planned.portion,
+          piecesEach: role === 'gather' ? (isWhole ? piecesEach : planned.piecesEach) : null,
+          specimens: isWhole ? specimens : planned.specimens,
+          handling: handling ?? planned.handling,
+          reason: reason ?? planned.reason
+        };
+        const problem = await overdrawn(db, plan, viewer, planned.stop.id, changed);
+        if (problem) return fail(409, { problem: `Not changed. ${problem}` });
+        await changeTaxon(db, plan.walk.id, changed);
+        return {};
+      }),
+    'Not changed. '
+  ),
   removeTaxon: async (event) => {
     const data = await event.request.formData();
     return changeWalk(event, data, 'took a plant off the plan', async (db, walkId) => {
@@ -422,38 +416,37 @@ export const actions: Actions = {
       return {};
     });
   },
-  remark: async (event) => {
-    const data = await event.request.formData();
-    const remark = Remark.safeParse(fieldsOf(data));
-    if (!remark.success) return fail(400, { problem: `Not kept. ${problems(remark.error)}` });
-    return changePlan(event, data, 'wrote a comment on a pair', async (db, plan, viewer) => {
-      const { target, lookalike, words } = remark.data;
-      const planned = plan.taxa.find(({ taxon }) => taxon === target);
-      if (!planned?.survey.pairs.some((pair) => pair.lookalike.taxon.slug === lookalike))
-        return fail(404, { problem: 'These two are no pair of this walk any more.' });
-      await setRemark(db, viewer, plan.walk.id, `${target}~${lookalike}`, words);
-      return {};
-    });
-  },
-  lift: async (event) => {
-    const data = await event.request.formData();
-    const lift = LiftForm.safeParse(fieldsOf(data));
-    if (!lift.success) return fail(400, { problem: `Not lifted. ${problems(lift.error)}` });
-    return changePlan(event, data, 'lifted a stop of the checks', async (db, plan, viewer) => {
-      const check = plan.checks.find(({ key, state }) => key === lift.data.key && state === 'stop');
-      if (!check) return fail(409, { problem: 'This stop is not there any more.' });
-      if (!check.mayLift) return fail(403, { problem: 'Nothing can lift this stop: it has to be mended.' });
-      await liftCheck(db, viewer, plan.walk.id, check, lift.data.reason);
-      return {};
-    });
-  },
-  takeLiftBack: async (event) => {
-    const data = await event.request.formData();
-    const back = BackForm.safeParse(fieldsOf(data));
-    if (!back.success) return fail(400, { problem: 'No such lift.' });
-    return changeWalk(event, data, 'took a lifted stop back', async (db, walkId, viewer) => {
-      const isBack = await takeLiftBack(db, viewer, walkId, back.data.id, back.data.reason || 'taken back');
+  remark: fieldsAction(
+    leading,
+    Remark,
+    (remark, { event, form: data }) =>
+      changePlan(event, data, 'wrote a comment on a pair', async (db, plan, viewer) => {
+        const { target, lookalike, words } = remark;
+        const planned = plan.taxa.find(({ taxon }) => taxon === target);
+        if (!planned?.survey.pairs.some((pair) => pair.lookalike.taxon.slug === lookalike))
+          return fail(404, { problem: 'These two are no pair of this walk any more.' });
+        await setRemark(db, viewer, plan.walk.id, `${target}~${lookalike}`, words);
+        return {};
+      }),
+    'Not kept. '
+  ),
+  lift: fieldsAction(
+    leading,
+    LiftForm,
+    (lift, { event, form: data }) =>
+      changePlan(event, data, 'lifted a stop of the checks', async (db, plan, viewer) => {
+        const check = plan.checks.find(({ key, state }) => key === lift.key && state === 'stop');
+        if (!check) return fail(409, { problem: 'This stop is not there any more.' });
+        if (!check.mayLift) return fail(403, { problem: 'Nothing can lift this stop: it has to be mended.' });
+        await liftCheck(db, viewer, plan.walk.id, check, lift.reason);
+        return {};
+      }),
+    'Not lifted. '
+  ),
+  takeLiftBack: fieldsAction(leading, BackForm, ({ id, reason }, { event, form }) =>
+    changeWalk(event, form, 'took a lifted stop back', async (db, walkId, viewer) => {
+      const isBack = await takeLiftBack(db, viewer, walkId, id, reason || 'taken back');
       return isBack ? {} : fail(409, { problem: 'This was taken back already.' });
-    });
-  }
+    })
+  )
 };

@@ -1,4 +1,4 @@
-import { fail, redirect } from '@sveltejs/kit';
+import { type RequestEvent, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { englishName } from '$core/knowledge';
 import {
@@ -12,12 +12,13 @@ import {
   readFind,
   removeFind
 } from '$lib/server/ground/finds';
+import { fieldsAction } from '$lib/server/request/actions';
 import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { SchoolDb } from '$lib/server/database/school';
 import { type Viewer, leads } from '$lib/server/accounts';
 import { readSite } from '$lib/server/ground/sites';
-import type { Actions, PageServerLoad, RequestEvent } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = teaching(locals);
@@ -57,8 +58,8 @@ function onFind<T>(
   work: (db: SchoolDb, viewer: Viewer, find: OpenFind) => Promise<T>
 ): Promise<T> {
   const viewer = teaching(event.locals);
-  const siteId = idFrom(event.params.site, 'site');
-  const id = idFrom(event.params.find, 'find');
+  const siteId = idFrom(event.params['site'], 'site');
+  const id = idFrom(event.params['find'], 'find');
   return inSchoolOf(viewer, async (db) => work(db, viewer, found(await readFind(db, siteId, id), 'find')));
 }
 
@@ -97,28 +98,24 @@ export const actions: Actions = {
       return { done: `The letter to ${expert} waits in the outbox, to be sent from your own mail program.` };
     });
   },
-  answer: async (event) => {
-    const form = Answered.safeParse(Object.fromEntries(await event.request.formData()));
-    if (!form.success) return refuse(form.error.issues[0]!.message);
-    return onFind(event, async (db, _, find) => {
-      if (!(await keepAnswer(db, find.id, form.data.id, form.data.answer))) found(undefined, 'question');
+  answer: fieldsAction(teaching, Answered, ({ id, answer }, { event }) =>
+    onFind(event, async (db, _, find) => {
+      if (!(await keepAnswer(db, find.id, id, answer))) found(undefined, 'question');
       return { done: 'The answer is kept, and the expert stands on the bookshelf as a source.' };
-    });
-  },
-  name: async (event) => {
-    const form = Named.safeParse(Object.fromEntries(await event.request.formData()));
-    if (!form.success) return refuse(form.error.issues[0]!.message);
-    return onFind(event, async (db, viewer, find) => {
+    })
+  ),
+  name: fieldsAction(teaching, Named, (named, { event }) =>
+    onFind(event, async (db, viewer, find) => {
       if (!leads(viewer)) return fail(403, { problem: 'Only owners and instructors give a name.' });
       if (find.taxon) return refuse('It has a name already. Rename its patch where it is wrong.');
-      const taxon = (await libraryOf(db)).taxa.get(form.data.taxon);
+      const taxon = (await libraryOf(db)).taxa.get(named.taxon);
       if (!taxon) return refuse('Choose a plant of the library.');
-      await nameFind(db, viewer, find, taxon.slug, form.data.because);
+      await nameFind(db, viewer, find, taxon.slug, named.because);
       return { done: `It is ${englishName(taxon)} now.` };
-    });
-  },
+    })
+  ),
   remove: async (event) => {
-    const siteId = idFrom(event.params.site, 'site');
+    const siteId = idFrom(event.params['site'], 'site');
     const isRemoved = await onFind(event, (db, _, find) => removeFind(db, siteId, find.id));
     if (!isRemoved) return refuse('A patch came of it: remove that instead.');
     redirect(303, `/ground/${siteId}/scout`);

@@ -1,10 +1,11 @@
-import { fail, redirect } from '@sveltejs/kit';
+import { type RequestEvent, fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { censusResult, crossingOf, moreQuadrats } from '$core/ground';
 import { allowanceInWords, englishName, isDangerous } from '$core/knowledge';
+import { formAction, idAction, problemsOf } from '$lib/server/request/actions';
 import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
 import { closureOf } from '$lib/server/ground/ground-events';
 import { libraryOf } from '$lib/server/library/library';
@@ -36,7 +37,7 @@ import {
   removeCensus,
   takeBack
 } from '$lib/server/ground/takings';
-import type { Actions, PageServerLoad, RequestEvent } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = teaching(locals);
@@ -105,8 +106,8 @@ function onPatch<T>(
   viewer: Viewer,
   work: (db: SchoolDb, patch: Patch, site: Site) => Promise<T>
 ): Promise<T> {
-  const siteId = idFrom(event.params.site, 'site');
-  const id = idFrom(event.params.patch, 'patch');
+  const siteId = idFrom(event.params['site'], 'site');
+  const id = idFrom(event.params['patch'], 'patch');
   return inSchoolOf(viewer, async (db) =>
     work(db, found(await readPatch(db, siteId, id), 'patch'), found(await readSite(db, siteId), 'site'))
   );
@@ -134,14 +135,12 @@ function jsonOf(text: string): unknown {
 }
 
 export const actions: Actions = {
-  details: async (event) => {
-    const form = await superValidate(event.request, zod4(PatchDetails), { id: 'details' });
-    if (!form.valid) return fail(400, { form });
-    return onPatch(event, leading(event.locals), async (db, patch) => {
+  details: formAction(leading, PatchDetails, 'details', (form, { event, viewer }) =>
+    onPatch(event, viewer, async (db, patch) => {
       await savePatchDetails(db, patch.id, form.data);
       return message(form, 'Saved.');
-    });
-  },
+    })
+  ),
   shape: async (event) => {
     const sent = PatchShape.safeParse(jsonOf(String((await event.request.formData()).get('shape'))));
     if (!sent.success)
@@ -176,37 +175,31 @@ export const actions: Actions = {
       return problem ? refuse(problem) : { census: { done: 'The census is kept.' } };
     });
   },
-  uncount: async (event) => {
-    const id = idFrom(String((await event.request.formData()).get('id')), 'census');
-    return onPatch(event, leading(event.locals), async (db, patch) => {
+  uncount: idAction(leading, 'id', 'census', (id, { event, viewer }) =>
+    onPatch(event, viewer, async (db, patch) => {
       if (!(await removeCensus(db, patch.id, id))) found(undefined, 'census');
       return {};
-    });
-  },
-  taken: async (event) => {
-    const viewer = teaching(event.locals);
-    const form = await superValidate(event.request, zod4(NewGathering), { id: 'taken' });
-    if (!form.valid) return fail(400, { form });
+    })
+  ),
+  taken: formAction(teaching, NewGathering, 'taken', async (form, { event, viewer }) => {
     if (form.data.gatheredOn > viewer.today)
       return setError(form, 'gatheredOn', `That day is still to come; today is ${viewer.today}.`);
     return onPatch(event, viewer, async (db, patch) => {
       await addGathering(db, viewer, patch, form.data);
       return message(form, `${form.data.pieces} entered in the ledger.`);
     });
-  },
-  takeBack: async (event) => {
-    const viewer = leading(event.locals);
-    const id = idFrom(String((await event.request.formData()).get('id')), 'entry');
-    return onPatch(event, viewer, async (db, patch) => {
+  }),
+  takeBack: idAction(leading, 'id', 'entry', (id, { event, viewer }) =>
+    onPatch(event, viewer, async (db, patch) => {
       if (!(await takeBack(db, viewer, patch.id, id))) found(undefined, 'entry');
       return {};
-    });
-  },
+    })
+  ),
   rename: async (event) => {
     const viewer = leading(event.locals);
     const form = Renamed.safeParse(Object.fromEntries(await event.request.formData()));
     const refuse = (problem: string) => fail(400, { rename: { problem } });
-    if (!form.success) return refuse(form.error.issues[0]!.message);
+    if (!form.success) return refuse(problemsOf(form.error));
     return onPatch(event, viewer, async (db, patch) => {
       const taxon = (await libraryOf(db)).taxa.get(form.data.taxon);
       if (!taxon) return refuse('Choose a plant of the library.');
@@ -224,7 +217,7 @@ export const actions: Actions = {
     });
   },
   remove: async (event) => {
-    const siteId = idFrom(event.params.site, 'site');
+    const siteId = idFrom(event.params['site'], 'site');
     const isRemoved = await onPatch(event, leading(event.locals), (db, patch) => removePatch(db, patch.id));
     if (isRemoved) redirect(303, `/ground/${siteId}`);
     return fail(400, {
