@@ -1,5 +1,4 @@
 import {
-  AllowanceRule,
   Cell,
   type CellValue,
   type LibraryDocument,
@@ -8,19 +7,23 @@ import {
   type Window,
   cellsOf,
   canonicalJson,
-  itemPath,
+  fieldOf,
+  itemFrom,
+  type ListName,
+  numberIn,
   parseCell,
   stageNames,
   weighCell
 } from '../knowledge';
 import { type ReadRow, type Row, readCsv } from './csv';
-import { type TableName, type Tables, allowanceField, tableColumns, tableNames } from './library-tables';
-
-const splitList = (text: string) =>
-  text
-    .split('|')
-    .map((one) => one.trim())
-    .filter(Boolean);
+import {
+  type TableName,
+  type Tables,
+  factFields,
+  listTables,
+  tableColumns,
+  tableNames
+} from './library-tables';
 
 /** What is wrong with a row of a file. */
 export interface RowProblem {
@@ -37,8 +40,6 @@ export interface TableChange {
   readonly before: CellValue;
   readonly after: CellValue;
 }
-
-const number = (text: string): number => (text.trim() === '' ? NaN : Number(text));
 
 /** What the tables say of one taxon, by path, and the paths of which they say everything. */
 interface Said {
@@ -153,22 +154,20 @@ export function compareTables(
       put('taxa.csv', line, cells['taxonID']!, 'synonyms', synonyms.get(cells['taxonID']!) ?? []);
   }
 
-  for (const { cells, line } of read.get('vernacularnames.csv') ?? []) {
-    const item = {
-      name: cells['vernacularName']!,
-      language: cells['language']!,
-      region: cells['locality']!,
-      ...(cells['taxonRemarks'] ? { warning: cells['taxonRemarks'] } : {})
-    };
-    put('vernacularnames.csv', line, cells['taxonID']!, itemPath('names', item), item);
-  }
+  for (const [name, list] of Object.entries(listTables) as [keyof typeof listTables, ListName][])
+    for (const { cells, line } of read.get(name) ?? []) {
+      const { path, value } = itemFrom(list, cells);
+      put(name, line, cells['taxonID']!, path, value);
+    }
 
   const windows = new Map<string, { windows: Window[]; line: number; taxon: string }>();
   for (const { cells, line } of read.get('stages.csv') ?? []) {
     const path = `stages/${cells['stage']}/windows`;
     const key = `${cells['taxonID']} ${path}`;
     const own = windows.get(key) ?? { windows: [], line, taxon: cells['taxonID']! };
-    own.windows.push(['first', 'fullFrom', 'fullUntil', 'last'].map((end) => number(cells[end]!)) as Window);
+    own.windows.push(
+      ['first', 'fullFrom', 'fullUntil', 'last'].map((end) => numberIn(cells[end]!)) as Window
+    );
     windows.set(key, own);
   }
   for (const [key, { windows: all, line, taxon }] of windows)
@@ -202,7 +201,7 @@ export function compareTables(
           message: `the state '${cells['state']}' stands in two rows`
         });
       own.cell[cells['state']] = cells['frequency'];
-    } else for (const end of ['min', 'low', 'high', 'max']) own.cell[end] = number(cells[end]!);
+    } else for (const end of ['min', 'low', 'high', 'max']) own.cell[end] = numberIn(cells[end]!);
     matrix.set(key, own);
   }
   for (const { taxon, path, line, cell } of matrix.values()) {
@@ -216,30 +215,6 @@ export function compareTables(
     else put('matrix.csv', line, taxon, path, cell);
   }
 
-  for (const { cells, line } of read.get('uses.csv') ?? []) {
-    const { taxonID, stages, kind, part, preparation, conditions } = cells;
-    const item = { kind, part, stages: splitList(stages!), preparation, conditions };
-    put('uses.csv', line, taxonID!, itemPath('uses', item as never), item);
-  }
-  for (const { cells, line } of read.get('hazards.csv') ?? []) {
-    const { taxonID, route, severity, principle, effect, onset, parts, stages, fromTheGround } = cells;
-    const item = {
-      route,
-      severity: number(severity!),
-      principle,
-      effect,
-      onset,
-      parts,
-      ...(stages ? { stages: splitList(stages) } : {}),
-      ...(fromTheGround ? { fromTheGround: true } : {})
-    };
-    put('hazards.csv', line, taxonID!, itemPath('hazards', item as never), item);
-  }
-  for (const { cells, line } of read.get('legal.csv') ?? []) {
-    const item = { region: cells['region']!, status: cells['status']! };
-    put('legal.csv', line, cells['taxonID']!, itemPath('legal', item), item);
-  }
-
   const facts = new Map<string, { fields: Record<string, string>; line: number }>();
   for (const { cells, line } of read.get('facts.csv') ?? []) {
     const own = facts.get(cells['taxonID']!) ?? { fields: {}, line };
@@ -247,18 +222,12 @@ export function compareTables(
     facts.set(cells['taxonID']!, own);
   }
   for (const [slug, { fields, line }] of facts) {
-    for (const field of ['lifeForm', 'microhabitat', 'note', 'basis'])
-      if (fields[field]) put('facts.csv', line, slug, field, fields[field]);
-    if (fields['habitats']) put('facts.csv', line, slug, 'habitats', splitList(fields['habitats']));
-    put('facts.csv', line, slug, 'loads', splitList(fields['loads'] ?? ''));
-    if (fields['harvestRule'])
-      put('facts.csv', line, slug, 'harvest', {
-        rule: fields['harvestRule'],
-        tool: fields['harvestTool'] ?? '',
-        basis: fields['harvestBasis'] ?? ''
-      });
-    const allowance = allowanceFrom(fields);
-    if (Object.keys(allowance).length > 0) put('facts.csv', line, slug, 'allowance', allowance);
+    for (const field of factFields) {
+      const value = fieldOf(field).fromFacts(fields);
+      // A plant stands somewhere: that nothing is said of it takes nothing away.
+      const isSaid = field === 'habitats' ? (value as string[]).length > 0 : value !== undefined;
+      if (isSaid) put('facts.csv', line, slug, field, value);
+    }
   }
 
   const changes: TableChange[] = [];
@@ -280,16 +249,6 @@ export function compareTables(
   const inOrder = (a: RowProblem, b: RowProblem) => a.file.localeCompare(b.file) || a.line - b.line;
   return { changes, problems: problems.sort(inOrder) };
 }
-
-/** The figures of an allowance rule among the facts of a taxon, numbers as numbers. */
-const allowanceFrom = (fields: Readonly<Record<string, string>>): Record<string, unknown> =>
-  Object.fromEntries(
-    Object.keys(AllowanceRule.shape).flatMap((field) => {
-      const value = fields[allowanceField(field)];
-      if (!value) return [];
-      return [[field, Number.isNaN(Number(value)) ? value : Number(value)]];
-    })
-  );
 
 /** Whether the tables say everything of a path. */
 const isCovered = (own: Said, path: string): boolean =>
@@ -340,17 +299,7 @@ function newTaxon(slug: string, own: Said, fields: Record<string, string>): Taxo
     family: own.accepted!['family'],
     group: fields['group'],
     ...Object.fromEntries(
-      [
-        'synonyms',
-        'lifeForm',
-        'habitats',
-        'microhabitat',
-        'loads',
-        'harvest',
-        'allowance',
-        'note',
-        'basis'
-      ].flatMap((field) => {
+      ['synonyms', ...factFields].flatMap((field) => {
         const said = own.cells.get(field);
         return said ? [[field, said.value]] : [];
       })

@@ -1,4 +1,11 @@
-import type { LibraryDocument, Taxon } from '../knowledge';
+import {
+  type FieldName,
+  type LibraryDocument,
+  type ListName,
+  type Taxon,
+  fieldOf,
+  itemRow
+} from '../knowledge';
 import { type Row, writeCsv } from './csv';
 
 /**
@@ -45,8 +52,31 @@ const kingdoms: Readonly<Record<Taxon['group'], string>> = {
   fungus: 'Fungi',
   shellfish: 'Animalia'
 };
-/** What divides the items of a list within a cell. */
-const listMark = ' | ';
+/** The table of each list of a taxon: one row an item. */
+export const listTables = {
+  'vernacularnames.csv': 'names',
+  'uses.csv': 'uses',
+  'hazards.csv': 'hazards',
+  'legal.csv': 'legal'
+} as const satisfies Partial<Record<TableName, ListName>>;
+
+/** What stands among the facts, in their order. */
+export const factFields = [
+  'lifeForm',
+  'habitats',
+  'microhabitat',
+  'loads',
+  'harvest',
+  'allowance',
+  'note',
+  'basis'
+] as const satisfies FieldName[];
+
+const itemRows =
+  (list: ListName) =>
+  (taxon: Taxon): Row[] =>
+    taxon[list].map((item) => ({ taxonID: taxon.slug, ...itemRow(list, item) }));
+
 const rowsOf: Readonly<Record<TableName, (taxon: Taxon) => Row[]>> = {
   'taxa.csv': (taxon) => [
     {
@@ -68,14 +98,7 @@ const rowsOf: Readonly<Record<TableName, (taxon: Taxon) => Row[]>> = {
       acceptedNameUsageID: taxon.slug
     }))
   ],
-  'vernacularnames.csv': (taxon) =>
-    taxon.names.map(({ name, language, region, warning }) => ({
-      taxonID: taxon.slug,
-      vernacularName: name,
-      language,
-      locality: region,
-      taxonRemarks: warning ?? ''
-    })),
+  'vernacularnames.csv': itemRows('names'),
   'matrix.csv': (taxon) =>
     Object.entries(taxon.stages).flatMap(([stage, { description }]) =>
       Object.entries(description).flatMap(([character, cell]): Row[] => {
@@ -102,38 +125,18 @@ const rowsOf: Readonly<Record<TableName, (taxon: Taxon) => Row[]>> = {
         last: String(last)
       }))
     ),
-  'uses.csv': (taxon) =>
-    taxon.uses.map(({ stages, ...use }) => ({ taxonID: taxon.slug, ...use, stages: stages.join(listMark) })),
-  'hazards.csv': (taxon) =>
-    taxon.hazards.map(({ severity, stages, fromTheGround, ...hazard }) => ({
-      taxonID: taxon.slug,
-      ...hazard,
-      severity: String(severity),
-      stages: (stages ?? []).join(listMark),
-      fromTheGround: fromTheGround ? 'yes' : ''
-    })),
-  'legal.csv': (taxon) => taxon.legal.map((one) => ({ taxonID: taxon.slug, ...one })),
+  'uses.csv': itemRows('uses'),
+  'hazards.csv': itemRows('hazards'),
+  'legal.csv': itemRows('legal'),
   'facts.csv': (taxon) =>
     Object.entries({
       group: taxon.group,
-      lifeForm: taxon.lifeForm,
-      habitats: taxon.habitats.join(listMark),
-      microhabitat: taxon.microhabitat ?? '',
-      loads: taxon.loads.join(listMark),
-      harvestRule: taxon.harvest?.rule ?? '',
-      harvestTool: taxon.harvest?.tool ?? '',
-      harvestBasis: taxon.harvest?.basis ?? '',
-      ...Object.fromEntries(
-        Object.entries(taxon.allowance ?? {}).map(([field, value]) => [allowanceField(field), String(value)])
-      ),
-      note: taxon.note ?? '',
-      basis: taxon.basis
-    }).flatMap(([field, value]) => (value ? [{ taxonID: taxon.slug, field, value }] : []))
+      ...Object.assign(
+        {},
+        ...factFields.map((field) => (taxon[field] === undefined ? {} : fieldOf(field).toFacts(taxon[field])))
+      )
+    }).flatMap(([field, value]) => (value ? [{ taxonID: taxon.slug, field, value: String(value) }] : []))
 };
-
-/** How a figure of the allowance rule is called among the facts: allowancePart, allowanceFraction … */
-export const allowanceField = (field: string): string =>
-  `allowance${field[0]!.toUpperCase()}${field.slice(1)}`;
 
 /** A library's taxa as CSV texts by file name. */
 export const libraryTables = ({ taxa }: LibraryDocument): Record<TableName, string> =>

@@ -39,13 +39,13 @@ export {
 } from './harm';
 export {
   compileLibrary,
-  englishName,
   lackedOrgans,
   type Library,
   type LibraryTaxon,
   nameIn,
   type StageDescription
 } from './library';
+export { englishName } from './english-name';
 export { type Piece, pieceAt, pieceNamed } from './piece';
 export { canonicalJson, contentHash } from './hash';
 export { type ContentFile, readLibrary, type ReadResult } from './read';
@@ -53,17 +53,26 @@ export { plain } from './plain';
 export { nameWithin } from './name-within';
 export { findTaxa, harms } from './search';
 export { type Claim, claimsOf, useClaims, useOfPart } from './claims';
+export { applyEdits, cellHash, type Edit, type InReview } from './overlay';
 export {
-  applyEdits,
+  allowanceInWords,
   cellAt,
-  cellHash,
+  cellFrom,
   cellsOf,
   type CellValue,
-  type Edit,
-  type InReview,
+  dayInWords,
+  type FieldName,
+  fieldOf,
+  type Filled,
+  itemFrom,
   itemPath,
+  itemRow,
+  type ListName,
+  numberIn,
   parseCell,
+  pathInWords,
   stricter,
+  valueInWords,
+  windowsText,
   withCell
-} from './overlay';
-export { allowanceInWords, dayInWords, pathInWords, valueInWords } from './cell-words';
+} from './cells';

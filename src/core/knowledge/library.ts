@@ -3,7 +3,8 @@ import { type Organ, type Stage, type Window, stageNames } from './schema';
 import { type Weights, lacksOrgan, weighCell } from './weights';
 import { contentHash } from './hash';
 import { type Harmfulness, harmfulnessOf } from './harm';
-import { listKeys } from './overlay';
+import { listKeys } from './cells';
+import { englishName } from './english-name';
 
 /** A taxon at a stage, described. Not described means unknown, never absent. */
 export interface StageDescription {
@@ -34,10 +35,6 @@ export interface Library {
   readonly families: ReadonlyMap<string, Family>;
   readonly pairs: readonly CuratedPair[];
 }
-
-/** The taxon's first English name, which every entry must have. */
-export const englishName = (taxon: Pick<Taxon, 'names' | 'name'>): string =>
-  taxon.names.find((entry) => entry.language === 'en')?.name ?? taxon.name;
 
 /** Names slugs in English; a slug that the library has no more stays as it is. */
 export const nameIn =

@@ -1,5 +1,6 @@
 import { canKill, harmsByTouch, isDangerous } from './harm';
-import { type Library, type LibraryTaxon, englishName } from './library';
+import type { Library, LibraryTaxon } from './library';
+import { englishName } from './english-name';
 import { plain } from './plain';
 
 /** How much harm a taxon does when it is mistaken: eaten or touched. */

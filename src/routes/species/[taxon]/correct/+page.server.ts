@@ -13,9 +13,11 @@ import {
   stageNames,
   type Taxon,
   Use,
-  valueInWords
+  valueInWords,
+  cellFrom,
+  windowsText
 } from '$core/knowledge';
-import { cellFrom, windowsText } from '$lib/server/library/cell-form';
+import { filledFrom } from '$lib/server/request/filled';
 import { editCell, listChanges, withdrawEdit } from '$lib/server/library/corrections';
 import { found, inSchoolOf, leading } from '$lib/server/request/guard';
 import { schoolLibrary } from '$lib/server/library/library';
@@ -118,7 +120,7 @@ export const actions: Actions = {
     return inSchoolOf(viewer, async (db) => {
       const { library } = await schoolLibrary(db);
       const form = String(data.get('form') ?? '');
-      const read = cellFrom(library, data);
+      const read = cellFrom(library, filledFrom(data));
       if ('problem' in read) return fail(400, { form, problem: read.problem });
       // An item of a list whose key has changed is another item: the old one goes, the new one comes.
       const before = String(data.get('path') ?? '');

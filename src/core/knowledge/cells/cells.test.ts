@@ -1,17 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { shippedLibrary } from '../../../../tests/support/content';
-import { parseCell } from '$core/knowledge';
-import { cellFrom, windowsFrom, windowsText } from './cell-form';
+import { type Filled, cellFrom, parseCell, windowsText } from '../index';
 
 const library = shippedLibrary();
 /** A form as it is sent. */
-function sent(fields: Record<string, string | string[]>): FormData {
-  const data = new FormData();
-  for (const [name, value] of Object.entries(fields))
-    for (const one of Array.isArray(value) ? value : [value]) data.append(name, one);
-  return data;
-}
+const sent = (fields: Record<string, string | string[]>): Filled => {
+  const all = (name: string) => [fields[name] ?? []].flat();
+  return { all, text: (name) => (all(name)[0] ?? '').trim(), has: (name) => name in fields };
+};
 const read = (fields: Record<string, string | string[]>) => cellFrom(library, sent(fields));
+const windowsFrom = (text: string) => {
+  const path = 'stages/leaf/windows';
+  const found = read({ path, text });
+  return 'problem' in found ? found : { value: found.value };
+};
 
 describe('times of the year as they are typed', () => {
   it('are read back as they were written', () => {
