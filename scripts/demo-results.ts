@@ -11,6 +11,7 @@ import { type Random, createRandom, seedOf } from '../src/core/random';
 import { pairsOfWalk } from '../src/lib/server/learning/drills';
 import { libraryOf } from '../src/lib/server/library/library';
 import type { SchoolDb } from '../src/lib/server/database/school';
+import { insert } from '../src/lib/server/database/insert';
 import type { IdOf } from './demo-place';
 import type { Demo } from './demo-schema';
 
@@ -31,14 +32,6 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
     learner: newLearner,
     now: db.now
   };
-  const insert = (table: string, row: Record<string, unknown>) => {
-    const columns = Object.entries({ school_id: db.schoolId, ...row });
-    return db.query(
-      `insert into ${table} (${columns.map(([name]) => name).join(', ')})
-       values (${columns.map((_, i) => `$${i + 1}`).join(', ')})`,
-      columns.map(([, value]) => value)
-    );
-  };
   /** One answer as a learner of that skill gives it; questions not on pairs are right by the same chance. */
   async function answer(
     roundId: string,
@@ -51,27 +44,27 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
     random: Random
   ): Promise<void> {
     const questionId = idOf('question', key);
-    await insert('question', {
+    await insert(db, 'question', {
       id: questionId,
-      round_id: roundId,
+      roundId: roundId,
       position: i + 1,
       specification: JSON.stringify(spec)
     });
     const common = {
       id: idOf('answer', key),
-      question_id: questionId,
-      person_id: personId,
-      effective_at: new Date(Date.parse(at) + i * 30_000),
+      questionId,
+      personId,
+      effectiveAt: new Date(Date.parse(at) + i * 30_000),
       drill: spec.drill,
       seconds: Math.round(random.between(6, 24))
     };
     if (!isOnPair(spec)) {
       const outcome = random.next() < learner.skill ? 'right' : 'missed';
-      await insert('answer_event', {
+      await insert(db, 'answer_event', {
         ...common,
         body: JSON.stringify({ invented: true }),
         unit: otherUnit('season', 'invented', String(spec.seed)),
-        is_dangerous_specimen: false,
+        isDangerousSpecimen: false,
         outcome,
         score: scores[outcome]
       });
@@ -82,20 +75,20 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       learner,
       random
     );
-    await insert('answer_event', {
+    await insert(db, 'answer_event', {
       ...common,
       body: JSON.stringify({ invented: true, given }),
       unit,
       pair,
-      specimen_stage: unit.split('@')[1],
-      is_dangerous_specimen: isDangerousSpecimen,
-      could_be_told: true,
+      specimenStage: unit.split('@')[1],
+      isDangerousSpecimen: isDangerousSpecimen,
+      couldBeTold: true,
       specimen: isDangerousSpecimen ? spec.lookalike : spec.target,
-      taken_for: decision === 'gather' ? spec.target : decision === 'leave' ? spec.lookalike : null,
+      takenFor: decision === 'gather' ? spec.target : decision === 'leave' ? spec.lookalike : null,
       decision,
       outcome,
       score: scores[outcome],
-      is_part_right: spec.drill === 'side by side' && outcome === 'right' ? random.next() < 0.85 : null,
+      isPartRight: spec.drill === 'side by side' && outcome === 'right' ? random.next() < 0.85 : null,
       confidence: given.confidence
     });
   }
@@ -105,11 +98,11 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       const roundId = idOf('round', `${person} ${day}`);
       const personId = idOf('person', person);
       const at = `${day}T19:00:00Z`;
-      await insert('round', {
+      await insert(db, 'round', {
         id: roundId,
-        person_id: personId,
-        walk_id: idOf('walk', demo.rounds.walk),
-        effective_at: at
+        personId: personId,
+        walkId: idOf('walk', demo.rounds.walk),
+        effectiveAt: at
       });
       const learner = { skill: from + ((skill - from) * d) / Math.max(days.length - 1, 1), caution };
       const specs = composeRound(
@@ -129,27 +122,27 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       questions,
       createRandom(`round ${seedOf(quizId)}`)
     );
-    await insert('quiz', {
+    await insert(db, 'quiz', {
       id: quizId,
       ...quiz,
       minutes: quiz.minutes ?? null,
-      cohort_id: idOf('cohort', cohort),
-      walk_id: idOf('walk', demo.rounds.walk),
+      cohortId: idOf('cohort', cohort),
+      walkId: idOf('walk', demo.rounds.walk),
       questions: JSON.stringify(specs),
-      made_by: idOf('person', by),
-      effective_at: `${on}T18:00:00Z`
+      madeBy: idOf('person', by),
+      effectiveAt: `${on}T18:00:00Z`
     });
     for (const { person, on: day, ...learner } of sat) {
       const roundId = idOf('round', `quiz ${key} ${person}`);
       const at = `${day}T20:00:00Z`;
-      await insert('round', {
+      await insert(db, 'round', {
         id: roundId,
-        person_id: idOf('person', person),
-        walk_id: idOf('walk', demo.rounds.walk),
-        effective_at: at,
-        quiz_id: quizId,
+        personId: idOf('person', person),
+        walkId: idOf('walk', demo.rounds.walk),
+        effectiveAt: at,
+        quizId: quizId,
         phase: 'before',
-        opened_at: at
+        openedAt: at
       });
       const random = createRandom(`quiz ${key} ${person}`);
       for (const [i, spec] of specs.entries())
@@ -166,11 +159,11 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
     }
   }
   for (const { person, by, on, ...signed } of demo.signOffs)
-    await insert('sign_off', {
+    await insert(db, 'sign_off', {
       id: idOf('sign-off', `${person} ${signed.pair} ${signed.step} ${on}`),
-      person_id: idOf('person', person),
-      signed_by: idOf('person', by),
-      effective_at: `${on}T15:00:00Z`,
+      personId: idOf('person', person),
+      signedBy: idOf('person', by),
+      effectiveAt: `${on}T15:00:00Z`,
       ...signed
     });
 }

@@ -1,43 +1,41 @@
+import { insert } from '../src/lib/server/database/insert';
+import type { SchoolDb } from '../src/lib/server/database/school';
 import { type IdOf, closedRing, groundOf, place, rounded } from './demo-place';
 import type { Demo } from './demo-schema';
 
 /** The demo's ground: its sites with all that was seen, counted, taken and wished for there, and the diary. */
-export async function loadSites(
-  demo: Demo,
-  idOf: IdOf,
-  insert: (table: string, row: Record<string, unknown>) => Promise<unknown>
-): Promise<void> {
+export async function loadSites(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
   for (const site of demo.sites) {
     const { key, name, habitats, accessPoint, permission, note } = site;
-    await insert('site', {
+    await insert(db, 'site', {
       id: idOf('site', key),
       name,
-      time_zone: demo.school.timeZone,
+      timeZone: demo.school.timeZone,
       ground: groundOf(site),
       habitats,
-      altitude_metres: site.altitude,
+      altitudeMetres: site.altitude,
       tide: site.tide ? JSON.stringify(site.tide) : null,
-      access_point: accessPoint,
-      nearest_road: site.nearestRoad,
-      phone_signal: site.phoneSignal,
+      accessPoint: accessPoint,
+      nearestRoad: site.nearestRoad,
+      phoneSignal: site.phoneSignal,
       toilets: site.toilets,
-      permission_from: permission.from,
-      permission_since: permission.since,
-      permission_until: permission.until,
-      may_pick: permission.pick,
-      may_dig: permission.dig,
-      may_fire: permission.fire,
-      may_charge: permission.fee,
+      permissionFrom: permission.from,
+      permissionSince: permission.since,
+      permissionUntil: permission.until,
+      mayPick: permission.pick,
+      mayDig: permission.dig,
+      mayFire: permission.fire,
+      mayCharge: permission.fee,
       designation: permission.designation,
-      local_rules: permission.rules,
-      largest_group: permission.group,
+      localRules: permission.rules,
+      largestGroup: permission.group,
       note
     });
     for (const patch of site.patches) {
       const [longitude, latitude] = place(site.origin, patch.at);
-      await insert('patch', {
+      await insert(db, 'patch', {
         id: idOf('patch', patch.key),
-        site_id: idOf('site', key),
+        siteId: idOf('site', key),
         name: patch.name,
         taxon: patch.taxon,
         longitude,
@@ -45,7 +43,7 @@ export async function loadSites(
         abundance: patch.abundance,
         microhabitat: patch.microhabitat,
         habitats: patch.habitats,
-        is_only: patch.only,
+        isOnly: patch.only,
         outline: patch.outline
           ? JSON.stringify({
               type: 'Polygon',
@@ -60,74 +58,74 @@ export async function loadSites(
     }
     const taxonOf = (patch: string) => site.patches.find((one) => one.key === patch)!.taxon;
     for (const { patch, on, by, body, exempt } of site.censuses)
-      await insert('census', {
+      await insert(db, 'census', {
         id: idOf('census', `${patch} ${on}`),
-        patch_id: idOf('patch', patch),
-        counted_on: on,
+        patchId: idOf('patch', patch),
+        countedOn: on,
         body: JSON.stringify(body),
-        exempt_share: exempt ?? null,
-        counted_by: idOf('person', by),
-        effective_at: `${on}T16:00:00Z`
+        exemptShare: exempt ?? null,
+        countedBy: idOf('person', by),
+        effectiveAt: `${on}T16:00:00Z`
       });
     for (const { patch, on, by, ...taken } of site.gatherings)
-      await insert('gathering', {
+      await insert(db, 'gathering', {
         id: idOf('gathering', `${patch} ${on}`),
-        patch_id: idOf('patch', patch),
+        patchId: idOf('patch', patch),
         taxon: taxonOf(patch),
         ...taken,
-        gathered_on: on,
-        recorded_by: idOf('person', by),
-        effective_at: `${on}T16:00:00Z`
+        gatheredOn: on,
+        recordedBy: idOf('person', by),
+        effectiveAt: `${on}T16:00:00Z`
       });
     for (const find of site.finds) {
       const [longitude, latitude] = place(site.origin, find.at);
-      await insert('open_find', {
+      await insert(db, 'open_find', {
         id: idOf('find', `${key} ${find.name}`),
-        site_id: idOf('site', key),
+        siteId: idOf('site', key),
         name: find.name,
         longitude,
         latitude,
-        seen_on: find.on,
+        seenOn: find.on,
         note: find.note,
         seen: find.seen,
-        found_by: idOf('person', find.by),
-        effective_at: `${find.on}T16:00:00Z`
+        foundBy: idOf('person', find.by),
+        effectiveAt: `${find.on}T16:00:00Z`
       });
     }
     for (const { patch, kind, on, closedUntil, setsBack, by, note } of site.events)
-      await insert('ground_event', {
+      await insert(db, 'ground_event', {
         id: idOf('event', `${key} ${kind} ${on}`),
-        site_id: idOf('site', key),
-        patch_id: patch ? idOf('patch', patch) : null,
+        siteId: idOf('site', key),
+        patchId: patch ? idOf('patch', patch) : null,
         kind,
-        happened_on: on,
-        closed_until: closedUntil ?? null,
-        sets_back_days: setsBack ?? null,
+        happenedOn: on,
+        closedUntil: closedUntil ?? null,
+        setsBackDays: setsBack ?? null,
         note,
-        noted_by: idOf('person', by),
-        effective_at: `${on}T16:00:00Z`
+        notedBy: idOf('person', by),
+        effectiveAt: `${on}T16:00:00Z`
       });
     for (const [i, seen] of site.sightings.entries())
-      await insert('sighting', {
+      await insert(db, 'sighting', {
         id: idOf('sighting', `${key} ${i}`),
-        site_id: idOf('site', key),
-        patch_id: idOf('patch', seen.patch),
+        siteId: idOf('site', key),
+        patchId: idOf('patch', seen.patch),
         taxon: taxonOf(seen.patch),
         stage: seen.stage,
         says: seen.says,
-        seen_on: seen.on,
+        seenOn: seen.on,
         note: seen.note,
-        seen_by: idOf('person', seen.by),
-        effective_at: `${seen.on}T16:00:00Z`
+        seenBy: idOf('person', seen.by),
+        effectiveAt: `${seen.on}T16:00:00Z`
       });
   }
   for (const { site, taxon, worth } of demo.wishes)
-    await insert('wish', { site_id: idOf('site', site), taxon, worth });
+    await insert(db, 'wish', { siteId: idOf('site', site), taxon, worth });
   for (const { from, until, what, bars } of demo.diary)
-    await insert('diary_entry', {
+    await insert(db, 'diary_entry', {
       id: idOf('diary', `${from} ${what}`),
-      from_on: from,
-      until_on: until,
+      fromOn: from,
+      untilOn: until,
       what,
       bars
     });

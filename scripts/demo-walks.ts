@@ -4,6 +4,7 @@ import { liftCheck } from '../src/lib/server/walk/lifts';
 import { type Plan, readPlan } from '../src/lib/server/walk/plan';
 import type { SchoolDb } from '../src/lib/server/database/school';
 import type { Viewer } from '../src/lib/server/accounts';
+import { insert } from '../src/lib/server/database/insert';
 import { type IdOf, place } from './demo-place';
 import type { Demo } from './demo-schema';
 
@@ -11,47 +12,43 @@ import type { Demo } from './demo-schema';
 
 type Walk = Demo['walks'][number];
 
-export async function insertWalks(
-  demo: Demo,
-  idOf: IdOf,
-  insert: (table: string, row: Record<string, unknown>) => Promise<unknown>
-): Promise<void> {
+export async function insertWalks(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
   for (const { person, concern, words, keepUntil, by } of demo.health)
-    await insert('health_note', {
+    await insert(db, 'health_note', {
       id: idOf('health', `${person} ${concern}`),
-      person_id: idOf('person', person),
+      personId: idOf('person', person),
       concern,
       words,
-      keep_until: keepUntil,
-      entered_by: idOf('person', by)
+      keepUntil: keepUntil,
+      enteredBy: idOf('person', by)
     });
   for (const walk of demo.walks) {
     const site = demo.sites.find(({ key }) => key === walk.site)!;
     const walkId = idOf('walk', walk.key);
-    await insert('walk', {
+    await insert(db, 'walk', {
       id: walkId,
       kind: walk.kind,
-      site_id: idOf('site', walk.site),
+      siteId: idOf('site', walk.site),
       venue: walk.venue,
-      cohort_id: idOf('cohort', walk.cohort),
+      cohortId: idOf('cohort', walk.cohort),
       level: walk.level ?? null,
       name: walk.name,
-      held_on: walk.on,
-      starts_at: walk.at,
-      due_at: walk.due ?? null,
-      pace_rule: walk.pace,
+      heldOn: walk.on,
+      startsAt: walk.at,
+      dueAt: walk.due ?? null,
+      paceRule: walk.pace,
       weather: JSON.stringify(walk.weather),
-      leader_id: idOf('person', walk.leader)
+      leaderId: idOf('person', walk.leader)
     });
     for (const person of walk.along)
-      await insert('walk_leader', { walk_id: walkId, person_id: idOf('person', person) });
+      await insert(db, 'walk_leader', { walkId: walkId, personId: idOf('person', person) });
     for (const item of walk.packed)
-      await insert('walk_kit', {
-        walk_id: walkId,
+      await insert(db, 'walk_kit', {
+        walkId: walkId,
         item,
-        is_packed: true,
-        changed_by: idOf('person', walk.leader),
-        changed_at: `${demo.school.demoDate}T08:00:00Z`
+        isPacked: true,
+        changedBy: idOf('person', walk.leader),
+        changedAt: `${demo.school.demoDate}T08:00:00Z`
       });
     for (const [i, stop] of walk.stops.entries()) {
       const id = idOf('stop', `${walk.key} ${i}`);
@@ -59,20 +56,20 @@ export async function insertWalks(
         site.origin,
         stop.at ?? site.patches.find(({ key }) => key === stop.patch)?.at ?? [0, 0]
       );
-      await insert('stop', {
+      await insert(db, 'stop', {
         id,
-        walk_id: walkId,
+        walkId: walkId,
         position: i + 1,
         name: stop.name,
-        patch_id: stop.patch ? idOf('patch', stop.patch) : null,
+        patchId: stop.patch ? idOf('patch', stop.patch) : null,
         longitude,
         latitude,
         minutes: stop.minutes,
-        talking_points: JSON.stringify(richText(stop.points)),
-        is_on_shore: stop.shore,
+        talkingPoints: JSON.stringify(richText(stop.points)),
+        isOnShore: stop.shore,
         activity: stop.activity ? JSON.stringify(stop.activity) : null
       });
-      for (const taxon of stop.taxa) await insert('walk_taxon', { walk_id: walkId, stop_id: id, ...taxon });
+      for (const taxon of stop.taxa) await insert(db, 'walk_taxon', { walkId: walkId, stopId: id, ...taxon });
     }
   }
 }

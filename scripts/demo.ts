@@ -13,6 +13,7 @@ import { keepWarmth } from '../src/lib/server/season/warmth';
 import { readStation, stationName } from '../src/lib/server/season/weather-station';
 import { closePool } from '../src/lib/server/database/database';
 import { type SchoolDb, withSchool } from '../src/lib/server/database/school';
+import { insert } from '../src/lib/server/database/insert';
 import type { IdOf } from './demo-place';
 import { Demo } from './demo-schema';
 import { loadResults } from './demo-results';
@@ -60,7 +61,6 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
 }
 
 async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: IdOf): Promise<void> {
-  const { schoolId } = db;
   const { school } = demo;
   const { rows } = await db.query<{ document: unknown }>(
     'select document from library_release where hash = $1',
@@ -68,47 +68,40 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
   );
   const release = LibraryDocument.parse(rows[0]!.document);
   const { library } = compileLibrary(release);
-  const insert = (table: string, row: Record<string, unknown>) => {
-    const columns = Object.keys(row);
-    return db.query(
-      `insert into ${table} (school_id, ${columns.join(', ')}) values ($1, ${columns.map((_, i) => `$${i + 2}`).join(', ')})`,
-      [schoolId, ...Object.values(row)]
-    );
-  };
-  await insert('school', {
+  await insert(db, 'school', {
     name: school.name,
-    time_zone: school.timeZone,
-    library_hash: libraryHash,
-    is_demo: true,
-    emergency_numbers: JSON.stringify(school.emergencyNumbers),
-    insurance_until: school.insuranceUntil
+    timeZone: school.timeZone,
+    libraryHash: libraryHash,
+    isDemo: true,
+    emergencyNumbers: JSON.stringify(school.emergencyNumbers),
+    insuranceUntil: school.insuranceUntil
   });
   for (const { key, name, role, minor, guardian, firstAid } of demo.people)
-    await insert('person', {
+    await insert(db, 'person', {
       id: idOf('person', key),
       name,
       role,
-      is_minor: minor,
-      guardian_name: guardian ?? null,
-      guardian_consent_on: guardian ? '2027-03-20' : null,
-      first_aid_until: firstAid ?? null
+      isMinor: minor,
+      guardianName: guardian ?? null,
+      guardianConsentOn: guardian ? '2027-03-20' : null,
+      firstAidUntil: firstAid ?? null
     });
   for (const { key, name, level, members } of demo.cohorts) {
-    await insert('cohort', { id: idOf('cohort', key), name, level });
+    await insert(db, 'cohort', { id: idOf('cohort', key), name, level });
     for (const member of members)
-      await insert('cohort_member', { cohort_id: idOf('cohort', key), person_id: idOf('person', member) });
+      await insert(db, 'cohort_member', { cohortId: idOf('cohort', key), personId: idOf('person', member) });
   }
   for (const { key, kind, citation } of demo.bookshelf)
-    await insert('source', { id: idOf('source', key), kind, citation });
+    await insert(db, 'source', { id: idOf('source', key), kind, citation });
   const says = (claim: Claim, source: string, otherwise?: string) =>
-    insert('opinion', {
+    insert(db, 'opinion', {
       id: idOf('opinion', `${claim.hash} ${source}`),
-      claim_hash: claim.hash,
-      source_id: idOf('source', source),
+      claimHash: claim.hash,
+      sourceId: idOf('source', source),
       says: otherwise ? 'otherwise' : 'agrees',
       otherwise: otherwise ?? null,
-      entered_by: idOf('person', 'owner'),
-      effective_at: '2027-03-15T12:00:00Z'
+      enteredBy: idOf('person', 'owner'),
+      effectiveAt: '2027-03-15T12:00:00Z'
     });
   for (const { taxon, sources, claims } of demo.confirmations)
     for (const claim of claimsOf(library.taxa.get(taxon)!).filter(({ kind }) => claims.includes(kind)))
@@ -120,25 +113,25 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
     await says(claim!, source, otherwise);
   }
   for (const [i, { taxon, path, value, reason }] of demo.corrections.entries())
-    await insert('library_edit', {
+    await insert(db, 'library_edit', {
       id: idOf('edit', `${taxon} ${path}`),
       version: i + 1,
       taxon,
       path,
       kind: 'set',
       value: JSON.stringify(value),
-      base_hash:
+      baseHash:
         cellHash(
           cellAt(
             release.taxa.find(({ slug }) => slug === taxon),
             path
           )
         ) ?? null,
-      before_kind: 'withdraw',
+      beforeKind: 'withdraw',
       reason,
-      edited_by: idOf('person', 'instructor'),
-      effective_at: '2027-03-20T12:00:00Z'
+      editedBy: idOf('person', 'instructor'),
+      effectiveAt: '2027-03-20T12:00:00Z'
     });
-  await loadSites(demo, idOf, insert);
-  await insertWalks(demo, idOf, insert);
+  await loadSites(db, demo, idOf);
+  await insertWalks(db, demo, idOf);
 }

@@ -12,6 +12,7 @@ import { readSettings } from '../school/schools';
 import { listSightings, seasonOf } from '../season/sightings';
 import type { Viewer } from '../accounts';
 import type { Site } from './sites';
+import { insert } from '../database/insert';
 
 /** Finds without a name: what was seen of them, what they may be, when to come back, and who was asked. */
 export interface OpenFind {
@@ -89,24 +90,19 @@ export async function addFind(
   find: z.infer<typeof NewFind>
 ): Promise<string> {
   const id = uuid();
-  await db.query(
-    `insert into open_find (school_id, id, site_id, name, longitude, latitude, seen_on, note, seen, cannot, found_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
-    [
-      db.schoolId,
-      id,
-      siteId,
-      find.name,
-      find.longitude ?? null,
-      find.latitude ?? null,
-      find.seenOn,
-      find.note,
-      find.seen,
-      find.cannot,
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'open_find', {
+    id,
+    siteId,
+    name: find.name,
+    longitude: find.longitude,
+    latitude: find.latitude,
+    seenOn: find.seenOn,
+    note: find.note,
+    seen: find.seen,
+    cannot: find.cannot,
+    foundBy: viewer.personId,
+    effectiveAt: db.now
+  });
   return id;
 }
 
@@ -213,11 +209,14 @@ export async function askExpert(
   email: string,
   letter: string
 ): Promise<void> {
-  await db.query(
-    `insert into find_question (school_id, id, find_id, expert, email, asked_by, asked_at)
-     values ($1, $2, $3, $4, $5, $6, $7)`,
-    [db.schoolId, uuid(), find.id, expert, email, viewer.personId, db.now]
-  );
+  await insert(db, 'find_question', {
+    id: uuid(),
+    findId: find.id,
+    expert,
+    email,
+    askedBy: viewer.personId,
+    askedAt: db.now
+  });
   await queueMessage(db, { recipient: email, subject: `What may this be? ${find.name}`, body: letter });
 }
 

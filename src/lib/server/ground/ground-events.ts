@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
 
 /** What happened to the ground on a day, and what follows for picking and for growth. */
 
@@ -51,24 +52,18 @@ export async function addGroundEvent(
   siteId: string,
   event: NewGroundEvent
 ): Promise<void> {
-  await db.query(
-    `insert into ground_event (school_id, id, site_id, patch_id, kind, happened_on, closed_until, sets_back_days, note,
-                               noted_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-    [
-      db.schoolId,
-      uuid(),
-      siteId,
-      event.patch || null,
-      event.kind,
-      event.happenedOn,
-      event.closedUntil ?? null,
-      event.setsBackDays ?? null,
-      event.note,
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'ground_event', {
+    id: uuid(),
+    siteId,
+    patchId: event.patch || null,
+    kind: event.kind,
+    happenedOn: event.happenedOn,
+    closedUntil: event.closedUntil,
+    setsBackDays: event.setsBackDays,
+    note: event.note,
+    notedBy: viewer.personId,
+    effectiveAt: db.now
+  });
 }
 
 export async function removeGroundEvent(db: SchoolDb, siteId: string, id: string): Promise<boolean> {

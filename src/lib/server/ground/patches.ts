@@ -4,6 +4,7 @@ import { type Abundance, abundances } from '$core/evidence';
 import { Outline, middleOf, squareMetresOf } from '$core/ground';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
 
 /** Where something grows on a site, and what relies on it. */
 export interface Patch {
@@ -73,24 +74,18 @@ export type NewPatch = Pick<Patch, 'name' | 'taxon' | 'longitude' | 'latitude' |
 
 export async function addPatch(db: SchoolDb, siteId: string, patch: NewPatch): Promise<string> {
   const id = uuid();
-  await db.query(
-    `insert into patch (school_id, id, site_id, name, taxon, longitude, latitude, abundance, microhabitat, habitats,
-       outline)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-    [
-      db.schoolId,
-      id,
-      siteId,
-      patch.name,
-      patch.taxon,
-      patch.longitude,
-      patch.latitude,
-      patch.abundance,
-      patch.microhabitat ?? '',
-      patch.habitats ?? [],
-      patch.outline ? JSON.stringify(patch.outline) : null
-    ]
-  );
+  await insert(db, 'patch', {
+    id,
+    siteId,
+    name: patch.name,
+    taxon: patch.taxon,
+    longitude: patch.longitude,
+    latitude: patch.latitude,
+    abundance: patch.abundance,
+    microhabitat: patch.microhabitat ?? '',
+    habitats: patch.habitats ?? [],
+    outline: patch.outline ? JSON.stringify(patch.outline) : null
+  });
   return id;
 }
 
@@ -196,11 +191,15 @@ export async function renamePlant(
   newTaxon: string,
   reason: string
 ): Promise<void> {
-  await db.query(
-    `insert into renaming (school_id, id, patch_id, old_taxon, new_taxon, reason, renamed_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [db.schoolId, uuid(), patch.id, patch.taxon, newTaxon, reason, viewer.personId, db.now]
-  );
+  await insert(db, 'renaming', {
+    id: uuid(),
+    patchId: patch.id,
+    oldTaxon: patch.taxon,
+    newTaxon,
+    reason,
+    renamedBy: viewer.personId,
+    effectiveAt: db.now
+  });
   await db.query('update patch set taxon = $2 where id = $1', [patch.id, newTaxon]);
   await db.query('update sighting set taxon = $2 where patch_id = $1', [patch.id, newTaxon]);
 }

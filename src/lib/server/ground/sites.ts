@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { Ground, emptyGround } from '$core/ground';
 import type { SchoolDb } from '../database/school';
+import { insert } from '../database/insert';
 
 export interface Site {
   readonly id: string;
@@ -65,13 +66,7 @@ export async function readSite(db: SchoolDb, id: string): Promise<Site | undefin
 
 export async function addSite(db: SchoolDb, name: string, timeZone: string): Promise<string> {
   const id = uuid();
-  await db.query('insert into site (school_id, id, name, time_zone, ground) values ($1, $2, $3, $4, $5)', [
-    db.schoolId,
-    id,
-    name,
-    timeZone,
-    emptyGround
-  ]);
+  await insert(db, 'site', { id, name, timeZone, ground: emptyGround });
   return id;
 }
 

@@ -14,6 +14,7 @@ import { type Patch, areaOf } from './patches';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import type { Site } from './sites';
+import { insert } from '../database/insert';
 
 /** What was counted in a patch, what was taken from it, and how much it may still give this year. */
 
@@ -67,20 +68,15 @@ export async function addCensus(
   if (census.countedOn > viewer.today) return `That day is still to come; today is ${viewer.today}.`;
   const problem = censusProblem(census.body);
   if (problem) return problem;
-  await db.query(
-    `insert into census (school_id, id, patch_id, counted_on, body, exempt_share, counted_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [
-      db.schoolId,
-      uuid(),
-      patchId,
-      census.countedOn,
-      JSON.stringify(census.body),
-      census.exemptShare ?? null,
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'census', {
+    id: uuid(),
+    patchId,
+    countedOn: census.countedOn,
+    body: JSON.stringify(census.body),
+    exemptShare: census.exemptShare,
+    countedBy: viewer.personId,
+    effectiveAt: db.now
+  });
   return undefined;
 }
 
@@ -121,26 +117,20 @@ export async function addGathering(
   patch: Pick<Patch, 'id' | 'taxon'>,
   taken: NewGathering
 ): Promise<void> {
-  await db.query(
-    `insert into gathering (school_id, id, patch_id, taxon, part, pieces, is_lifted, gathered_on, people, minutes, note,
-                            recorded_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
-    [
-      db.schoolId,
-      uuid(),
-      patch.id,
-      patch.taxon,
-      taken.part,
-      taken.pieces,
-      taken.isLifted,
-      taken.gatheredOn,
-      taken.people ?? null,
-      taken.minutes ?? null,
-      taken.note,
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'gathering', {
+    id: uuid(),
+    patchId: patch.id,
+    taxon: patch.taxon,
+    part: taken.part,
+    pieces: taken.pieces,
+    isLifted: taken.isLifted,
+    gatheredOn: taken.gatheredOn,
+    people: taken.people,
+    minutes: taken.minutes,
+    note: taken.note,
+    recordedBy: viewer.personId,
+    effectiveAt: db.now
+  });
 }
 
 /** Takes an entry of the ledger back by one that names it. @returns false where it is not there, or is taken back */

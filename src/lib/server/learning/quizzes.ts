@@ -22,6 +22,7 @@ import { schoolLibrary } from '../library/library';
 import type { SchoolDb } from '../database/school';
 import { systemRandom } from '../system-random';
 import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
 
 /** Quizzes: the same questions for a group, once, or before and after a walk. */
 
@@ -114,22 +115,17 @@ export async function addQuiz(db: SchoolDb, viewer: Viewer, head: QuizHead, size
   const id = uuid();
   const frame = await frameFor(db, viewer, head.walkId);
   const questions = size > 0 ? composeRound(frame, frame.context, size, systemRandom()) : [];
-  await db.query(
-    `insert into quiz (school_id, id, name, cohort_id, walk_id, kind, minutes, questions, made_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-    [
-      db.schoolId,
-      id,
-      head.name,
-      head.cohortId,
-      head.walkId ?? null,
-      head.kind,
-      head.minutes ?? null,
-      JSON.stringify(questions),
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'quiz', {
+    id,
+    name: head.name,
+    cohortId: head.cohortId,
+    walkId: head.walkId,
+    kind: head.kind,
+    minutes: head.minutes,
+    questions: JSON.stringify(questions),
+    madeBy: viewer.personId,
+    effectiveAt: db.now
+  });
   return id;
 }
 
@@ -299,12 +295,8 @@ export async function sit(
   const begun = own.find((sitting) => sitting.phase === phase);
   if (begun) return { roundId: begun.roundId };
   const id = uuid();
-  const { rowCount } = await db.query(
-    `insert into round (school_id, id, person_id, walk_id, effective_at, quiz_id, phase)
-     values ($1, $2, $3, $4, $5, $6, $7) on conflict do nothing`,
-    [db.schoolId, id, viewer.personId, quiz.walkId ?? null, db.now, quiz.id, phase]
-  );
-  if (!rowCount) {
+  const sitting = { personId: viewer.personId, walkId: quiz.walkId, quizId: quiz.id, phase };
+  if (!(await insert(db, 'round', { id, ...sitting, effectiveAt: db.now }, 'nothing'))) {
     const again = (await sittingsOf(db, quiz, viewer.personId)).find((sitting) => sitting.phase === phase);
     return again ? { roundId: again.roundId } : { problem: 'Try again in a moment.' };
   }

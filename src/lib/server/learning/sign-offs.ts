@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import type { LivingResult, Outcome } from '$core/learning';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
 
 /** Results on living plants and sign-offs of some people: events, in order of their time. */
 export async function readSignOffs(
@@ -31,20 +32,15 @@ export async function recordSignOff(
     readonly plant: string;
   }
 ): Promise<void> {
-  await db.query(
-    `insert into sign_off (school_id, id, person_id, pair, stage, step, outcome, plant, signed_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-    [
-      db.schoolId,
-      uuid(),
-      signed.personId,
-      signed.pair,
-      signed.stage,
-      signed.step,
-      signed.step === 'signed off' ? 'right' : signed.outcome,
-      signed.plant,
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'sign_off', {
+    id: uuid(),
+    personId: signed.personId,
+    pair: signed.pair,
+    stage: signed.stage,
+    step: signed.step,
+    outcome: signed.step === 'signed off' ? 'right' : signed.outcome,
+    plant: signed.plant,
+    signedBy: viewer.personId,
+    effectiveAt: db.now
+  });
 }

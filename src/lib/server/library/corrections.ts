@@ -13,6 +13,7 @@ import {
 import { type SchoolLibrary, schoolLibrary } from './library';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
 
 /** A change that is asked for. */
 export interface Wanted {
@@ -64,26 +65,20 @@ async function store(
   version: number
 ): Promise<void> {
   const before = await standing(db, at.taxon, at.path);
-  await db.query(
-    `insert into library_edit (school_id, id, version, taxon, path, kind, value, base_hash, before_kind, before_value,
-                               reason, edited_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
-    [
-      db.schoolId,
-      uuid(),
-      version,
-      at.taxon,
-      at.path,
-      next.kind,
-      next.value === undefined ? null : JSON.stringify(next.value),
-      cellHash(cellAt(release, at.path)) ?? null,
-      before?.kind ?? 'withdraw',
-      before?.value === undefined || before.value === null ? null : JSON.stringify(before.value),
-      at.reason,
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'library_edit', {
+    id: uuid(),
+    version,
+    taxon: at.taxon,
+    path: at.path,
+    kind: next.kind,
+    value: next.value === undefined ? null : JSON.stringify(next.value),
+    baseHash: cellHash(cellAt(release, at.path)),
+    beforeKind: before?.kind ?? 'withdraw',
+    beforeValue: before?.value === undefined || before.value === null ? null : JSON.stringify(before.value),
+    reason: at.reason,
+    editedBy: viewer.personId,
+    effectiveAt: db.now
+  });
 }
 
 /** What would be wrong with the library after an edit; only what was right before is told. */
@@ -225,10 +220,13 @@ export async function keepImport(
   const id = uuid();
   const { releaseHash, version } = await schoolLibrary(db);
   await db.query("delete from library_import where created_at < now() - interval '1 day'");
-  await db.query(
-    `insert into library_import (school_id, id, entered_by, release_hash, version, changes) values ($1, $2, $3, $4, $5, $6)`,
-    [db.schoolId, id, viewer.personId, releaseHash, version, JSON.stringify(changes)]
-  );
+  await insert(db, 'library_import', {
+    id,
+    enteredBy: viewer.personId,
+    releaseHash,
+    version,
+    changes: JSON.stringify(changes)
+  });
   return id;
 }
 

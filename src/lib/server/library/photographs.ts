@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
 
 /** A school's own photographs of a plant at a stage, beside its drawings. */
 
@@ -130,23 +131,18 @@ export async function addPhotograph(
   { jpeg, width, height }: Picture
 ): Promise<string> {
   const id = uuid();
-  await db.query(
-    `insert into photograph (school_id, id, taxon, stage, credit, words, width, height, jpeg, added_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-    [
-      db.schoolId,
-      id,
-      about.taxon,
-      about.stage,
-      about.credit,
-      about.words,
-      width,
-      height,
-      jpeg,
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'photograph', {
+    id,
+    taxon: about.taxon,
+    stage: about.stage,
+    credit: about.credit,
+    words: about.words,
+    width,
+    height,
+    jpeg,
+    addedBy: viewer.personId,
+    effectiveAt: db.now
+  });
   return id;
 }
 

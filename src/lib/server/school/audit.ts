@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { membershipsOf } from '../accounts';
 import { type SchoolDb, withSchool } from '../database/school';
+import { insert } from '../database/insert';
 
 /**
  * What was done to people, roles, permissions and data, and by whom. Entries hold ids and figures, no names, and are
@@ -39,11 +40,14 @@ export async function audit(
   about?: string,
   detail: Record<string, string | number> = {}
 ): Promise<void> {
-  await db.query(
-    `insert into audit_entry (school_id, id, actor_id, what, about_id, detail, request)
-     values ($1, $2, $3, $4, $5, $6, $7)`,
-    [db.schoolId, uuid(), actor.personId ?? null, what, about ?? null, detail, actor.number ?? null]
-  );
+  await insert(db, 'audit_entry', {
+    id: uuid(),
+    actorId: actor.personId,
+    what,
+    aboutId: about,
+    detail,
+    request: actor.number
+  });
 }
 
 /** Notes in each school of an account what happened to it; `byThemselves` where that is known. */

@@ -4,6 +4,7 @@ import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { leads } from '../accounts';
 import type { Walk } from '../walk/walks';
+import { insert } from '../database/insert';
 
 /**
  * What learners have told of their health. Leaders of a walk alone read it, each reading is logged, and it is
@@ -52,11 +53,14 @@ export async function addHealthNote(
   viewer: Viewer,
   note: Pick<KeptNote, 'personId' | 'concern' | 'words' | 'keepUntil'>
 ): Promise<void> {
-  await db.query(
-    `insert into health_note (school_id, id, person_id, concern, words, keep_until, entered_by)
-     values ($1, $2, $3, $4, $5, $6, $7)`,
-    [db.schoolId, uuid(), note.personId, note.concern, note.words, note.keepUntil, viewer.personId]
-  );
+  await insert(db, 'health_note', {
+    id: uuid(),
+    personId: note.personId,
+    concern: note.concern,
+    words: note.words,
+    keepUntil: note.keepUntil,
+    enteredBy: viewer.personId
+  });
 }
 
 export async function removeHealthNote(
@@ -72,12 +76,7 @@ export async function removeHealthNote(
 }
 
 export async function logHealthAccess(db: SchoolDb, viewer: Viewer, walkId: string): Promise<void> {
-  await db.query('insert into health_access (school_id, id, walk_id, person_id) values ($1, $2, $3, $4)', [
-    db.schoolId,
-    uuid(),
-    walkId,
-    viewer.personId
-  ]);
+  await insert(db, 'health_access', { id: uuid(), walkId, personId: viewer.personId });
 }
 
 /** Who looked, by day of the wall clock, the latest first. */

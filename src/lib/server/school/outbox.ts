@@ -1,6 +1,7 @@
 import MailComposer from 'nodemailer/lib/mail-composer';
 import { v7 as uuid } from 'uuid';
 import type { SchoolDb } from '../database/school';
+import { insert } from '../database/insert';
 
 /** A message that waits to be sent from somebody's own mail program. */
 export interface OutboxMessage {
@@ -17,10 +18,12 @@ export async function queueMessage(
   db: SchoolDb,
   message: Pick<OutboxMessage, 'recipient' | 'subject' | 'body'>
 ): Promise<void> {
-  await db.query(
-    'insert into outbox_message (school_id, id, recipient, subject, body) values ($1, $2, $3, $4, $5)',
-    [db.schoolId, uuid(), message.recipient, message.subject, message.body]
-  );
+  await insert(db, 'outbox_message', {
+    id: uuid(),
+    recipient: message.recipient,
+    subject: message.subject,
+    body: message.body
+  });
 }
 
 export async function listMessages(db: SchoolDb): Promise<OutboxMessage[]> {

@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import type { Level } from '$core/walk';
 import type { SchoolDb } from '../database/school';
 import { type Role, addressesOf, removeMembership } from '../accounts';
+import { insert } from '../database/insert';
 
 export interface Person {
   readonly id: string;
@@ -63,30 +64,14 @@ export async function addPerson(
   person: { name: string; role: Person['role']; isMinor: boolean; cohortId: string | undefined }
 ): Promise<string> {
   const id = uuid();
-  await db.query('insert into person (school_id, id, name, role, is_minor) values ($1, $2, $3, $4, $5)', [
-    db.schoolId,
-    id,
-    person.name,
-    person.role,
-    person.isMinor
-  ]);
-  if (person.cohortId)
-    await db.query('insert into cohort_member (school_id, cohort_id, person_id) values ($1, $2, $3)', [
-      db.schoolId,
-      person.cohortId,
-      id
-    ]);
+  await insert(db, 'person', { id, name: person.name, role: person.role, isMinor: person.isMinor });
+  if (person.cohortId) await insert(db, 'cohort_member', { cohortId: person.cohortId, personId: id });
   return id;
 }
 
 export async function addCohort(db: SchoolDb, name: string, level: Level): Promise<string> {
   const id = uuid();
-  await db.query('insert into cohort (school_id, id, name, level) values ($1, $2, $3, $4)', [
-    db.schoolId,
-    id,
-    name,
-    level
-  ]);
+  await insert(db, 'cohort', { id, name, level });
   return id;
 }
 

@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { SchoolDb } from '../database/school';
+import { insert } from '../database/insert';
 
 /** Days that the school has given away, or keeps free. */
 export interface DiaryEntry {
@@ -36,10 +37,13 @@ export async function listDiary(db: SchoolDb, from: string): Promise<DiaryEntry[
 
 /** @param entry without an end it lasts one day */
 export async function addDiaryEntry(db: SchoolDb, entry: Omit<DiaryEntry, 'id'>): Promise<void> {
-  await db.query(
-    'insert into diary_entry (school_id, id, from_on, until_on, what, bars) values ($1, $2, $3, $4, $5, $6)',
-    [db.schoolId, uuid(), entry.from, entry.until || entry.from, entry.what, entry.bars]
-  );
+  await insert(db, 'diary_entry', {
+    id: uuid(),
+    fromOn: entry.from,
+    untilOn: entry.until || entry.from,
+    what: entry.what,
+    bars: entry.bars
+  });
 }
 
 export async function removeDiaryEntry(db: SchoolDb, id: string): Promise<boolean> {

@@ -17,6 +17,7 @@ import { type Plan, meetingPlace } from './plan';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import type { Site } from '../ground/sites';
+import { insert } from '../database/insert';
 
 export interface Brief {
   readonly id: string;
@@ -266,10 +267,7 @@ export async function readBriefPlates(db: SchoolDb, briefId: string): Promise<Ma
 }
 
 export async function markRead(db: SchoolDb, briefId: string, personId: string): Promise<void> {
-  await db.query(
-    'insert into brief_reading (school_id, brief_id, person_id, effective_at) values ($1, $2, $3, $4) on conflict do nothing',
-    [db.schoolId, briefId, personId, db.now]
-  );
+  await insert(db, 'brief_reading', { briefId, personId, effectiveAt: db.now }, 'nothing');
 }
 
 /** Who has read a brief, and on which day. */
@@ -288,10 +286,7 @@ export async function readersOf(
 
 /** A leader says that they go by this version. */
 export async function confirmBrief(db: SchoolDb, briefId: string, personId: string): Promise<void> {
-  await db.query(
-    'insert into brief_confirmation (school_id, brief_id, person_id, effective_at) values ($1, $2, $3, $4) on conflict do nothing',
-    [db.schoolId, briefId, personId, db.now]
-  );
+  await insert(db, 'brief_confirmation', { briefId, personId, effectiveAt: db.now }, 'nothing');
 }
 
 /** People who have confirmed a version. */

@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { type Check, type Lift, figuresOf } from '$core/walk';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
 
 /** Stops of the ledger that somebody lifted, with the reason: kept for ever. */
 
@@ -46,21 +47,16 @@ export async function liftCheck(
   check: Check,
   reason: string
 ): Promise<void> {
-  await db.query(
-    `insert into check_lift (school_id, id, walk_id, check_key, figures, said, reason, entered_by, effective_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-    [
-      db.schoolId,
-      uuid(),
-      walkId,
-      check.key,
-      figuresOf(check),
-      `${check.title.replace(/^Stop: /, '')}. ${check.detail}`,
-      reason,
-      viewer.personId,
-      db.now
-    ]
-  );
+  await insert(db, 'check_lift', {
+    id: uuid(),
+    walkId,
+    checkKey: check.key,
+    figures: figuresOf(check),
+    said: `${check.title.replace(/^Stop: /, '')}. ${check.detail}`,
+    reason,
+    enteredBy: viewer.personId,
+    effectiveAt: db.now
+  });
 }
 
 /** @returns false where there is no such lift, or it was taken back */

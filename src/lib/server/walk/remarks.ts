@@ -1,5 +1,6 @@
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
 
 /** What leaders add to the pairs of a walk: by the pair's key, target~lookalike. */
 export async function listRemarks(db: SchoolDb, walkId: string): Promise<Map<string, string>> {
@@ -19,9 +20,5 @@ export async function setRemark(
   words: string
 ): Promise<void> {
   await db.query('delete from walk_remark where walk_id = $1 and pair = $2', [walkId, pair]);
-  if (words)
-    await db.query(
-      'insert into walk_remark (school_id, walk_id, pair, words, entered_by) values ($1, $2, $3, $4, $5)',
-      [db.schoolId, walkId, pair, words, viewer.personId]
-    );
+  if (words) await insert(db, 'walk_remark', { walkId, pair, words, enteredBy: viewer.personId });
 }

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { Activity, RichText, type Role as TaxonRole, type handlings } from '$core/walk';
+import { insert } from '../database/insert';
 import type { SchoolDb } from '../database/school';
 
 /** The stops of a walk, and the taxa that are met at each. */
@@ -142,24 +143,9 @@ export async function addTaxon(
   stopId: string,
   taxon: StopTaxon
 ): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `insert into walk_taxon (school_id, walk_id, stop_id, taxon, role, part, portion, reason, pieces_each, specimens, handling)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) on conflict do nothing`,
-    [
-      db.schoolId,
-      walkId,
-      stopId,
-      taxon.taxon,
-      taxon.role,
-      taxon.part,
-      taxon.portion,
-      taxon.reason,
-      taxon.piecesEach,
-      taxon.specimens,
-      taxon.handling
-    ]
-  );
-  return Boolean(rowCount);
+  const { taxon: slug, role, part, portion, reason, piecesEach, specimens, handling } = taxon;
+  const planned = { taxon: slug, role, part, portion, reason, piecesEach, specimens, handling };
+  return insert(db, 'walk_taxon', { walkId, stopId, ...planned }, 'nothing');
 }
 
 export async function changeTaxon(

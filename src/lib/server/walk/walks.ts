@@ -5,6 +5,7 @@ import { type Level, type WalkKind, WeatherLimit } from '$core/walk';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { leads } from '../accounts';
+import { insert } from '../database/insert';
 
 /** A walk or class: when, where, for whom, and what takes time. Its stops are in stops.ts. */
 
@@ -102,22 +103,17 @@ export type WalkHead = Pick<
 
 export async function addWalk(db: SchoolDb, head: WalkHead): Promise<string> {
   const id = uuid();
-  await db.query(
-    `insert into walk (school_id, id, kind, site_id, venue, cohort_id, name, held_on, starts_at, leader_id)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-    [
-      db.schoolId,
-      id,
-      head.kind,
-      head.siteId,
-      head.venue,
-      head.cohortId ?? null,
-      head.name,
-      head.heldOn,
-      head.startsAt,
-      head.leaderId
-    ]
-  );
+  await insert(db, 'walk', {
+    id,
+    kind: head.kind,
+    siteId: head.siteId,
+    venue: head.venue,
+    cohortId: head.cohortId,
+    name: head.name,
+    heldOn: head.heldOn,
+    startsAt: head.startsAt,
+    leaderId: head.leaderId
+  });
   return id;
 }
 

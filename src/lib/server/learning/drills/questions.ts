@@ -17,6 +17,7 @@ import { libraryByKey } from '../../library/library';
 import { readJpeg, readPhotographs } from '../../library/photographs';
 import { type SchoolDb, askSchool, withSchool } from '../../database/school';
 import type { Viewer } from '../../accounts';
+import { insert } from '../../database/insert';
 
 /** A question of the viewer's own, drawn. What is asked stays on the server until it is answered. */
 
@@ -136,10 +137,7 @@ const keepWish = (viewer: Viewer, questionId: string, wish: string): Promise<boo
   withSchool(viewer.schoolId, async (db) => {
     const { rows } = await db.query('select from answer_event where question_id = $1', [questionId]);
     if (rows.length > 0) return false;
-    await db.query(
-      'insert into question_wish (school_id, question_id, wish) values ($1, $2, $3) on conflict do nothing',
-      [db.schoolId, questionId, wish]
-    );
+    await insert(db, 'question_wish', { questionId, wish }, 'nothing');
     return true;
   });
 

@@ -25,6 +25,7 @@ import { learnerState } from './learner';
 import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
 import { withPhotographs } from './photographed';
 import { type QuestionRow, askQuestion, drawFirst, isTimeUp, questionRows } from './questions';
+import { insert } from '../../database/insert';
 
 /** Rounds of questions. One may be left at any point and is gone on with later, on another device too. */
 
@@ -52,10 +53,7 @@ async function storeRound(
   const id = uuid();
   const questions = await withPhotographs(db, own.library, composed);
   drawFirst(own, questions);
-  await db.query(
-    'insert into round (school_id, id, person_id, walk_id, effective_at) values ($1, $2, $3, $4, $5)',
-    [db.schoolId, id, viewer.personId, walkId ?? null, db.now]
-  );
+  await insert(db, 'round', { id, personId: viewer.personId, walkId, effectiveAt: db.now });
   await storeQuestions(db, id, questions);
   return id;
 }
