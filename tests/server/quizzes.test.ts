@@ -7,19 +7,15 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Quiz,
   addQuiz,
-  changeOf,
   changeQuiz,
   closedRounds,
-  mayReview,
-  openPhase,
-  quizResults,
   readQuiz,
   removeQuiz,
   runningQuiz,
-  shownToSitter,
   sit,
   sittingsOf
 } from '../../src/lib/server/learning/quizzes';
+import { mayReview, openPhase, quizResults, shownToSitter } from '../../src/core/learning';
 import { createRandom, seedOf } from '../../src/core/random';
 import { dataOf } from '../../src/lib/server/school/own-data';
 import { readRound, recordAnswer } from '../../src/lib/server/learning/drills';
@@ -226,22 +222,6 @@ describe('sitting a quiz before and after', () => {
     expect((await readRound(learner, roundId))!.next).toBeUndefined();
     const own = await inDemo((db) => sittingsOf(db, quiz, learner.personId));
     expect(own[0]).toMatchObject({ isOver: true, outcomes: [expect.any(String), undefined, undefined] });
-  });
-
-  it('compares the same questions: two more right of four', () => {
-    const sitting = (phase: 'before' | 'after', outcomes: ('right' | 'missed')[]) => ({
-      roundId: '',
-      personId: '',
-      phase,
-      isOver: true,
-      outcomes
-    });
-    const change = changeOf(
-      sitting('before', ['right', 'missed', 'missed', 'missed']),
-      sitting('after', ['right', 'right', 'right', 'missed'])
-    )!;
-    expect(change.difference).toBeCloseTo(0.5, 12);
-    expect(change.interval[0]).toBeLessThan(0.5);
   });
 
   it('is not there for learners of another group', async () => {

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
-import { fillerFor, places } from '../support/addresses';
+import { fillerFor } from '../support/addresses';
 import { Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase, demo } from '../support/database';
 
@@ -27,7 +27,6 @@ afterAll(async () => {
   await server.stop();
   await database.drop();
 });
-
 
 describe('a page', () => {
   it('says its letters, and that nobody else may frame or share it', async () => {

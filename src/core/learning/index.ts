@@ -113,3 +113,15 @@ export {
   roundSeconds,
   usualQuestions
 } from './round';
+export {
+  changeOf,
+  mayReview,
+  openPhase,
+  type Phase,
+  phases,
+  quizKinds,
+  quizResults,
+  rightByQuestion,
+  shownToSitter,
+  type Sitting
+} from './sittings';

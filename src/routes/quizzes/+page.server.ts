@@ -4,31 +4,20 @@ import { comingPairs } from '$lib/server/learning/drills';
 import { inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
 import { listCohorts } from '$lib/server/school/people';
 import { readWalk } from '$lib/server/walk/walks';
-import {
-  addQuiz,
-  listQuizzes,
-  mayReview,
-  openPhase,
-  quizKinds,
-  sittingsOf
-} from '$lib/server/learning/quizzes';
+import { addQuiz, ownQuizzes } from '$lib/server/learning/quizzes';
+import { mayReview, openPhase, quizKinds } from '$core/learning';
 import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = signedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const quizzes = [];
-    for (const quiz of await listQuizzes(db, viewer)) {
-      const own = await sittingsOf(db, quiz, viewer.personId);
-      const { questions, ...head } = quiz;
-      quizzes.push({
-        ...head,
-        questions: questions.length,
-        open: openPhase(quiz, own, viewer.today),
-        mayReview: mayReview(quiz, own)
-      });
-    }
+    const quizzes = (await ownQuizzes(db, viewer)).map(({ quiz, own }) => ({
+      ...quiz,
+      questions: quiz.questions.length,
+      open: openPhase(quiz, own, viewer.today),
+      mayReview: mayReview(quiz, own)
+    }));
     const makes = leads(viewer);
     return {
       quizzes,

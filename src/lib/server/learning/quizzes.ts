@@ -1,19 +1,21 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import {
-  type Change,
   type DrillName,
   type Outcome,
   Specification,
   anybody,
   composeRound,
-  meanInterval,
+  mayReview,
+  openPhase,
   plantDrills,
   plantQuestion,
   pairDrills,
   pairKey,
-  pairedChange,
-  questionOn
+  type Phase,
+  quizKinds,
+  questionOn,
+  type Sitting
 } from '$core/learning';
 import type { Random } from '$core/random';
 import { comingPairs } from './drills';
@@ -25,10 +27,6 @@ import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
 
 /** Quizzes: the same questions for a group, once, or before and after a walk. */
-
-export const quizKinds = ['once', 'before and after'] as const;
-export const phases = ['once', 'before', 'after'] as const;
-export type Phase = (typeof phases)[number];
 
 export interface Quiz {
   readonly id: string;
@@ -200,80 +198,69 @@ export async function removeQuiz(db: SchoolDb, quiz: Quiz): Promise<string | und
   return undefined;
 }
 
-export interface Sitting {
-  readonly roundId: string;
-  readonly personId: string;
-  readonly phase: Phase;
-  readonly isOver: boolean;
-  /** By position: the outcome, or nothing where there is no answer. */
-  readonly outcomes: readonly (Outcome | undefined)[];
-}
-
-/** The sittings of a quiz, of one person or of all. A sitting is over when all is answered, or its time is up. */
-export async function sittingsOf(db: SchoolDb, quiz: Quiz, personId?: string): Promise<Sitting[]> {
+/** Sittings by their quizzes. A sitting is over when all is answered, or its time is up. @param only of one quiz, of one person */
+async function readSittings(
+  db: SchoolDb,
+  only: { readonly quizId?: string; readonly personId?: string | undefined }
+): Promise<ReadonlyMap<string, Sitting[]>> {
   const { rows } = await db.query<{
+    quizId: string;
     roundId: string;
     personId: string;
     phase: Phase;
-    is_late: boolean;
+    isLate: boolean;
     outcomes: (Outcome | null)[];
   }>(
-    `select round.id as "roundId", round.person_id as "personId", phase,
-            $3::int is not null and now() > opened_at + make_interval(mins => $3::int) as is_late,
+    `select quiz_id as "quizId", round.id as "roundId", round.person_id as "personId", phase,
+            quiz.minutes is not null and now() > opened_at + make_interval(mins => quiz.minutes) as "isLate",
             array_agg(outcome order by position) as outcomes
        from round
+       join quiz on quiz.school_id = round.school_id and quiz.id = quiz_id
        join question on question.school_id = round.school_id and round_id = round.id
        left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
-      where quiz_id = $1 and ($2::uuid is null or round.person_id = $2)
-      group by round.school_id, round.id`,
-    [quiz.id, personId ?? null, quiz.minutes ?? null]
+      where ($1::uuid is null or quiz_id = $1) and ($2::uuid is null or round.person_id = $2)
+      group by round.school_id, round.id, quiz.minutes`,
+    [only.quizId ?? null, only.personId ?? null]
   );
-  return rows.map(({ is_late: isLate, outcomes, ...sitting }) => ({
-    ...sitting,
-    isOver: isLate || outcomes.every((outcome) => outcome !== null),
-    outcomes: outcomes.map((outcome) => outcome ?? undefined)
-  }));
+  const sittings = new Map<string, Sitting[]>();
+  for (const { quizId, isLate, outcomes, ...rest } of rows) {
+    const own = sittings.get(quizId) ?? [];
+    sittings.set(quizId, own);
+    own.push({
+      ...rest,
+      isOver: isLate || outcomes.every((outcome) => outcome !== null),
+      outcomes: outcomes.map((outcome) => outcome ?? undefined)
+    });
+  }
+  return sittings;
 }
 
-/** Which sitting a learner may begin or go on with now; undefined where there is none. */
-export function openPhase(quiz: Quiz, own: readonly Sitting[], today: string): Phase | undefined {
-  const of = (phase: Phase) => own.find((sitting) => sitting.phase === phase);
-  if (quiz.kind === 'once') return of('once')?.isOver ? undefined : 'once';
-  if (!of('before')?.isOver && !of('after')) return 'before';
-  if (of('after')?.isOver) return undefined;
-  return quiz.afterFrom === undefined || today >= quiz.afterFrom ? 'after' : undefined;
+/** The sittings of a quiz, of one person or of all. */
+export const sittingsOf = async (
+  db: SchoolDb,
+  quiz: Pick<Quiz, 'id'>,
+  personId?: string
+): Promise<Sitting[]> => (await readSittings(db, { quizId: quiz.id, personId })).get(quiz.id) ?? [];
+
+/** Each quiz that the viewer sees, with their own sittings. */
+export async function ownQuizzes(db: SchoolDb, viewer: Viewer): Promise<{ quiz: Quiz; own: Sitting[] }[]> {
+  const sittings = await readSittings(db, { personId: viewer.personId });
+  return (await listQuizzes(db, viewer)).map((quiz) => ({ quiz, own: sittings.get(quiz.id) ?? [] }));
 }
-
-/** Explanations are shown once nothing can be learned from them for a sitting to come. */
-export const mayReview = (quiz: Quiz, own: readonly Sitting[]): boolean =>
-  own.some(({ phase, isOver }) => isOver && phase === (quiz.kind === 'once' ? 'once' : 'after'));
-
-/**
- * What a learner may see of their own sittings: nothing of one that runs, or each answer would tell at once whether it
- * was right.
- */
-export const shownToSitter = (own: readonly Sitting[]): Sitting[] => own.filter(({ isOver }) => isOver);
 
 /** A quiz that the viewer has begun to answer and not ended: until then their progress would tell how each answer went. */
 export async function runningQuiz(
   db: SchoolDb,
   viewer: Viewer
 ): Promise<Pick<Quiz, 'id' | 'name'> | undefined> {
-  for (const quiz of await listQuizzes(db, viewer)) {
-    const own = await sittingsOf(db, quiz, viewer.personId);
-    if (own.some(({ isOver, outcomes }) => !isOver && outcomes.some(Boolean))) return quiz;
-  }
-  return undefined;
+  const isRunning = ({ isOver, outcomes }: Sitting) => !isOver && outcomes.some(Boolean);
+  return (await ownQuizzes(db, viewer)).find(({ own }) => own.some(isRunning))?.quiz;
 }
 
 /** The person's rounds on quizzes of which a sitting is still to come: what was answered in them tells what is asked. */
 export async function closedRounds(db: SchoolDb, viewer: Viewer): Promise<string[]> {
-  const closed: string[] = [];
-  for (const quiz of await listQuizzes(db, viewer)) {
-    const own = await sittingsOf(db, quiz, viewer.personId);
-    if (!mayReview(quiz, own)) closed.push(...own.map(({ roundId }) => roundId));
-  }
-  return closed;
+  const closed = (await ownQuizzes(db, viewer)).filter(({ quiz, own }) => !mayReview(quiz, own));
+  return closed.flatMap(({ own }) => own.map(({ roundId }) => roundId));
 }
 
 /** Begins a sitting, or finds the one that was begun. @returns the round, or what speaks against it */
@@ -303,58 +290,3 @@ export async function sit(
   await storeQuestions(db, id, quiz.questions);
   return { roundId: id };
 }
-
-const isRight = (outcome: Outcome | undefined) => outcome === 'right';
-
-export interface QuizResult {
-  readonly right: number;
-  readonly left: number;
-  readonly dangerous: number;
-  readonly isOver: boolean;
-  readonly roundId: string;
-}
-
-const resultOf = (sitting: Sitting | undefined): QuizResult | undefined =>
-  sitting && {
-    right: sitting.outcomes.filter(isRight).length,
-    left: sitting.outcomes.filter((outcome) => outcome === 'left').length,
-    dangerous: sitting.outcomes.filter((outcome) => outcome === 'dangerous gather').length,
-    isOver: sitting.isOver,
-    roundId: sitting.roundId
-  };
-
-/** Of the same questions before and after: the share that is right more, with its interval. */
-export function changeOf(before: Sitting | undefined, after: Sitting | undefined): Change | undefined {
-  if (!before?.isOver || !after?.isOver) return undefined;
-  const counts = { both: 0, onlyAfter: 0, onlyBefore: 0, neither: 0 };
-  before.outcomes.forEach((outcome, i) => {
-    const [was, is] = [isRight(outcome), isRight(after.outcomes[i])];
-    counts[was && is ? 'both' : is ? 'onlyAfter' : was ? 'onlyBefore' : 'neither'] += 1;
-  });
-  return pairedChange(counts);
-}
-
-/** Results of some people, and of the group: the mean change with its interval. */
-export function quizResults(
-  sittings: readonly Sitting[],
-  people: readonly { readonly id: string; readonly name: string }[]
-) {
-  const rows = people.map(({ id, name }) => {
-    const of = (phase: Phase) => sittings.find((one) => one.personId === id && one.phase === phase);
-    return {
-      id,
-      name,
-      first: resultOf(of('once') ?? of('before')),
-      after: resultOf(of('after')),
-      change: changeOf(of('before'), of('after'))
-    };
-  });
-  const changes = rows.flatMap(({ change }) => (change ? [change.difference] : []));
-  return { rows, changed: changes.length, mean: meanInterval(changes) };
-}
-
-/** How many have each question right, in a phase. */
-export const rightByQuestion = (sittings: readonly Sitting[], phase: Phase, count: number): number[] => {
-  const own = sittings.filter((sitting) => sitting.phase === phase && sitting.isOver);
-  return Array.from({ length: count }, (_, i) => own.filter(({ outcomes }) => isRight(outcomes[i])).length);
-};

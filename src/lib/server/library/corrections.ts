@@ -56,29 +56,44 @@ async function standing(db: SchoolDb, taxon: string, path: string): Promise<Stan
   return rows[0];
 }
 
+/** A cell as it is to be from now on. */
+interface Next {
+  readonly taxon: string;
+  readonly path: string;
+  readonly kind: Edit['kind'];
+  readonly value: CellValue;
+}
+
+/** Stores edits, one version each, each with what the school said of its cell before. */
 async function store(
   db: SchoolDb,
   viewer: Viewer,
-  at: { taxon: string; path: string; reason: string },
-  next: { kind: Edit['kind']; value: CellValue },
-  release: Taxon | undefined,
-  version: number
+  { release, version }: Pick<SchoolLibrary, 'release' | 'version'>,
+  reason: string,
+  edits: readonly Next[]
 ): Promise<void> {
-  const before = await standing(db, at.taxon, at.path);
-  await insert(db, 'library_edit', {
+  const taxa = new Map(release.taxa.map((taxon) => [taxon.slug, taxon]));
+  const rows = edits.map(({ taxon, path, kind, value }, i) => ({
     id: uuid(),
-    version,
-    taxon: at.taxon,
-    path: at.path,
-    kind: next.kind,
-    value: next.value === undefined ? null : JSON.stringify(next.value),
-    baseHash: cellHash(cellAt(release, at.path)),
-    beforeKind: before?.kind ?? 'withdraw',
-    beforeValue: before?.value === undefined || before.value === null ? null : JSON.stringify(before.value),
-    reason: at.reason,
-    editedBy: viewer.personId,
-    effectiveAt: db.now
-  });
+    version: version + 1 + i,
+    taxon,
+    path,
+    kind,
+    value: value ?? null,
+    base: cellHash(cellAt(taxa.get(taxon), path)) ?? null
+  }));
+  await db.query(
+    `insert into library_edit (school_id, id, version, taxon, path, kind, value, base_hash, before_kind, before_value,
+                               reason, edited_by, effective_at)
+     select $1, edit.id, edit.version, edit.taxon, edit.path, edit.kind, edit.value, edit.base,
+            coalesce(before.kind, 'withdraw'), before.value, $3, $4, $5
+       from jsonb_to_recordset($2) as edit (id uuid, version int, taxon text, path text, kind text, value jsonb, base text)
+       left join lateral (
+         select kind, value from library_edit earlier
+          where earlier.taxon = edit.taxon and earlier.path = edit.path order by version desc limit 1
+       ) before on true`,
+    [db.schoolId, JSON.stringify(rows), reason, viewer.personId, db.now]
+  );
 }
 
 /** What would be wrong with the library after an edit; only what was right before is told. */
@@ -115,8 +130,7 @@ export async function editCell(db: SchoolDb, viewer: Viewer, wanted: Wanted): Pr
   if (cellHash(value) === cellHash(current)) return { kind: 'problem', problem: 'Nothing was changed.' };
   const [problem] = problemsAfter(now, { taxon, path, kind, value, baseHash: undefined });
   if (problem) return { kind: 'problem', problem };
-  const released = now.release.taxa.find(({ slug }) => slug === taxon);
-  await store(db, viewer, wanted, { kind, value }, released, now.version + 1);
+  await store(db, viewer, now, wanted.reason, [{ taxon: wanted.taxon, path: wanted.path, kind, value }]);
   return { kind: 'done', version: now.version + 1 };
 }
 
@@ -132,15 +146,7 @@ export async function withdrawEdit(
   const now = await schoolLibrary(db);
   const last = await standing(db, taxon, path);
   if (!last || last.kind === 'withdraw') return false;
-  const released = now.release.taxa.find(({ slug }) => slug === taxon);
-  await store(
-    db,
-    viewer,
-    { taxon, path, reason },
-    { kind: 'withdraw', value: undefined },
-    released,
-    now.version + 1
-  );
+  await store(db, viewer, now, reason, [{ taxon, path, kind: 'withdraw', value: undefined }]);
   return true;
 }
 
@@ -150,16 +156,10 @@ export async function keepEdit(db: SchoolDb, viewer: Viewer, taxon: string, path
   const now = await schoolLibrary(db);
   const open = now.review.find(({ edit }) => edit.taxon === taxon && edit.path === path);
   if (!open || (path === 'taxon' && open.base !== undefined)) return false;
-  const released = now.release.taxa.find(({ slug }) => slug === taxon);
   const { kind, value } = open.edit;
-  await store(
-    db,
-    viewer,
-    { taxon, path, reason: 'Kept over the new release.' },
-    { kind, value: kind === 'set' ? value : undefined },
-    released,
-    now.version + 1
-  );
+  await store(db, viewer, now, 'Kept over the new release.', [
+    { taxon, path, kind, value: kind === 'set' ? value : undefined }
+  ]);
   return true;
 }
 
@@ -180,34 +180,33 @@ export interface Change {
 }
 
 /** The school's edits, the latest first. */
-export async function listChanges(db: SchoolDb, taxon?: string, most = 200): Promise<Change[]> {
+/** Changes with whether nothing stands on them. @param where on "edit", with its values from $1 on */
+async function changes(db: SchoolDb, where: string, values: unknown[]): Promise<Change[]> {
   const { rows } = await db.query<Change>(
     `select edit.id, version, taxon, path, kind, value, before_kind as "beforeKind", before_value as before, reason,
             person.name as by, edit.effective_at as at,
-            version = max(version) over (partition by taxon, path) as "isLatest"
+            not exists (select from library_edit later where later.taxon = edit.taxon and later.path = edit.path
+                                                         and later.version > edit.version) as "isLatest"
        from library_edit edit join person on person.school_id = edit.school_id and person.id = edited_by
-      where $1::text is null or taxon = $1 order by version desc limit $2`,
-    [taxon ?? null, most]
+      where ${where}`,
+    values
   );
   return rows;
 }
 
+export const listChanges = (db: SchoolDb, taxon?: string, most = 200): Promise<Change[]> =>
+  changes(db, '$1::text is null or taxon = $1 order by version desc limit $2', [taxon ?? null, most]);
+
 /** Undoes an edit by a new one that restores what counted before. @returns false where a later edit stands on it */
 export async function undoChange(db: SchoolDb, viewer: Viewer, id: string): Promise<boolean> {
   await waitForTurn(db);
-  const change = (await listChanges(db, undefined, 10_000)).find((one) => one.id === id);
+  const [change] = await changes(db, 'edit.id = $1', [id]);
   if (!change?.isLatest) return false;
   const now = await schoolLibrary(db);
-  const released = now.release.taxa.find(({ slug }) => slug === change.taxon);
   const { taxon, path, beforeKind, before } = change;
-  await store(
-    db,
-    viewer,
-    { taxon, path, reason: `Undid change ${change.version}.` },
-    { kind: beforeKind, value: beforeKind === 'set' ? before : undefined },
-    released,
-    now.version + 1
-  );
+  await store(db, viewer, now, `Undid change ${change.version}.`, [
+    { taxon, path, kind: beforeKind, value: beforeKind === 'set' ? before : undefined }
+  ]);
   return true;
 }
 
@@ -275,15 +274,7 @@ export async function applyImport(
     return {
       problem: problems.map(({ taxon, field, message }) => `${taxon}, ${field}: ${message}`).join('; ')
     };
-  for (const [i, { taxon, path, kind, value }] of edits.entries())
-    await store(
-      db,
-      viewer,
-      { taxon, path, reason: 'Imported.' },
-      { kind, value },
-      now.release.taxa.find(({ slug }) => slug === taxon),
-      now.version + 1 + i
-    );
+  await store(db, viewer, now, 'Imported.', edits);
   await db.query('delete from library_import where id = $1', [id]);
   return { changed: edits.length };
 }

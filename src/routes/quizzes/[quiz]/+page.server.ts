@@ -1,24 +1,22 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { englishName, nameWithin } from '$core/knowledge';
-import { aboutQuestion, drillNames, pairKey } from '$core/learning';
+import {
+  aboutQuestion,
+  drillNames,
+  pairKey,
+  mayReview,
+  openPhase,
+  quizResults,
+  rightByQuestion,
+  shownToSitter
+} from '$core/learning';
 import { comingPairs } from '$lib/server/learning/drills';
 import { fieldsAction } from '$lib/server/request/actions';
 import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listCohorts, listPeople } from '$lib/server/school/people';
-import {
-  changeQuiz,
-  mayReview,
-  openPhase,
-  quizResults,
-  readQuiz,
-  removeQuiz,
-  rightByQuestion,
-  shownToSitter,
-  sit,
-  sittingsOf
-} from '$lib/server/learning/quizzes';
+import { changeQuiz, readQuiz, removeQuiz, sit, sittingsOf } from '$lib/server/learning/quizzes';
 import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 

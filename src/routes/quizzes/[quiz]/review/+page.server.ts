@@ -1,7 +1,8 @@
 import { redirect } from '@sveltejs/kit';
 import { reviewSitting } from '$lib/server/learning/quiz-review';
 import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
-import { mayReview, readQuiz, sittingsOf } from '$lib/server/learning/quizzes';
+import { readQuiz, sittingsOf } from '$lib/server/learning/quizzes';
+import { mayReview } from '$core/learning';
 import type { PageServerLoad } from './$types';
 
 /** One's own sitting, question by question, with what was right and why. */
