@@ -3,7 +3,7 @@ import { drawAtJoint, drawCluster, isAtJoints, standOf } from '../cluster';
 import { type Model, hasFruit, isAbsent } from '../form';
 import { add, ellipse, growSpine, hull, smooth } from '../geometry';
 import { flowerLook, fruitLook } from '../item';
-import { drawNearFlower } from '../near-flower';
+import { drawNearFlower } from '../flower';
 import { cutFruit, drawNearFruit } from '../near-fruit';
 import { partOf, stemLook, tubeArea } from '../organs';
 import { drawTube, edged, inkLine, tone } from '../paint';

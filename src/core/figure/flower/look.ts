@@ -1,6 +1,7 @@
 import type { Recipe } from '../../knowledge';
+import type { Random } from '../../random';
 import { smoothRing, towards } from '../geometry';
-import type { Line, Point } from '../scene';
+import type { Line, Point, Shape } from '../scene';
 
 /** What all drawn flowers have in common: their look, their pose, the outlines of petals. */
 
@@ -30,6 +31,19 @@ export interface FlowerPose {
   /** 0 looks at the viewer, 1 is seen from the side. */
   readonly tilt: number;
   readonly turn: number;
+}
+
+/** A form of flower: as one of many, and as it is seen through a lens. */
+export interface FlowerForm {
+  readonly far: (look: FlowerLook, pose: FlowerPose, random: Random) => Shape[];
+  /**
+   * Where it is not there, it looks near as it does afar.
+   * @param at the middle of an open flower, or the foot of a bell or of one with two sides
+   * @param facing direction in which it looks
+   */
+  readonly near?: (look: FlowerLook, at: Point, facing: number, random: Random) => Shape[];
+  /** Its petals are lost where it is small: it becomes a speck. */
+  readonly isPetalled?: true;
 }
 
 export const outlineColour = '#55604F';

@@ -1,15 +1,82 @@
-import type { FlowerLook } from '../flower';
 import { placed, smooth, smoothRing } from '../geometry';
 import { blend, dots, edged, inkLine, lines, tone } from '../paint';
 import type { Line, Point, Shape } from '../scene';
-import { modelled, pollen } from './petals';
-
-/** Flowers with an upper and a lower side, near: two lips, helmets. */
+import { type FlowerForm, type FlowerLook, type FlowerPose, outlineColour } from './look';
+import { pollen, modelled } from './petals';
 
 const side = (facing: number): 1 | -1 => (Math.sin(facing) < 0 ? -1 : 1);
 
+/** Hooded upper lip over a lobed lower one, seen from the side. */
+function fromAfar(look: FlowerLook, pose: FlowerPose): Shape[] {
+  const { size, colour, pen } = look;
+  const mirror = Math.sin(pose.facing) < 0 ? -1 : 1;
+  const lay = (line: Line, steps: number) => placed(smoothRing(line, steps), pose.at, 0, size, mirror);
+  const upper = lay(
+    [
+      { x: 0, y: 0 },
+      { x: 0.3, y: -0.3 },
+      { x: 0.62, y: -0.56 },
+      { x: 0.92, y: -0.42 },
+      { x: 0.94, y: -0.2 },
+      { x: 0.6, y: -0.16 },
+      { x: 0.3, y: 0.04 }
+    ],
+    3
+  );
+  const lower = lay(
+    [
+      { x: 0.34, y: -0.02 },
+      { x: 0.66, y: 0 },
+      { x: 0.96, y: 0.22 },
+      { x: 0.86, y: 0.42 },
+      { x: 0.62, y: 0.36 },
+      { x: 0.4, y: 0.16 }
+    ],
+    3
+  );
+  const calyx = placed(
+    [
+      { x: -0.06, y: -0.1 },
+      { x: 0.3, y: -0.22 },
+      { x: 0.16, y: -0.06 },
+      { x: 0.34, y: 0 },
+      { x: 0.16, y: 0.06 },
+      { x: 0.28, y: 0.18 },
+      { x: -0.06, y: 0.1 }
+    ],
+    pose.at,
+    0,
+    size,
+    mirror
+  );
+  const shapes = [
+    edged([upper], colour, pen * 0.6, outlineColour),
+    edged([lower], tone(colour, 0.16), pen * 0.6, outlineColour),
+    edged([calyx], look.green, pen * 0.5, outlineColour)
+  ];
+  if (look.marks === 'spotted' && size > pen * 8)
+    shapes.push(
+      dots(
+        placed(
+          [
+            { x: 0.62, y: 0.12 },
+            { x: 0.72, y: 0.2 },
+            { x: 0.78, y: 0.3 }
+          ],
+          pose.at,
+          0,
+          size,
+          mirror
+        ),
+        blend(colour, '#4A1B48', 0.75),
+        Math.max(pen * 0.9, size * 0.045)
+      )
+    );
+  return shapes;
+}
+
 /** Hood and lip on a tube out of a ribbed calyx. */
-export function twoLipped(look: FlowerLook, from: Point, facing: number): Shape[] {
+function throughLens(look: FlowerLook, from: Point, facing: number): Shape[] {
   const { size, colour, pen, green } = look;
   const lay = (line: Line) => placed(smoothRing(line, 6), from, 0, size, side(facing));
   const open = (line: Line) => placed(smooth(line, 5), from, 0, size, side(facing));
@@ -127,60 +194,4 @@ export function twoLipped(look: FlowerLook, from: Point, facing: number): Shape[
   ];
 }
 
-/** Monkshood: a helmet over two broad side sepals and two narrow lower ones. */
-export function helmet(look: FlowerLook, from: Point, facing: number): Shape[] {
-  const { size, colour, pen } = look;
-  const lay = (line: Line) => placed(smoothRing(line, 6), from, 0, size, side(facing));
-  const hood = lay([
-    { x: 0.08, y: -0.02 },
-    { x: 0.02, y: -0.36 },
-    { x: 0.2, y: -0.7 },
-    { x: 0.5, y: -0.78 },
-    { x: 0.76, y: -0.56 },
-    { x: 0.86, y: -0.34 },
-    { x: 1.02, y: -0.2 },
-    { x: 0.78, y: -0.2 },
-    { x: 0.5, y: -0.14 },
-    { x: 0.26, y: 0.02 }
-  ]);
-  const cheek = lay([
-    { x: 0.16, y: -0.06 },
-    { x: 0.34, y: -0.26 },
-    { x: 0.62, y: -0.28 },
-    { x: 0.78, y: -0.06 },
-    { x: 0.66, y: 0.18 },
-    { x: 0.38, y: 0.22 },
-    { x: 0.2, y: 0.12 }
-  ]);
-  const low = (dx: number) =>
-    lay([
-      { x: 0.24 + dx, y: 0.1 },
-      { x: 0.4 + dx, y: 0.14 },
-      { x: 0.56 + dx, y: 0.42 },
-      { x: 0.5 + dx, y: 0.5 },
-      { x: 0.34 + dx, y: 0.36 }
-    ]);
-  const veins = [-0.5, -0.34, -0.2].map((y) =>
-    placed(
-      smooth(
-        [
-          { x: 0.1, y: y * 0.6 },
-          { x: 0.34, y: y - 0.12 },
-          { x: 0.68, y: y * 0.9 - 0.04 }
-        ],
-        5
-      ),
-      from,
-      0,
-      size,
-      side(facing)
-    )
-  );
-  return [
-    ...modelled(low(0.1), tone(colour, -0.12), pen),
-    ...modelled(low(-0.04), colour, pen),
-    ...modelled(hood, colour, pen),
-    lines(veins, tone(colour, -0.5), pen * 0.8, 0.5),
-    ...modelled(cheek, tone(colour, 0.14), pen)
-  ];
-}
+export const twoLipped: FlowerForm = { far: fromAfar, near: throughLens };
