@@ -4,7 +4,7 @@ import { type Model, hasFruit, isAbsent } from '../form';
 import { add, ellipse, growSpine, hull, smooth } from '../geometry';
 import { flowerLook, fruitLook } from '../item';
 import { drawNearFlower } from '../flower';
-import { cutFruit, drawNearFruit } from '../near-fruit';
+import { cutFruit, drawNearFruit } from '../fruit';
 import { partOf, stemLook, tubeArea } from '../organs';
 import { drawTube, edged, inkLine, tone } from '../paint';
 import type { Part } from '../scene';

@@ -1,7 +1,7 @@
-import type { FruitLook } from './fruit-look';
-import { add, ellipse, golden, placed, scale, smooth, smoothRing, towards } from './geometry';
-import { edged, filled, inkLine, lines, tone } from './paint';
-import type { Line, Point, Shape } from './scene';
+import type { FruitLook } from './look';
+import { add, ellipse, golden, placed, scale, smooth, smoothRing, towards } from '../geometry';
+import { edged, filled, inkLine, lines, tone } from '../paint';
+import type { Line, Point, Shape } from '../scene';
 
 /** Fruits that are many or open: heads of nuts, stars of pods, cases with thorns or lobes, the strawberry. */
 

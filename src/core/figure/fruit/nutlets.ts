@@ -1,52 +1,34 @@
-import type { Random } from '../../random';
-import type { FruitLook } from '../fruit-look';
-import { add, placed, scale, smooth, smoothRing, towards } from '../geometry';
-import { dots, edged, filled, inkLine, tone } from '../paint';
+import { add, ellipse, placed, smooth, smoothRing } from '../geometry';
+import { edged, filled, tone } from '../paint';
 import type { Point, Shape } from '../scene';
 import { Solid, sphere } from '../solid';
+import { type FruitForm, type FruitLook, line } from './look';
 
-/** Fruits that fall apart or fly, near: nutlets, parachutes. */
-
-export function parachute(look: FruitLook, at: Point, facing: number, random: Random): Shape[] {
+function fromAfar(look: FruitLook, at: Point, facing: number): Shape[] {
   const { size, colour, pen } = look;
-  const low = placed([{ x: 0, y: 1.1 }], at, facing, size)[0]!;
-  const nut = new Solid(
-    [
-      [0.02, 0.5],
-      [0.1, 0.3],
-      [0.15, -0.1],
-      [0.11, -0.38],
-      [0.03, -0.5]
-    ],
-    look,
-    low,
-    facing
-  );
-  const hub = placed([{ x: 0, y: -0.5 }], at, facing, size)[0]!;
-  const rays = Array.from({ length: 26 }, (_, i) => {
-    const turn = facing + ((i - 12.5) / 13) * 1.25 + random.between(-0.04, 0.04);
-    return smooth(
-      [
-        hub,
-        add(hub, scale(towards(turn), size * 0.7)),
-        add(hub, scale(towards(turn * 1.14), size * 1.35 * random.between(0.94, 1.04)))
-      ],
-      4
-    );
-  });
   return [
-    ...nut.body(),
-    ...nut.ribs([-0.6, 0, 0.6], 0.16),
-    ...nut.outline(),
-    inkLine([nut.place({ x: 0, y: -0.5 }), hub], pen * 1.8, tone(colour, -0.4)),
-    filled([[hub, ...rays.map((ray) => ray[ray.length - 1]!)]], '#EDEBDF', 0.6),
-    ...rays.map((ray) => inkLine(ray, pen * 1.1, '#8F9484')),
-    dots([hub], tone(colour, -0.4), pen * 4)
+    edged(
+      [
+        placed(
+          line([-0.5, 0.4], [-0.6, -0.5], [-0.25, -0.1], [0, -0.6], [0.25, -0.1], [0.6, -0.5], [0.5, 0.4]),
+          at,
+          facing,
+          size * 1.4
+        )
+      ],
+      look.green,
+      pen * 0.5
+    ),
+    edged(
+      [-0.2, 0.2].map((x) => ellipse(add(at, { x: x * size, y: size * 0.1 }), size * 0.2, size * 0.26, 0, 8)),
+      colour,
+      pen * 0.4
+    )
   ];
 }
 
 /** Two of four nutlets in an opened calyx. */
-export function nutlets(look: FruitLook, at: Point, facing: number): Shape[] {
+function throughLens(look: FruitLook, at: Point, facing: number): Shape[] {
   const { size, green, pen } = look;
   const cup = placed(
     [
@@ -111,3 +93,5 @@ export function nutlets(look: FruitLook, at: Point, facing: number): Shape[] {
     )
   ];
 }
+
+export const nutlets: FruitForm = { far: fromAfar, near: throughLens };

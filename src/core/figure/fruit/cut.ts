@@ -1,44 +1,8 @@
 import type { Random } from '../../random';
-import { drawFruit } from '../fruit';
-import type { FruitLook } from '../fruit-look';
 import { add, ellipse, placed, scale, smoothRing, towards } from '../geometry';
 import { edged, filled, inkColour, lines, tone } from '../paint';
 import type { Point, Shape } from '../scene';
-import { carrotFruits, flatWinged, hooked, ofCarrotFamily } from './carrot-family';
-import { dry, dryCase, grains, pod, threeWinged } from './dry';
-import { fleshy, fleshyFruit, redCup } from './fleshy';
-import { nutlets, parachute } from './scattered';
-
-/** One fruit as it is seen through a lens: rounded by washes, with its ridges, hooks, styles and remains. */
-
-/** @param at middle of the fruit @param facing direction of its tip; 0 is up */
-export function drawNearFruit(look: FruitLook, at: Point, facing: number, random: Random): Shape[] {
-  const { form } = look;
-  if (form in carrotFruits) return ofCarrotFamily(look, at, facing);
-  if (form in fleshy) return fleshyFruit(look, at, facing);
-  if (form in dry) return dryCase(look, at, facing);
-  switch (form) {
-    case 'flat-winged':
-      return flatWinged(look, at, facing);
-    case 'spiny':
-    case 'burr':
-      return hooked(look, at, facing, random);
-    case 'drupelets':
-      return grains(look, at, facing, random);
-    case 'pod':
-      return pod(look, at, facing);
-    case 'three-winged':
-      return threeWinged(look, at, facing, random);
-    case 'red-cup':
-      return redCup(look, at, facing);
-    case 'parachute':
-      return parachute(look, at, facing, random);
-    case 'nutlets':
-      return nutlets(look, at, facing);
-    default:
-      return drawFruit(look, at, facing, random);
-  }
-}
+import type { FruitLook } from './look';
 
 /** A fruit cut across: one stone, a few seeds, or many. */
 export function cutFruit(look: FruitLook, at: Point, seeds: string, random: Random): Shape[] {
