@@ -18,7 +18,8 @@ import { cutEnd, groundPart, partOf, rootlets, stemPart, tendril } from './organ
 import { blend, drawTube, edged, filled, tone } from './paint';
 import type { Part, Point, Shape } from './scene';
 import { type Shoot, clusterReach, clusters, crowdedLeaves, stemLeaves } from './shoot';
-import { frond, shell } from './shore';
+import { frond } from './algae';
+import { shell } from './shells';
 import { cameraAt } from './space';
 
 /** Whole plants by their form of growth. */

@@ -6,7 +6,8 @@ import { bladeLook, flatLeaf, undersideDots } from '../leaf';
 import { bladePart, bladeShows, drawStalk, partOf, stalkShows, stemLook, tubeArea } from '../organs';
 import { drawTube, filled, inkLine, lines, tone } from '../paint';
 import type { Line, Part, Point } from '../scene';
-import { frond, shell } from '../shore';
+import { frond } from '../algae';
+import { shell } from '../shells';
 import { flatSheet } from '../space';
 import { tornPiece } from './torn';
 
