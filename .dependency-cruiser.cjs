@@ -49,6 +49,12 @@ module.exports = {
       to: { path: '^src/core/[^/]+/', pathNot: ['^src/core/$1/', '^src/core/[^/]+/index\\.ts$'] }
     },
     {
+      name: 'a-plan-knows-no-brief',
+      severity: 'error',
+      from: { path: '^src/core/walk/plan/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/walk/brief/' }
+    },
+    {
       name: 'others-use-the-index-of-core',
       severity: 'error',
       from: { path: '^(src/(lib|routes)|scripts)' },

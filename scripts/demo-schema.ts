@@ -4,7 +4,7 @@ import { groundKinds } from '../src/core/ground';
 import { Stage } from '../src/core/knowledge';
 import { outcomes } from '../src/core/learning';
 import { eventKinds } from '../src/lib/server/ground/ground-events';
-import { CensusBody } from '../src/lib/server/ground/takings';
+import { CensusBody } from '../src/lib/server/ground/ledger';
 import { TideRecord } from '../src/lib/server/season/tide';
 import { paceRules } from '../src/core/route';
 import {

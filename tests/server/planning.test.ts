@@ -14,7 +14,7 @@ import { type SchoolDb, withSchool } from '../../src/lib/server/database/school'
 import type { Viewer } from '../../src/lib/server/accounts';
 import { readSite } from '../../src/lib/server/ground/sites';
 import { addStop, addTaxon, listStops } from '../../src/lib/server/walk/stops';
-import { reservationProblem } from '../../src/lib/server/ground/takings';
+import { reservationProblem } from '../../src/lib/server/ground/ledger';
 import { type Walk, addWalk, listWalks, readWalk } from '../../src/lib/server/walk/walks';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';

@@ -17,7 +17,7 @@ export {
   surveyTaxon,
   yearBand
 } from './survey';
-export { contrastRows } from './contrast';
+export { contrastRows } from './brief/contrast';
 export {
   Activity,
   activityKinds,
@@ -27,12 +27,12 @@ export {
   type TaxonFacts,
   type WalkKind,
   walkKinds
-} from './facts';
-export { planTimes, type PlanTimes } from './times';
-export { enoughSources, isMoreCareful, type Proposal, proposeRole } from './proposal';
+} from './plan/facts';
+export { planTimes, type PlanTimes } from './plan/times';
+export { enoughSources, isMoreCareful, type Proposal, proposeRole } from './plan/proposal';
 export { usualLimits, weatherKinds, WeatherLimit } from './weather-limit';
-export { weatherOf } from './weather';
-export { contactNames, type KitItem, proposeKit } from './kit';
+export { weatherOf } from './plan/weather';
+export { contactNames, type KitItem, proposeKit } from './plan/kit';
 export {
   type ConcernKey,
   concernKeys,
@@ -42,17 +42,17 @@ export {
   type MetTaxon,
   notesBesideTaxa
 } from './health';
-export { illness } from './illness';
-export { dangersOf } from './dangers';
-export { type Check, type Checked, figuresOf, holdsBack, type Lift, runChecks } from './checks';
-export { type Change, whatChanged } from './changes';
-export { type BriefInput, composeBrief, outlineBrief } from './brief';
+export { illness } from './brief/illness';
+export { dangersOf } from './plan/dangers';
+export { type Check, type Checked, figuresOf, holdsBack, type Lift, runChecks } from './plan/checks';
+export { type Change, whatChanged } from './plan/changes';
+export { type BriefInput, composeBrief, outlineBrief } from './brief/brief';
 export { AnyText, emptyText, plainText, type RichInline, richText, RichText } from './rich-text';
-export { BriefDocument, type BriefOutline, ContrastSheet } from './brief-document';
+export { BriefDocument, type BriefOutline, ContrastSheet } from './brief/document';
 
-export { briefDifferences } from './brief-difference';
-export { landownersLetter } from './letter';
-export { rankedHazards, saidOfDrills } from './ranked-hazards';
-export { briefFacts, unbroken } from './brief-facts';
-export { forLearners, placesForLearners, type PlacesForLearners } from './learners-brief';
-export { decidingRows, lookingWords, numberHeights, oneIn, outOf100, sheetLine } from './sheet-layout';
+export { briefDifferences } from './brief/difference';
+export { landownersLetter } from './plan/letter';
+export { rankedHazards, saidOfDrills } from './brief/ranked-hazards';
+export { briefFacts, unbroken } from './brief/facts';
+export { forLearners, placesForLearners, type PlacesForLearners } from './brief/learners-brief';
+export { decidingRows, lookingWords, numberHeights, oneIn, outOf100, sheetLine } from './brief/sheet-layout';

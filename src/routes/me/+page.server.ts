@@ -13,14 +13,14 @@ import {
 } from '$lib/server/accounts';
 import { audit, refusedSince } from '$lib/server/school/audit';
 import { callerOf, slowDown } from '$lib/server/request/caller';
-import { inSchoolOf, lookingAgain, signedIn } from '$lib/server/request/guard';
+import { inSchoolOf, requireRecentPassword, requireSignedIn } from '$lib/server/request/guard';
 import { erasePerson } from '$lib/server/school/people';
 import type { Actions, PageServerLoad } from './$types';
 
 const Theme = z.enum(['day', 'dusk', 'sun']);
 
 export const load: PageServerLoad = async (event) => {
-  const viewer = signedIn(event.locals);
+  const viewer = requireSignedIn(event.locals);
   const sessions = await sessionsOf(viewer.accountId);
   return {
     theme: Theme.catch('day').parse(event.cookies.get('theme')),
@@ -45,7 +45,7 @@ export const actions: Actions = {
     redirect(303, '/me');
   },
   password: async (event) => {
-    const viewer = signedIn(event.locals);
+    const viewer = requireSignedIn(event.locals);
     const data = await event.request.formData();
     const [old, chosen] = [String(data.get('old') ?? ''), String(data.get('new') ?? '')];
     const result = await checkPassword(viewer.accountId, old, callerOf(event));
@@ -63,7 +63,7 @@ export const actions: Actions = {
     return { done: 'Your password is changed. Other devices are signed out.' };
   },
   end: async (event) => {
-    const viewer = signedIn(event.locals);
+    const viewer = requireSignedIn(event.locals);
     const id = z.uuid().safeParse((await event.request.formData()).get('session'));
     const isEnded = id.success && (await endSession(viewer.accountId, id.data));
     if (!isEnded) return fail(404, { problem: 'That session has ended already.' });
@@ -74,7 +74,7 @@ export const actions: Actions = {
     return { done: 'That device is signed out.' };
   },
   erase: async ({ request, locals, url, cookies }) => {
-    const viewer = lookingAgain(signedIn(locals), url);
+    const viewer = requireRecentPassword(requireSignedIn(locals), url);
     const { personId } = viewer;
     if (String((await request.formData()).get('name') ?? '').trim() !== viewer.name)
       return fail(400, { problem: `Nothing was erased: the name that you typed is not ${viewer.name}.` });

@@ -15,7 +15,7 @@ import {
 } from '$lib/server/accounts';
 import { audit } from '$lib/server/school/audit';
 import { fieldsAction, formAction } from '$lib/server/request/actions';
-import { inSchoolOf, leading, lookingAgain, owning } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader, requireRecentPassword, requireOwner } from '$lib/server/request/guard';
 import { overQuota } from '$lib/server/request/limits';
 import {
   type Person,
@@ -48,7 +48,7 @@ const mostPeople = 5000;
 const mostGroups = 500;
 
 export const load: PageServerLoad = async ({ locals }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   // Accounts stand above the schools: they are read before the school's own transaction, never within it.
   const members = await membersOf(viewer.schoolId);
   const invitations = await openInvitations(viewer.schoolId);
@@ -120,7 +120,7 @@ async function personOf(viewer: Viewer, data: FormData): Promise<Person | undefi
 }
 
 export const actions: Actions = {
-  addPerson: formAction(leading, PersonForm, 'person', async (form, { event, viewer }) => {
+  addPerson: formAction(requireLeader, PersonForm, 'person', async (form, { event, viewer }) => {
     const { name, role, email, cohortId, isMinor } = form.data;
     const tooMany = await overQuota('invitations', viewer.personId);
     if (tooMany) return setError(form, 'name', tooMany, { status: 429 });
@@ -149,7 +149,7 @@ export const actions: Actions = {
     };
   }),
   invite: async (event) => {
-    const viewer = leading(event.locals);
+    const viewer = requireLeader(event.locals);
     const tooMany = await overQuota('invitations', viewer.personId);
     if (tooMany) return fail(429, { problem: tooMany });
     const data = await event.request.formData();
@@ -166,7 +166,7 @@ export const actions: Actions = {
     return { done: `A new invitation for ${person.name}. Send it now: it is shown this once.`, letter };
   },
   withdraw: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const person = await personOf(viewer, await request.formData());
     if (!person) return fail(404, { problem: nobody });
     if (!mayInvite(viewer, person.role))
@@ -178,7 +178,7 @@ export const actions: Actions = {
     return { done: `The invitation of ${person.name} works no more.` };
   },
   passwordLink: async ({ request, locals, url }) => {
-    const viewer = lookingAgain(owning(locals), url);
+    const viewer = requireRecentPassword(requireOwner(locals), url);
     const person = await personOf(viewer, await request.formData());
     const member = person && (await membersOf(viewer.schoolId)).get(person.id);
     if (!person || !member) return fail(404, { problem: 'There is nobody with an account of that name.' });
@@ -198,7 +198,7 @@ export const actions: Actions = {
     return { done: `A link for ${person.name}. Send it now: it is shown this once.`, letter };
   },
   role: async ({ request, locals, url }) => {
-    const viewer = lookingAgain(owning(locals), url);
+    const viewer = requireRecentPassword(requireOwner(locals), url);
     const data = await request.formData();
     const role = z.enum([...roles, 'guest']).safeParse(data.get('role'));
     const person = await personOf(viewer, data);
@@ -219,7 +219,7 @@ export const actions: Actions = {
     return problem ? fail(400, { problem }) : { done: `${person.name} is ${role.data} now.` };
   },
   erase: async ({ request, locals, url }) => {
-    const viewer = lookingAgain(owning(locals), url);
+    const viewer = requireRecentPassword(requireOwner(locals), url);
     const data = await request.formData();
     const person = await personOf(viewer, data);
     if (!person) return fail(404, { problem: nobody });
@@ -236,7 +236,7 @@ export const actions: Actions = {
       : { done: `${person.name} is erased. Answers given in drills stay without a name.` };
   },
   groups: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const data = await request.formData();
     const parsed = z
       .object({ personId: z.uuid(), cohortIds: z.array(z.uuid()) })
@@ -245,7 +245,7 @@ export const actions: Actions = {
     await inSchoolOf(viewer, (db) => setGroups(db, parsed.data.personId, parsed.data.cohortIds));
     return { done: 'The groups are as you chose.' };
   },
-  addCohort: formAction(leading, CohortForm, 'cohort', async (form, { viewer }) => {
+  addCohort: formAction(requireLeader, CohortForm, 'cohort', async (form, { viewer }) => {
     const isAdded = await inSchoolOf(viewer, async (db) => {
       if ((await listCohorts(db)).length >= mostGroups) return false;
       await addCohort(db, form.data.name, form.data.level);
@@ -255,7 +255,7 @@ export const actions: Actions = {
       ? message(form, `Added ${form.data.name}.`)
       : setError(form, 'name', `A school has ${mostGroups} groups at most.`);
   }),
-  consent: fieldsAction(leading, Consent, async ({ personId, guardianName }, { viewer }) =>
+  consent: fieldsAction(requireLeader, Consent, async ({ personId, guardianName }, { viewer }) =>
     (await inSchoolOf(viewer, (db) => recordConsent(db, personId, guardianName)))
       ? {}
       : fail(404, { problem: 'There is no such learner under 18.' })

@@ -6,13 +6,13 @@ import {
   planToday,
   startRoundOfToday
 } from '$lib/server/learning/drills';
-import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { overQuota } from '$lib/server/request/limits';
 import { unitsOf } from '$core/learning';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const walks = await comingPairs(db, viewer);
     const learner = await learnerState(db, viewer.personId, viewer.today);
@@ -38,7 +38,7 @@ export const load: PageServerLoad = ({ locals }) => {
 
 export const actions: Actions = {
   today: async ({ locals }) => {
-    const viewer = signedIn(locals);
+    const viewer = requireSignedIn(locals);
     const tooMany = await overQuota('rounds', viewer.personId);
     if (tooMany) return fail(429, { problem: tooMany });
     const round = await inSchoolOf(viewer, (db) => startRoundOfToday(db, viewer));

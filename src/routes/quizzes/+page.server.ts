@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { comingPairs } from '$lib/server/learning/drills';
-import { inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { listCohorts } from '$lib/server/school/people';
 import { readWalk } from '$lib/server/walk/walks';
 import { addQuiz, ownQuizzes } from '$lib/server/learning/quizzes';
@@ -10,7 +10,7 @@ import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const quizzes = (await ownQuizzes(db, viewer)).map(({ quiz, own }) => ({
       ...quiz,
@@ -51,7 +51,7 @@ const NewQuiz = z.object({
 
 export const actions: Actions = {
   add: async ({ locals, request }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const entered = Object.fromEntries(await request.formData());
     const kept = Object.fromEntries(Object.entries(entered).map(([name, value]) => [name, String(value)]));
     const asked = NewQuiz.safeParse(entered);

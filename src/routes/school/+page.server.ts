@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { type GroundKind, bufferOf, contaminantKinds } from '$core/ground';
 import { EmergencyNumber, childrenTaste, levels, placesForLearners, specimenPolicies } from '$core/walk';
 import { audit } from '$lib/server/school/audit';
-import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { ownPath } from '$lib/server/request/own-path';
 import { listPeople, setFirstAid } from '$lib/server/school/people';
 import { readSettings, saveSettings, setDemoDate } from '$lib/server/school/schools';
@@ -78,7 +78,7 @@ const Form = z.object({
 });
 
 export const load: PageServerLoad = ({ locals }) =>
-  inSchoolOf(leading(locals), async (db) => {
+  inSchoolOf(requireLeader(locals), async (db) => {
     const settings = await readSettings(db);
     const numbers = settings.emergencyNumbers.map(({ label, number }) => `${label}: ${number}`).join('\n');
     const buffers = contaminantKinds
@@ -107,7 +107,7 @@ export const load: PageServerLoad = ({ locals }) =>
 
 export const actions: Actions = {
   save: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const form = await superValidate(request, zod4(Form));
     const numbers = Numbers.safeParse(form.data.numbers);
     if (!numbers.success) form.errors.numbers = numbers.error.issues.map((issue) => issue.message);
@@ -146,7 +146,7 @@ export const actions: Actions = {
     return message(form, 'Saved. Plans follow at once; published briefs stay as they are.');
   },
   firstAid: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const parsed = z
       .object({ personId: z.uuid(), until: z.union([z.iso.date(), z.literal('')]) })
       .safeParse(Object.fromEntries(await request.formData()));
@@ -155,7 +155,7 @@ export const actions: Actions = {
     return { done: 'The certificate is entered. Plans follow at once.' };
   },
   moveDate: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const parsed = z
       .union([z.iso.date(), z.literal('')])
       .safeParse((await request.formData()).get('demoDate'));

@@ -1,11 +1,11 @@
 import { redirect } from '@sveltejs/kit';
 import { clearSessionCookie, readSessionCookie, signOut, signOutEverywhere } from '$lib/server/accounts';
-import { signedIn } from '$lib/server/request/guard';
+import { requireSignedIn } from '$lib/server/request/guard';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ request, cookies, locals, url }) => {
   const everywhere = (await request.formData()).get('everywhere') === 'yes';
-  if (everywhere) await signOutEverywhere(signedIn(locals).accountId);
+  if (everywhere) await signOutEverywhere(requireSignedIn(locals).accountId);
   else await signOut(readSessionCookie(cookies, url) ?? '');
   clearSessionCookie(cookies, url);
   redirect(303, '/sign-in');

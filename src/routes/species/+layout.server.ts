@@ -1,5 +1,5 @@
 import { leads } from '$lib/server/accounts';
-import { signedIn } from '$lib/server/request/guard';
+import { requireSignedIn } from '$lib/server/request/guard';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = ({ locals }) => ({ leads: leads(signedIn(locals)) });
+export const load: LayoutServerLoad = ({ locals }) => ({ leads: leads(requireSignedIn(locals)) });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { englishName, findTaxa, harms, isDangerous, worstSeverity } from '$core/knowledge';
 import { dayOfYear, stagesUp } from '$core/season';
 import { confirmedClaims, sourcesFor } from '$lib/server/library/bookshelf';
-import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { PageServerLoad } from './$types';
 
@@ -15,7 +15,7 @@ const Query = z.object({
 });
 
 export const load: PageServerLoad = ({ locals, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const query = Query.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);

@@ -1,4 +1,4 @@
-import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { leads } from '$lib/server/accounts';
 import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/learning/drills';
 import { findsToSeeAgain } from '$lib/server/ground/finds';
@@ -11,7 +11,7 @@ import { pairKey, unitsOf } from '$core/learning';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const walks = await listWalks(db, viewer);
     const coming = walks.filter(({ heldOn }) => heldOn >= viewer.today);

@@ -2,7 +2,7 @@ import type { Plan } from './plan';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { addStop, addTaxon } from './stops';
-import { reservationProblem } from '../ground/takings';
+import { reservationProblem } from '../ground/ledger';
 import { type Walk, addWalk, saveLeaders, saveWalkDay, saveWeather } from './walks';
 
 /**

@@ -1,7 +1,7 @@
 import { type ActionFailure, type RequestEvent, fail, isActionFailure } from '@sveltejs/kit';
 import { z } from 'zod';
 import type { Viewer } from '../accounts';
-import { found, idFrom, inSchoolOf, leading } from '../request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader } from '../request/guard';
 import { type Plan, readPlan } from './plan';
 import type { SchoolDb } from '../database/school';
 
@@ -38,7 +38,7 @@ async function hold(db: SchoolDb, viewer: Viewer, walkId: string, seen: number):
     'select revision from walk where id = $1 for no key update',
     [walkId]
   );
-  const { revision } = found(rows[0], 'walk');
+  const { revision } = orNotFound(rows[0], 'walk');
   if (seen === revision) return undefined;
   const changes = await db.query<Change>(
     `select person.name, what, to_char(changed_at, 'HH24:MI') as clock, changed_by = $3 as "isOwn"
@@ -74,7 +74,7 @@ export function changeWalk<T>(
   what: string | undefined,
   work: (db: SchoolDb, walkId: string, viewer: Viewer) => Promise<T>
 ): Promise<T | Refused> {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   const id = idFrom(params['walk'], 'walk');
   return inSchoolOf(viewer, async (db) => {
     const seen = Revision.safeParse(data.get('revision'));
@@ -96,5 +96,5 @@ export const changePlan = <T>(
   work: (db: SchoolDb, plan: Plan, viewer: Viewer) => Promise<T>
 ): Promise<T | Refused> =>
   changeWalk(event, data, what, async (db, id, viewer) =>
-    work(db, found(await readPlan(db, viewer, id), 'walk'), viewer)
+    work(db, orNotFound(await readPlan(db, viewer, id), 'walk'), viewer)
   );

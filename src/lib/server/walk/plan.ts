@@ -36,7 +36,7 @@ import { listSightings, seasonOf } from '../season/sightings';
 import type { Viewer } from '../accounts';
 import { type Site, readSite } from '../ground/sites';
 import { type Stop, type StopTaxon, listStops } from './stops';
-import { type PatchRecords, patchYearOf, readPatchRecords } from '../ground/takings';
+import { type PatchRecords, patchYearOf, readPatchRecords } from '../ground/ledger';
 import { type TideDay, readTide, tideDay } from '../season/tide';
 import { type Walk, readWalk } from './walks';
 

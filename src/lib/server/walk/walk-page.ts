@@ -1,5 +1,5 @@
 import { pairKey } from '$core/learning';
-import { found, inSchoolOf, teaching } from '../request/guard';
+import { orNotFound, inSchoolOf, requireTeacher } from '../request/guard';
 import { pairsOf } from '../learning/drills';
 import { isDrilled } from '../learning/progress';
 import { type Brief, readBrief } from './briefs';
@@ -14,9 +14,9 @@ export interface WalkPage {
 }
 
 const read = (locals: App.Locals, walkId: string): Promise<WalkPage> => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   return inSchoolOf(viewer, async (db) => {
-    const plan = found(await readPlan(db, viewer, walkId), 'walk');
+    const plan = orNotFound(await readPlan(db, viewer, walkId), 'walk');
     const brief = await readBrief(db, walkId);
     return { plan, brief, isDrilled: await isDrilled(db, pairsOf(plan.library, brief).map(pairKey)) };
   });

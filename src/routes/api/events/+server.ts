@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { EventBatch, clockOffsetMs } from '$core/field';
 import { type EventResult, notUnderstood, recordEvent } from '$lib/server/events';
-import { signedIn } from '$lib/server/request/guard';
+import { requireSignedIn } from '$lib/server/request/guard';
 import { report } from '$lib/server/request/trouble';
 import type { RequestHandler } from './$types';
 
@@ -13,7 +13,7 @@ const idOf = (event: unknown): string =>
  * one refused, and those before and after it are stored all the same. What has no result was not looked at.
  */
 export const POST: RequestHandler = async (request) => {
-  const viewer = signedIn(request.locals);
+  const viewer = requireSignedIn(request.locals);
   const batch = EventBatch.safeParse(await request.request.json().catch(() => undefined));
   if (!batch.success) return json({ problem: notUnderstood(batch.error) }, { status: 400 });
   const { by, sentAt, events } = batch.data;

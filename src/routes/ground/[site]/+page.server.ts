@@ -16,7 +16,7 @@ import {
 import { englishName, isDangerous } from '$core/knowledge';
 import { halves } from '$core/season';
 import { formAction, idAction } from '$lib/server/request/actions';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import {
   NewGroundEvent,
   addGroundEvent,
@@ -92,10 +92,10 @@ const Patch = z.object({
 });
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, id), 'site');
+    const site = orNotFound(await readSite(db, id), 'site');
     const library = await libraryOf(db);
     const { here: patches, gone } = await patchesOf(db, id);
     const { policy } = await readSettings(db);
@@ -171,17 +171,17 @@ const onSite = <T>(
   work: (db: SchoolDb, site: Site) => Promise<T>
 ): Promise<T> => {
   const id = idFrom(params['site'], 'site');
-  return inSchoolOf(viewer, async (db) => work(db, found(await readSite(db, id), 'site')));
+  return inSchoolOf(viewer, async (db) => work(db, orNotFound(await readSite(db, id), 'site')));
 };
 
 export const actions: Actions = {
-  details: formAction(leading, Details, 'details', (form, { event, viewer }) =>
+  details: formAction(requireLeader, Details, 'details', (form, { event, viewer }) =>
     onSite(event, viewer, async (db, site) => {
       await saveSiteDetails(db, site.id, form.data);
       return message(form, 'Saved.');
     })
   ),
-  patch: formAction(leading, Patch, 'patch', (form, { event, viewer }) =>
+  patch: formAction(requireLeader, Patch, 'patch', (form, { event, viewer }) =>
     onSite(event, viewer, async (db, site) => {
       const { longitude, latitude, ...rest } = form.data;
       if (longitude === undefined || latitude === undefined)
@@ -190,13 +190,13 @@ export const actions: Actions = {
       return message(form, `Added ${form.data.name}.`);
     })
   ),
-  unsee: idAction(leading, 'sighting', 'sighting', (id, { event, viewer }) =>
+  unsee: idAction(requireLeader, 'sighting', 'sighting', (id, { event, viewer }) =>
     onSite(event, viewer, async (db, site) => {
-      if (!(await removeSighting(db, site.id, id))) found(undefined, 'sighting');
+      if (!(await removeSighting(db, site.id, id))) orNotFound(undefined, 'sighting');
       return { unseen: true };
     })
   ),
-  happened: formAction(leading, NewGroundEvent, 'happened', (form, { event, viewer }) =>
+  happened: formAction(requireLeader, NewGroundEvent, 'happened', (form, { event, viewer }) =>
     onSite(event, viewer, async (db, site) => {
       const { patch, happenedOn } = form.data;
       if (happenedOn > viewer.today)
@@ -207,14 +207,14 @@ export const actions: Actions = {
       return message(form, 'Noted.');
     })
   ),
-  unhappened: idAction(leading, 'id', 'event', (id, { event, viewer }) =>
+  unhappened: idAction(requireLeader, 'id', 'event', (id, { event, viewer }) =>
     onSite(event, viewer, async (db, site) => {
-      if (!(await removeGroundEvent(db, site.id, id))) found(undefined, 'event');
+      if (!(await removeGroundEvent(db, site.id, id))) orNotFound(undefined, 'event');
       return {};
     })
   ),
   track: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     const form = await request.formData();
     const file = form.get('track');
@@ -226,7 +226,7 @@ export const actions: Actions = {
     if ('problem' in result) return refuse(`${file.name}: ${result.problem}`);
     const { track } = result;
     return inSchoolOf(viewer, async (db) => {
-      const site = found(await readSite(db, id), 'site');
+      const site = orNotFound(await readSite(db, id), 'site');
       const away = await kilometresAway(db, site, track.path);
       if (away > farKilometres && form.get('far') !== 'yes')
         return fail(400, {
@@ -253,7 +253,7 @@ export const actions: Actions = {
   },
   /** Brings back the path that a track has replaced. */
   untrack: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     let features: unknown[];
     try {
@@ -268,7 +268,7 @@ export const actions: Actions = {
     if (!path.success)
       return fail(400, { track: { problem: 'The path of before is not readable. Nothing was changed.' } });
     return inSchoolOf(viewer, async (db) => {
-      const { ground } = found(await readSite(db, id), 'site');
+      const { ground } = orNotFound(await readSite(db, id), 'site');
       const others = ground.features.filter(({ properties }) => properties.kind !== 'path');
       await saveGround(db, id, { ...ground, features: [...others, ...path.data.features] });
       return { track: { done: 'The path is as it was before.' } };

@@ -1,7 +1,7 @@
 import { error, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { moveSession, membershipsOf } from '$lib/server/accounts';
-import { signedIn } from '$lib/server/request/guard';
+import { requireSignedIn } from '$lib/server/request/guard';
 import { ownPath } from '$lib/server/request/own-path';
 import { withSchool } from '$lib/server/database/school';
 import { readSettings } from '$lib/server/school/schools';
@@ -9,7 +9,7 @@ import type { Actions, PageServerLoad } from './$types';
 
 /** The schools of an account, to choose one. */
 export const load: PageServerLoad = async ({ locals }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const schools: { id: string; name: string; isThis: boolean }[] = [];
   for (const { schoolId } of await membershipsOf(viewer.accountId)) {
     const { name } = await withSchool(schoolId, readSettings);
@@ -20,7 +20,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 
 export const actions: Actions = {
   default: async (event) => {
-    const viewer = signedIn(event.locals);
+    const viewer = requireSignedIn(event.locals);
     const id = z.uuid().safeParse((await event.request.formData()).get('school'));
     const isMoved = id.success && (await moveSession(viewer.sessionId, id.data));
     if (!isMoved) error(404, 'You do not belong to this school.');

@@ -2,7 +2,15 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { Stage } from '$core/knowledge';
 import { outcomes } from '$core/learning';
-import { found, idFrom, inSchoolOf, leading, notHere, signedIn, teaching } from '$lib/server/request/guard';
+import {
+  orNotFound,
+  idFrom,
+  inSchoolOf,
+  requireLeader,
+  notFound,
+  requireSignedIn,
+  requireTeacher
+} from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listPeople } from '$lib/server/school/people';
 import { personProgress } from '$lib/server/learning/progress-page';
@@ -12,15 +20,15 @@ import { recordSignOff } from '$lib/server/learning/sign-offs';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const personId = idFrom(params.person, 'person');
   // To a learner, another one's results are not there.
-  if (viewer.role === 'learner' && personId !== viewer.personId) notHere('person');
+  if (viewer.role === 'learner' && personId !== viewer.personId) notFound('person');
   return inSchoolOf(viewer, async (db) => {
     const running = viewer.role === 'learner' ? await runningQuiz(db, viewer) : undefined;
     if (running) redirect(307, `/quizzes/${running.id}`);
     return {
-      progress: found(
+      progress: orNotFound(
         await personProgress(db, viewer, personId, url.searchParams.get('walk') ?? undefined),
         'person'
       ),
@@ -44,20 +52,20 @@ const Signed = z.object({
 
 export const actions: Actions = {
   sign: async ({ locals, params, request }) => {
-    const viewer = teaching(locals);
+    const viewer = requireTeacher(locals);
     const personId = idFrom(params.person, 'person');
     const entered = Object.fromEntries(await request.formData());
     const signed = Signed.safeParse(entered);
     const kept = { unit: String(entered['unit'] ?? ''), plant: String(entered['plant'] ?? '') };
     if (!signed.success) return fail(400, { problem: signed.error.issues[0]!.message, ...kept });
-    if (signed.data.step === 'signed off') leading(locals);
+    if (signed.data.step === 'signed off') requireLeader(locals);
     if (personId === viewer.personId) error(403, 'Nobody signs for themselves.');
     const { unit, ...rest } = signed.data;
     const [pair, stage] = unit.split('@') as [string, string];
     if (!Stage.safeParse(stage).success)
       return fail(400, { problem: 'Choose the pair and its stage.', ...kept });
     return inSchoolOf(viewer, async (db) => {
-      const person = found(
+      const person = orNotFound(
         (await listPeople(db)).find(({ id }) => id === personId),
         'person'
       );

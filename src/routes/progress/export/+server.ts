@@ -1,6 +1,6 @@
 import { writeCsv } from '$core/formats';
 import { attachment } from '$lib/server/request/attachment';
-import { found, idFrom, inSchoolOf, notHere, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, notFound, requireSignedIn } from '$lib/server/request/guard';
 import { listCohorts, listPeople } from '$lib/server/school/people';
 import { dangerLimit, pairTallies, readAnswerRows } from '$lib/server/learning/progress';
 import { audit } from '$lib/server/school/audit';
@@ -37,15 +37,15 @@ const tallyColumns = [
 
 /** A person's answers, `?person=`, or a group's sums, `?cohort=`, as a table. */
 export const GET: RequestHandler = async ({ locals, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const noteExport = (db: SchoolDb, about: string | undefined) =>
     audit(db, { personId: viewer.personId, number: locals.number }, 'results exported', about);
   const asked = url.searchParams.get('person') ?? undefined;
   if (asked !== undefined || viewer.role === 'learner') {
     const personId = idFrom(asked ?? viewer.personId, 'person');
-    if (viewer.role === 'learner' && personId !== viewer.personId) notHere('person');
+    if (viewer.role === 'learner' && personId !== viewer.personId) notFound('person');
     const rows = await inSchoolOf(viewer, async (db) => {
-      found(
+      orNotFound(
         (await listPeople(db)).find(({ id }) => id === personId),
         'person'
       );
@@ -56,7 +56,7 @@ export const GET: RequestHandler = async ({ locals, url }) => {
   }
   const cohortId = idFrom(url.searchParams.get('cohort') ?? undefined, 'group');
   const { cohort, rows } = await inSchoolOf(viewer, async (db) => {
-    const group = found(
+    const group = orNotFound(
       (await listCohorts(db)).find(({ id }) => id === cohortId),
       'group'
     );

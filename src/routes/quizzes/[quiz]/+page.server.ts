@@ -13,7 +13,7 @@ import {
 } from '$core/learning';
 import { comingPairs } from '$lib/server/learning/drills';
 import { fieldsAction } from '$lib/server/request/actions';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listCohorts, listPeople } from '$lib/server/school/people';
 import { changeQuiz, readQuiz, removeQuiz, sit, sittingsOf } from '$lib/server/learning/quizzes';
@@ -21,10 +21,10 @@ import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.quiz, 'quiz');
   return inSchoolOf(viewer, async (db) => {
-    const quiz = found(await readQuiz(db, viewer, id), 'quiz');
+    const quiz = orNotFound(await readQuiz(db, viewer, id), 'quiz');
     const { questions, ...head } = quiz;
     const own = await sittingsOf(db, quiz, viewer.personId);
     const mine = {
@@ -83,31 +83,31 @@ const Change = z.discriminatedUnion('what', [
 
 export const actions: Actions = {
   sit: async ({ locals, params }) => {
-    const viewer = signedIn(locals);
+    const viewer = requireSignedIn(locals);
     const id = idFrom(params.quiz, 'quiz');
     const result = await inSchoolOf(viewer, async (db) =>
-      sit(db, viewer, found(await readQuiz(db, viewer, id), 'quiz'))
+      sit(db, viewer, orNotFound(await readQuiz(db, viewer, id), 'quiz'))
     );
     if ('problem' in result) return fail(409, { problem: result.problem });
     redirect(303, `/practice/${result.roundId}`);
   },
   change: fieldsAction(
-    leading,
+    requireLeader,
     Change,
     async (change, { event, viewer }) => {
       const id = idFrom(event.params['quiz'], 'quiz');
       const problem = await inSchoolOf(viewer, async (db) =>
-        changeQuiz(db, viewer, found(await readQuiz(db, viewer, id), 'quiz'), change)
+        changeQuiz(db, viewer, orNotFound(await readQuiz(db, viewer, id), 'quiz'), change)
       );
       return problem ? fail(409, { problem }) : { done: true };
     },
     'Choose what is to be asked. '
   ),
   remove: async ({ locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.quiz, 'quiz');
     const problem = await inSchoolOf(viewer, async (db) =>
-      removeQuiz(db, found(await readQuiz(db, viewer, id), 'quiz'))
+      removeQuiz(db, orNotFound(await readQuiz(db, viewer, id), 'quiz'))
     );
     if (problem) return fail(409, { problem });
     redirect(303, '/quizzes');

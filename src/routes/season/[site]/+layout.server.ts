@@ -1,14 +1,14 @@
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { leads } from '$lib/server/accounts';
 import { listSites } from '$lib/server/ground/sites';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals, params }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
     const sites = await listSites(db);
-    const site = found(
+    const site = orNotFound(
       sites.find((one) => one.id === id),
       'site'
     );

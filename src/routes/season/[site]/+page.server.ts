@@ -3,7 +3,7 @@ import { fail } from '@sveltejs/kit';
 import { englishName, nameIn, isDangerous } from '$core/knowledge';
 import { dayOfYear } from '$core/season';
 import { fieldsAction } from '$lib/server/request/actions';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { lastMoves, shiftsOf, stripRows, yearAtSite } from '$lib/server/season/season-strip';
 import { listSightings, seasonOf } from '$lib/server/season/sightings';
@@ -18,10 +18,10 @@ const Asked = z.object({ show: z.enum(shows).optional().catch(undefined) });
 
 export const load: PageServerLoad = ({ locals, params, url, depends }) => {
   depends('season:strip');
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, id), 'site');
+    const site = orNotFound(await readSite(db, id), 'site');
     const library = await libraryOf(db);
     const sightings = await listSightings(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
@@ -79,10 +79,10 @@ const Wished = z.object({
 });
 
 export const actions: Actions = {
-  wish: fieldsAction(leading, Wished, ({ taxon, worth }, { event, viewer }) => {
+  wish: fieldsAction(requireLeader, Wished, ({ taxon, worth }, { event, viewer }) => {
     const id = idFrom(event.params['site'], 'site');
     return inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
+      orNotFound(await readSite(db, id), 'site');
       if (worth > 0 && !(await libraryOf(db)).taxa.has(taxon))
         return fail(400, { problem: 'The library has no such plant.' });
       await setWish(db, id, taxon, worth);

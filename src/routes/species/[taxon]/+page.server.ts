@@ -12,7 +12,7 @@ import { lookalikesOfTheYear } from '$core/evidence';
 import { dayOfYear, stagesUp } from '$core/season';
 import { citations, confirmedClaims, disagreements } from '$lib/server/library/bookshelf';
 import { describeStage, plateAddress, plateNotes } from '$core/figure';
-import { found, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { photographsOf } from '$lib/server/library/photographs';
 import type { PageServerLoad } from './$types';
@@ -20,10 +20,10 @@ import type { PageServerLoad } from './$types';
 const muchAlike = 0.75;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
-    const taxon = found(library.taxa.get(params.taxon), 'taxon');
+    const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const sources = await citations(db);
     const confirmed = await confirmedClaims(db);
     const said = await disagreements(db);

@@ -3,12 +3,12 @@ import { z } from 'zod';
 import { englishName, pathInWords, valueInWords } from '$core/knowledge';
 import { dateIn } from '$lib/server/school/school-date';
 import { keepEdit, listChanges, undoChange, withdrawEdit } from '$lib/server/library/corrections';
-import { idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { newerRelease, schoolLibrary, useRelease } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
     const { library, release, review, version } = await schoolLibrary(db);
     const nameOf = (slug: string) => {
@@ -56,7 +56,7 @@ const noCell = () => fail(400, { problem: 'Choose what is to be decided.' });
 
 export const actions: Actions = {
   upgrade: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const hash = String((await request.formData()).get('hash'));
     const isDone = await inSchoolOf(viewer, (db) => useRelease(db, hash));
     return isDone
@@ -64,7 +64,7 @@ export const actions: Actions = {
       : fail(400, { problem: 'There is no such release here.' });
   },
   undo: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(String((await request.formData()).get('id')), 'change');
     const isDone = await inSchoolOf(viewer, (db) => undoChange(db, viewer, id));
     return isDone
@@ -72,14 +72,14 @@ export const actions: Actions = {
       : fail(400, { problem: 'A later change stands on this one: undo that first.' });
   },
   keep: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const cell = await cellOf(request);
     if (!cell) return noCell();
     const isDone = await inSchoolOf(viewer, (db) => keepEdit(db, viewer, cell.taxon, cell.path));
     return isDone ? { said: 'Your value stands.' } : fail(400, { problem: 'This was decided meanwhile.' });
   },
   take: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const cell = await cellOf(request);
     if (!cell) return noCell();
     const isDone = await inSchoolOf(viewer, (db) =>

@@ -18,7 +18,7 @@ import {
 } from '$core/knowledge';
 import { stagesOn } from '$core/season';
 import { plateAddress, viewsFor } from '$core/figure';
-import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { photographAt, photographsOf } from '$lib/server/library/photographs';
 import { readSettings } from '$lib/server/school/schools';
@@ -27,7 +27,7 @@ import type { PageServerLoad } from './$types';
 const mostPlants = 4;
 
 export const load: PageServerLoad = ({ locals, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
     const { policy } = await readSettings(db);

@@ -10,7 +10,7 @@ import {
   removeSource,
   sourceKinds
 } from '$lib/server/library/bookshelf';
-import { idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -25,7 +25,7 @@ const SourceForm = z.object({
 });
 
 export const load: PageServerLoad = ({ locals }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
     const waiting = await confirmingQueue(db, library, viewer.today);
@@ -47,7 +47,7 @@ export const load: PageServerLoad = ({ locals }) => {
 
 export const actions: Actions = {
   add: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const form = await superValidate(request, zod4(SourceForm));
     if (!form.valid) return fail(400, { form });
     const { copyOf, ...source } = form.data;
@@ -59,7 +59,7 @@ export const actions: Actions = {
     return message(form, `On the shelf: ${source.citation}`);
   },
   remove: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(String((await request.formData()).get('id')), 'source');
     const isRemoved = await inSchoolOf(viewer, (db) => removeSource(db, id));
     return isRemoved

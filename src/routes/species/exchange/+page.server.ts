@@ -2,7 +2,7 @@ import { counted } from '$core/words';
 import { fail, redirect } from '@sveltejs/kit';
 import { tableColumns, tableNames } from '$core/formats';
 import { keepImport } from '$lib/server/library/corrections';
-import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { schoolLibrary } from '$lib/server/library/library';
 import { bytesOf, readFile } from '$lib/server/reading';
 import type { Actions, PageServerLoad } from './$types';
@@ -10,7 +10,7 @@ import type { Actions, PageServerLoad } from './$types';
 const mostProblems = 200;
 
 export const load: PageServerLoad = ({ locals }) =>
-  inSchoolOf(leading(locals), async (db) => {
+  inSchoolOf(requireLeader(locals), async (db) => {
     const { library } = await schoolLibrary(db);
     return {
       taxa: library.taxa.size,
@@ -20,7 +20,7 @@ export const load: PageServerLoad = ({ locals }) =>
 
 export const actions: Actions = {
   default: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const files = (await request.formData())
       .getAll('files')
       .filter((one): one is File => one instanceof File && one.size > 0);

@@ -1,11 +1,11 @@
 import { englishName, isDangerous, worstSeverity } from '$core/knowledge';
-import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { readSettings } from '$lib/server/school/schools';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
     const taxa = [...library.taxa.values()];

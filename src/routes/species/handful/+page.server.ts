@@ -1,14 +1,14 @@
 import { canLie, piecePlaces } from '$core/figure';
 import { englishName, isDangerous } from '$core/knowledge';
 import { mostPieces, mostWrong } from '$core/learning';
-import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { HandfulQuery, askedHandful, drawHandful, handfulSize } from '$lib/server/learning/handful';
 import { libraryOf } from '$lib/server/library/library';
 import { plantChoices } from '$lib/server/library/plant-at-stage';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   const query = HandfulQuery.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);

@@ -10,7 +10,7 @@ import {
   stateLabel,
   worstSeverity
 } from '$core/knowledge';
-import { inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { placeAndDate } from '$lib/server/library/place-and-date';
 import type { PageServerLoad } from './$types';
@@ -36,7 +36,7 @@ const mostSuspects = 8;
 const leastShown = 0.004;
 
 export const load: PageServerLoad = ({ locals, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
     const { where, circumstances } = await placeAndDate(db, viewer, url);

@@ -4,7 +4,7 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { Taxon, englishName, plain } from '$core/knowledge';
 import { editCell } from '$lib/server/library/corrections';
-import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf, schoolLibrary } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -28,7 +28,7 @@ const Form = z.object({
 });
 
 export const load: PageServerLoad = ({ locals }) =>
-  inSchoolOf(leading(locals), async (db) => {
+  inSchoolOf(requireLeader(locals), async (db) => {
     const library = await libraryOf(db);
     const place = library.character.get('place');
     return {
@@ -50,7 +50,7 @@ const reserved = new Set(['families', 'compare', 'look-closer', 'confirm', 'chan
 
 export const actions: Actions = {
   default: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
     const { english, like, ...given } = form.data;

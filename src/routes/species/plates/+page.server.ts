@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isDrawnAt, plateAddress, qualityOf, typicalSeed } from '$core/figure';
 import { englishName, findTaxa, isDangerous, stageNames } from '$core/knowledge';
-import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { PageServerLoad } from './$types';
 
@@ -19,7 +19,7 @@ const perPage = 60;
 
 /** A contact sheet: every plate of the library, to be looked at side by side and printed. */
 export const load: PageServerLoad = ({ locals, url }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   const query = Query.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);

@@ -1,5 +1,5 @@
 import { standingPlants } from '$core/figure';
-import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { plantChoices } from '$lib/server/library/plant-at-stage';
 import {
@@ -14,7 +14,7 @@ import {
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   const query = WaysideQuery.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);

@@ -2,7 +2,7 @@ import { nameIn } from '$core/knowledge';
 import { leads } from '$lib/server/accounts';
 import { type Renamed, renamedUnder } from '$lib/server/ground/patches';
 import { libraryOf } from '$lib/server/library/library';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { changesSince } from '$lib/server/walk/briefs';
 import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
@@ -17,12 +17,12 @@ const named = (library: Parameters<typeof nameIn>[0], renamed: readonly Renamed[
 
 /** What every part of a walk shows: its head and its trail line. Learners walk only Brief and Practise. */
 export const load: LayoutServerLoad = async ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   const at = (part: string) => `/walks/${id}${part}`;
   if (viewer.role === 'learner')
     return inSchoolOf(viewer, async (db) => {
-      const walk = found(await readWalk(db, viewer, id), 'walk');
+      const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
       const parts: TrailPart[] = [
         { label: 'Brief', href: at('/brief'), state: walk.briefVersion ? 'done' : 'open' },
         { label: 'Practise', href: at('/practise'), state: 'open' }

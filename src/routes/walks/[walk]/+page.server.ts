@@ -19,7 +19,7 @@ import {
 } from '$core/walk';
 import { sourcesFor } from '$lib/server/library/bookshelf';
 import { fieldsAction, formAction, idAction } from '$lib/server/request/actions';
-import { idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { liftCheck, takeLiftBack } from '$lib/server/walk/lifts';
 import { type Plan, atPatch } from '$lib/server/walk/plan';
 import { changePlan, changeWalk } from '$lib/server/walk/plan-changes';
@@ -38,7 +38,7 @@ import {
   removeTaxon,
   setMinutes
 } from '$lib/server/walk/stops';
-import { reservationProblem } from '$lib/server/ground/takings';
+import { reservationProblem } from '$lib/server/ground/ledger';
 import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
@@ -122,7 +122,7 @@ function proposalFor(plan: Plan, patch: Pick<Patch, 'id' | 'habitats'>, entry: L
 }
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   if (viewer.role === 'learner') redirect(303, `/walks/${id}/brief`);
   const { plan } = await walkPage(locals, id);
@@ -251,7 +251,7 @@ const BackForm = z.object({
 });
 
 export const actions: Actions = {
-  addStop: formAction(leading, StopForm, 'stop', (form, { event, form: data }) =>
+  addStop: formAction(requireLeader, StopForm, 'stop', (form, { event, form: data }) =>
     changePlan(event, data, 'added a stop', async (db, plan) => {
       const { patchId, longitude, latitude, name, points, activity, ...rest } = form.data;
       const patch = plan.patches.find((one) => one.id === patchId);
@@ -310,7 +310,7 @@ export const actions: Actions = {
     });
   },
   changeStop: fieldsAction(
-    leading,
+    requireLeader,
     StopChange,
     (change, { event, form: data }) =>
       changePlan(event, data, 'changed a stop', async (db, plan) => {
@@ -329,7 +329,7 @@ export const actions: Actions = {
     'Not changed. '
   ),
   setMinutes: fieldsAction(
-    leading,
+    requireLeader,
     z.object({ id: z.uuid(), minutes: Minutes }),
     (change, { event, form: data }) =>
       changeWalk(event, data, 'set the minutes of a stop', async (db, walkId) => {
@@ -348,13 +348,13 @@ export const actions: Actions = {
         : fail(409, { problem: 'Stops were added or removed meanwhile. The plan is shown as it stands now.' })
     );
   },
-  removeStop: idAction(leading, 'id', 'stop', (id, { event, form }) =>
+  removeStop: idAction(requireLeader, 'id', 'stop', (id, { event, form }) =>
     changeWalk(event, form, 'removed a stop', async (db, walkId) => {
       await removeStop(db, walkId, id);
       return {};
     })
   ),
-  addTaxon: formAction(leading, TaxonForm, 'taxon', (form, { event, form: data }) =>
+  addTaxon: formAction(requireLeader, TaxonForm, 'taxon', (form, { event, form: data }) =>
     changePlan(event, data, 'added a plant', async (db, plan, viewer) => {
       const { stopId, taxon, role, reason } = form.data;
       const entry = plan.library.taxa.get(taxon);
@@ -382,7 +382,7 @@ export const actions: Actions = {
     })
   ),
   changeTaxon: fieldsAction(
-    leading,
+    requireLeader,
     TaxonChange,
     (change, { event, form: data }) =>
       changePlan(event, data, 'changed a plant', async (db, plan, viewer) => {
@@ -417,7 +417,7 @@ export const actions: Actions = {
     });
   },
   remark: fieldsAction(
-    leading,
+    requireLeader,
     Remark,
     (remark, { event, form: data }) =>
       changePlan(event, data, 'wrote a comment on a pair', async (db, plan, viewer) => {
@@ -431,7 +431,7 @@ export const actions: Actions = {
     'Not kept. '
   ),
   lift: fieldsAction(
-    leading,
+    requireLeader,
     LiftForm,
     (lift, { event, form: data }) =>
       changePlan(event, data, 'lifted a stop of the checks', async (db, plan, viewer) => {
@@ -443,7 +443,7 @@ export const actions: Actions = {
       }),
     'Not lifted. '
   ),
-  takeLiftBack: fieldsAction(leading, BackForm, ({ id, reason }, { event, form }) =>
+  takeLiftBack: fieldsAction(requireLeader, BackForm, ({ id, reason }, { event, form }) =>
     changeWalk(event, form, 'took a lifted stop back', async (db, walkId, viewer) => {
       const isBack = await takeLiftBack(db, viewer, walkId, id, reason || 'taken back');
       return isBack ? {} : fail(409, { problem: 'This was taken back already.' });

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { inSchoolOf, leading } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { WalkDay, pastProblem, walkChoices } from '$lib/server/walk/walk-form';
 import { addWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
@@ -17,7 +17,7 @@ const Proposed = z.object({
 });
 
 export const load: PageServerLoad = async ({ locals, url }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   const choices = await walkChoices(viewer);
   const { site, date, start } = Proposed.parse({
     site: '',
@@ -40,7 +40,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 
 export const actions: Actions = {
   default: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
     const past = pastProblem(form.data.heldOn, viewer.today);

@@ -3,7 +3,7 @@ import { writeGeoJson, writeGpx } from '$core/formats';
 import { pathOf } from '$core/ground';
 import { englishName } from '$core/knowledge';
 import { attachment } from '$lib/server/request/attachment';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listPatches } from '$lib/server/ground/patches';
 import { readSite } from '$lib/server/ground/sites';
@@ -19,10 +19,10 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
   const as = url.searchParams.get('as');
   if (as !== 'gpx' && as !== 'geojson') error(404, 'Sites are taken out as GPX or as GeoJSON.');
   const id = idFrom(params.site, 'site');
-  const { site, patches } = await inSchoolOf(teaching(locals), async (db) => {
+  const { site, patches } = await inSchoolOf(requireTeacher(locals), async (db) => {
     const library = await libraryOf(db);
     return {
-      site: found(await readSite(db, id), 'site'),
+      site: orNotFound(await readSite(db, id), 'site'),
       patches: (await listPatches(db, id)).map((patch) => {
         const taxon = library.taxa.get(patch.taxon);
         return { ...patch, note: taxon ? `${englishName(taxon)}, ${taxon.name}` : patch.taxon };

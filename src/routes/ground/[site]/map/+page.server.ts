@@ -1,16 +1,16 @@
 import { z } from 'zod';
 import { Ground, crossingOf } from '$core/ground';
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { listPatches } from '$lib/server/ground/patches';
 import { readSite, saveGround } from '$lib/server/ground/sites';
 import { fail } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
-    const { name, ground, revision } = found(await readSite(db, id), 'site');
+    const { name, ground, revision } = orNotFound(await readSite(db, id), 'site');
     const patches = await listPatches(db, id);
     return {
       site: { id, name, ground, revision },
@@ -35,7 +35,7 @@ function problemOf(ground: Ground): string | undefined {
 
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     const text = (await request.formData()).get('map');
     const refuse = (status: number, problem: string) => fail(status, { problem });
@@ -54,7 +54,7 @@ export const actions: Actions = {
     const problem = problemOf(sent.data.ground);
     if (problem) return refuse(400, `${problem} Nothing was saved yet; your drawing is still here.`);
     return inSchoolOf(viewer, async (db) => {
-      const site = found(await readSite(db, id), 'site');
+      const site = orNotFound(await readSite(db, id), 'site');
       if (site.revision !== sent.data.revision)
         return refuse(
           409,

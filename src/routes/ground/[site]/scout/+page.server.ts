@@ -2,7 +2,7 @@ import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { englishName, isDangerous } from '$core/knowledge';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { listFinds } from '$lib/server/ground/finds';
 import { libraryOf } from '$lib/server/library/library';
 import { addPatch, listPatches } from '$lib/server/ground/patches';
@@ -12,10 +12,10 @@ import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, id), 'site');
+    const site = orNotFound(await readSite(db, id), 'site');
     const library = await libraryOf(db);
     const sightings = await listSightings(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
@@ -67,7 +67,7 @@ const NewFind = z.object({
 
 export const actions: Actions = {
   find: async ({ request, locals, params }) => {
-    const viewer = teaching(locals);
+    const viewer = requireTeacher(locals);
     const id = idFrom(params.site, 'site');
     const sent = Object.fromEntries(await request.formData());
     const refuse = (problem: string) => fail(400, { find: { problem } });
@@ -75,7 +75,7 @@ export const actions: Actions = {
     const form = NewFind.safeParse(sent);
     if (!form.success) return refuse(form.error.issues[0]!.message);
     return inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
+      orNotFound(await readSite(db, id), 'site');
       const taxon = (await libraryOf(db)).taxa.get(form.data.taxon);
       if (!taxon) return refuse('Choose a plant of the library, or leave it without a name.');
       const name = form.data.name || englishName(taxon);
@@ -84,7 +84,7 @@ export const actions: Actions = {
     });
   },
   picture: async ({ request, locals, params }) => {
-    const viewer = teaching(locals);
+    const viewer = requireTeacher(locals);
     const id = idFrom(params.site, 'site');
     const sent = await request.formData();
     const sighting = idFrom(String(sent.get('sighting')), 'sighting');

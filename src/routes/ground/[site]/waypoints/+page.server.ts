@@ -5,17 +5,17 @@ import { Outline } from '$core/ground';
 import { englishName } from '$core/knowledge';
 import { addFind } from '$lib/server/ground/finds';
 import { listTours } from '$lib/server/ground/gps-device';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { addPatch, listPatches } from '$lib/server/ground/patches';
 import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, id), 'site');
+    const site = orNotFound(await readSite(db, id), 'site');
     const library = await libraryOf(db);
     return {
       site: { id, name: site.name, ground: site.ground },
@@ -53,7 +53,7 @@ const Sent = z.array(Waypoint).min(1, 'Tick at least one waypoint.').max(500, '5
 
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
-    const viewer = teaching(locals);
+    const viewer = requireTeacher(locals);
     const id = idFrom(params.site, 'site');
     let json: unknown;
     try {
@@ -65,7 +65,7 @@ export const actions: Actions = {
     if (!sent.success)
       return fail(400, { problem: `${sent.error.issues[0]!.message} Nothing was brought in.` });
     return inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
+      orNotFound(await readSite(db, id), 'site');
       const library = await libraryOf(db);
       const known = new Set([...library.taxa.values()].flatMap((taxon) => taxon.habitats));
       let [patches, finds] = [0, 0];

@@ -1,16 +1,22 @@
 import { membersOf } from '$lib/server/accounts';
 import { audit } from '$lib/server/school/audit';
 import { dataFile } from '$lib/server/school/own-data';
-import { found, idFrom, inSchoolOf, lookingAgain, owning } from '$lib/server/request/guard';
+import {
+  orNotFound,
+  idFrom,
+  inSchoolOf,
+  requireRecentPassword,
+  requireOwner
+} from '$lib/server/request/guard';
 import { listPeople } from '$lib/server/school/people';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params, url }) => {
-  const viewer = lookingAgain(owning(locals), url);
+  const viewer = requireRecentPassword(requireOwner(locals), url);
   const id = idFrom(params.person, 'person');
   const member = (await membersOf(viewer.schoolId)).get(id);
   return inSchoolOf(viewer, async (db) => {
-    const person = found(
+    const person = orNotFound(
       (await listPeople(db)).find((one) => one.id === id),
       'person'
     );

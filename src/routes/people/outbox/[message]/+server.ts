@@ -1,11 +1,11 @@
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { asEml, readMessage } from '$lib/server/school/outbox';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {
   const id = idFrom(params.message, 'message');
-  const message = await inSchoolOf(leading(locals), async (db) =>
-    found(await readMessage(db, id), 'message')
+  const message = await inSchoolOf(requireLeader(locals), async (db) =>
+    orNotFound(await readMessage(db, id), 'message')
   );
   return new Response(new Uint8Array(await asEml(message)), {
     headers: {

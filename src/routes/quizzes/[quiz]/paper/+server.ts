@@ -1,5 +1,5 @@
 import { attachment } from '$lib/server/request/attachment';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { makePdf } from '$lib/server/print/make-pdf';
 import { quizPaper } from '$lib/server/print/quiz-paper';
@@ -8,10 +8,10 @@ import type { RequestHandler } from './$types';
 
 /** The quiz on paper, with its answers at the end: for those who teach. */
 export const GET: RequestHandler = async ({ locals, params }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.quiz, 'quiz');
   const { quiz, library, now } = await inSchoolOf(viewer, async (db) => ({
-    quiz: found(await readQuiz(db, viewer, id), 'quiz'),
+    quiz: orNotFound(await readQuiz(db, viewer, id), 'quiz'),
     library: await libraryOf(db),
     now: db.now
   }));

@@ -1,17 +1,17 @@
 import { redirect } from '@sveltejs/kit';
 import { reviewSitting } from '$lib/server/learning/quiz-review';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { readQuiz, sittingsOf } from '$lib/server/learning/quizzes';
 import { mayReview } from '$core/learning';
 import type { PageServerLoad } from './$types';
 
 /** One's own sitting, question by question, with what was right and why. */
 export const load: PageServerLoad = async ({ locals, params, url, setHeaders }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.quiz, 'quiz');
   setHeaders({ 'cache-control': 'no-store' });
   const { quiz, sitting } = await inSchoolOf(viewer, async (db) => {
-    const read = found(await readQuiz(db, viewer, id), 'quiz');
+    const read = orNotFound(await readQuiz(db, viewer, id), 'quiz');
     const own = await sittingsOf(db, read, viewer.personId);
     if (!mayReview(read, own)) redirect(303, `/quizzes/${id}`);
     const last = read.kind === 'once' ? 'once' : 'after';
@@ -23,6 +23,6 @@ export const load: PageServerLoad = async ({ locals, params, url, setHeaders }) 
     quiz: { id: quiz.id, name: quiz.name },
     number,
     outcomes: sitting.outcomes.map((outcome) => outcome ?? null),
-    reviewed: found(await reviewSitting(viewer, sitting.roundId, number), 'question')
+    reviewed: orNotFound(await reviewSitting(viewer, sitting.roundId, number), 'question')
   };
 };

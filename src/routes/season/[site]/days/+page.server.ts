@@ -5,7 +5,7 @@ import { centreOf } from '$core/ground';
 import { englishName, isDangerous } from '$core/knowledge';
 import type { WishedPlant } from '$core/year';
 import { NewDiaryEntry, addDiaryEntry, listDiary, removeDiaryEntry } from '$lib/server/season/diary';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { yearAtSite } from '$lib/server/season/season-strip';
 import { listSightings, seasonOf } from '$lib/server/season/sightings';
@@ -16,10 +16,10 @@ import { listWishes } from '$lib/server/season/wishes';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, id), 'site');
+    const site = orNotFound(await readSite(db, id), 'site');
     const library = await libraryOf(db);
     const wishes = await listWishes(db, id);
     const thisYear = viewer.today.slice(0, 4);
@@ -62,17 +62,17 @@ export const load: PageServerLoad = ({ locals, params }) => {
 
 export const actions: Actions = {
   note: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const form = await superValidate(request, zod4(NewDiaryEntry), { id: 'entry' });
     if (!form.valid) return fail(400, { form });
     await inSchoolOf(viewer, (db) => addDiaryEntry(db, form.data));
     return message(form, 'It is in the diary.');
   },
   strike: async ({ request, locals }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(String((await request.formData()).get('id')), 'entry');
     await inSchoolOf(viewer, async (db) => {
-      if (!(await removeDiaryEntry(db, id))) found(undefined, 'entry');
+      if (!(await removeDiaryEntry(db, id))) orNotFound(undefined, 'entry');
     });
     return {};
   }

@@ -1,7 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { readConstituents, writeConstituents } from '$core/formats';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { lightMinutes, lightAt } from '$lib/server/season/light';
 import { bytesOf, readFile } from '$lib/server/reading';
 import { readSite } from '$lib/server/ground/sites';
@@ -12,12 +12,12 @@ import type { Actions, PageServerLoad } from './$types';
 const listedDays = 29;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   const asked = z.iso.date().safeParse(url.searchParams.get('date'));
   const date = asked.success ? asked.data : viewer.today;
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, id), 'site');
+    const site = orNotFound(await readSite(db, id), 'site');
     const tide = await readTide(db, id);
     return {
       date,
@@ -52,7 +52,7 @@ const largestTable = 1_000_000;
 
 export const actions: Actions = {
   tide: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     const sent = await request.formData();
     const entered = Object.fromEntries([...sent].filter(([, value]) => typeof value === 'string'));
@@ -60,7 +60,7 @@ export const actions: Actions = {
     const form = Entered.safeParse(entered);
     if (!form.success) return refuse(form.error.issues[0]!.message);
     const { port, shoreBelowMetres, meanLevelMetres, constituents } = form.data;
-    const site = await inSchoolOf(viewer, async (db) => found(await readSite(db, id), 'site'));
+    const site = await inSchoolOf(viewer, async (db) => orNotFound(await readSite(db, id), 'site'));
     const file = sent.get('table');
     if (file instanceof File && file.size > 0) {
       if (file.size > largestTable) return refuse(`${file.name} is larger than a megabyte.`);
@@ -77,10 +77,10 @@ export const actions: Actions = {
     });
   },
   forget: async ({ locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     await inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
+      orNotFound(await readSite(db, id), 'site');
       await saveTide(db, id, undefined);
     });
     return { done: 'The site has no tide any more.' };

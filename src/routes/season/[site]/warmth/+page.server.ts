@@ -1,7 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { daysAhead, degreeDayMethods, meanOfYears, warmthYear } from '$core/season';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listSightings, seasonOf } from '$lib/server/season/sightings';
 import { bytesOf, readFile } from '$lib/server/reading';
@@ -16,11 +16,11 @@ const Asked = z.object({
 });
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   const { base, method } = Asked.parse({ base: 5, method: '', ...Object.fromEntries(url.searchParams) });
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, id), 'site');
+    const site = orNotFound(await readSite(db, id), 'site');
     const { days, sources } = await readWarmthDays(db, id, viewer.today);
     const years = [...new Set([...days.keys()].map((on) => on.slice(0, 4)))].map((year) =>
       warmthYear(days, year, base, method)
@@ -49,7 +49,7 @@ const largestFile = 2_000_000;
 
 export const actions: Actions = {
   file: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     const file = (await request.formData()).get('file');
     const refuse = (problem: string) => fail(400, { problem: `${problem} Nothing was changed.` });
@@ -59,7 +59,7 @@ export const actions: Actions = {
     if ('problem' in read) return refuse(`${file.name}: ${read.problem}`);
     const { days } = read;
     return inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
+      orNotFound(await readSite(db, id), 'site');
       await keepWarmth(db, id, days, file.name);
       const span = Math.round((Date.parse(days.at(-1)!.on) - Date.parse(days[0]!.on)) / 86_400_000) + 1;
       const missing = span - days.length;
@@ -69,20 +69,20 @@ export const actions: Actions = {
     });
   },
   station: async ({ locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     return inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
+      orNotFound(await readSite(db, id), 'site');
       const days = readStation(viewer.today);
       await keepWarmth(db, id, days, stationName);
       return { done: `${days.length} days were read from ${stationName}.` };
     });
   },
   forget: async ({ locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     await inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
+      orNotFound(await readSite(db, id), 'site');
       await forgetWarmth(db, id);
     });
     return { done: 'The temperatures of this site are forgotten.' };

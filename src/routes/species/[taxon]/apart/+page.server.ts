@@ -1,16 +1,16 @@
 import { bandStep, surveyTaxon, yearBand } from '$core/walk';
 import { englishName, isDangerous, nameWithin, pieceAt, worstSeverity } from '$core/knowledge';
 import { addDays, stageIsUp } from '$core/season';
-import { found, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { placeAndDate } from '$lib/server/library/place-and-date';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
-    const taxon = found(library.taxa.get(params.taxon), 'taxon');
+    const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const { where, circumstances } = await placeAndDate(db, viewer, url);
     const survey = surveyTaxon(library, taxon, 'show', circumstances);
     const { separation, trust } = survey;

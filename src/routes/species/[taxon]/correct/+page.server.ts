@@ -19,7 +19,7 @@ import {
 } from '$core/knowledge';
 import { filledFrom } from '$lib/server/request/filled';
 import { editCell, listChanges, withdrawEdit } from '$lib/server/library/corrections';
-import { found, inSchoolOf, leading } from '$lib/server/request/guard';
+import { orNotFound, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { schoolLibrary } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -27,10 +27,10 @@ const lists = ['names', 'hazards', 'uses', 'legal'] as const;
 const texts = ['note', 'microhabitat', 'lifeForm', 'basis', 'synonyms'] as const;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
     const { library, document } = await schoolLibrary(db);
-    const taxon: Taxon = found(
+    const taxon: Taxon = orNotFound(
       document.taxa.find(({ slug }) => slug === params.taxon),
       'taxon'
     );
@@ -115,7 +115,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
 
 export const actions: Actions = {
   save: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const data = await request.formData();
     return inSchoolOf(viewer, async (db) => {
       const { library } = await schoolLibrary(db);
@@ -149,7 +149,7 @@ export const actions: Actions = {
     });
   },
   remove: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const data = await request.formData();
     const form = String(data.get('form') ?? '');
     const outcome = await inSchoolOf(viewer, (db) =>
@@ -172,7 +172,7 @@ export const actions: Actions = {
         });
   },
   withdraw: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const data = await request.formData();
     const form = String(data.get('form') ?? '');
     await inSchoolOf(viewer, (db) =>

@@ -1,16 +1,16 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { Stage, englishName } from '$core/knowledge';
-import { found, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { orNotFound, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { Crop, addPhotograph, photographsOf, readPicture } from '$lib/server/library/photographs';
 import { leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const taxon = found((await libraryOf(db)).taxa.get(params.taxon), 'taxon');
+    const taxon = orNotFound((await libraryOf(db)).taxa.get(params.taxon), 'taxon');
     return {
       slug: taxon.slug,
       name: englishName(taxon),
@@ -34,7 +34,7 @@ const About = z.object({
 
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const form = await request.formData();
     const entered = {
       stage: String(form.get('stage') ?? ''),
@@ -57,8 +57,8 @@ export const actions: Actions = {
       return fail(400, { ...entered, problem: `${picture.problem} Nothing was stored.` });
     // A redirect is thrown: inside the transaction it would roll it back.
     const id = await inSchoolOf(viewer, async (db) => {
-      const taxon = found((await libraryOf(db)).taxa.get(params.taxon), 'taxon');
-      found(taxon.stages.get(about.data.stage), 'stage');
+      const taxon = orNotFound((await libraryOf(db)).taxa.get(params.taxon), 'taxon');
+      orNotFound(taxon.stages.get(about.data.stage), 'stage');
       return addPhotograph(db, viewer, { taxon: taxon.slug, ...about.data }, picture);
     });
     redirect(303, `/species/${params.taxon}/photographs/${id}`);

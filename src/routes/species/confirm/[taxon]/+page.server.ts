@@ -19,7 +19,7 @@ import {
   listSources
 } from '$lib/server/library/bookshelf';
 import { describeStage } from '$core/figure';
-import { found, inSchoolOf, leading } from '$lib/server/request/guard';
+import { orNotFound, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -31,10 +31,10 @@ const titleOf = (claim: Claim): string =>
       : `Looks in ${claim.stage}`;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
-    const taxon = found(library.taxa.get(params.taxon), 'taxon');
+    const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const sources = (await listSources(db)).filter(({ kind }) => kind !== 'web page');
     const confirmed = await confirmedClaims(db);
     const by = await confirmingSources(db);
@@ -92,7 +92,7 @@ const Sent = z.object({
 
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const data = await request.formData();
     const sent = Sent.safeParse({ a: data.get('a') ?? '', b: data.get('b') ?? '' });
     if (!sent.success) return fail(400, { problem: 'Choose your sources from the shelf.' });
@@ -101,7 +101,7 @@ export const actions: Actions = {
       return fail(400, { problem: 'Choose a source first; the shelf is filled on the page before.' });
     const to = await inSchoolOf(viewer, async (db) => {
       const library = await libraryOf(db);
-      const taxon = found(library.taxa.get(params.taxon), 'taxon');
+      const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
       const known = new Set((await listSources(db)).map(({ id }) => id));
       const opinions: Opinion[] = [];
       for (const { hash } of claimsOf(taxon))

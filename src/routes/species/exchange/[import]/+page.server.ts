@@ -1,17 +1,17 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { englishName, pathInWords, valueInWords } from '$core/knowledge';
 import { applyImport, readImport } from '$lib/server/library/corrections';
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 const mostShown = 300;
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
-    const changes = found(await readImport(db, idFrom(params.import, 'import')), 'import');
+    const changes = orNotFound(await readImport(db, idFrom(params.import, 'import')), 'import');
     return {
       total: changes.length,
       taxa: new Set(changes.map(({ taxon }) => taxon)).size,
@@ -32,7 +32,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
 
 export const actions: Actions = {
   default: async ({ locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.import, 'import');
     const result = await inSchoolOf(viewer, (db) => applyImport(db, viewer, id));
     if ('problem' in result) return fail(400, { problem: `${result.problem} Nothing was changed.` });

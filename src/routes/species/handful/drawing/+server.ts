@@ -1,5 +1,5 @@
 import { renderPlate } from '$core/figure';
-import { found, inSchoolOf, leading } from '$lib/server/request/guard';
+import { orNotFound, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { HandfulQuery, askedHandful, drawHandful } from '$lib/server/learning/handful';
 import { libraryOf } from '$lib/server/library/library';
 import { svgResponse } from '$lib/server/library/pictures';
@@ -8,7 +8,7 @@ import type { RequestHandler } from './$types';
 /** The drawing of a handful, without a word of what lies in it. */
 export const GET: RequestHandler = async ({ locals, url }) => {
   const query = HandfulQuery.parse(Object.fromEntries(url.searchParams));
-  const library = await inSchoolOf(leading(locals), libraryOf);
-  const asked = found(askedHandful(library, query), 'handful');
+  const library = await inSchoolOf(requireLeader(locals), libraryOf);
+  const asked = orNotFound(askedHandful(library, query), 'handful');
   return svgResponse(renderPlate(drawHandful(library, query, asked)), 'private, no-cache');
 };

@@ -1,5 +1,5 @@
 import { renderPlate } from '$core/figure';
-import { found, inSchoolOf, leading } from '$lib/server/request/guard';
+import { orNotFound, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { svgResponse } from '$lib/server/library/pictures';
 import { WaysideQuery, askedWayside, drawWayside } from '$lib/server/library/wayside';
@@ -8,7 +8,7 @@ import type { RequestHandler } from './$types';
 /** The drawing of a hedge bank, without a word of what stands there. */
 export const GET: RequestHandler = async ({ locals, url }) => {
   const query = WaysideQuery.parse(Object.fromEntries(url.searchParams));
-  const library = await inSchoolOf(leading(locals), libraryOf);
-  const asked = found(askedWayside(library, query), 'hedge bank');
+  const library = await inSchoolOf(requireLeader(locals), libraryOf);
+  const asked = orNotFound(askedWayside(library, query), 'hedge bank');
   return svgResponse(renderPlate(drawWayside(library, query, asked)), 'private, no-cache');
 };

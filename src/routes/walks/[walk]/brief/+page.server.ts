@@ -10,7 +10,7 @@ import {
   readBrief,
   readersOf
 } from '$lib/server/walk/briefs';
-import { found, idFrom, inSchoolOf, signedIn, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn, requireTeacher } from '$lib/server/request/guard';
 import { isLeaderOf, mayReadHealth } from '$lib/server/school/health';
 import { photographsOfPairs } from '$lib/server/library/photographs';
 import { changePlan } from '$lib/server/walk/plan-changes';
@@ -20,11 +20,11 @@ import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   if (viewer.role === 'learner')
     return inSchoolOf(viewer, async (db) => {
-      found(await readWalk(db, viewer, id), 'walk');
+      orNotFound(await readWalk(db, viewer, id), 'walk');
       const brief = await readBrief(db, id);
       const photographs = await photographsOfPairs(db, brief?.document.sheets ?? []);
       const { learnersSeePlaces } = await readSettings(db);
@@ -83,10 +83,10 @@ export const actions: Actions = {
     }),
   /** A leader goes by this version. */
   confirm: ({ locals, params }) => {
-    const viewer = teaching(locals);
+    const viewer = requireTeacher(locals);
     const id = idFrom(params.walk, 'walk');
     return inSchoolOf(viewer, async (db) => {
-      const walk = found(await readWalk(db, viewer, id), 'walk');
+      const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
       if (!isLeaderOf(viewer, walk))
         return fail(403, { problem: 'Only who leads this walk confirms its brief.' });
       const brief = await readBrief(db, id);

@@ -3,7 +3,7 @@ import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { whatChanged } from '$core/walk';
 import { copyWalk } from '$lib/server/walk/copy-walk';
-import { found, idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { readPlan } from '$lib/server/walk/plan';
 import { walkPage } from '$lib/server/walk/walk-page';
 import { WalkDay, pastProblem } from '$lib/server/walk/walk-form';
@@ -13,7 +13,7 @@ import type { Actions, PageServerLoad } from './$types';
 const Form = WalkDay.pick({ name: true, heldOn: true, startsAt: true });
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   const { plan } = await walkPage(locals, idFrom(params.walk, 'walk'));
   return inSchoolOf(viewer, async (db) => {
     const source = plan.walk.copiedFrom ? await readPlan(db, viewer, plan.walk.copiedFrom) : undefined;
@@ -32,14 +32,14 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const id = idFrom(params.walk, 'walk');
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
     const past = pastProblem(form.data.heldOn, viewer.today);
     if (past) return setError(form, 'heldOn', past);
     const copy = await inSchoolOf(viewer, async (db) =>
-      copyWalk(db, viewer, found(await readPlan(db, viewer, id), 'walk'), form.data)
+      copyWalk(db, viewer, orNotFound(await readPlan(db, viewer, id), 'walk'), form.data)
     );
     redirect(303, `/walks/${copy}/copy`);
   }

@@ -3,7 +3,7 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { englishName } from '$core/knowledge';
 import { usualFactor } from '$core/route';
-import { idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { lightAt } from '$lib/server/season/light';
 import { changeWalk } from '$lib/server/walk/plan-changes';
 import { forecastStages, listSightings, seasonOf } from '$lib/server/season/sightings';
@@ -15,7 +15,7 @@ import type { Actions, PageServerLoad } from './$types';
 const Form = WalkDay.extend(WalkTimes.shape);
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   if (viewer.role === 'learner') redirect(303, `/walks/${id}/brief`);
   const { cohorts } = await walkChoices(viewer);
@@ -61,7 +61,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 
 export const actions: Actions = {
   move: async (event) => {
-    const viewer = leading(event.locals);
+    const viewer = requireLeader(event.locals);
     const data = await event.request.formData();
     const form = await superValidate(data, zod4(Form));
     if (!form.valid) return fail(400, { form });

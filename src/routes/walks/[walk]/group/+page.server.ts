@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { DateTime } from 'luxon';
 import { z } from 'zod';
 import { concernKeys, notesBesideTaxa } from '$core/walk';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import {
   addHealthNote,
   healthNotes,
@@ -20,7 +20,7 @@ import { saveLeaders } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   if (viewer.role === 'learner') redirect(303, `/walks/${id}/brief`);
   const { plan } = await walkPage(locals, id);
@@ -77,10 +77,10 @@ async function onHealth<T>(
     plan: NonNullable<Awaited<ReturnType<typeof readPlan>>>
   ) => Promise<T>
 ) {
-  const viewer = signedIn(event.locals);
+  const viewer = requireSignedIn(event.locals);
   const id = idFrom(event.params.walk, 'walk');
   return inSchoolOf(viewer, async (db) => {
-    const plan = found(await readPlan(db, viewer, id), 'walk');
+    const plan = orNotFound(await readPlan(db, viewer, id), 'walk');
     if (!mayReadHealth(viewer, plan.walk))
       return fail(403, { problem: 'Only leaders of this walk keep health notes.' });
     return work(db, plan);
@@ -108,7 +108,7 @@ export const actions: Actions = {
       : { done: 'The leaders are as you chose.' };
   },
   addNote: async (event) => {
-    const viewer = signedIn(event.locals);
+    const viewer = requireSignedIn(event.locals);
     const data = Object.fromEntries(await event.request.formData());
     const note = NoteForm.safeParse(data);
     if (!note.success)

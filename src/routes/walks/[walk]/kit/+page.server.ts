@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { WeatherLimit, usualLimits, weatherKinds, weatherOf } from '$core/walk';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { kitSteps, removeOwnKit, setKit, stepOf } from '$lib/server/walk/kit';
 import { changeWalk } from '$lib/server/walk/plan-changes';
 import { walkPage } from '$lib/server/walk/walk-page';
@@ -63,13 +63,13 @@ const Change = z.object({
 export const actions: Actions = {
   /** Assistants pack too. */
   change: async ({ request, locals, params }) => {
-    const viewer = teaching(locals);
+    const viewer = requireTeacher(locals);
     const id = idFrom(params.walk, 'walk');
     const change = Change.safeParse(Object.fromEntries(await request.formData()));
     if (!change.success) return fail(400, { problem: 'No such thing in the kit.' });
     const { to, ...thing } = change.data;
     return inSchoolOf(viewer, async (db) => {
-      found(await readWalk(db, viewer, id), 'walk');
+      orNotFound(await readWalk(db, viewer, id), 'walk');
       if (to === 'removed') {
         await removeOwnKit(db, id, thing.item);
         return {};
@@ -79,12 +79,12 @@ export const actions: Actions = {
     });
   },
   add: async ({ request, locals, params }) => {
-    const viewer = teaching(locals);
+    const viewer = requireTeacher(locals);
     const id = idFrom(params.walk, 'walk');
     const added = item.safeParse((await request.formData()).get('item'));
     if (!added.success) return fail(400, { problem: added.error.issues[0]!.message });
     return inSchoolOf(viewer, async (db) => {
-      found(await readWalk(db, viewer, id), 'walk');
+      orNotFound(await readWalk(db, viewer, id), 'walk');
       const to = 'unpacked' as const;
       const conflict = await setKit(db, viewer, id, { item: added.data, isOwn: true, from: to, to });
       return conflict ? fail(409, { problem: 'This is in the kit already.' }) : {};

@@ -2,14 +2,14 @@ import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { clockTime } from '$core/route';
 import { landownersLetter } from '$core/walk';
-import { idFrom, inSchoolOf, leading } from '$lib/server/request/guard';
+import { idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { queueMessage } from '$lib/server/school/outbox';
 import { walkPage } from '$lib/server/walk/walk-page';
 import { longDate } from '$core/words';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const viewer = leading(locals);
+  const viewer = requireLeader(locals);
   const { plan } = await walkPage(locals, idFrom(params.walk, 'walk'));
   return {
     siteName: plan.site.name,
@@ -34,7 +34,7 @@ const Message = z.object({
 
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     idFrom(params.walk, 'walk');
     const typed = Object.fromEntries(await request.formData());
     const letter = Message.safeParse(typed);

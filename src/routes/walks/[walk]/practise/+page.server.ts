@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { englishName } from '$core/knowledge';
 import { pairKey } from '$core/learning';
 import { pairsOfWalk, startRound } from '$lib/server/learning/drills';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { schoolLibrary } from '$lib/server/library/library';
 import { listCohorts, listPeople } from '$lib/server/school/people';
 import { pairTallies, readinessOf } from '$lib/server/learning/progress';
@@ -11,10 +11,10 @@ import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   return inSchoolOf(viewer, async (db) => {
-    const walk = found(await readWalk(db, viewer, id), 'walk');
+    const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
     const own = await schoolLibrary(db);
     const { library } = own;
     const drilled = await pairsOfWalk(db, id, own);
@@ -42,12 +42,12 @@ export const load: PageServerLoad = ({ locals, params }) => {
 
 export const actions: Actions = {
   default: async ({ locals, params }) => {
-    const viewer = signedIn(locals);
+    const viewer = requireSignedIn(locals);
     const id = idFrom(params.walk, 'walk');
     const tooMany = await overQuota('rounds', viewer.personId);
     if (tooMany) return fail(429, { problem: tooMany });
     const round = await inSchoolOf(viewer, async (db) => {
-      const walk = found(await readWalk(db, viewer, id), 'walk');
+      const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
       return startRound(db, viewer, walk);
     });
     if (!round)

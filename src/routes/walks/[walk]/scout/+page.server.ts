@@ -1,13 +1,13 @@
 import { redirect } from '@sveltejs/kit';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { readWalk } from '$lib/server/walk/walks';
 import type { PageServerLoad } from './$types';
 
 /** Scouting belongs to the ground, which many walks share. */
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const walk = await inSchoolOf(viewer, async (db) =>
-    found(await readWalk(db, viewer, idFrom(params.walk, 'walk')), 'walk')
+    orNotFound(await readWalk(db, viewer, idFrom(params.walk, 'walk')), 'walk')
   );
   redirect(303, viewer.role === 'learner' ? `/walks/${walk.id}/brief` : `/ground/${walk.siteId}`);
 };

@@ -13,7 +13,7 @@ import {
   removeFind
 } from '$lib/server/ground/finds';
 import { fieldsAction } from '$lib/server/request/actions';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import type { SchoolDb } from '$lib/server/database/school';
 import { type Viewer, leads } from '$lib/server/accounts';
@@ -21,12 +21,12 @@ import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const siteId = idFrom(params.site, 'site');
   const id = idFrom(params.find, 'find');
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, siteId), 'site');
-    const find = found(await readFind(db, siteId, id), 'find');
+    const site = orNotFound(await readSite(db, siteId), 'site');
+    const find = orNotFound(await readFind(db, siteId, id), 'find');
     const library = await libraryOf(db);
     // Back from Look closer with another description: offered, not taken at once.
     const isDescribed = url.searchParams.has('see');
@@ -57,10 +57,12 @@ function onFind<T>(
   event: RequestEvent,
   work: (db: SchoolDb, viewer: Viewer, find: OpenFind) => Promise<T>
 ): Promise<T> {
-  const viewer = teaching(event.locals);
+  const viewer = requireTeacher(event.locals);
   const siteId = idFrom(event.params['site'], 'site');
   const id = idFrom(event.params['find'], 'find');
-  return inSchoolOf(viewer, async (db) => work(db, viewer, found(await readFind(db, siteId, id), 'find')));
+  return inSchoolOf(viewer, async (db) =>
+    work(db, viewer, orNotFound(await readFind(db, siteId, id), 'find'))
+  );
 }
 
 const Asked = z.object({
@@ -98,13 +100,13 @@ export const actions: Actions = {
       return { done: `The letter to ${expert} waits in the outbox, to be sent from your own mail program.` };
     });
   },
-  answer: fieldsAction(teaching, Answered, ({ id, answer }, { event }) =>
+  answer: fieldsAction(requireTeacher, Answered, ({ id, answer }, { event }) =>
     onFind(event, async (db, _, find) => {
-      if (!(await keepAnswer(db, find.id, id, answer))) found(undefined, 'question');
+      if (!(await keepAnswer(db, find.id, id, answer))) orNotFound(undefined, 'question');
       return { done: 'The answer is kept, and the expert stands on the bookshelf as a source.' };
     })
   ),
-  name: fieldsAction(teaching, Named, (named, { event }) =>
+  name: fieldsAction(requireTeacher, Named, (named, { event }) =>
     onFind(event, async (db, viewer, find) => {
       if (!leads(viewer)) return fail(403, { problem: 'Only owners and instructors give a name.' });
       if (find.taxon) return refuse('It has a name already. Rename its patch where it is wrong.');

@@ -3,7 +3,7 @@ import { superValidate, fail } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { stateLabel } from '$core/knowledge';
 import { NewFind, addFind } from '$lib/server/ground/finds';
-import { found, idFrom, inSchoolOf, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { entryOf, observationsFrom } from '$core/evidence';
 import { readSite } from '$lib/server/ground/sites';
@@ -11,10 +11,10 @@ import type { Actions, PageServerLoad } from './$types';
 
 /** What was seen comes along from Look closer in the address. */
 export const load: PageServerLoad = ({ locals, params, url }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, id), 'site');
+    const site = orNotFound(await readSite(db, id), 'site');
     const { seen, unseen } = observationsFrom(
       await libraryOf(db),
       url.searchParams.getAll('see'),
@@ -45,7 +45,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
 
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
-    const viewer = teaching(locals);
+    const viewer = requireTeacher(locals);
     const id = idFrom(params.site, 'site');
     const form = await superValidate(request, zod4(NewFind));
     if (form.valid && form.data.seenOn > viewer.today) {
@@ -54,7 +54,7 @@ export const actions: Actions = {
     }
     if (!form.valid) return fail(400, { form });
     const find = await inSchoolOf(viewer, async (db) => {
-      found(await readSite(db, id), 'site');
+      orNotFound(await readSite(db, id), 'site');
       return addFind(db, viewer, id, form.data);
     });
     redirect(303, `/ground/${id}/finds/${find}`);

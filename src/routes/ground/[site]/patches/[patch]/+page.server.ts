@@ -6,7 +6,7 @@ import { abundances } from '$core/evidence';
 import { censusResult, crossingOf, moreQuadrats } from '$core/ground';
 import { allowanceInWords, englishName, isDangerous } from '$core/knowledge';
 import { formAction, idAction, problemsOf } from '$lib/server/request/actions';
-import { found, idFrom, inSchoolOf, leading, teaching } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { closureOf } from '$lib/server/ground/ground-events';
 import { libraryOf } from '$lib/server/library/library';
 import {
@@ -36,16 +36,16 @@ import {
   readPatchRecords,
   removeCensus,
   takeBack
-} from '$lib/server/ground/takings';
+} from '$lib/server/ground/ledger';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = teaching(locals);
+  const viewer = requireTeacher(locals);
   const siteId = idFrom(params.site, 'site');
   const id = idFrom(params.patch, 'patch');
   return inSchoolOf(viewer, async (db) => {
-    const site = found(await readSite(db, siteId), 'site');
-    const patch = found(await readPatch(db, siteId, id), 'patch');
+    const site = orNotFound(await readSite(db, siteId), 'site');
+    const patch = orNotFound(await readPatch(db, siteId, id), 'patch');
     const library = await libraryOf(db);
     const taxon = library.taxa.get(patch.taxon);
     const nameOf = (slug: string) => {
@@ -109,7 +109,11 @@ function onPatch<T>(
   const siteId = idFrom(event.params['site'], 'site');
   const id = idFrom(event.params['patch'], 'patch');
   return inSchoolOf(viewer, async (db) =>
-    work(db, found(await readPatch(db, siteId, id), 'patch'), found(await readSite(db, siteId), 'site'))
+    work(
+      db,
+      orNotFound(await readPatch(db, siteId, id), 'patch'),
+      orNotFound(await readSite(db, siteId), 'site')
+    )
   );
 }
 
@@ -135,7 +139,7 @@ function jsonOf(text: string): unknown {
 }
 
 export const actions: Actions = {
-  details: formAction(leading, PatchDetails, 'details', (form, { event, viewer }) =>
+  details: formAction(requireLeader, PatchDetails, 'details', (form, { event, viewer }) =>
     onPatch(event, viewer, async (db, patch) => {
       await savePatchDetails(db, patch.id, form.data);
       return message(form, 'Saved.');
@@ -154,13 +158,13 @@ export const actions: Actions = {
           }
         });
     }
-    return onPatch(event, leading(event.locals), async (db, patch) => {
+    return onPatch(event, requireLeader(event.locals), async (db, patch) => {
       await savePatchShape(db, patch.id, sent.data);
       return { shape: { done: 'The place is saved.' } };
     });
   },
   census: async (event) => {
-    const viewer = teaching(event.locals);
+    const viewer = requireTeacher(event.locals);
     const refuse = (problem: string) => fail(400, { census: { problem: `${problem} Nothing was kept.` } });
     const form = Counted.safeParse(Object.fromEntries(await event.request.formData()));
     if (!form.success) return refuse(form.error.issues[0]!.message);
@@ -175,13 +179,13 @@ export const actions: Actions = {
       return problem ? refuse(problem) : { census: { done: 'The census is kept.' } };
     });
   },
-  uncount: idAction(leading, 'id', 'census', (id, { event, viewer }) =>
+  uncount: idAction(requireLeader, 'id', 'census', (id, { event, viewer }) =>
     onPatch(event, viewer, async (db, patch) => {
-      if (!(await removeCensus(db, patch.id, id))) found(undefined, 'census');
+      if (!(await removeCensus(db, patch.id, id))) orNotFound(undefined, 'census');
       return {};
     })
   ),
-  taken: formAction(teaching, NewGathering, 'taken', async (form, { event, viewer }) => {
+  taken: formAction(requireTeacher, NewGathering, 'taken', async (form, { event, viewer }) => {
     if (form.data.gatheredOn > viewer.today)
       return setError(form, 'gatheredOn', `That day is still to come; today is ${viewer.today}.`);
     return onPatch(event, viewer, async (db, patch) => {
@@ -189,14 +193,14 @@ export const actions: Actions = {
       return message(form, `${form.data.pieces} entered in the ledger.`);
     });
   }),
-  takeBack: idAction(leading, 'id', 'entry', (id, { event, viewer }) =>
+  takeBack: idAction(requireLeader, 'id', 'entry', (id, { event, viewer }) =>
     onPatch(event, viewer, async (db, patch) => {
-      if (!(await takeBack(db, viewer, patch.id, id))) found(undefined, 'entry');
+      if (!(await takeBack(db, viewer, patch.id, id))) orNotFound(undefined, 'entry');
       return {};
     })
   ),
   rename: async (event) => {
-    const viewer = leading(event.locals);
+    const viewer = requireLeader(event.locals);
     const form = Renamed.safeParse(Object.fromEntries(await event.request.formData()));
     const refuse = (problem: string) => fail(400, { rename: { problem } });
     if (!form.success) return refuse(problemsOf(form.error));
@@ -210,7 +214,7 @@ export const actions: Actions = {
   },
   gone: async (event) => {
     const isBack = (await event.request.formData()).get('back') === 'yes';
-    const viewer = leading(event.locals);
+    const viewer = requireLeader(event.locals);
     return onPatch(event, viewer, async (db, patch) => {
       await setGone(db, patch.id, isBack ? undefined : viewer.today);
       return {};
@@ -218,7 +222,9 @@ export const actions: Actions = {
   },
   remove: async (event) => {
     const siteId = idFrom(event.params['site'], 'site');
-    const isRemoved = await onPatch(event, leading(event.locals), (db, patch) => removePatch(db, patch.id));
+    const isRemoved = await onPatch(event, requireLeader(event.locals), (db, patch) =>
+      removePatch(db, patch.id)
+    );
     if (isRemoved) redirect(303, `/ground/${siteId}`);
     return fail(400, {
       remove: {

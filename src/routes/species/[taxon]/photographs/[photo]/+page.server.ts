@@ -1,6 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { englishName, lacksOrgan } from '$core/knowledge';
-import { found, idFrom, inSchoolOf, leading, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { PhotoMark, readPhotograph, removePhotograph, setMarks } from '$lib/server/library/photographs';
 import type { SchoolDb } from '$lib/server/database/school';
@@ -12,13 +12,13 @@ const mostMarks = 12;
 /** The photograph of an address, with its taxon: a picture of another taxon is not there. */
 async function photographAt(db: SchoolDb, params: { taxon: string; photo: string }) {
   const library = await libraryOf(db);
-  const taxon = found(library.taxa.get(params.taxon), 'taxon');
-  const photo = found(await readPhotograph(db, idFrom(params.photo, 'photograph')), 'photograph');
-  return { library, taxon, photo: found(photo.taxon === taxon.slug ? photo : undefined, 'photograph') };
+  const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
+  const photo = orNotFound(await readPhotograph(db, idFrom(params.photo, 'photograph')), 'photograph');
+  return { library, taxon, photo: orNotFound(photo.taxon === taxon.slug ? photo : undefined, 'photograph') };
 }
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const { library, taxon, photo } = await photographAt(db, params);
     const stage = [...taxon.stages.values()].find((one) => one.stage === photo.stage);
@@ -44,7 +44,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
 
 export const actions: Actions = {
   mark: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const mark = PhotoMark.safeParse(Object.fromEntries(await request.formData()));
     if (!mark.success)
       return fail(400, { problem: 'Choose a character, then point at its place in the picture.' });
@@ -59,7 +59,7 @@ export const actions: Actions = {
     });
   },
   unmark: async ({ request, locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     const number = Number((await request.formData()).get('number'));
     return inSchoolOf(viewer, async (db) => {
       const { photo } = await photographAt(db, params);
@@ -72,7 +72,7 @@ export const actions: Actions = {
     });
   },
   remove: async ({ locals, params }) => {
-    const viewer = leading(locals);
+    const viewer = requireLeader(locals);
     await inSchoolOf(viewer, async (db) => {
       const { photo } = await photographAt(db, params);
       await removePhotograph(db, photo.id);

@@ -1,17 +1,17 @@
 import { readBrief } from '$lib/server/walk/briefs';
 import { attachment } from '$lib/server/request/attachment';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { calendarOf } from '$lib/server/walk/walk-files';
 import { readWalk } from '$lib/server/walk/walks';
 import type { RequestHandler } from './$types';
 
 /** The walk as its newest brief has it, for a calendar. */
 export const GET: RequestHandler = ({ locals, params, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   return inSchoolOf(viewer, async (db) => {
-    const walk = found(await readWalk(db, viewer, id), 'walk');
-    const brief = found(await readBrief(db, id), 'brief');
+    const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
+    const brief = orNotFound(await readBrief(db, id), 'brief');
     const text = calendarOf(id, brief, `${url.origin}/walks/${id}/brief`);
     return attachment(text, 'text/calendar; charset=utf-8', `${walk.name}.ics`);
   });

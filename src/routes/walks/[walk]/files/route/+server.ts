@@ -1,6 +1,6 @@
 import { readBrief } from '$lib/server/walk/briefs';
 import { attachment } from '$lib/server/request/attachment';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { readSettings } from '$lib/server/school/schools';
 import { readSite } from '$lib/server/ground/sites';
 import { routeForLearners, routeOf } from '$lib/server/walk/walk-files';
@@ -9,12 +9,12 @@ import type { RequestHandler } from './$types';
 
 /** The walk as its newest brief has it, for a device that leads along a route. */
 export const GET: RequestHandler = ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   return inSchoolOf(viewer, async (db) => {
-    const walk = found(await readWalk(db, viewer, id), 'walk');
-    const brief = found(await readBrief(db, id), 'brief');
-    const site = found(await readSite(db, walk.siteId), 'site');
+    const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
+    const brief = orNotFound(await readBrief(db, id), 'brief');
+    const site = orNotFound(await readSite(db, walk.siteId), 'site');
     const { learnersSeePlaces } = await readSettings(db);
     const route =
       viewer.role === 'learner' ? routeForLearners(brief, site, learnersSeePlaces) : routeOf(brief, site);

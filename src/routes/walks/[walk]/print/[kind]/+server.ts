@@ -1,7 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import { attachment } from '$lib/server/request/attachment';
 import { readBrief } from '$lib/server/walk/briefs';
-import { found, idFrom, inSchoolOf, signedIn } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import {
   type PrintKind,
   printKinds,
@@ -26,14 +26,14 @@ const noStore = { headers: { 'cache-control': 'no-store' } };
 
 /** Asks for the PDF and begins with it. */
 export const POST: RequestHandler = async ({ locals, params }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const kind = kindFor(viewer, params.kind);
   const id = idFrom(params.walk, 'walk');
   const tooMany = await overQuota('prints', viewer.personId);
   if (tooMany) error(429, tooMany);
   const brief = await inSchoolOf(viewer, async (db) => {
-    found(await readWalk(db, viewer, id), 'walk');
-    const newest = found(await readBrief(db, id), 'brief');
+    orNotFound(await readWalk(db, viewer, id), 'walk');
+    const newest = orNotFound(await readBrief(db, id), 'brief');
     await requestPrint(db, viewer, id, newest.id, kind);
     return newest;
   });
@@ -43,18 +43,21 @@ export const POST: RequestHandler = async ({ locals, params }) => {
 
 /** The finished file; with `?state` how far it is. Asking takes up what nobody works on. */
 export const GET: RequestHandler = async ({ locals, params, url }) => {
-  const viewer = signedIn(locals);
+  const viewer = requireSignedIn(locals);
   const kind = kindFor(viewer, params.kind);
   const id = idFrom(params.walk, 'walk');
   const { walk, brief } = await inSchoolOf(viewer, async (db) => ({
-    walk: found(await readWalk(db, viewer, id), 'walk'),
-    brief: found(await readBrief(db, id), 'brief')
+    walk: orNotFound(await readWalk(db, viewer, id), 'walk'),
+    brief: orNotFound(await readBrief(db, id), 'brief')
   }));
   if (url.searchParams.has('state')) {
     void workOn(viewer.schoolId, viewer.school.name, brief, kind);
-    return json(found(await inSchoolOf(viewer, (db) => printState(db, brief.id, kind)), 'print'), noStore);
+    return json(
+      orNotFound(await inSchoolOf(viewer, (db) => printState(db, brief.id, kind)), 'print'),
+      noStore
+    );
   }
-  const pdf = found(await inSchoolOf(viewer, (db) => readPrint(db, brief.id, kind)), 'print');
+  const pdf = orNotFound(await inSchoolOf(viewer, (db) => readPrint(db, brief.id, kind)), 'print');
   const names = { brief: 'brief', learners: 'brief', cards: 'pocket cards' };
   return attachment(
     new Uint8Array(pdf),

@@ -9,7 +9,7 @@ import {
   views
 } from '$core/figure';
 import { Stage } from '$core/knowledge';
-import { found, inSchoolOf, notHere, signedIn } from '$lib/server/request/guard';
+import { orNotFound, inSchoolOf, notFound, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { svgResponse } from '$lib/server/library/pictures';
 import type { RequestHandler } from './$types';
@@ -26,14 +26,14 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
   // One way to write a number: else the same drawing has endless addresses.
   const seed = /^(0|[1-9]\d{0,9})$/.test(params.seed) ? Number(params.seed) : NaN;
   const asked = Views.safeParse(url.searchParams.get('views') ?? undefined);
-  if (!asked.success) notHere('plate');
+  if (!asked.success) notFound('plate');
   const stageName = Stage.safeParse(params.stage);
-  if (!stageName.success || !Number.isInteger(seed)) notHere('plate');
-  const library = await inSchoolOf(signedIn(locals), libraryOf);
-  if (params.release !== `${library.hash.slice(0, 16)}-${drawingVersion}`) notHere('plate');
-  const taxon = found(library.taxa.get(params.taxon), 'plate');
-  const stage = found(taxon.stages.get(stageName.data!), 'plate');
-  if (!isDrawnAt(stage)) return notHere('plate');
+  if (!stageName.success || !Number.isInteger(seed)) notFound('plate');
+  const library = await inSchoolOf(requireSignedIn(locals), libraryOf);
+  if (params.release !== `${library.hash.slice(0, 16)}-${drawingVersion}`) notFound('plate');
+  const taxon = orNotFound(library.taxa.get(params.taxon), 'plate');
+  const stage = orNotFound(taxon.stages.get(stageName.data!), 'plate');
+  if (!isDrawnAt(stage)) return notFound('plate');
   const plate = composePlate(
     library,
     taxon,

@@ -6,7 +6,7 @@ import {
   mayCount,
   separability,
   usableCharacters
-} from '../evidence';
+} from '../../evidence';
 import {
   type Character,
   type Library,
@@ -15,8 +15,8 @@ import {
   type Weights,
   cellInWords,
   senses
-} from '../knowledge';
-import type { Circumstances } from './survey';
+} from '../../knowledge';
+import type { Circumstances } from '../survey';
 
 /** One line of a contrast sheet: a character of both plants, in words. */
 export interface ContrastRow {

@@ -1,4 +1,4 @@
-import type { BriefDocument } from './brief-document';
+import type { BriefDocument } from './document';
 
 /** What of a brief learners get: no kit and no plan B of the leaders, and places as the school allows it. */
 

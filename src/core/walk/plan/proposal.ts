@@ -1,7 +1,7 @@
-import { harmsByTouch, isSerious } from '../knowledge';
-import { stageIsReady, stageIsUp } from '../season';
+import { harmsByTouch, isSerious } from '../../knowledge';
+import { stageIsReady, stageIsUp } from '../../season';
 import type { TaxonFacts } from './facts';
-import { type Level, type Policy, type Role, levels } from './policy';
+import { type Level, type Policy, type Role, levels } from '../policy';
 
 /** The role that the engine would give a taxon, and why. The instructor decides. */
 export interface Proposal {

@@ -1,5 +1,5 @@
-import { nameWithin } from '../knowledge';
-import type { BriefDocument } from './brief-document';
+import { nameWithin } from '../../knowledge';
+import type { BriefDocument } from './document';
 
 /** What the group's drills did to a rating, in a sentence; nothing where they moved it by no class. */
 export const saidOfDrills = ({ movedByDrills }: { readonly movedByDrills: number }): string =>

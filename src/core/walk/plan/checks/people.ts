@@ -1,4 +1,4 @@
-import { counted } from '../../words';
+import { counted } from '../../../words';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
 /** Whether those who come are known, looked after, and can be helped. */

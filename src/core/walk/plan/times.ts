@@ -6,7 +6,7 @@ import {
   turningBack,
   type wayAlong,
   whatToDrop
-} from '../route';
+} from '../../route';
 import type { PlanFacts } from './facts';
 
 /** Everything of a plan that is a time of day, in minutes after midnight. */

@@ -1,6 +1,6 @@
 import { isDug } from '../facts';
 import { weatherOf } from '../weather';
-import { usualLimits } from '../weather-limit';
+import { usualLimits } from '../../weather-limit';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
 type Facts = Checked['facts'];

@@ -1,5 +1,5 @@
-import { type Load, harmsByTouch, isSerious } from '../../knowledge';
-import { stageIsReady, stageIsUp } from '../../season';
+import { type Load, harmsByTouch, isSerious } from '../../../knowledge';
+import { stageIsReady, stageIsUp } from '../../../season';
 import type { TaxonFacts } from '../facts';
 import { enoughSources, isBelow } from '../proposal';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';

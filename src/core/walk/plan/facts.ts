@@ -1,6 +1,6 @@
 import type { Position } from 'geojson';
 import { z } from 'zod';
-import type { Allowance, Contamination, GroundKind } from '../ground';
+import type { Allowance, Contamination, GroundKind } from '../../ground';
 import {
   type Hazard,
   type Library,
@@ -10,11 +10,11 @@ import {
   nameWithin,
   worstContact,
   worstSeverity
-} from '../knowledge';
-import type { Rhythm } from '../route';
-import type { EmergencyNumber, Level, Policy, Role } from './policy';
-import type { Survey } from './survey';
-import type { WeatherLimit } from './weather-limit';
+} from '../../knowledge';
+import type { Rhythm } from '../../route';
+import type { EmergencyNumber, Level, Policy, Role } from '../policy';
+import type { Survey } from '../survey';
+import type { WeatherLimit } from '../weather-limit';
 
 /** What is known of a plan, as plain data: the checks run on it in the browser as on the server. */
 

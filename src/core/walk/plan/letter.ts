@@ -1,4 +1,4 @@
-import { counted } from '../words';
+import { counted } from '../../words';
 import type { PlanFacts } from './facts';
 
 /** A letter that asks the owner of the ground for leave, filled from the plan: a paragraph each. */

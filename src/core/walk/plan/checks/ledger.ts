@@ -1,4 +1,4 @@
-import { contentHash } from '../../knowledge';
+import { contentHash } from '../../../knowledge';
 import type { Check, Checked } from './check';
 import { groundChecks } from './ground';
 import { peopleChecks } from './people';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { springWood } from '../../../tests/support/circumstances';
-import { shippedLibrary } from '../../../tests/support/content';
-import { addDays } from '../season';
-import { bandStep, dayTeller, surveyTaxon, yearBand } from './index';
+import { springWood } from '../../../../tests/support/circumstances';
+import { shippedLibrary } from '../../../../tests/support/content';
+import { addDays } from '../../season';
+import { bandStep, dayTeller, surveyTaxon, yearBand } from '../index';
 
 const library = shippedLibrary();
 const taxon = (slug: string) => library.taxa.get(slug)!;

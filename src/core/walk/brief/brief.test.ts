@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { springWood } from '../../../tests/support/circumstances';
-import { shippedLibrary } from '../../../tests/support/content';
-import { worstSeverity } from '../knowledge';
+import { springWood } from '../../../../tests/support/circumstances';
+import { shippedLibrary } from '../../../../tests/support/content';
+import { worstSeverity } from '../../knowledge';
 import {
   BriefDocument,
   type BriefInput,
@@ -9,7 +9,7 @@ import {
   type Role,
   composeBrief,
   surveyTaxon
-} from './index';
+} from '../index';
 
 const library = shippedLibrary();
 

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { Activity, walkKinds } from './facts';
-import { EmergencyNumber, roles } from './policy';
-import { AnyText } from './rich-text';
-import { WeatherLimit } from './weather-limit';
+import { Activity, walkKinds } from '../plan/facts';
+import { EmergencyNumber, roles } from '../policy';
+import { AnyText } from '../rich-text';
+import { WeatherLimit } from '../weather-limit';
 
 /**
  * A finished brief: everything that is printed, with its drawings, so that no later release changes it. What

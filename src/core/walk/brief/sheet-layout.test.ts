@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type ContrastSheet, numberHeights, oneIn, outOf100 } from './index';
+import { type ContrastSheet, numberHeights, oneIn, outOf100 } from '../index';
 
 const rows = ['veins', 'stalk', 'scent'].map((slug) => ({ slug }) as ContrastSheet['rows'][number]);
 const plate = (anchors: Record<string, { x: number; y: number }>) => ({

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { checked, ledgerOf, plannedTaxon, soundPlan } from '../../../tests/support/plan';
-import { shippedLibrary } from '../../../tests/support/content';
+import { checked, ledgerOf, plannedTaxon, soundPlan } from '../../../../tests/support/plan';
+import { shippedLibrary } from '../../../../tests/support/content';
 import {
   type PlanFacts,
   contactNames,
@@ -11,7 +11,7 @@ import {
   proposeRole,
   weatherOf,
   whatChanged
-} from './index';
+} from '../index';
 
 const proposal = (slug: string, isoDate: string, level: PlanFacts['level'] = 'beginner', sources = 2) =>
   proposeRole(plannedTaxon(slug, 'gather', { sources }, isoDate), level, soundPlan.policy);

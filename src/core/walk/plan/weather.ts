@@ -1,5 +1,5 @@
 import type { PlanFacts } from './facts';
-import { type WeatherKind, weatherKinds } from './weather-limit';
+import { type WeatherKind, weatherKinds } from '../weather-limit';
 
 /** What weather matters on a walk, by its ground and its month. A class in a room has none. */
 export function weatherOf(facts: Pick<PlanFacts, 'kind' | 'site' | 'isoDate' | 'stops'>): WeatherKind[] {

@@ -1,4 +1,4 @@
-import type { GroundKind } from '../ground';
+import type { GroundKind } from '../../ground';
 import type { PlanFacts } from './facts';
 
 /** Animals, ground and water that harm on a walk, rated as pairs are: common practice, no source. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { BriefDocument, type BriefOutline, briefDifferences, rankedHazards, richText } from './index';
+import { BriefDocument, type BriefOutline, briefDifferences, rankedHazards, richText } from '../index';
 
 const stop = (name: string, number: number, change: object = {}) => ({
   number,

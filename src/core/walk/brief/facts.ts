@@ -1,4 +1,4 @@
-import type { BriefDocument } from './brief-document';
+import type { BriefDocument } from './document';
 
 /** The front of a brief as labels and values, the same on the screen and on paper. */
 

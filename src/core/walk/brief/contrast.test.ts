@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { springWood } from '../../../tests/support/circumstances';
-import { shippedLibrary } from '../../../tests/support/content';
-import { rivalOf } from '../evidence';
-import { pieceAt, senses } from '../knowledge';
-import { type Circumstances, contrastRows, surveyTaxon } from './index';
+import { springWood } from '../../../../tests/support/circumstances';
+import { shippedLibrary } from '../../../../tests/support/content';
+import { rivalOf } from '../../evidence';
+import { pieceAt, senses } from '../../knowledge';
+import { type Circumstances, contrastRows, surveyTaxon } from '../index';
 
 const library = shippedLibrary();
 const ramsons = library.taxa.get('allium-ursinum')!;

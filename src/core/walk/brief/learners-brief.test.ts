@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { BriefDocument } from './brief-document';
+import type { BriefDocument } from './document';
 import { forLearners } from './learners-brief';
 
 const stop = (number: number, change: object = {}) => ({

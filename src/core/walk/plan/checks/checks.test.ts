@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { keysOf, ledgerOf, plannedTaxon, soundPlan } from '../../../../tests/support/plan';
+import { keysOf, ledgerOf, plannedTaxon, soundPlan } from '../../../../../tests/support/plan';
 import type { PlanFacts } from '../facts';
-import type { Role } from '../policy';
+import type { Role } from '../../policy';
 import { type Check, figuresOf, holdsBack } from './index';
 
 const stops = (change: Partial<PlanFacts>) => keysOf(ledgerOf(change), 'stop');

@@ -1,4 +1,4 @@
-import { type LibraryTaxon, isHarmful, worstContact } from '../knowledge';
+import { type LibraryTaxon, isHarmful, worstContact } from '../../knowledge';
 import type { PlanFacts, TaxonFacts } from './facts';
 
 /** What has to be packed, proposed from taxa, hazards, site and season: common practice, no source. */

@@ -1,5 +1,5 @@
-import { clockTime } from '../../route';
-import { counted } from '../../words';
+import { clockTime } from '../../../route';
+import { counted } from '../../../words';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
 /** A walk that ends this close to sunset leaves nothing for a mishap (common practice, no source). */

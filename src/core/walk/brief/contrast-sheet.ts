@@ -1,5 +1,5 @@
-import { rivalOf } from '../evidence';
-import { type Side, anchorOf, composePlate, isDrawnAt, renderPlate, viewsFor } from '../figure';
+import { rivalOf } from '../../evidence';
+import { type Side, anchorOf, composePlate, isDrawnAt, renderPlate, viewsFor } from '../../figure';
 import {
   type Library,
   type LibraryTaxon,
@@ -8,12 +8,12 @@ import {
   englishName,
   pieceAt,
   worstSeverity
-} from '../knowledge';
-import { seedOf } from '../random';
-import { addDays, stageIsReady, stagesOn } from '../season';
-import type { BriefPlate, ContrastSheet } from './brief-document';
+} from '../../knowledge';
+import { seedOf } from '../../random';
+import { addDays, stageIsReady, stagesOn } from '../../season';
+import type { BriefPlate, ContrastSheet } from './document';
 import { contrastRows } from './contrast';
-import type { Circumstances, Survey, SurveyedPair } from './survey';
+import type { Circumstances, Survey, SurveyedPair } from '../survey';
 
 /** One pair on one sheet: both plants drawn at the stages that they have on the date. */
 

@@ -1,4 +1,4 @@
-import type { ContrastSheet } from './brief-document';
+import type { ContrastSheet } from './document';
 
 /** How a contrast sheet is laid out, on the screen as on paper. */
 

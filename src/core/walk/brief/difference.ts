@@ -1,7 +1,7 @@
-import { nameWithin } from '../knowledge';
-import type { BriefOutline } from './brief-document';
-import type { Change } from './changes';
-import { plainText } from './rich-text';
+import { nameWithin } from '../../knowledge';
+import type { BriefOutline } from './document';
+import type { Change } from '../plan/changes';
+import { plainText } from '../rich-text';
 
 /** What a reader of one brief would have to be told of another: in words, stop by stop. */
 

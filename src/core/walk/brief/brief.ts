@@ -1,4 +1,4 @@
-import { counted } from '../words';
+import { counted } from '../../words';
 import {
   type Library,
   type LibraryTaxon,
@@ -9,11 +9,11 @@ import {
   worstContact,
   worstEaten,
   worstSeverity
-} from '../knowledge';
-import type { BriefDocument, BriefOutline } from './brief-document';
+} from '../../knowledge';
+import type { BriefDocument, BriefOutline } from './document';
 import { type Drawings, contrastSheet, named, sheetRows } from './contrast-sheet';
-import type { Role } from './policy';
-import type { Circumstances, Survey, SurveyedPair } from './survey';
+import type { Role } from '../policy';
+import type { Circumstances, Survey, SurveyedPair } from '../survey';
 
 /** A pair that nobody curated gets a sheet of its own from this rating and this likeness on. */
 const sheetFromRating = 8;
