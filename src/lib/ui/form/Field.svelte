@@ -18,7 +18,8 @@
   const around = fieldsAround(name);
   const filled = around?.form ?? writable<Record<string, unknown>>({});
   const wrong = around?.errors ?? readable<Record<string, string[] | undefined>>({});
-  const read = () => (around ? $filled[name] : value);
+  // A choice that was not made is the one without a value.
+  const read = () => (around ? $filled[name] : value) ?? (options ? '' : undefined);
   const write = (next: unknown) => {
     if (around) $filled[name] = next;
     else value = next;
