@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { type ContrastSheet, numberHeights, oneIn, outOf100 } from '../index';
+import { type ContrastSheet, oneIn, outOf100, pairScene, plateFrame } from '../index';
+import { numberHeights } from './sheet-layout';
 
 const rows = ['veins', 'stalk', 'scent'].map((slug) => ({ slug }) as ContrastSheet['rows'][number]);
 const plate = (anchors: Record<string, { x: number; y: number }>) => ({
@@ -18,6 +19,58 @@ describe('the numbers between two plates', () => {
       null
     ]);
     expect(low).toEqual([198, 260, 322]);
+  });
+});
+
+describe('the picture of a pair', () => {
+  const named = ['Leaf venation', 'Where the leaves stand on the stem'].map((name, i) => ({
+    slug: rows[i]!.slug,
+    name,
+    isDeciding: true
+  }));
+  const sheet = (change: object = {}) =>
+    ({
+      target: { stage: 'leaf' },
+      lookalike: { stage: 'leaf', severity: 4 },
+      rows: named,
+      plates: [
+        plate({ veins: { x: 30, y: 90 } }),
+        plate({ veins: { x: 200, y: 120 }, stalk: { x: 10, y: 300 } })
+      ],
+      ...change
+    }) as unknown as ContrastSheet;
+
+  it('has the plates at its sides, the dangerous one marked, and the numbers in the middle', () => {
+    const { wide, middle, plates } = pairScene(sheet());
+    expect(plates.map(({ x, isDanger }) => [x, isDanger])).toEqual([
+      [0, false],
+      [wide - plateFrame.wide, true]
+    ]);
+    expect(middle).toBe(wide / 2);
+  });
+
+  it('leads from each number to where it is seen, and leaves the plate at its edge', () => {
+    const { wide, marks } = pairScene(sheet());
+    const [veins, stalk] = marks;
+    const second = wide - plateFrame.wide;
+    expect(veins!.ends).toEqual([
+      { x: 30, y: 91, knee: plateFrame.wide },
+      { x: second + 200, y: 121, knee: second }
+    ]);
+    // What one plate does not show has one line.
+    expect(stalk!.ends).toHaveLength(1);
+  });
+
+  it('shortens a name that would run into the plates, and keeps it whole for readers', () => {
+    const [, stalk] = pairScene(sheet()).marks;
+    expect(stalk!.label).toBe('Where the leaves stand o…');
+    expect(stalk!.name).toBe('Where the leaves stand on the stem');
+  });
+
+  it('says where nothing separates them; and marks no harmless lookalike', () => {
+    const { heading, plates } = pairScene(sheet({ rows: [], lookalike: { stage: 'leaf', severity: 0 } }));
+    expect(heading).toBe('Nothing separates them');
+    expect(plates.some(({ isDanger }) => isDanger)).toBe(false);
   });
 });
 

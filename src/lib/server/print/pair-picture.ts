@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces';
 import { isSerious } from '$core/knowledge';
-import { type ContrastSheet, decidingRows, numberHeights } from '$core/walk';
+import { type ContrastSheet, decidingRows, pairScene, plateFrame } from '$core/walk';
 import { runsOf } from './fonts';
 import { type PlaceOnPage, plateVectors } from './plate-vectors';
 import { colours } from './text';
@@ -10,7 +10,7 @@ import { colours } from './text';
  * below, the plates as vectors, and what leads to them above.
  */
 
-const [plateWide, plateHigh] = [290, 340];
+const { wide: plateWide, high: plateHigh } = plateFrame;
 const escape = (text: string) => text.replace(/[<>&"]/g, (letter) => `&#${letter.charCodeAt(0)};`);
 /** A picture has one font: letters beyond it are left out. */
 const latin = (text: string) =>
@@ -84,52 +84,31 @@ export function pairPicture(
   drawings: ReadonlyMap<string, string>,
   at: PlaceOnPage
 ): Picture {
-  const gap = 202;
-  const total = 2 * plateWide + gap;
-  const [left, right] = sheet.plates;
-  const rows = decidingRows(sheet);
-  const discs = numberHeights(rows, sheet.plates);
-  const middle = total / 2;
+  const { wide, high, middle, heading, marks } = pairScene(sheet);
   const text = (content: string, y: number, size: number, family: string, weight = '') =>
     `<text x="${middle}" y="${y}" text-anchor="middle" font-family="${family}" font-size="${size}" ${weight} fill="${colours.ink}">${latin(content)}</text>`;
-  const rightX = plateWide + gap;
-  const lines = rows.map((row, i) => {
-    const y = discs[i]!;
-    const ends = [
-      left?.anchors[row.slug] && { ...left.anchors[row.slug]!, knee: plateWide },
-      right?.anchors[row.slug] && {
-        x: rightX + right.anchors[row.slug]!.x,
-        y: right.anchors[row.slug]!.y,
-        knee: rightX
-      }
-    ].flatMap((end) => (end ? [end] : []));
-    return (
+  const between = 2 * (middle - plateWide) - 8;
+  const lines = marks.map(
+    ({ number, label, y, ends }) =>
       ends
         .map(
           (end) =>
-            `<path d="M${end.x} ${end.y + 1}L${end.knee} ${y}" fill="none" stroke="${colours.paper}" stroke-width="3.5"/>
-             <path d="M${end.x} ${end.y + 1}L${end.knee} ${y}H${middle}" fill="none" stroke="${colours.ink}" stroke-width="1.2"/>
-             <circle cx="${end.x}" cy="${end.y + 1}" r="3.5" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1.5"/>`
+            `<path d="M${end.x} ${end.y}L${end.knee} ${y}" fill="none" stroke="${colours.paper}" stroke-width="3.5"/>
+             <path d="M${end.x} ${end.y}L${end.knee} ${y}H${middle}" fill="none" stroke="${colours.ink}" stroke-width="1.2"/>
+             <circle cx="${end.x}" cy="${end.y}" r="3.5" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1.5"/>`
         )
         .join('') +
-      `<rect x="${plateWide + 4}" y="${y - 34}" width="${gap - 8}" height="19" fill="#ffffff"/>` +
-      text(
-        row.name.length > 25 ? `${row.name.slice(0, 24)}.` : row.name,
-        y - 20,
-        14,
-        'Serif',
-        'font-weight="bold"'
-      ) +
+      `<rect x="${plateWide + 4}" y="${y - 34}" width="${between}" height="19" fill="#ffffff"/>` +
+      text(label.replace('…', '.'), y - 20, 14, 'Serif', 'font-weight="bold"') +
       `<circle cx="${middle}" cy="${y}" r="13" fill="${colours.ink}"/>
-       <text x="${middle}" y="${y + 5}" text-anchor="middle" font-family="Sans" font-size="15" font-weight="bold" fill="#ffffff">${i + 1}</text>`
-    );
-  });
+       <text x="${middle}" y="${y + 5}" text-anchor="middle" font-family="Sans" font-size="15" font-weight="bold" fill="#ffffff">${number}</text>`
+  );
   const stages =
     sheet.target.stage === sheet.lookalike.stage
       ? `Drawn in ${sheet.target.stage},`
       : `Drawn in ${sheet.target.stage} and ${sheet.lookalike.stage},`;
-  const headings = `${text(stages, 22, 13, 'Sans')}${text('each to its own scale', 39, 13, 'Sans')}${text(rows.length > 0 ? 'Check in this order' : 'Nothing separates them', 66, 17, 'Serif', 'font-weight="bold"')}`;
-  return picture(sheet, drawings, { wide: total, high: 342 }, at, [headings, lines.join('')]);
+  const headings = `${text(stages, 22, 13, 'Sans')}${text('each to its own scale', 39, 13, 'Sans')}${text(heading, 66, 17, 'Serif', 'font-weight="bold"')}`;
+  return picture(sheet, drawings, { wide, high }, at, [headings, lines.join('')]);
 }
 
 /** Both plates with the numbers on them, for a pocket card; 590 × 342 before scaling. */
