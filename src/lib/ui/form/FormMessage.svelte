@@ -5,9 +5,10 @@
   /** What the server said of the form around it. */
   interface Props {
     readonly kind?: 'problem' | 'done';
+    readonly class?: string;
   }
-  let { kind = 'done' }: Props = $props();
+  let { kind = 'done', class: place }: Props = $props();
   const { message } = fieldsAround()!;
 </script>
 
-{#if $message}<Notice {kind}>{$message}</Notice>{/if}
+{#if $message}<div class={place}><Notice {kind}>{$message}</Notice></div>{/if}

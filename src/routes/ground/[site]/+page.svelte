@@ -3,25 +3,21 @@
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Daylight from '$lib/ui/Daylight.svelte';
   import Field from '$lib/ui/form/Field.svelte';
-  import HabitatTicks from '$lib/ui/form/HabitatTicks.svelte';
   import Form from '$lib/ui/form/Form.svelte';
+  import FormMessage from '$lib/ui/form/FormMessage.svelte';
   import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import Tick from '$lib/ui/form/Tick.svelte';
   import { counted, dayAndMonth, longDate } from '$core/words';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
+  import HappenedHere from './HappenedHere.svelte';
+  import SiteDetails from './SiteDetails.svelte';
   import TrackForm from './TrackForm.svelte';
 
   let { data, form } = $props();
-  const details = superForm(() => data.details, { resetForm: false });
   const patch = superForm(() => data.patch, { resetForm: true });
-  const { errors: detailsErrors, message: detailsMessage } = details;
-  const { form: patchForm, message: patchMessage } = patch;
-  const happened = superForm(() => data.happened, { resetForm: true });
-  const { errors: happenedErrors, message: happenedMessage } = happened;
+  const { form: patchForm } = patch;
   const metres = (n: number) => `${n < 20 ? Math.round(n) : Math.round(n / 10) * 10} m`;
   const abundance = ['dominant', 'abundant', 'frequent', 'occasional', 'rare'].map((value) => ({
     value,
@@ -168,72 +164,11 @@
         {/each}
       </ul>
     </section>
-    <section class="mt-6 border-t border-rule pt-4">
-      <h2>What happened to the ground</h2>
-      <ul class="m-0 mt-1 list-none p-0">
-        {#each data.events as one (one.id)}
-          <li class="note flex flex-wrap items-baseline gap-x-2 border-b border-rule py-1">
-            <span
-              ><strong>{one.kind}</strong> on {longDate(one.happenedOn)}, {one.patch ??
-                'the whole site'}{one.closedUntil
-                ? `; nothing is picked until ${longDate(one.closedUntil)}`
-                : ''}{one.setsBackDays ? `; growth set back by ${one.setsBackDays} days` : ''}{one.note
-                ? `; ${one.note}`
-                : ''}
-              <span class="text-ink-2">{one.notedBy}</span></span
-            >
-            {#if data.mayEdit}<form method="POST" action="?/unhappened" use:plainEnhance class="ml-auto">
-                <input type="hidden" name="id" value={one.id} /><button
-                  class="cursor-pointer underline underline-offset-2">take back</button
-                >
-              </form>{/if}
-          </li>
-        {:else}<li class="note text-ink-2">
-            Nothing is noted. Spraying, mowing or a flood close a patch for a time, or set its growth back.
-          </li>{/each}
-      </ul>
-      {#if data.mayEdit}
-        <details class="mt-2" open={Object.keys($happenedErrors).length > 0 || undefined}>
-          <summary class="note cursor-pointer font-[650]">Note something</summary>
-          <Form
-            of={happened}
-            action="?/happened"
-            class="mt-2 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-3"
-          >
-            {#if $happenedMessage}<div class="col-span-full">
-                <Notice kind="done">{$happenedMessage}</Notice>
-              </div>{/if}
-            <Field
-              label="What"
-              name="kind"
-              options={data.eventKinds.map((value) => ({ value, label: value }))}
-            />
-            <Field
-              label="Where"
-              name="patch"
-              options={[
-                { value: '', label: 'the whole site' },
-                ...data.patches.map((one) => ({ value: one.id, label: one.name }))
-              ]}
-            />
-            <Field label="On" name="happenedOn" type="date" max={data.today} />
-            <Field label="Nothing picked until" name="closedUntil" type="date" />
-            <Field label="Growth set back, days" name="setsBackDays" type="number" min="1" />
-            <Field label="Note" name="note" />
-            <button class="btn btn-line justify-self-start">Note it</button>
-          </Form>
-        </details>
-      {/if}
-      {#if data.gone.length > 0}<p class="note mt-2 text-ink-2">
-          Not there any more: {#each data.gone as one, i (one.id)}{i > 0 ? ', ' : ''}<a
-              href="/ground/{data.site.id}/patches/{one.id}">{one.name}</a
-            >{/each}.
-        </p>{/if}
-    </section>
+    <HappenedHere {data} />
     {#if data.mayEdit}
       <Form of={patch} action="?/patch" class="mt-6 grid gap-4 border-t border-rule pt-4 sm:grid-cols-2">
         <h2 class="sm:col-span-2">Add a patch</h2>
-        {#if $patchMessage}<div class="sm:col-span-2"><Notice kind="done">{$patchMessage}</Notice></div>{/if}
+        <FormMessage class="sm:col-span-2" />
         <Field label="Name" name="name" />
         <Field label="Taxon" name="taxon" options={data.taxa} />
         <Field label="How much" name="abundance" options={abundance} />
@@ -286,60 +221,5 @@
 </div>
 
 {#if data.mayEdit}
-  <details
-    class="mt-8 border-t border-rule pt-4"
-    id="details"
-    open={Object.keys($detailsErrors).length > 0 || undefined}
-  >
-    <summary class="cursor-pointer font-serif text-[18px] font-semibold"
-      >Change name, access and permission</summary
-    >
-    <Form of={details} action="?/details" class="mt-4 grid max-w-[760px] gap-4 sm:grid-cols-2">
-      {#if $detailsMessage}<div class="sm:col-span-2">
-          <Notice kind="done">{$detailsMessage}</Notice>
-        </div>{/if}
-      <Field label="Name" name="name" />
-      <Field label="Permission from whom" name="permissionFrom" />
-      <div class="sm:col-span-2">
-        <Field label="Access point" name="accessPoint" hint="Where an ambulance can drive to." />
-      </div>
-      <Field
-        label="Nearest road for an ambulance"
-        name="nearestRoad"
-        hint="Its name or number, and how far it is from the path."
-      />
-      <Field label="Telephone signal" name="phoneSignal" hint="Where there is some, and where none." />
-      <Field label="Toilets" name="toilets" />
-      <Field label="From" name="permissionSince" type="date" />
-      <Field label="Until" name="permissionUntil" type="date" />
-      <div>
-        <Tick label="Picking is allowed" name="mayPick" /><Tick label="Digging is allowed" name="mayDig" />
-        <Tick label="A fire is allowed" name="mayFire" /><Tick
-          label="Teaching for a fee is allowed"
-          name="mayCharge"
-        />
-      </div>
-      <Field label="Largest group" name="largestGroup" type="number" min="1" />
-      <Field
-        label="Height above the sea, m"
-        name="altitudeMetres"
-        type="number"
-        step="any"
-        hint="Moves its season: about four days for 120 m."
-      />
-      <div class="sm:col-span-2">
-        <HabitatTicks
-          legend="Habitats"
-          note="Lookalikes of these are expected here; with none ticked, of every habitat."
-          habitats={data.habitats}
-        />
-      </div>
-      <Field label="Protected as" name="designation" placeholder="Nature reserve, foreshore, commonage" />
-      <Field label="By-laws and local custom" name="localRules" rows={3} />
-      <div class="sm:col-span-2">
-        <Field label="Note" name="note" rows={3} />
-      </div>
-      <button class="btn btn-primary justify-self-start">Save</button>
-    </Form>
-  </details>
+  <SiteDetails {data} />
 {/if}
