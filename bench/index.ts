@@ -1,7 +1,7 @@
 import { ensureBuild } from '../scripts/setup/build.js';
 import { startCluster } from '../scripts/setup/cluster.js';
 import { ensureChromium, ensureNpmPackages, ensurePostgres } from '../scripts/setup/packages.js';
-import { runMain } from '../scripts/setup/say.js';
+import { SetupError, readOptions, runMain } from '../scripts/setup/say.js';
 import { prepareTemplates } from '../scripts/setup/templates.js';
 import { believabilityFigures } from './believability';
 import { browserFigures } from './browser';
@@ -15,38 +15,67 @@ import { planningFigures } from './planning';
 import { serverFigures } from './server';
 import { startFigures } from './start';
 
-/** Prints all figures beside their goals: `npm run bench`. */
+type Measure = () => readonly Figure[] | Promise<readonly Figure[]>;
+
+/** The parts in their order, and whether they measure a database. */
+const parts: Readonly<Record<string, { readonly measure: Measure; readonly onDatabase?: true }>> = {
+  believability: { measure: believabilityFigures },
+  core: { measure: coreFigures },
+  ground: { measure: groundFigures },
+  planning: { measure: planningFigures },
+  drawing: { measure: drawingFigures },
+  start: { measure: startFigures },
+  server: { measure: serverFigures, onDatabase: true },
+  crowd: { measure: crowdFigures, onDatabase: true },
+  browser: { measure: browserFigures, onDatabase: true },
+  learning: { measure: learningFigures, onDatabase: true }
+};
+const help = `Usage: npm run bench [-- part …]
+
+Prints figures beside their goals, of all parts or of some: ${Object.keys(parts).join(', ')}.`;
+
+/** Prints figures beside their goals, part by part. */
 async function main(): Promise<number> {
+  const { values, positionals } = readOptions(help, {
+    help: { type: 'boolean', short: 'h', default: false }
+  });
+  if (values.help) {
+    console.log(help);
+    return 0;
+  }
+  const unknown = positionals.find((name) => !(name in parts));
+  if (unknown !== undefined) throw new SetupError(`There is no part '${unknown}'.\n\n${help}`);
+  const wanted = Object.entries(parts).filter(
+    ([name]) => positionals.length === 0 || positionals.includes(name)
+  );
   ensureNpmPackages();
   ensurePostgres();
   ensureChromium();
   ensureBuild();
-  const figures: Figure[] = [
-    ...believabilityFigures(),
-    ...(await coreFigures()),
-    ...(await groundFigures()),
-    ...(await planningFigures()),
-    ...(await drawingFigures())
-  ];
-  const cluster = await startCluster('test');
-  try {
-    Object.assign(process.env, await prepareTemplates(cluster));
-    figures.push(...(await serverFigures()));
-    figures.push(...(await crowdFigures()));
-    figures.push(...(await browserFigures()));
-    figures.push(...(await learningFigures()));
-  } finally {
-    await cluster.stop();
-  }
-  const isStartMeasured = await startFigures().then(
-    (measured) => figures.push(...measured) > 0,
-    (error: Error) => {
-      console.error(`The start was not measured. ${error.message}`);
-      return false;
+  let isAllMet = true;
+  const measure = async (chosen: typeof wanted) => {
+    for (const [name, part] of chosen)
+      try {
+        const figures = await part.measure();
+        printFigures(figures);
+        isAllMet &&= figures.every(({ value, goal }) => value < goal);
+      } catch (error) {
+        console.error(`${name} was not measured. ${(error as Error).message}`);
+        isAllMet = false;
+      }
+  };
+  const onDatabase = wanted.filter(([, part]) => part.onDatabase);
+  await measure(wanted.filter(([, part]) => !part.onDatabase));
+  if (onDatabase.length > 0) {
+    const cluster = await startCluster('test');
+    try {
+      Object.assign(process.env, await prepareTemplates(cluster));
+      await measure(onDatabase);
+    } finally {
+      await cluster.stop();
     }
-  );
-  printFigures(figures);
-  return isStartMeasured && figures.every(({ value, goal }) => value < goal) ? 0 : 1;
+  }
+  return isAllMet ? 0 : 1;
 }
 
 await runMain(main);
