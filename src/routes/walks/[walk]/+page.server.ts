@@ -2,31 +2,13 @@ import { fail, redirect } from '@sveltejs/kit';
 import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { type LibraryTaxon, englishName, worstSeverity } from '$core/knowledge';
-import {
-  Activity,
-  type Proposal,
-  RichText,
-  activityKinds,
-  emptyText,
-  handlings,
-  isMoreCareful,
-  proposeRole,
-  richText,
-  roles,
-  surveyTaxon,
-  taxonFacts
-} from '$core/walk';
-import { sourcesFor } from '$lib/server/library/bookshelf';
+import { englishName, worstSeverity } from '$core/knowledge';
+import { Activity, type Proposal, emptyText, isMoreCareful, proposeRole, richText } from '$core/walk';
 import { fieldsAction, formAction, idAction } from '$lib/server/request/actions';
 import { idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { liftCheck, takeLiftBack } from '$lib/server/walk/lifts';
-import { type Plan, atPatch } from '$lib/server/walk/plan';
 import { changePlan, changeWalk } from '$lib/server/walk/plan-changes';
-import type { Patch } from '$lib/server/ground/patches';
 import { setRemark } from '$lib/server/walk/remarks';
-import type { SchoolDb } from '$lib/server/database/school';
-import type { Viewer } from '$lib/server/accounts';
 import {
   type StopTaxon,
   addStop,
@@ -38,88 +20,13 @@ import {
   removeTaxon,
   setMinutes
 } from '$lib/server/walk/stops';
-import { reservationProblem } from '$lib/server/ground/ledger';
 import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
+import { offersOf, overdrawn, proposalFor, usedPart } from '$lib/server/walk/offers';
 import type { Actions, PageServerLoad } from './$types';
+import { BackForm, LiftForm, Minutes, Remark, StopChange, StopForm, TaxonChange, TaxonForm } from './forms';
 
-const Minutes = z.coerce
-  .number('Enter whole minutes.')
-  .int('Enter whole minutes.')
-  .min(1, 'At least a minute.')
-  .max(480, 'At most eight hours.');
-
-const StopForm = z.object({
-  name: z.string().trim().max(120).default(''),
-  patchId: z.union([z.uuid(), z.literal('')]).default(''),
-  longitude: z.number().min(-180).max(180).optional(),
-  latitude: z.number().min(-90).max(90).optional(),
-  minutes: z.number().int().min(1, 'At least a minute.').max(480, 'At most eight hours.').default(15),
-  points: z.string().max(2000).default(''),
-  activity: z.union([z.enum(activityKinds), z.literal('')]).default(''),
-  isOnShore: z.boolean().default(false)
-});
-
-const pieces = z.number().int().min(1, 'At least one.').max(1000, 'At most 1,000.').optional();
-const TaxonForm = z.object({
-  stopId: z.uuid(),
-  taxon: z.string().min(1),
-  role: z.enum(roles),
-  part: z.string().max(60).default(''),
-  portion: z.string().max(60).default(''),
-  piecesEach: pieces,
-  specimens: z.number().int().min(1, 'At least one.').max(200, 'At most 200.').optional(),
-  handling: z.enum(handlings).default('open'),
-  reason: z.string().trim().max(300).default('')
-});
-
-/** The part that is gathered where nothing else is said: one that is used at the stage, else the first. */
-const usedPart = (entry: LibraryTaxon, stage?: string): string => {
-  const uses = entry.uses.filter(({ kind }) => kind !== 'history');
-  return (uses.find(({ stages }) => stages.some((one) => one === stage)) ?? uses[0])?.part ?? '';
-};
-
-/** What grows at the site and is not on the plan yet, what is ready first. */
-function offersOf(plan: Plan) {
-  const planned = new Set(plan.stops.map(({ patchId }) => patchId));
-  const onWalk = new Set(plan.taxa.map(({ taxon }) => taxon));
-  return plan.patches
-    .filter(({ id }) => !planned.has(id))
-    .flatMap((patch) => {
-      const entry = plan.library.taxa.get(patch.taxon);
-      return entry ? [{ patch, entry, ...proposalFor(plan, patch, entry) }] : [];
-    })
-    .map(({ patch, entry, facts, proposal }) => ({
-      patchId: patch.id,
-      patch: patch.name,
-      slug: entry.slug,
-      name: englishName(entry),
-      scientific: entry.name,
-      stage: facts.stage,
-      chance: facts.chance,
-      role: proposal.role,
-      why: proposal.why,
-      isOnWalk: onWalk.has(entry.slug)
-    }))
-    .sort((a, b) => b.chance - a.chance || a.name.localeCompare(b.name, 'en'));
-}
-
-function proposalFor(plan: Plan, patch: Pick<Patch, 'id' | 'habitats'>, entry: LibraryTaxon) {
-  const survey = surveyTaxon(plan.library, entry, 'gather', atPatch(plan.circumstances, patch), false);
-  const facts = taxonFacts(plan.library, survey, {
-    stopId: patch.id,
-    role: 'gather',
-    part: '',
-    portion: '',
-    piecesEach: undefined,
-    reason: '',
-    specimens: undefined,
-    sources: sourcesFor(entry, plan.confirmed, usedPart(entry, survey.stage?.stage)),
-    allowance: undefined,
-    isRenamed: false
-  });
-  return { facts, proposal: proposeRole(facts, plan.facts.level, plan.facts.policy) };
-}
+const leaveOutProblem = 'Write down why it is left out.';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = requireSignedIn(locals);
@@ -171,84 +78,6 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     )
   };
 };
-
-/** Why a walk cannot have these pieces of the patch at a stop; undefined where it can, or none are asked. */
-async function overdrawn(
-  db: SchoolDb,
-  plan: Plan,
-  viewer: Viewer,
-  stopId: string,
-  { taxon, role, piecesEach }: Pick<StopTaxon, 'taxon' | 'role' | 'piecesEach'>
-): Promise<string | undefined> {
-  const stop = plan.stops.find(({ id }) => id === stopId);
-  const patch = plan.patches.find((one) => one.id === stop?.patchId && one.taxon === taxon);
-  const entry = plan.library.taxa.get(taxon);
-  if (role !== 'gather' || piecesEach === null || !patch || !entry) return undefined;
-  return reservationProblem(
-    db,
-    plan.site,
-    patch,
-    entry,
-    { walkId: plan.walk.id, heldOn: plan.walk.heldOn, people: plan.members.length, piecesEach },
-    viewer.today
-  );
-}
-
-const leaveOutProblem = 'Write down why it is left out.';
-const optionalNumber = (schema: z.ZodNumber) =>
-  z
-    .union([z.literal('').transform(() => undefined), z.coerce.number().pipe(schema)])
-    .optional()
-    .transform((value) => value ?? null);
-
-const StopChange = z.object({
-  id: z.uuid(),
-  name: z.string().trim().min(1, 'Name the stop.').max(120, 'At most 120 letters.'),
-  minutes: Minutes,
-  talkingPoints: z
-    .string()
-    .transform((text, context) => {
-      try {
-        return JSON.parse(text) as unknown;
-      } catch {
-        context.addIssue('The talking points could not be read.');
-        return z.NEVER;
-      }
-    })
-    .pipe(RichText),
-  isOnShore: z.literal('on').optional(),
-  activity: z.union([z.enum(activityKinds), z.literal('')]).default(''),
-  materials: Activity.shape.materials,
-  allergens: Activity.shape.allergens,
-  fire: z.literal('on').optional(),
-  blades: z.literal('on').optional()
-});
-
-const TaxonChange = z.object({
-  taxon: z.string().min(1),
-  role: z.enum(roles),
-  part: z.string().trim().max(60).optional(),
-  portion: z.string().trim().max(60, 'At most 60 letters for the portion.').optional(),
-  piecesEach: optionalNumber(z.number('How many pieces each?').int().min(1, 'At least one piece.').max(1000)),
-  specimens: optionalNumber(z.number('How many specimens?').int().min(1, 'At least one specimen.').max(200)),
-  handling: z.enum(handlings).optional(),
-  reason: z.string().trim().max(300).optional()
-});
-
-const Remark = z.object({
-  target: z.string().min(1),
-  lookalike: z.string().min(1),
-  words: z.string().trim().max(300, 'At most 300 letters.')
-});
-
-const LiftForm = z.object({
-  key: z.string().min(1),
-  reason: z.string().trim().min(10, 'Write down the reason, in a sentence.').max(600)
-});
-const BackForm = z.object({
-  id: z.uuid('No such lift.'),
-  reason: z.string().trim().max(600).default('')
-});
 
 export const actions: Actions = {
   addStop: formAction(requireLeader, StopForm, 'stop', (form, { event, form: data }) =>
