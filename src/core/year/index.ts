@@ -11,3 +11,4 @@ export {
 } from './choose-day';
 export { type DayCircumstances, dayRules } from './day-rules';
 export { comeBackOn } from './come-back';
+export { type Period, periods, problemOfDays, spanOf } from './period';

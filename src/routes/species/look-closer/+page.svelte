@@ -9,11 +9,10 @@
   import X from '@lucide/svelte/icons/x';
   import { addressOf, stageWord } from '$core/words';
   import { plain, severityWords } from '$core/knowledge';
+  import { type Step, addressAfter } from './closer-address';
 
   let { data } = $props();
   let words = $state('');
-
-  type Change = { see?: string; unsee?: string; cannot?: string; can?: string; look?: string; ask?: string };
 
   /** The find without a name that is looked at, where one is. */
   const find = $derived(page.url.searchParams.get('find') ?? '');
@@ -22,23 +21,19 @@
     ...data.unseen.map(({ slug }) => ['cannot', slug] as const)
   ]);
 
-  /** The address of this page after one change. */
-  function to({ see, unsee, cannot, can, look, ask }: Change): string {
-    const changed = (see ?? unsee)?.split('~')[0];
-    const kept = data.seen.filter(({ entry }) => entry.split('~')[0] !== changed);
-    const unseen = data.unseen.filter(({ slug }) => slug !== can && slug !== changed && slug !== look);
-    return addressOf('/species/look-closer', [
-      ['site', data.where.site],
-      ['date', page.url.searchParams.has('date') ? data.where.isoDate : ''],
-      ['find', find],
-      ...kept.map(({ entry }) => ['see', entry] as const),
-      ['see', see ?? ''],
-      ...unseen.map(({ slug }) => ['cannot', slug] as const),
-      ['cannot', cannot ?? ''],
-      ['ask', ask ?? data.question ?? ''],
-      ['look', look ?? '']
-    ]);
-  }
+  /** The address of this page after one step. */
+  const to = (step: Step): string =>
+    addressAfter(
+      {
+        site: data.where.site,
+        date: page.url.searchParams.has('date') ? data.where.isoDate : '',
+        find,
+        seen: data.seen.map(({ entry }) => entry),
+        unseen: data.unseen.map(({ slug }) => slug),
+        question: data.question
+      },
+      step
+    );
 
   const percent = (p: number) => (p < 0.01 ? 'below 1 %' : `${Math.round(p * 100)} %`);
   const list = new Intl.ListFormat('en-GB', { type: 'conjunction' });

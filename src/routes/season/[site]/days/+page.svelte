@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { addDays } from '$core/season';
-  import { type ScoredDay, bestDays } from '$core/year';
+  import { clockTime, minutesOf } from '$core/route';
+  import { type Period, type ScoredDay, bestDays, periods, problemOfDays, spanOf } from '$core/year';
   import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/form/Tick.svelte';
@@ -17,14 +17,7 @@
   const { errors: entryErrors } = entry;
 
   const weekdays = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
-  const seasons = [
-    { value: 'year', label: 'The next twelve months' },
-    { value: '03-01', label: 'Spring, March to May' },
-    { value: '06-01', label: 'Summer, June to August' },
-    { value: '09-01', label: 'Autumn, September to November' },
-    { value: '12-01', label: 'Winter, December to February' }
-  ];
-  let period = $state('year');
+  let period = $state<Period>('year');
   let hoursLong = $state(2.5);
   let opens = $state('09:00');
   let closes = $state('18:00');
@@ -42,40 +35,9 @@
   const wishes = $derived(data.wishes.filter(({ taxon }) => !leftOut.includes(taxon)));
   const most = $derived(wishes.reduce((sum, { worth }) => sum + worth, 0));
   const danger = $derived(new Set(data.wishes.filter(({ isDanger }) => isDanger).map(({ taxon }) => taxon)));
-  const minutesOf = (clock: string) => {
-    const [hours, minutes] = clock.split(':').map(Number);
-    return hours! * 60 + minutes!;
-  };
-  const clockOf = (minutes: number) =>
-    `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
-
-  /** From today, a year; or the coming of a season, cut to what is left of it. */
-  const span = $derived.by(() => {
-    if (period === 'year') return { from: data.today, days: 365 };
-    const year = Number(data.today.slice(0, 4));
-    const of = (start: number) => {
-      const from = `${start}-${period}`;
-      const until = addDays(
-        `${period === '12-01' ? start + 1 : start}-${{ '03-01': '06-01', '06-01': '09-01', '09-01': '12-01', '12-01': '03-01' }[period]}`,
-        -1
-      );
-      return { from, until };
-    };
-    const coming = [year - 1, year, year + 1].map(of).find(({ until }) => until >= data.today)!;
-    const from = coming.from < data.today ? data.today : coming.from;
-    return {
-      from,
-      days: Math.round((Date.parse(coming.until) - Date.parse(from)) / 86_400_000) + 1
-    };
-  });
+  const span = $derived(spanOf(period, data.today));
   const problem = $derived(
-    !(hoursLong > 0 && hoursLong <= 14)
-      ? 'A walk takes between a few minutes and fourteen hours.'
-      : minutesOf(closes) - minutesOf(opens) < hoursLong * 60
-        ? 'The hours of the day are shorter than the walk.'
-        : onDays.length === 0
-          ? 'Tick at least one day of the week.'
-          : undefined
+    problemOfDays({ hoursLong, opens: minutesOf(opens), closes: minutesOf(closes), weekdays: onDays })
   );
 
   let worker: Worker | undefined;
@@ -139,7 +101,7 @@
       )
   ];
   const startOf = (day: ScoredDay) =>
-    clockOf(Math.ceil(Math.max(day.span!.from, Math.min(600, day.span!.until - hoursLong * 60)) / 5) * 5);
+    clockTime(Math.ceil(Math.max(day.span!.from, Math.min(600, day.span!.until - hoursLong * 60)) / 5) * 5);
   const newWalk = (day: ScoredDay) =>
     `/walks/new?site=${data.site.id}&date=${day.isoDate}&start=${startOf(day)}`;
   function toggleCompared(isoDate: string) {
@@ -157,7 +119,7 @@
       <span><strong>{one.score.toFixed(1)}</strong> <span class="text-ink-2">of {most}</span></span>
       {#if one.span && one.bars.length === 0}<span class="note text-ink-2"
           >{data.tide && usesShore ? 'shore open' : 'light'}
-          {clockOf(one.span.from)} to {clockOf(one.span.until)}</span
+          {clockTime(one.span.from)} to {clockTime(one.span.until)}</span
         >{/if}
     </div>
     <div class="mt-1">
@@ -248,7 +210,7 @@
   <aside class="grid content-start gap-5 lg:border-l lg:border-rule lg:pl-6">
     <section class="grid gap-3">
       <h2>What is asked of a day</h2>
-      <Field label="Period" name="period" options={seasons} bind:value={period} />
+      <Field label="Period" name="period" options={periods} bind:value={period} />
       <Field
         label="Length of the walk, hours"
         name="hours"
