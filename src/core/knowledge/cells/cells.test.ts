@@ -1,6 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { shippedLibrary } from '../../../../tests/support/content';
-import { type Filled, cellFrom, parseCell, windowsText } from '../index';
+import { shippedContent, shippedLibrary } from '../../../../tests/support/content';
+import {
+  type Filled,
+  cellAt,
+  cellFrom,
+  cellsOf,
+  parseCell,
+  pathInWords,
+  stricter,
+  valueInWords,
+  windowsText,
+  withCell
+} from '../index';
 
 const library = shippedLibrary();
 /** A form as it is sent. */
@@ -114,5 +125,102 @@ describe('a form for one cell', () => {
 
   it('for a character that there is not says so', () => {
     expect(read({ path: 'stages/leaf/aura' })).toEqual({ problem: 'The glossary has no such character.' });
+  });
+});
+
+describe('every cell of the shipped library', () => {
+  const cells = shippedContent().document.taxa.flatMap((taxon) =>
+    [...cellsOf(taxon)].map(([path, value]) => ({ taxon, path, value }))
+  );
+
+  it('is of a kind that takes it as it is, at the path where it stands', () => {
+    expect(cells.length).toBeGreaterThan(10_000);
+    const odd = cells.filter(({ path, value }) => {
+      const parsed = parseCell(path, value);
+      return 'problem' in parsed || JSON.stringify(parsed.value) !== JSON.stringify(value);
+    });
+    expect(odd.map(({ taxon, path }) => `${taxon.slug} ${path}`)).toEqual([]);
+  });
+
+  it('is said in words: none is empty, an object or a number of the machine', () => {
+    const mute = cells.filter(({ path, value }) => {
+      const words = valueInWords(library, path, value);
+      return words.trim() === '' || /\[object|undefined|NaN|null/.test(words);
+    });
+    expect(mute.map(({ taxon, path }) => `${taxon.slug} ${path}`)).toEqual([]);
+  });
+
+  it('taken away and put back leaves its taxon as it was', () => {
+    // One of each kind of path of each taxon: all of them take minutes.
+    const seen = new Set<string>();
+    for (const { taxon, path, value } of cells) {
+      const kind = `${taxon.slug} ${path.split('/')[0]} ${path.endsWith('/windows')}`;
+      if (seen.has(kind) || path.endsWith('/windows')) continue;
+      seen.add(kind);
+      const without = withCell(taxon, path, undefined);
+      expect(cellAt(without, path), `${taxon.slug} ${path}`).toBeUndefined();
+      expect(cellAt(withCell(without, path, value), path)).toEqual(value);
+    }
+  });
+
+  it('has a path that is told in words', () => {
+    const said = [
+      'uses/food:leaf',
+      'stages/leaf/windows',
+      'stages/leaf/leaf-outline',
+      'lifeForm',
+      'taxon'
+    ].map((path) => pathInWords(library, path));
+    expect(said).toEqual([
+      'use (food, leaf)',
+      'times of leaf',
+      `${library.character.get('leaf-outline')!.name.toLowerCase()} in leaf`,
+      'life form',
+      'the taxon as a whole'
+    ]);
+  });
+});
+
+describe('of a school’s value and a base that has changed', () => {
+  const window = (start: number) => [start, start + 10, start + 20, start + 30];
+  const hazard = { route: 'eaten', severity: 3, principle: 'p', effect: 'e', onset: 'o', parts: 'leaf' };
+  const use = {
+    kind: 'food',
+    part: 'leaf',
+    stages: ['leaf', 'bud'],
+    preparation: 'p',
+    conditions: 'Cooked.'
+  };
+  const rule = { part: 'leaf', unit: 'plants', fraction: 0.1, pieces: 1, basis: 'b' };
+  it.each([
+    ['the more severe harm', 'hazards/eaten:leaf', { ...hazard, severity: 2 }, hazard, hazard],
+    ['a harm that the school took away', 'hazards/eaten:leaf', undefined, hazard, hazard],
+    [
+      'the stages that both allow, under the conditions of both',
+      'uses/food:leaf',
+      use,
+      { ...use, stages: ['leaf'], conditions: 'In small amounts.' },
+      { ...use, stages: ['leaf'], conditions: 'Cooked. In small amounts.' }
+    ],
+    ['no use where they share no stage', 'uses/food:leaf', use, { ...use, stages: ['flower'] }, undefined],
+    ['both times of the year', 'stages/leaf/windows', [window(10)], [window(60)], [window(10), window(60)]],
+    [
+      'nothing of a character in dispute',
+      'stages/leaf/leaf-gloss',
+      { matt: 'always' },
+      { glossy: 'always' },
+      undefined
+    ],
+    ['the smaller share', 'allowance', { ...rule, fraction: 0.5 }, rule, rule],
+    [
+      'what either leaves alone',
+      'allowance',
+      { ...rule, exempt: 'roots' },
+      rule,
+      { ...rule, exempt: 'roots' }
+    ],
+    ['the school’s own note', 'note', 'Ours.', 'Theirs.', 'Ours.']
+  ] as [string, string, unknown, unknown, unknown][])('%s counts', (_, path, own, base, held) => {
+    expect(stricter(path, own, base)).toEqual(held);
   });
 });
