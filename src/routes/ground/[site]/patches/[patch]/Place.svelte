@@ -10,7 +10,7 @@
   const shapeOf = (patch: typeof data.patch): Drawn => ({
     id: patch.id,
     kind: patch.outline ? 'area' : 'label',
-    name: '',
+    name: data.patch.name,
     geometry: patch.outline ?? { type: 'Point', coordinates: [patch.longitude, patch.latitude] }
   });
   // What is drawn stays while it is saved.
@@ -20,7 +20,7 @@
   let isDrawing = $state(false);
   let chosen = $state<string>();
   function onchange({ id, geometry }: Pick<Drawn, 'id' | 'geometry'>) {
-    drawn = [{ id, kind: geometry.type === 'Polygon' ? 'area' : 'label', name: '', geometry }];
+    drawn = [{ id, kind: geometry.type === 'Polygon' ? 'area' : 'label', name: data.patch.name, geometry }];
     tool = 'choose';
   }
 </script>
