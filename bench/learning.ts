@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
-import { By } from 'selenium-webdriver';
+import { By, until } from 'selenium-webdriver';
 import { tryPort } from '../scripts/setup/ports.js';
 import { serve } from '../scripts/setup/server.js';
 import { createRandom } from '../src/core/random';
@@ -239,7 +239,7 @@ async function nextQuestionTimes(site: Site): Promise<number[]> {
   for (let round = 0; round < 3; round += 1) {
     await visit(site, '/practice');
     await press(driver, 'Start a round on it');
-    await driver.sleep(1500);
+    await driver.wait(until.urlMatches(/practice\/[0-9a-f-]{36}/), 15_000);
     for (;;) {
       const title = await drillTitle(driver);
       if (title === 'Round done') break;
