@@ -4,7 +4,7 @@ import { type Library, type Stage, nameIn, nameWithin } from '../../knowledge';
 import type { Confidence, Decision, Outcome } from '../outcome';
 import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph, Photographs, QuestionImage, Spot } from '../picture';
-import type { DrillPair } from '../unit';
+import type { DrillPair, Member } from '../unit';
 import type { Album } from './album';
 import type { Contrast, Named, Plant, PlantAt, PlantPair } from './contrast';
 import type { MakingOnPair, MakingOnPlants } from './making';
@@ -190,6 +190,15 @@ export function pairInWords(library: Library, pair: DrillPair): string {
   const name = nameIn(library);
   return `${name(pair.target)} or ${nameWithin(name(pair.lookalike))}`;
 }
+
+/** What a question on one plant of a pair is about, and which of the two it is. */
+export const aboutSpecimen = (
+  library: Library,
+  spec: DrillPair & { readonly specimen: Member }
+): { readonly about: string; readonly truth: string } => ({
+  about: pairInWords(library, spec),
+  truth: nameIn(library)(spec[spec.specimen])
+});
 
 export const plantsOfPair = (pair: DrillPair): PlantAt[] => [
   { taxon: pair.target, stage: pair.targetStage },

@@ -6,7 +6,6 @@ import {
   Stage,
   harmsByTouch,
   isDangerous,
-  nameIn,
   nameWithin,
   pieceAt
 } from '../../knowledge';
@@ -20,9 +19,9 @@ import {
   type Grading,
   type OpenPicture,
   type Posed,
+  aboutSpecimen,
   beforeGathering,
   defineDrill,
-  pairInWords,
   plantsOfPair
 } from './drill';
 import {
@@ -287,10 +286,7 @@ export const proveIt = defineDrill({
   Specification: ProveIt,
   Given: ProveItGiven,
   pose: (library, spec, { photograph, envelopes }) => poseProveIt(library, spec, photograph, envelopes),
-  about: (library, spec) => ({
-    about: pairInWords(library, spec),
-    truth: nameIn(library)(spec[spec.specimen])
-  }),
+  about: aboutSpecimen,
   plantsIn: plantsOfPair,
   onPhotographs: onPhotograph,
   onPaper: (posed) => {

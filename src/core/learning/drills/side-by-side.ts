@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { contrastsOf } from '../../evidence';
 import { type View, composePlate, renderPlate, viewsFor } from '../../figure';
-import { type Library, isDangerous, nameIn, nameWithin } from '../../knowledge';
+import { type Library, isDangerous, nameWithin } from '../../knowledge';
 import type { Envelopes } from '../envelopes';
 import { confidences, type Decision, type Outcome } from '../outcome';
 import { type MarkedPhotograph, type QuestionPicture, drawnPicture, photographedPicture } from '../picture';
@@ -13,9 +13,9 @@ import {
   type Grading,
   type OpenPicture,
   type Posed,
+  aboutSpecimen,
   beforeGathering,
   defineDrill,
-  pairInWords,
   plantsOfPair
 } from './drill';
 
@@ -207,10 +207,7 @@ export const sideBySide = defineDrill({
   Specification: SideBySide,
   Given: SideBySideGiven,
   pose: (library, spec, { photograph, envelopes }) => poseSideBySide(library, spec, photograph, envelopes),
-  about: (library, spec) => ({
-    about: pairInWords(library, spec),
-    truth: nameIn(library)(spec[spec.specimen])
-  }),
+  about: aboutSpecimen,
   plantsIn: plantsOfPair,
   onPhotographs: (library, spec, album) =>
     spec.partial ||
