@@ -32,8 +32,8 @@ class LongestFirst extends BaseSequencer {
 export default defineConfig({
   test: {
     sequence: { sequencer: LongestFirst },
-    // On two processors the usual rule would leave one of them idle.
-    maxWorkers: availableParallelism(),
+    // The usual rule leaves a processor idle; one more than there are works while others wait for a server.
+    maxWorkers: availableParallelism() + 1,
     projects: [
       {
         ...project('unit', ['src/**/*.test.ts'], {

@@ -6,9 +6,7 @@ import {
   openSite,
   press,
   resize,
-  scrollsSideways,
   seeText,
-  seriousFindings,
   signInAs,
   visit
 } from '../support/browser';
@@ -204,22 +202,6 @@ describe.sequential('an instructor plans a walk', () => {
 });
 
 describe('the pages of a plan', () => {
-  it('have no serious findings, and nothing scrolls sideways on a phone', async () => {
-    const { driver } = site;
-    const pages = ['', '/group', '/kit', '/letter', '/copy', '/day', '/brief'];
-    // The others are among the screens that are looked at in every theme.
-    for (const page of ['/group', '/kit', '/letter', '/copy']) {
-      await visit(site, plan + page);
-      expect(await seriousFindings(driver), page).toEqual([]);
-    }
-    await resize(driver, 390, 844);
-    for (const page of pages) {
-      await visit(site, plan + page);
-      expect(await scrollsSideways(driver), page).toBe(false);
-    }
-    await resize(driver, 1280, 800);
-  });
-
   it('plan a class without map and legs', async () => {
     const { driver } = site;
     await visit(site, '/walks');

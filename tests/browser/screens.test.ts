@@ -5,6 +5,7 @@ import {
   type Site,
   answerQuestion,
   drillTitle,
+  keepAxe,
   leaveQuestion,
   openSite,
   press,
@@ -12,36 +13,57 @@ import {
   signInAs,
   visit
 } from '../support/browser';
-import { allPages, nameAllAlike, typicalPages, wrongOn, wrongWith } from '../support/screens';
+import { allPages, nameAllAlike, typicalPages, wrongIn, wrongWith } from '../support/screens';
 
-/** Every screen by day. Names, labels and places are there twice, and somebody is erased: each still shows itself. */
+/** Every screen, by day and in the themes for the field. Names, labels and places are there twice, and somebody is erased: each still shows itself. */
 
 let site: Site;
 beforeAll(async () => {
   site = await openSite('demo');
   await resize(site.driver, 1280, 800);
+  await keepAxe(site.driver);
   await nameAllAlike(site);
 }, 120_000);
 afterAll(() => site.stop());
 
 const textOf = () => site.driver.executeScript<string>('return document.body.innerText');
 
-describe('at a desk', () => {
-  it('every page comes alive, has nothing serious for axe and does not scroll sideways', async () => {
+describe('every page', () => {
+  const seen = { asItStands: [] as string[], inTheSun: [] as string[], afterDark: [] as string[] };
+  beforeAll(async () => {
     await signInAs(site, 'Owner');
-    const findings: string[] = [];
+    const typical = await typicalPages(site);
     for (const path of await allPages(site)) {
-      findings.push(...(await wrongOn(site, [path], 'everything')));
+      await visit(site, path);
+      seen.asItStands.push(...(await wrongWith(site, path)));
       const text = await textOf();
-      if (text.trim().length < 60 || text.includes('not your doing')) findings.push(`${path} is blank`);
+      if (text.trim().length < 60 || text.includes('not your doing'))
+        seen.asItStands.push(`${path} is blank`);
+      const isTypical = typical.includes(path);
+      if (isTypical) seen.afterDark.push(...(await wrongIn(site, path, 'dusk', 'theme')));
+      seen.inTheSun.push(...(await wrongIn(site, path, 'sun', isTypical ? 'theme' : 'width')));
     }
-    expect(findings).toEqual([]);
+  }, 480_000);
+
+  it('comes alive, has nothing serious for axe and does not scroll sideways', () => {
+    expect(seen.asItStands).toEqual([]);
   });
 
-  it('so does each kind of drill, asked and answered, and what a stranger sees', async () => {
+  it('does not scroll sideways on a phone in the sun; words can be read and targets hit', () => {
+    expect(seen.inTheSun).toEqual([]);
+  });
+
+  it('can be read after dark', () => {
+    expect(seen.afterDark).toEqual([]);
+  });
+});
+
+describe('at a desk', () => {
+  it('each kind of drill, asked and answered, and what a stranger sees, have nothing serious either', async () => {
     const { driver } = site;
     await driver.manage().deleteAllCookies();
-    const findings = await wrongOn(site, ['/sign-in'], 'everything');
+    await visit(site, '/sign-in');
+    const findings = await wrongWith(site, '/sign-in');
     await signInAs(site, 'Learner');
     await visit(site, '/practice');
     await press(driver, 'Start a round on it');
@@ -51,9 +73,9 @@ describe('at a desk', () => {
       const title = await drillTitle(driver);
       const isNew = !looked.has(title);
       looked.add(title);
-      if (isNew) findings.push(...(await wrongWith(site, `${title}, asked`, 'everything')));
+      if (isNew) findings.push(...(await wrongWith(site, `${title}, asked`)));
       await answerQuestion(driver, number % 2 === 0);
-      if (isNew) findings.push(...(await wrongWith(site, `${title}, answered`, 'everything')));
+      if (isNew) findings.push(...(await wrongWith(site, `${title}, answered`)));
       if (await leaveQuestion(driver)) break;
     }
     expect(findings).toEqual([]);
@@ -75,8 +97,12 @@ describe('on a phone', () => {
     await resize(site.driver, 390, 844);
     await signInAs(site, 'Learner');
     const teaching = /ground|season|people|\/day$/;
-    const paths = (await typicalPages(site)).filter((path) => !teaching.test(path));
-    expect(await wrongOn(site, [...paths, '/me'], 'everything')).toEqual([]);
+    const findings: string[] = [];
+    for (const path of [...(await typicalPages(site)).filter((path) => !teaching.test(path)), '/me']) {
+      await visit(site, path);
+      findings.push(...(await wrongWith(site, path)));
+    }
+    expect(findings).toEqual([]);
   });
 });
 

@@ -57,17 +57,22 @@ export async function openSite(template: 'empty' | 'demo'): Promise<Site> {
   };
 }
 
-export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
-  const chromium = driver as WebDriver & {
-    sendDevToolsCommand(command: string, parameters: object): Promise<void>;
-  };
-  await chromium.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+const sendToChromium = (driver: WebDriver, command: string, parameters: object): Promise<void> =>
+  (
+    driver as WebDriver & { sendDevToolsCommand(command: string, parameters: object): Promise<void> }
+  ).sendDevToolsCommand(command, parameters);
+
+export const resize = (driver: WebDriver, width: number, height: number): Promise<void> =>
+  sendToChromium(driver, 'Emulation.setDeviceMetricsOverride', {
     width,
     height,
     deviceScaleFactor: 1,
     mobile: width < 500
   });
-}
+
+/** Has axe in every page from now on: where many are looked at, sending it to each takes as long as a look. */
+export const keepAxe = (driver: WebDriver): Promise<void> =>
+  sendToChromium(driver, 'Page.addScriptToEvaluateOnNewDocument', { source: axe.source });
 
 export const seeText = (driver: WebDriver, text: string) =>
   driver.wait(
@@ -146,7 +151,8 @@ export async function seriousFindings(
   driver: WebDriver,
   about: 'everything' | 'theme' = 'everything'
 ): Promise<string[]> {
-  await driver.executeScript(axe.source);
+  if (!(await driver.executeScript<boolean>('return "axe" in window')))
+    await driver.executeScript(axe.source);
   const found = await driver.executeAsyncScript<{ id: string; impact: string; nodes: { html: string }[] }[]>(
     `const [runOnly, done] = arguments;
      // Drawings are pictures with a name; their thousand lines say nothing to axe and would take most of its time.

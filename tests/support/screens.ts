@@ -1,6 +1,6 @@
 import pg from 'pg';
 import { fillerFor, places } from './addresses';
-import { type Site, scrollsSideways, seriousFindings, visit } from './browser';
+import { type Site, resize, scrollsSideways, seriousFindings } from './browser';
 
 /** Every page of the application, looked at as a reader of screens and a narrow phone would. */
 
@@ -50,25 +50,40 @@ export async function typicalPages(site: Site): Promise<string[]> {
 export async function wrongWith(
   { driver }: Pick<Site, 'driver'>,
   name: string,
-  about: 'everything' | 'theme' | 'width'
+  about: 'everything' | 'theme' | 'width' = 'everything'
 ): Promise<string[]> {
   const findings = about === 'width' ? [] : await seriousFindings(driver, about);
   if (await scrollsSideways(driver)) findings.push('scrolls sideways');
   return findings.map((finding) => `${name} ${finding}`);
 }
 
-/** The same of several pages. */
-export async function wrongOn(
-  site: Site,
-  paths: readonly string[],
-  about: 'everything' | 'theme' | 'width'
+/** The same in another theme, at another width, without asking for the page again. */
+export async function wrongIn(
+  site: Pick<Site, 'driver'>,
+  name: string,
+  light: keyof typeof lights,
+  about: 'theme' | 'width'
 ): Promise<string[]> {
-  const findings: string[] = [];
-  for (const path of paths) {
-    await visit(site, path);
-    findings.push(...(await wrongWith(site, path, about)));
-  }
+  await putIn(site, light);
+  const findings = await wrongWith(site, `${name}, ${light},`, about);
+  await putIn(site, 'day');
   return findings;
+}
+
+/** The three themes, each where it is used. */
+const lights = { day: [1280, 800], dusk: [1280, 800], sun: [390, 844] } as const;
+
+async function putIn({ driver }: Pick<Site, 'driver'>, light: keyof typeof lights): Promise<void> {
+  await resize(driver, ...lights[light]);
+  // Colours that are still on their way are those of no theme.
+  await driver.executeScript(
+    `const [light] = arguments;
+     const still = new CSSStyleSheet();
+     still.replaceSync('*, ::before, ::after { transition: none !important }');
+     document.adoptedStyleSheets = [still];
+     document.documentElement.dataset.theme = light;`,
+    light
+  );
 }
 
 /** Gives everything that people name one name, twice over, and erases a learner. */

@@ -21,9 +21,9 @@ import {
   observationsOf,
   plantsOf,
   pose,
-  sightOf,
   tellingShown
 } from '../index';
+import { observationsAt } from './looks';
 import type { DrillPair } from '../unit';
 
 const library = shippedLibrary();
@@ -78,11 +78,13 @@ describe('what a question accepts, over every pair of the starter library', () =
         const spec = proveIt(pair, specimen, 1 + i);
         const posed = pose(library, spec, new Map())!;
         const offered = asked(posed.open([]));
+        const seen = new Map(
+          offered.map((key) => [key, observationsAt(library, plants[specimen], spec.seed, key)])
+        );
         for (const looks of [[], offered.slice(0, 1), offered]) {
           const observed = new Map<string, Observation>();
           for (const key of looks)
-            for (const one of sightOf(library, plants[specimen], spec.seed, key).observations)
-              observed.set(one.character.slug, one);
+            for (const one of seen.get(key)!) observed.set(one.character.slug, one);
           const grade = (decision: (typeof decisions)[number]): Grading =>
             posed.grade({ drill: 'prove it', decision, confidence: 'sure' }, looks);
           for (const decision of ['leave', 'look further'] as const)
@@ -113,7 +115,7 @@ describe('what a question accepts, over every pair of the starter library', () =
         (i, seed) => {
           const { target } = plantsOf(library, pairs[i]!)!;
           for (const key of looksOn(library, target, [], { mayTouch: true, mayDig: true, scentCounts: true }))
-            for (const { character, state } of sightOf(library, target, seed, key).observations)
+            for (const { character, state } of observationsAt(library, target, seed, key))
               expect(target.stage.cells.get(character.slug)!.listed[state], character.slug).toBe(true);
         }
       ),
@@ -211,7 +213,7 @@ describe('what is open before the answer', () => {
       stage: library.taxa.get('conium-maculatum')!.stages.get('flower')!
     };
     const shows = (key: LookKey) =>
-      sightOf(library, hemlock, 3, key).observations.map(({ character }) => character.slug);
+      observationsAt(library, hemlock, 3, key).map(({ character }) => character.slug);
     expect(shows('stem')).not.toContain('stem-filling');
     expect(shows('cut')).toContain('stem-filling');
   });
