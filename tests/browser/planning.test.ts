@@ -1,15 +1,6 @@
 import { By, Key, Origin, until } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  type Site,
-  fill,
-  openSite,
-  press,
-  resize,
-  seeText,
-  signInAs,
-  visit
-} from '../support/browser';
+import { type Site, fill, openSite, press, resize, seeText, signInAs, visit } from '../support/browser';
 
 let site: Site;
 let plan = '';

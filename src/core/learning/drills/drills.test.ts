@@ -83,8 +83,7 @@ describe('what a question accepts, over every pair of the starter library', () =
         );
         for (const looks of [[], offered.slice(0, 1), offered]) {
           const observed = new Map<string, Observation>();
-          for (const key of looks)
-            for (const one of seen.get(key)!) observed.set(one.character.slug, one);
+          for (const key of looks) for (const one of seen.get(key)!) observed.set(one.character.slug, one);
           const grade = (decision: (typeof decisions)[number]): Grading =>
             posed.grade({ drill: 'prove it', decision, confidence: 'sure' }, looks);
           for (const decision of ['leave', 'look further'] as const)
