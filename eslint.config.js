@@ -44,6 +44,25 @@ export default ts.config(
     }
   },
   {
+    // A row is parsed, not asserted: see rows.ts.
+    files: ['src/**/*.ts'],
+    ignores: ['src/core/**', 'src/lib/server/database/rows.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.property.name='query'][typeArguments]",
+          message: 'Rows are parsed: rowsOf, rowOf.'
+        },
+        {
+          selector:
+            "VariableDeclarator[init.argument.callee.property.name='query'] > ObjectPattern > Property[key.name='rows']",
+          message: 'Rows are parsed: rowsOf, rowOf.'
+        }
+      ]
+    }
+  },
+  {
     // The core follows from its input alone: no clock, and no randomness but a seed.
     files: ['src/core/**/*.ts'],
     rules: {

@@ -71,14 +71,14 @@ describe('signing in', () => {
 
   it('stores only hashes of tokens and passwords', async () => {
     const { token, deviceToken } = await enter(demo.email('owner'));
-    const { rows } = await query<{ hash: Buffer }>(
+    const { rows } = await query(
       'select token_hash as hash from session union all select token_hash from known_device'
     );
     for (const { hash } of rows) {
       expect(hash).toHaveLength(32);
       expect([token, deviceToken]).not.toContain(hash.toString('base64url'));
     }
-    const accounts = await query<{ password_hash: string }>('select password_hash from account');
+    const accounts = await query('select password_hash from account');
     expect(accounts.rows.every(({ password_hash }) => password_hash.startsWith('$argon2id$'))).toBe(true);
   });
 
@@ -188,9 +188,7 @@ describe('sessions', () => {
     const token = await tokenOf('owner');
     await asOwner("update session set seen_at = now() - interval '6 days'");
     await viewerOf(token);
-    const { rows } = await query<{ fresh: boolean }>(
-      "select seen_at > now() - interval '1 minute' as fresh from session"
-    );
+    const { rows } = await query("select seen_at > now() - interval '1 minute' as fresh from session");
     expect(rows).toEqual([{ fresh: true }]);
   });
 
@@ -270,9 +268,7 @@ describe('invitations', () => {
   it('move no session into a school that the account is not of', async () => {
     const viewer = await demoViewer('owner');
     const [other] = (
-      await query<{ id: string }>('select school_id as id from membership where school_id <> $1', [
-        demo.schoolId
-      ])
+      await query('select school_id as id from membership where school_id <> $1', [demo.schoolId])
     ).rows;
     expect(await moveSession(viewer.sessionId, other!.id)).toBe(false);
   });

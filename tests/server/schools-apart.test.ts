@@ -100,7 +100,7 @@ describe('another school', () => {
     for (const relation of [...scoped, 'sums_at(domain_now())']) {
       const rowsOf = async (school: string) => {
         const { rows } = await withSchool(school, (db) =>
-          db.query<{ n: number }>(
+          db.query(
             `select count(*) filter (where school_id <> $1)::int as n, count(*)::int as seen from ${relation}`,
             [school]
           )
@@ -152,7 +152,7 @@ describe('another school', () => {
     await expect(withSchool(demo.schoolId, (db) => db.query('select 1 / 0'))).rejects.toThrow(
       /division by zero/
     );
-    const { rows } = await query<{ n: number }>('select count(*)::int as n from person');
+    const { rows } = await query('select count(*)::int as n from person');
     expect(rows[0]!.n).toBe(0);
   });
 });

@@ -74,7 +74,8 @@ export async function wrongIn(
 const lights = { day: [1280, 800], dusk: [1280, 800], sun: [390, 844] } as const;
 
 async function putIn({ driver }: Pick<Site, 'driver'>, light: keyof typeof lights): Promise<void> {
-  await resize(driver, ...lights[light]);
+  const [width, height] = lights[light];
+  await resize(driver, width, height);
   // Colours that are still on their way are those of no theme.
   await driver.executeScript(
     `const [light] = arguments;

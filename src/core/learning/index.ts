@@ -31,7 +31,7 @@ export {
 export { AnsweringTimes, deriveGrade, type PastAnswer, replayMemory } from './memory';
 export { difficultyAfter } from './difficulty';
 export { type JudgedAnswer, missingTo, type Readiness, readinessFor, withinDays } from './readiness';
-export { ladderState, type LivingResult, monthsLater } from './ladder';
+export { ladderState, type LivingResult, livingSteps, monthsLater } from './ladder';
 export {
   aboutQuestion,
   assumedSeconds,

@@ -12,11 +12,13 @@ export const rungs = [
 ] as const;
 export type Rung = (typeof rungs)[number];
 
+export const livingSteps = ['shown', 'signed off'] as const;
+
 /** What happened on a living plant: shown by the learner, or signed off by an instructor. */
 export interface LivingResult {
   readonly pair: string;
   readonly stage: Stage | string;
-  readonly step: 'shown' | 'signed off';
+  readonly step: (typeof livingSteps)[number];
   readonly outcome: Outcome;
   /** Local date, YYYY-MM-DD. */
   readonly on: string;

@@ -1,5 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { inSchoolOf, requireTeacher } from '$lib/server/request/guard';
+import { Identified, rowOf } from '$lib/server/database/rows';
 import { listSites } from '$lib/server/ground/sites';
 import type { PageServerLoad } from './$types';
 
@@ -7,10 +8,12 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals }) => {
   const viewer = requireTeacher(locals);
   const site = await inSchoolOf(viewer, async (db) => {
-    const { rows } = await db.query<{ site_id: string }>(
-      'select site_id from patch group by site_id order by count(*) desc limit 1'
+    const fullest = await rowOf(
+      db,
+      Identified,
+      'select site_id as id from patch group by site_id order by count(*) desc limit 1'
     );
-    return rows[0]?.site_id ?? (await listSites(db))[0]?.id;
+    return (fullest ?? (await listSites(db))[0])?.id;
   });
   if (site) redirect(307, `/season/${site}`);
 };

@@ -1,5 +1,7 @@
 import { v7 as uuid } from 'uuid';
-import { inTransaction, query } from '../database/database';
+import { z } from 'zod';
+import { aboveSchools, inTransaction, query } from '../database/database';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 import { withSchool } from '../database/school';
 import { attempt } from '../request/limits';
 import { hashPassword, isPassword, problemOfPassword } from './passwords';
@@ -33,36 +35,30 @@ export type InvitationState =
   | { readonly state: 'open'; readonly email: string; readonly name: string; readonly school: string }
   | { readonly state: 'used' | 'expired' | 'unknown' };
 
-interface InvitationRow {
-  school_id: string;
-  person_id: string;
-  email: string;
-  used: boolean;
-  expired: boolean;
-}
+const Invited = z.object({ schoolId: z.string(), personId: z.string(), email: z.string() });
+const whom = 'school_id as "schoolId", person_id as "personId", email';
 
-async function findInvitation(token: string): Promise<InvitationRow | undefined> {
-  const { rows } = await query<InvitationRow>(
-    `select school_id, person_id, email, used_at is not null as used, expires_at <= now() as expired
+export async function readInvitation(token: string): Promise<InvitationState> {
+  const invitation = await rowOf(
+    aboveSchools,
+    Invited.extend({ used: z.boolean(), expired: z.boolean() }),
+    `select ${whom}, used_at is not null as used, expires_at <= now() as expired
        from invitation where token_hash = $1`,
     [hashOf(token)]
   );
-  return rows[0];
-}
-
-export async function readInvitation(token: string): Promise<InvitationState> {
-  const row = await findInvitation(token);
-  if (!row) return { state: 'unknown' };
-  if (row.used) return { state: 'used' };
-  if (row.expired) return { state: 'expired' };
-  const names = await withSchool(row.school_id, async (db) => {
-    const { rows } = await db.query<{ name: string; school: string }>(
+  if (!invitation) return { state: 'unknown' };
+  const { schoolId, personId, email, used, expired } = invitation;
+  if (used) return { state: 'used' };
+  if (expired) return { state: 'expired' };
+  const names = await withSchool(schoolId, (db) =>
+    rowOf(
+      db,
+      z.object({ name: z.string(), school: z.string() }),
       'select person.name, school.name as school from person join school using (school_id) where person.id = $1',
-      [row.person_id]
-    );
-    return rows[0]!;
-  });
-  return { state: 'open', email: row.email, ...names };
+      [personId]
+    )
+  );
+  return { state: 'open', email, ...names! };
 }
 
 export type AcceptResult =
@@ -87,7 +83,7 @@ export async function acceptInvitation(
   if (account) {
     const { wait, succeeded } = await attempt(open.email, caller.address);
     if (wait) return { problem: 'slow', seconds: wait };
-    if (!(await isPassword(account.password_hash, password))) return { problem: 'wrong' };
+    if (!(await isPassword(account.passwordHash, password))) return { problem: 'wrong' };
     await succeeded();
   } else {
     const weak = problemOfPassword(password, [open.email, open.name, open.school]);
@@ -95,13 +91,14 @@ export async function acceptInvitation(
   }
   const passwordHash = account ? '' : await hashPassword(password);
   const joined = await inTransaction(async (client) => {
-    const { rows } = await client.query<InvitationRow>(
+    const invitation = await rowOf(
+      client,
+      Invited,
       `update invitation set used_at = now()
         where token_hash = $1 and used_at is null and expires_at > now()
-        returning school_id, person_id, email, false as used, false as expired`,
+        returning ${whom}`,
       [hashOf(token)]
     );
-    const [invitation] = rows;
     if (!invitation) return undefined;
     const accountId = account?.id ?? uuid();
     if (!account)
@@ -112,12 +109,12 @@ export async function acceptInvitation(
       ]);
     const { rowCount } = await client.query(
       'insert into membership (account_id, school_id, person_id) values ($1, $2, $3) on conflict do nothing',
-      [accountId, invitation.school_id, invitation.person_id]
+      [accountId, invitation.schoolId, invitation.personId]
     );
     return {
       accountId,
-      schoolId: invitation.school_id,
-      personId: invitation.person_id,
+      schoolId: invitation.schoolId,
+      personId: invitation.personId,
       isNew: rowCount === 1
     };
   });
@@ -130,23 +127,24 @@ export async function acceptInvitation(
   return { token: await openSession(joined.accountId, schoolId, caller.device), schoolId, personId };
 }
 
-/** Invitations of a school that wait, with who made them. */
-export interface OpenInvitation {
-  readonly personId: string;
-  readonly email: string;
-  readonly madeBy: string | undefined;
-  readonly expiresAt: Date;
-}
+const OpenInvitation = z.object({
+  personId: z.string(),
+  email: z.string(),
+  madeBy: maybe(z.string()),
+  expiresAt: z.date()
+});
+/** An invitation of a school that waits, with who made it. */
+export type OpenInvitation = Readonly<z.infer<typeof OpenInvitation>>;
 
-export async function openInvitations(schoolId: string): Promise<OpenInvitation[]> {
-  const { rows } = await query<{ personId: string; email: string; madeBy: string | null; expiresAt: Date }>(
+export const openInvitations = (schoolId: string): Promise<OpenInvitation[]> =>
+  rowsOf(
+    aboveSchools,
+    OpenInvitation,
     `select person_id as "personId", email, made_by as "madeBy", expires_at as "expiresAt"
        from invitation where school_id = $1 and used_at is null and expires_at > now()
       order by expires_at desc, person_id`,
     [schoolId]
   );
-  return rows.map((row) => ({ ...row, madeBy: row.madeBy ?? undefined }));
-}
 
 /** Takes back what waits for a person. */
 export async function withdrawInvitations(schoolId: string, personId: string): Promise<void> {

@@ -1,4 +1,6 @@
-import { query } from '../database/database';
+import { z } from 'zod';
+import { aboveSchools, query } from '../database/database';
+import { rowOf } from '../database/rows';
 import { setPassword } from './sign-in';
 import { signOutEverywhere } from './sessions';
 import { hashOf, newToken } from './tokens';
@@ -23,12 +25,13 @@ export type LinkState =
   { readonly state: 'open'; readonly email: string } | { readonly state: 'used' | 'expired' | 'unknown' };
 
 export async function readPasswordLink(token: string): Promise<LinkState> {
-  const { rows } = await query<{ email: string; used: boolean; expired: boolean }>(
+  const link = await rowOf(
+    aboveSchools,
+    z.object({ email: z.string(), used: z.boolean(), expired: z.boolean() }),
     `select email, used_at is not null as used, expires_at <= now() as expired
        from password_link join account on account.id = account_id where token_hash = $1`,
     [hashOf(token)]
   );
-  const [link] = rows;
   if (!link) return { state: 'unknown' };
   if (link.used || link.expired) return { state: link.used ? 'used' : 'expired' };
   return { state: 'open', email: link.email };
@@ -39,14 +42,15 @@ export async function readPasswordLink(token: string): Promise<LinkState> {
  * @returns the account, or undefined where the link is not open any more
  */
 export async function usePasswordLink(token: string, password: string): Promise<string | undefined> {
-  const { rows } = await query<{ account_id: string }>(
+  const link = await rowOf(
+    aboveSchools,
+    z.object({ accountId: z.string() }),
     `update password_link set used_at = now()
-      where token_hash = $1 and used_at is null and expires_at > now() returning account_id`,
+      where token_hash = $1 and used_at is null and expires_at > now() returning account_id as "accountId"`,
     [hashOf(token)]
   );
-  const [link] = rows;
   if (!link) return undefined;
-  await setPassword(link.account_id, password);
-  await signOutEverywhere(link.account_id);
-  return link.account_id;
+  await setPassword(link.accountId, password);
+  await signOutEverywhere(link.accountId);
+  return link.accountId;
 }

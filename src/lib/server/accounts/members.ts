@@ -1,31 +1,38 @@
 import { v7 as uuid } from 'uuid';
-import { query } from '../database/database';
+import { z } from 'zod';
+import { aboveSchools, query } from '../database/database';
+import { Identified, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import { hashPassword } from './passwords';
 
 /** Who of a school has an account. These tables stand above the schools; no other folder reads them. */
 
-export interface Member {
-  readonly accountId: string;
-  readonly email: string;
+const Member = z.object({
+  accountId: z.string(),
+  email: z.string(),
   /** Of how many schools the account is. */
-  readonly schools: number;
-}
+  schools: z.number()
+});
+export type Member = Readonly<z.infer<typeof Member>>;
 
 /** The accounts of a school's people, by person. */
 export async function membersOf(schoolId: string): Promise<Map<string, Member>> {
-  const { rows } = await query<Member & { person_id: string }>(
-    `select person_id, account.id as "accountId", email,
+  const rows = await rowsOf(
+    aboveSchools,
+    Member.extend({ personId: z.string() }),
+    `select person_id as "personId", account.id as "accountId", email,
             (select count(*)::int from membership other where other.account_id = account.id) as schools
        from membership join account on account.id = account_id where school_id = $1`,
     [schoolId]
   );
-  return new Map(rows.map(({ person_id, ...member }) => [person_id, member]));
+  return new Map(rows.map(({ personId, ...member }) => [personId, member]));
 }
 
 /** Every address at which a person was reached, by account and by invitation; within a transaction of their school. */
 export async function addressesOf(db: SchoolDb, personId: string): Promise<string[]> {
-  const { rows } = await db.query<{ email: string }>(
+  const rows = await rowsOf(
+    db,
+    z.object({ email: z.string() }),
     `select email from invitation where school_id = $1 and person_id = $2
      union select email from membership join account on account.id = account_id where school_id = $1 and person_id = $2`,
     [db.schoolId, personId]
@@ -50,7 +57,7 @@ export async function removeMembership(db: SchoolDb, personId: string): Promise<
 
 /** Every school that somebody signs in to: for what is done without anybody asking. */
 export async function schoolIds(): Promise<string[]> {
-  const { rows } = await query<{ id: string }>('select distinct school_id as id from membership');
+  const rows = await rowsOf(aboveSchools, Identified, 'select distinct school_id as id from membership');
   return rows.map(({ id }) => id);
 }
 
@@ -60,8 +67,8 @@ let isSetUp = false;
 /** Whether anybody can sign in yet: an empty installation offers to set up the first owner. */
 export async function hasAccounts(): Promise<boolean> {
   if (isSetUp) return true;
-  const { rows } = await query<{ any: boolean }>('select exists (select 1 from account) as any');
-  return (isSetUp = rows[0]!.any);
+  const { rowCount } = await query('select from account limit 1');
+  return (isSetUp = rowCount === 1);
 }
 
 /** Whether an account with this address exists, among all schools. */

@@ -1,4 +1,6 @@
-import { query } from '../database/database';
+import { z } from 'zod';
+import { aboveSchools, query } from '../database/database';
+import { rowsOf } from '../database/rows';
 import { hashOf, newToken } from './tokens';
 
 /**
@@ -46,23 +48,19 @@ export async function openSession(accountId: string, schoolId: string, device = 
   return token;
 }
 
-export interface Session {
-  readonly id: string;
-  readonly device: string;
-  readonly since: Date;
-  readonly seenAt: Date;
-}
+const Session = z.object({ id: z.string(), device: z.string(), since: z.date(), seenAt: z.date() });
+export type Session = Readonly<z.infer<typeof Session>>;
 
 /** The open sessions of an account, the one used last first. */
-export async function sessionsOf(accountId: string): Promise<Session[]> {
-  const { rows } = await query<{ id: string; device: string; since: Date; seenAt: Date }>(
+export const sessionsOf = (accountId: string): Promise<Session[]> =>
+  rowsOf(
+    aboveSchools,
+    Session,
     `select id, device, created_at as since, seen_at as "seenAt" from session
       where account_id = $1 and expires_at > now() and seen_at > now() - make_interval(days => $2)
       order by seen_at desc, id`,
     [accountId, idleDays]
   );
-  return rows;
-}
 
 export async function endSession(accountId: string, sessionId: string): Promise<boolean> {
   const { rowCount } = await query('delete from session where account_id = $1 and id = $2', [

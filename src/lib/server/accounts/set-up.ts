@@ -1,6 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import type { PoolClient } from 'pg';
+import { z } from 'zod';
 import { inTransaction } from '../database/database';
+import { rowOf } from '../database/rows';
 import { enterSchool } from '../database/school';
 import { invite } from './invitations';
 import { hashPassword } from './passwords';
@@ -14,7 +16,9 @@ export interface NewSchool {
 
 /** Makes a school on the newest release of the library, with one person who owns it. */
 async function makeSchool(client: PoolClient, { school, name, timeZone }: NewSchool) {
-  const { rows } = await client.query<{ hash: string }>(
+  const newest = await rowOf(
+    client,
+    z.object({ hash: z.string() }),
     'select hash from library_release order by loaded_at desc limit 1'
   );
   const [schoolId, personId] = [uuid(), uuid()];
@@ -23,7 +27,7 @@ async function makeSchool(client: PoolClient, { school, name, timeZone }: NewSch
     schoolId,
     school,
     timeZone,
-    rows[0]!.hash
+    newest!.hash
   ]);
   await db.query("insert into person (school_id, id, name, role) values ($1, $2, $3, 'owner')", [
     schoolId,
@@ -44,8 +48,8 @@ export async function setUpFirstOwner(
   const passwordHash = await hashPassword(input.password);
   const made = await inTransaction(async (client) => {
     await client.query("select pg_advisory_xact_lock(hashtext('first owner'))");
-    const { rows } = await client.query<{ any: boolean }>('select exists (select 1 from account) as any');
-    if (rows[0]!.any) return undefined;
+    const { rowCount } = await client.query('select from account limit 1');
+    if (rowCount) return undefined;
     const { schoolId, personId } = await makeSchool(client, input);
     const accountId = uuid();
     await client.query('insert into account (id, email, password_hash) values ($1, $2, $3)', [

@@ -1,4 +1,6 @@
-import { query } from '../database/database';
+import { z } from 'zod';
+import { aboveSchools, query } from '../database/database';
+import { rowOf, rowsOf } from '../database/rows';
 import { type Attempt, attempt } from '../request/limits';
 import { hashPassword, isPassword } from './passwords';
 import { openSession } from './sessions';
@@ -13,11 +15,9 @@ export interface Caller {
   readonly deviceToken: string | undefined;
 }
 
-interface Account {
-  readonly id: string;
-  readonly email: string;
-  readonly password_hash: string;
-}
+const Account = z.object({ id: z.string(), email: z.string(), passwordHash: z.string() });
+type Account = z.infer<typeof Account>;
+const accounts = 'select id, email, password_hash as "passwordHash" from account';
 
 export type Slow = { readonly problem: 'slow'; readonly seconds: number };
 export type SignInResult =
@@ -32,13 +32,8 @@ export type SignInResult =
   | { readonly problem: 'wrong'; readonly accountId: string | undefined }
   | (Slow & { readonly accountId: string | undefined });
 
-export async function findAccount(email: string): Promise<Account | undefined> {
-  const { rows } = await query<Account>(
-    'select id, email, password_hash from account where lower(email) = lower($1)',
-    [email.trim()]
-  );
-  return rows[0];
-}
+export const findAccount = (email: string): Promise<Account | undefined> =>
+  rowOf(aboveSchools, Account, `${accounts} where lower(email) = lower($1)`, [email.trim()]);
 
 /** @returns the token, where it is of this account */
 async function knownDevice(
@@ -62,19 +57,19 @@ async function rememberDevice(accountId: string): Promise<string> {
   return token;
 }
 
+const Membership = z.object({ schoolId: z.string(), personId: z.string() });
+
 /** Who an account is in each of its schools, the school used last first. */
-export async function membershipsOf(
-  accountId: string
-): Promise<{ readonly schoolId: string; readonly personId: string }[]> {
-  const { rows } = await query<{ schoolId: string; personId: string }>(
+export const membershipsOf = (accountId: string): Promise<z.infer<typeof Membership>[]> =>
+  rowsOf(
+    aboveSchools,
+    Membership,
     `select membership.school_id as "schoolId", person_id as "personId"
        from membership left join session using (account_id, school_id)
       where account_id = $1 group by membership.school_id, person_id
       order by max(session.seen_at) desc nulls last, membership.school_id`,
     [accountId]
   );
-  return rows;
-}
 
 /** Signs in by e-mail and password; repeated failures must wait. */
 export async function signIn(email: string, password: string, caller: Caller): Promise<SignInResult> {
@@ -84,7 +79,7 @@ export async function signIn(email: string, password: string, caller: Caller): P
   if (wait) return { problem: 'slow', seconds: wait, accountId: account?.id };
   const memberships = account ? await membershipsOf(account.id) : [];
   const [last] = memberships;
-  if (!(await isPassword(account?.password_hash, password)) || !account || !last)
+  if (!(await isPassword(account?.passwordHash, password)) || !account || !last)
     return { problem: 'wrong', accountId: account?.id };
   await succeeded();
   return {
@@ -101,10 +96,7 @@ export async function checkPassword(
   password: string,
   caller: Caller
 ): Promise<'right' | 'wrong' | Slow> {
-  const { rows } = await query<Account>('select id, email, password_hash from account where id = $1', [
-    accountId
-  ]);
-  const [account] = rows;
+  const account = await rowOf(aboveSchools, Account, `${accounts} where id = $1`, [accountId]);
   if (!account) return 'wrong';
   const known = await knownDevice(accountId, caller.deviceToken);
   const { wait, succeeded }: Attempt = await attempt(
@@ -113,7 +105,7 @@ export async function checkPassword(
     known ?? `session ${accountId}`
   );
   if (wait) return { problem: 'slow', seconds: wait };
-  if (!(await isPassword(account.password_hash, password))) return 'wrong';
+  if (!(await isPassword(account.passwordHash, password))) return 'wrong';
   await succeeded();
   return 'right';
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { patienceMs, query } from '../database/database';
+import { aboveSchools, patienceMs, query } from '../database/database';
+import { maybe, rowOf } from '../database/rows';
 import { hashOf } from './tokens';
 import { idleDays } from './sessions';
 
@@ -31,27 +32,33 @@ export interface Viewer {
 export const leads = (viewer: Pick<Viewer, 'role'>): boolean =>
   viewer.role === 'owner' || viewer.role === 'instructor';
 
+/** By the columns of the function that finds it. */
+const ViewerRow = z.object({
+  session_id: z.string(),
+  account_id: z.string(),
+  school_id: z.string(),
+  person_id: z.string(),
+  confirmed_at: z.date(),
+  schools: z.number(),
+  is_stale: z.boolean(),
+  name: z.string(),
+  role: z.string(),
+  school: z.string(),
+  demo_date: maybe(z.string()),
+  time_zone: z.string(),
+  today: z.string()
+});
+
 /**
  * The viewer of a session token.
  * @returns undefined where it is unknown, expired or unused for too long, or its person has no role any more
  */
 export async function viewerOf(token: string): Promise<Viewer | undefined> {
-  const { rows } = await query<{
-    session_id: string;
-    account_id: string;
-    school_id: string;
-    person_id: string;
-    confirmed_at: Date;
-    schools: number;
-    is_stale: boolean;
-    name: string;
-    role: string;
-    school: string;
-    demo_date: string | null;
-    time_zone: string;
-    today: string;
-  }>('select * from viewer_of($1, $2, $3)', [hashOf(token), idleDays, patienceMs()]);
-  const [row] = rows;
+  const row = await rowOf(aboveSchools, ViewerRow, 'select * from viewer_of($1, $2, $3)', [
+    hashOf(token),
+    idleDays,
+    patienceMs()
+  ]);
   const role = Role.safeParse(row?.role);
   if (!row || !role.success) return undefined;
   // Not at every request: that would be dear.
@@ -63,7 +70,7 @@ export async function viewerOf(token: string): Promise<Viewer | undefined> {
     personId: row.person_id,
     name: row.name,
     role: role.data,
-    school: { name: row.school, demoDate: row.demo_date ?? undefined, timeZone: row.time_zone },
+    school: { name: row.school, demoDate: row.demo_date, timeZone: row.time_zone },
     today: row.today,
     confirmedAt: row.confirmed_at,
     schools: row.schools

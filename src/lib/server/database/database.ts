@@ -1,6 +1,8 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import pg from 'pg';
+import { z } from 'zod';
 import { log } from '../request/log';
+import { rowOf } from './rows';
 
 /**
  * The one door to the database: it alone knows the pool. A request holds one connection at a time; whoever asks for
@@ -115,10 +117,11 @@ async function withConnection<T>(work: (client: pg.PoolClient) => Promise<T>): P
 }
 
 /** One statement outside any transaction, on tables that stand above the schools. */
-export const query = <Row extends pg.QueryResultRow>(
-  text: string,
-  values: unknown[] = []
-): Promise<pg.QueryResult<Row>> => withConnection((client) => client.query<Row>(text, values));
+export const query = (text: string, values: unknown[] = []): Promise<pg.QueryResult> =>
+  withConnection((client) => client.query(text, values));
+
+/** The tables that stand above the schools, for who asks them for rows. */
+export const aboveSchools = { query };
 
 /**
  * Runs work in a transaction.
@@ -150,12 +153,14 @@ export const isAnswering = (): Promise<boolean> =>
 
 /** Refuses to serve with a role that row-level security does not bind. */
 export async function assertBoundRole(): Promise<void> {
-  const { rows } = await query<{ free: boolean; name: string }>(
+  const role = await rowOf(
+    aboveSchools,
+    z.object({ free: z.boolean(), name: z.string() }),
     'select rolsuper or rolbypassrls as free, rolname as name from pg_roles where rolname = current_user'
   );
-  if (rows[0]?.free)
+  if (role?.free)
     throw new Error(
-      `The database role ${rows[0].name} bypasses row-level security; Good Trail does not run with it.`
+      `The database role ${role.name} bypasses row-level security; Good Trail does not run with it.`
     );
 }
 

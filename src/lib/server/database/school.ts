@@ -1,5 +1,7 @@
 import pg, { type PoolClient } from 'pg';
+import { z } from 'zod';
 import { inTransaction, patienceMs, query } from './database';
+import { rowsOf } from './rows';
 
 export { assertHoldsNone } from './database';
 
@@ -12,25 +14,25 @@ export type SchoolDb = PoolClient & { readonly schoolId: string; readonly now: D
  * instant's date is the school's, in the hour after midnight too.
  */
 export async function enterSchool(client: PoolClient, schoolId: string): Promise<SchoolDb> {
-  const { rows } = await client.query(entering(schoolId));
-  return entered(client, schoolId, rows);
+  return entered(client, schoolId, await rowsOf(client, Entered, entering(schoolId)));
 }
 
 const entering = (schoolId: string): string =>
   `select enter_school(${pg.escapeLiteral(schoolId)}, ${patienceMs()}) as now`;
 
-const entered = (client: PoolClient, schoolId: string, rows: unknown[]): SchoolDb =>
-  Object.assign(client, { schoolId, now: (rows as { now: Date }[])[0]!.now });
+const Entered = z.object({ now: z.date() });
+
+const entered = (client: PoolClient, schoolId: string, [row]: unknown[]): SchoolDb =>
+  Object.assign(client, { schoolId, ...Entered.parse(row) });
 
 /**
  * One statement that enters the school by itself, with the school and how long it may take as its first two parameters:
  * a single trip. Where it would not enter, row-level security shows it nothing.
  */
-export const askSchool = <Row extends pg.QueryResultRow>(
-  schoolId: string,
-  text: string,
-  values: unknown[]
-): Promise<Row[]> => query<Row>(text, [schoolId, patienceMs(), ...values]).then(({ rows }) => rows);
+export const onceIn = (schoolId: string) => ({
+  query: (text: string, values: unknown[] = []): Promise<pg.QueryResult> =>
+    query(text, [schoolId, patienceMs(), ...values])
+});
 
 /**
  * Runs work in a transaction that is bound to one school.

@@ -1,6 +1,8 @@
+import { z } from 'zod';
 import { contentHash } from '$core/knowledge';
 import type { FieldEvent } from '$core/field';
-import { askSchool, withSchool } from '../database/school';
+import { rowOf } from '../database/rows';
+import { onceIn, withSchool } from '../database/school';
 
 /** How an event came in, beside what it says. */
 export interface Arrival {
@@ -18,10 +20,9 @@ export async function standing(
   table: Table,
   event: FieldEvent
 ): Promise<Exclude<Stored, 'new'> | undefined> {
-  const { rows } = await withSchool(schoolId, (db) =>
-    db.query<{ body: unknown }>(`select body from ${table} where id = $1`, [event.id])
+  const before = await withSchool(schoolId, (db) =>
+    rowOf(db, z.object({ body: z.unknown() }), `select body from ${table} where id = $1`, [event.id])
   );
-  const [before] = rows;
   if (!before) return undefined;
   // Of an earlier release, which kept no body of sightings: its id tells.
   if (before.body === null) return 'same';
@@ -47,12 +48,11 @@ export async function storeOnce(
     ...columns
   };
   const names = Object.keys(row);
-  const stored = await askSchool(
-    schoolId,
+  const stored = await onceIn(schoolId).query(
     `insert into ${table} (school_id, effective_at, ${names.join(', ')})
      values ($1, enter_school($1, $2), ${names.map((_, i) => `$${i + 3}`).join(', ')})
      on conflict do nothing returning id`,
     Object.values(row).map((value) => value ?? null)
   );
-  return stored.length > 0 ? 'new' : ((await standing(schoolId, table, event)) ?? 'other');
+  return stored.rowCount === 1 ? 'new' : ((await standing(schoolId, table, event)) ?? 'other');
 }

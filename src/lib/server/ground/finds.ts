@@ -13,58 +13,49 @@ import { listSightings, seasonOf } from '../season/sightings';
 import type { Viewer } from '../accounts';
 import type { Site } from './sites';
 import { insert } from '../database/insert';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 
 /** Finds without a name: what was seen of them, what they may be, when to come back, and who was asked. */
-export interface OpenFind {
-  readonly id: string;
-  readonly siteId: string;
-  readonly name: string;
-  readonly longitude: number | undefined;
-  readonly latitude: number | undefined;
-  readonly seenOn: string;
-  readonly note: string;
+const OpenFind = z.object({
+  id: z.string(),
+  siteId: z.string(),
+  name: z.string(),
+  longitude: maybe(z.number()),
+  latitude: maybe(z.number()),
+  seenOn: z.string(),
+  note: z.string(),
   /** [character~state] */
-  readonly seen: readonly string[];
-  readonly cannot: readonly string[];
-  readonly foundBy: string;
-  readonly taxon: string | undefined;
-  readonly namedBecause: string | undefined;
-  readonly patchId: string | undefined;
-}
-
-type FindRow = {
-  [K in keyof OpenFind]: undefined extends OpenFind[K] ? Exclude<OpenFind[K], undefined> | null : OpenFind[K];
-};
-
-const findOf = (row: FindRow): OpenFind => ({
-  ...row,
-  longitude: row.longitude ?? undefined,
-  latitude: row.latitude ?? undefined,
-  taxon: row.taxon ?? undefined,
-  namedBecause: row.namedBecause ?? undefined,
-  patchId: row.patchId ?? undefined
+  seen: z.array(z.string()).readonly(),
+  cannot: z.array(z.string()).readonly(),
+  foundBy: z.string(),
+  taxon: maybe(z.string()),
+  namedBecause: maybe(z.string()),
+  patchId: maybe(z.string())
 });
+export type OpenFind = Readonly<z.infer<typeof OpenFind>>;
 
 const select = `select find.id, site_id as "siteId", find.name, longitude, latitude, to_char(seen_on, 'YYYY-MM-DD') as "seenOn",
          note, seen, cannot, person.name as "foundBy", taxon, named_because as "namedBecause", patch_id as "patchId"
     from open_find find join person on person.school_id = find.school_id and person.id = found_by`;
 
 /** The finds of a site, or of all, the latest first. */
-export async function listFinds(db: SchoolDb, siteId?: string): Promise<OpenFind[]> {
-  const { rows } = await db.query<FindRow>(
+export function listFinds(db: SchoolDb, siteId?: string): Promise<OpenFind[]> {
+  return rowsOf(
+    db,
+    OpenFind,
     `${select} where ($1::uuid is null or site_id = $1) and effective_at <= domain_now()
       order by seen_on desc, find.id desc`,
     [siteId ?? null]
   );
-  return rows.map(findOf);
 }
 
-export async function readFind(db: SchoolDb, siteId: string, id: string): Promise<OpenFind | undefined> {
-  const { rows } = await db.query<FindRow>(
+export function readFind(db: SchoolDb, siteId: string, id: string): Promise<OpenFind | undefined> {
+  return rowOf(
+    db,
+    OpenFind,
     `${select} where site_id = $1 and find.id = $2 and effective_at <= domain_now()`,
     [siteId, id]
   );
-  return rows[0] && findOf(rows[0]);
 }
 
 const optionalDegrees = (limit: number) =>
@@ -181,23 +172,25 @@ const inWords = ({ character, state }: Observation) => ({
   label: stateLabel(character, state)
 });
 
-export interface FindQuestion {
-  readonly id: string;
-  readonly expert: string;
-  readonly email: string;
-  readonly askedOn: string;
-  readonly answer: string | null;
-  readonly answeredOn: string | null;
-}
+const FindQuestion = z.object({
+  id: z.string(),
+  expert: z.string(),
+  email: z.string(),
+  askedOn: z.string(),
+  answer: z.string().nullable(),
+  answeredOn: z.string().nullable()
+});
+export type FindQuestion = Readonly<z.infer<typeof FindQuestion>>;
 
-export async function listQuestions(db: SchoolDb, findId: string): Promise<FindQuestion[]> {
-  const { rows } = await db.query<FindQuestion>(
+export function listQuestions(db: SchoolDb, findId: string): Promise<FindQuestion[]> {
+  return rowsOf(
+    db,
+    FindQuestion,
     `select id, expert, email, to_char(asked_at, 'YYYY-MM-DD') as "askedOn", answer,
             to_char(answered_at, 'YYYY-MM-DD') as "answeredOn"
        from find_question where find_id = $1 order by asked_at, id`,
     [findId]
   );
-  return rows;
 }
 
 /** Puts a find to an expert: the letter waits in the outbox. */
@@ -222,13 +215,15 @@ export async function askExpert(
 
 /** Keeps an expert's answer, and the expert as a source on the bookshelf. */
 export async function keepAnswer(db: SchoolDb, findId: string, id: string, answer: string): Promise<boolean> {
-  const { rows } = await db.query<{ expert: string; on: string }>(
+  const asked = await rowOf(
+    db,
+    z.object({ expert: z.string(), on: z.string() }),
     `update find_question set answer = $3, answered_at = $4 where find_id = $1 and id = $2
       returning expert, to_char($4::timestamptz, 'YYYY-MM-DD') as on`,
     [findId, id, answer, db.now]
   );
-  if (!rows[0]) return false;
-  await addSource(db, { kind: 'expert', citation: expertCitation(rows[0].expert, rows[0].on) });
+  if (!asked) return false;
+  await addSource(db, { kind: 'expert', citation: expertCitation(asked.expert, asked.on) });
   return true;
 }
 const expertCitation = (expert: string, on: string) => `${expert}, answer of ${on}`;

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
+import { rowsOf } from '../database/rows';
 
 /** What happened to the ground on a day, and what follows for picking and for growth. */
 
@@ -34,17 +35,18 @@ export const NewGroundEvent = z
   });
 export type NewGroundEvent = z.infer<typeof NewGroundEvent>;
 
-export interface GroundEvent {
-  readonly id: string;
-  readonly patchId: string | null;
-  readonly patch: string | null;
-  readonly kind: (typeof eventKinds)[number];
-  readonly happenedOn: string;
-  readonly closedUntil: string | null;
-  readonly setsBackDays: number | null;
-  readonly note: string;
-  readonly notedBy: string;
-}
+const GroundEvent = z.object({
+  id: z.string(),
+  patchId: z.string().nullable(),
+  patch: z.string().nullable(),
+  kind: z.enum(eventKinds),
+  happenedOn: z.string(),
+  closedUntil: z.string().nullable(),
+  setsBackDays: z.number().nullable(),
+  note: z.string(),
+  notedBy: z.string()
+});
+export type GroundEvent = Readonly<z.infer<typeof GroundEvent>>;
 
 export async function addGroundEvent(
   db: SchoolDb,
@@ -75,8 +77,10 @@ export async function removeGroundEvent(db: SchoolDb, siteId: string, id: string
 }
 
 /** What happened at a site up to now, the latest first. */
-export async function listGroundEvents(db: SchoolDb, siteId: string): Promise<GroundEvent[]> {
-  const { rows } = await db.query<GroundEvent>(
+export function listGroundEvents(db: SchoolDb, siteId: string): Promise<GroundEvent[]> {
+  return rowsOf(
+    db,
+    GroundEvent,
     `select event.id, patch_id as "patchId", patch.name as patch, kind, to_char(happened_on, 'YYYY-MM-DD') as "happenedOn",
             to_char(closed_until, 'YYYY-MM-DD') as "closedUntil", sets_back_days as "setsBackDays", note,
             person.name as "notedBy"
@@ -87,7 +91,6 @@ export async function listGroundEvents(db: SchoolDb, siteId: string): Promise<Gr
       order by happened_on desc, event.id desc`,
     [siteId]
   );
-  return rows;
 }
 
 const concerns = (patchId: string) => (event: GroundEvent) =>

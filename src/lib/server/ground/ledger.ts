@@ -1,13 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import {
-  type Allowance,
-  type Census,
-  allowanceOf,
-  censusProblem,
-  censusResult,
-  gatheringPace
-} from '$core/ground';
+import { type Allowance, allowanceOf, censusProblem, censusResult, gatheringPace } from '$core/ground';
 import type { LibraryTaxon } from '$core/knowledge';
 import { type GroundEvent, closureOf, listGroundEvents } from './ground-events';
 import { type Patch, areaOf } from './patches';
@@ -15,6 +8,7 @@ import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import type { Site } from './sites';
 import { insert } from '../database/insert';
+import { maybe, rowsOf } from '../database/rows';
 
 /** What was counted in a patch, what was taken from it, and how much it may still give this year. */
 
@@ -30,20 +24,21 @@ export const CensusBody = z.discriminatedUnion('method', [
   z.object({ method: z.literal('estimate'), low: amount, high: amount })
 ]);
 
-export interface RecordedCensus {
-  readonly id: string;
-  readonly patchId: string;
-  readonly countedOn: string;
-  readonly body: Census;
-  readonly exemptShare: number | undefined;
-  readonly countedBy: string;
-}
+const RecordedCensus = z.object({
+  id: z.string(),
+  patchId: z.string(),
+  countedOn: z.string(),
+  body: CensusBody,
+  exemptShare: maybe(z.number()),
+  countedBy: z.string()
+});
+export type RecordedCensus = Readonly<z.infer<typeof RecordedCensus>>;
 
 /** The censuses of patches, the latest first. */
-async function listCensuses(db: SchoolDb, patchIds: readonly string[]): Promise<RecordedCensus[]> {
-  const { rows } = await db.query<
-    Omit<RecordedCensus, 'body' | 'exemptShare'> & { body: unknown; exemptShare: number | null }
-  >(
+function listCensuses(db: SchoolDb, patchIds: readonly string[]): Promise<RecordedCensus[]> {
+  return rowsOf(
+    db,
+    RecordedCensus,
     `select census.id, patch_id as "patchId", to_char(counted_on, 'YYYY-MM-DD') as "countedOn", body, exempt_share as "exemptShare",
             person.name as "countedBy"
        from census join person on person.school_id = census.school_id and person.id = counted_by
@@ -51,11 +46,6 @@ async function listCensuses(db: SchoolDb, patchIds: readonly string[]): Promise<
       order by counted_on desc, effective_at desc, census.id desc`,
     [patchIds]
   );
-  return rows.map((row) => ({
-    ...row,
-    body: CensusBody.parse(row.body),
-    exemptShare: row.exemptShare ?? undefined
-  }));
 }
 
 /** @returns what is wrong with it; undefined where it was kept */
@@ -96,20 +86,21 @@ export const NewGathering = z.object({
 });
 export type NewGathering = z.infer<typeof NewGathering>;
 
-export interface Gathering {
-  readonly id: string;
-  readonly patchId: string;
-  readonly taxon: string;
-  readonly part: string;
-  readonly pieces: number;
-  readonly isLifted: boolean;
-  readonly gatheredOn: string;
-  readonly people: number | null;
-  readonly minutes: number | null;
-  readonly note: string;
-  readonly recordedBy: string;
-  readonly walk: string | null;
-}
+const Gathering = z.object({
+  id: z.string(),
+  patchId: z.string(),
+  taxon: z.string(),
+  part: z.string(),
+  pieces: z.number(),
+  isLifted: z.boolean(),
+  gatheredOn: z.string(),
+  people: z.number().nullable(),
+  minutes: z.number().nullable(),
+  note: z.string(),
+  recordedBy: z.string(),
+  walk: z.string().nullable()
+});
+export type Gathering = Readonly<z.infer<typeof Gathering>>;
 
 export async function addGathering(
   db: SchoolDb,
@@ -146,8 +137,10 @@ export async function takeBack(db: SchoolDb, viewer: Viewer, patchId: string, id
 }
 
 /** What was taken from patches, the latest first. */
-async function listGatherings(db: SchoolDb, patchIds: readonly string[]): Promise<Gathering[]> {
-  const { rows } = await db.query<Gathering>(
+function listGatherings(db: SchoolDb, patchIds: readonly string[]): Promise<Gathering[]> {
+  return rowsOf(
+    db,
+    Gathering,
     `select entry.id, entry.patch_id as "patchId", entry.taxon, part, pieces, is_lifted as "isLifted", to_char(gathered_on, 'YYYY-MM-DD') as "gatheredOn",
             people, minutes, note, person.name as "recordedBy", walk.name as walk
        from gathered entry
@@ -156,25 +149,23 @@ async function listGatherings(db: SchoolDb, patchIds: readonly string[]): Promis
       where patch_id = any ($1) order by gathered_on desc, entry.id desc`,
     [patchIds]
   );
-  return rows;
 }
 
-export interface Reservation {
-  readonly patchId: string;
-  readonly walkId: string;
-  readonly walk: string;
-  readonly heldOn: string;
-  readonly people: number;
-  readonly piecesEach: number;
-}
+const Reservation = z.object({
+  patchId: z.string(),
+  walkId: z.string(),
+  walk: z.string(),
+  heldOn: z.string(),
+  people: z.number(),
+  piecesEach: z.number()
+});
+export type Reservation = Readonly<z.infer<typeof Reservation>>;
 
 /** What walks from a day on until the end of its year mean to take of what grows in patches. */
-async function listReservations(
-  db: SchoolDb,
-  patchIds: readonly string[],
-  from: string
-): Promise<Reservation[]> {
-  const { rows } = await db.query<Reservation>(
+function listReservations(db: SchoolDb, patchIds: readonly string[], from: string): Promise<Reservation[]> {
+  return rowsOf(
+    db,
+    Reservation,
     `select patch.id as "patchId", walk.id as "walkId", walk.name as walk, held_on as "heldOn",
             pieces_each as "piecesEach",
             (select count(*)::int from cohort_member m
@@ -188,7 +179,6 @@ async function listReservations(
       order by held_on`,
     [patchIds, from, `${from.slice(0, 4)}-12-31`]
   );
-  return rows;
 }
 
 /** A patch's year: what is surely there, what was taken and reserved, and what is left. */

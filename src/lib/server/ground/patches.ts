@@ -1,48 +1,33 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { type Abundance, abundances } from '$core/evidence';
+import { abundances } from '$core/evidence';
 import { Outline, middleOf, squareMetresOf } from '$core/ground';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 
 /** Where something grows on a site, and what relies on it. */
-export interface Patch {
-  readonly id: string;
-  readonly siteId: string;
-  readonly name: string;
-  readonly taxon: string;
+const Patch = z.object({
+  id: z.string(),
+  siteId: z.string(),
+  name: z.string(),
+  taxon: z.string(),
   /** Its middle, where it has an outline. */
-  readonly longitude: number;
-  readonly latitude: number;
-  readonly outline: Outline | undefined;
-  readonly abundance: Abundance;
-  readonly microhabitat: string;
+  longitude: z.number(),
+  latitude: z.number(),
+  outline: maybe(Outline),
+  abundance: z.enum(abundances),
+  microhabitat: z.string(),
   /** What it stands in itself; none recorded: any of its site's. */
-  readonly habitats: readonly string[];
-  readonly isOnly: boolean;
-  readonly goneOn: string | undefined;
-}
-
-type PatchRow = Omit<Patch, 'outline' | 'goneOn'> & { outline: unknown; goneOn: string | null };
+  habitats: z.array(z.string()).readonly(),
+  isOnly: z.boolean(),
+  goneOn: maybe(z.string())
+});
+export type Patch = Readonly<z.infer<typeof Patch>>;
 
 const select = `select id, site_id as "siteId", name, taxon, longitude, latitude, outline, abundance, microhabitat, habitats,
          is_only as "isOnly", to_char(gone_on, 'YYYY-MM-DD') as "goneOn" from patch`;
-
-const patchOf = ({ id, siteId, name, taxon, longitude, latitude, ...row }: PatchRow): Patch => ({
-  id,
-  siteId,
-  name,
-  taxon,
-  longitude,
-  latitude,
-  abundance: row.abundance,
-  microhabitat: row.microhabitat,
-  habitats: row.habitats,
-  isOnly: row.isOnly,
-  outline: row.outline ? Outline.parse(row.outline) : undefined,
-  goneOn: row.goneOn ?? undefined
-});
 
 export interface PatchesOfSite {
   readonly here: readonly Patch[];
@@ -51,12 +36,15 @@ export interface PatchesOfSite {
 }
 
 export async function patchesOf(db: SchoolDb, siteId: string): Promise<PatchesOfSite> {
-  const { rows } = await db.query<PatchRow & { isGone: boolean }>(
+  const rows = await rowsOf(
+    db,
+    Patch.extend({ isGone: z.boolean() }),
     `select *, coalesce("goneOn" <= domain_now()::date::text, false) as "isGone" from (${select} where site_id = $1) patch
       order by "goneOn" desc, name`,
     [siteId]
   );
-  const those = (isGone: boolean) => rows.filter((row) => row.isGone === isGone).map(patchOf);
+  const those = (gone: boolean) =>
+    rows.filter(({ isGone }) => isGone === gone).map(({ isGone: _, ...patch }) => patch);
   return { here: those(false).sort((a, b) => a.name.localeCompare(b.name, 'en')), gone: those(true) };
 }
 
@@ -64,10 +52,8 @@ export async function patchesOf(db: SchoolDb, siteId: string): Promise<PatchesOf
 export const listPatches = async (db: SchoolDb, siteId: string): Promise<readonly Patch[]> =>
   (await patchesOf(db, siteId)).here;
 
-export async function readPatch(db: SchoolDb, siteId: string, id: string): Promise<Patch | undefined> {
-  const { rows } = await db.query<PatchRow>(`${select} where site_id = $1 and id = $2`, [siteId, id]);
-  return rows[0] && patchOf(rows[0]);
-}
+export const readPatch = (db: SchoolDb, siteId: string, id: string): Promise<Patch | undefined> =>
+  rowOf(db, Patch, `${select} where site_id = $1 and id = $2`, [siteId, id]);
 
 export type NewPatch = Pick<Patch, 'name' | 'taxon' | 'longitude' | 'latitude' | 'abundance'> &
   Partial<Pick<Patch, 'microhabitat' | 'habitats' | 'outline'>>;
@@ -139,49 +125,58 @@ export async function setGone(db: SchoolDb, id: string, goneOn: string | undefin
   await db.query('update patch set gone_on = $2 where id = $1', [id, goneOn ?? null]);
 }
 
+const RelyingWalk = z.object({ id: z.string(), name: z.string(), heldOn: z.string() });
+const RelyingBrief = z.object({
+  walkId: z.string(),
+  walk: z.string(),
+  version: z.number(),
+  publishedOn: z.string()
+});
+const Reliances = z.object({ sightings: z.number(), gatherings: z.number() });
+
 /** What relies on a patch and the name of its plant. */
-export interface Reliance {
-  readonly walks: readonly { readonly id: string; readonly name: string; readonly heldOn: string }[];
-  readonly briefs: readonly {
-    readonly walkId: string;
-    readonly walk: string;
-    readonly version: number;
-    readonly publishedOn: string;
-  }[];
-  readonly sightings: number;
-  readonly gatherings: number;
+export interface Reliance extends z.infer<typeof Reliances> {
+  readonly walks: readonly z.infer<typeof RelyingWalk>[];
+  readonly briefs: readonly z.infer<typeof RelyingBrief>[];
 }
 
 /** @param taxon the name in question: walks and briefs that speak of it at this patch */
 export async function reliesOn(db: SchoolDb, patchId: string, taxon: string): Promise<Reliance> {
-  const walks = await db.query<Reliance['walks'][number]>(
+  const walks = await rowsOf(
+    db,
+    RelyingWalk,
     `select distinct walk.id, walk.name, held_on as "heldOn" from walk
        join stop on stop.school_id = walk.school_id and stop.walk_id = walk.id and stop.patch_id = $1
        join walk_taxon t on t.school_id = stop.school_id and t.stop_id = stop.id and t.taxon = $2
       order by held_on`,
     [patchId, taxon]
   );
-  const briefs = await db.query<Reliance['briefs'][number]>(
+  const briefs = await rowsOf(
+    db,
+    RelyingBrief,
     `select walk.id as "walkId", walk.name as walk, version, to_char(effective_at, 'YYYY-MM-DD') as "publishedOn"
        from brief join walk on walk.school_id = brief.school_id and walk.id = brief.walk_id
       where walk.id = any ($1) and effective_at <= domain_now() order by effective_at`,
-    [walks.rows.map(({ id }) => id)]
+    [walks.map(({ id }) => id)]
   );
-  const counts = await db.query<{ sightings: number; gatherings: number }>(
+  const counts = await rowOf(
+    db,
+    Reliances,
     `select (select count(*)::int from sighting where patch_id = $1 and taxon = $2) as sightings,
             (select count(*)::int from gathered where patch_id = $1 and taxon = $2) as gatherings`,
     [patchId, taxon]
   );
-  return { walks: walks.rows, briefs: briefs.rows, ...counts.rows[0]! };
+  return { walks, briefs, ...counts! };
 }
 
-export interface Renaming {
-  readonly oldTaxon: string;
-  readonly newTaxon: string;
-  readonly reason: string;
-  readonly renamedBy: string;
-  readonly on: string;
-}
+const Renaming = z.object({
+  oldTaxon: z.string(),
+  newTaxon: z.string(),
+  reason: z.string(),
+  renamedBy: z.string(),
+  on: z.string()
+});
+export type Renaming = Readonly<z.infer<typeof Renaming>>;
 
 /** The plant of a patch is another: its sightings go along, plans and briefs stay as they were and are marked. */
 export async function renamePlant(
@@ -204,29 +199,33 @@ export async function renamePlant(
   await db.query('update sighting set taxon = $2 where patch_id = $1', [patch.id, newTaxon]);
 }
 
-export async function listRenamings(db: SchoolDb, patchId: string): Promise<Renaming[]> {
-  const { rows } = await db.query<Renaming>(
+export function listRenamings(db: SchoolDb, patchId: string): Promise<Renaming[]> {
+  return rowsOf(
+    db,
+    Renaming,
     `select old_taxon as "oldTaxon", new_taxon as "newTaxon", reason, person.name as "renamedBy",
             to_char(effective_at, 'YYYY-MM-DD') as on
        from renaming join person on person.school_id = renaming.school_id and person.id = renamed_by
       where patch_id = $1 and effective_at <= domain_now() order by effective_at desc`,
     [patchId]
   );
-  return rows;
 }
 
 /** A stop whose patch holds another plant than the walk was planned for. */
-export interface Renamed {
-  readonly stop: string;
-  readonly patch: string;
-  readonly oldTaxon: string;
-  readonly newTaxon: string;
-  readonly reason: string;
-  readonly on: string;
-}
+const Renamed = z.object({
+  stop: z.string(),
+  patch: z.string(),
+  oldTaxon: z.string(),
+  newTaxon: z.string(),
+  reason: z.string(),
+  on: z.string()
+});
+export type Renamed = Readonly<z.infer<typeof Renamed>>;
 
-export async function renamedUnder(db: SchoolDb, walkId: string): Promise<Renamed[]> {
-  const { rows } = await db.query<Renamed>(
+export function renamedUnder(db: SchoolDb, walkId: string): Promise<Renamed[]> {
+  return rowsOf(
+    db,
+    Renamed,
     `select distinct on (stop.id, old_taxon) stop.name as stop, patch.name as patch, old_taxon as "oldTaxon",
             patch.taxon as "newTaxon", renaming.reason, to_char(renaming.effective_at, 'YYYY-MM-DD') as on
        from stop
@@ -238,7 +237,6 @@ export async function renamedUnder(db: SchoolDb, walkId: string): Promise<Rename
       order by stop.id, old_taxon, renaming.effective_at desc`,
     [walkId]
   );
-  return rows;
 }
 
 /** @returns false where walks stop there, or where something was seen, counted or taken: such a patch is kept */

@@ -1,36 +1,39 @@
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
 import { Ground, emptyGround } from '$core/ground';
 import type { SchoolDb } from '../database/school';
 import { insert } from '../database/insert';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 
-export interface Site {
-  readonly id: string;
-  readonly name: string;
-  readonly timeZone: string;
-  readonly ground: Ground;
-  readonly habitats: readonly string[];
-  readonly accessPoint: string | undefined;
-  readonly nearestRoad: string;
-  readonly phoneSignal: string;
-  readonly toilets: string;
-  readonly permissionFrom: string | undefined;
-  readonly permissionSince: string | undefined;
-  readonly permissionUntil: string | undefined;
-  readonly mayPick: boolean;
-  readonly mayDig: boolean;
-  readonly mayFire: boolean;
+const Site = z.object({
+  id: z.string(),
+  name: z.string(),
+  timeZone: z.string(),
+  ground: Ground,
+  habitats: z.array(z.string()).readonly(),
+  accessPoint: maybe(z.string()),
+  nearestRoad: z.string(),
+  phoneSignal: z.string(),
+  toilets: z.string(),
+  permissionFrom: maybe(z.string()),
+  permissionSince: maybe(z.string()),
+  permissionUntil: maybe(z.string()),
+  mayPick: z.boolean(),
+  mayDig: z.boolean(),
+  mayFire: z.boolean(),
   /** Teaching for a fee is allowed. */
-  readonly mayCharge: boolean;
+  mayCharge: z.boolean(),
   /** How the ground is protected, as the school knows it. */
-  readonly designation: string;
+  designation: z.string(),
   /** By-laws and local custom, in words. */
-  readonly localRules: string;
-  readonly largestGroup: number | undefined;
+  localRules: z.string(),
+  largestGroup: maybe(z.number()),
   /** Above the sea; where it is not known, the library's reference height is taken. */
-  readonly altitudeMetres: number | undefined;
-  readonly note: string;
-  readonly revision: number;
-}
+  altitudeMetres: maybe(z.number()),
+  note: z.string(),
+  revision: z.number()
+});
+export type Site = Readonly<z.infer<typeof Site>>;
 
 const columns = `id, name, time_zone as "timeZone", ground, habitats, access_point as "accessPoint",
   nearest_road as "nearestRoad", phone_signal as "phoneSignal", toilets,
@@ -39,30 +42,11 @@ const columns = `id, name, time_zone as "timeZone", ground, habitats, access_poi
   local_rules as "localRules", largest_group as "largestGroup",
   altitude_metres as "altitudeMetres", note, revision`;
 
-type SiteRow = {
-  [K in keyof Site]: undefined extends Site[K] ? Exclude<Site[K], undefined> | null : Site[K];
-} & { ground: unknown };
+export const listSites = (db: SchoolDb): Promise<Site[]> =>
+  rowsOf(db, Site, `select ${columns} from site order by name`);
 
-const siteOf = (row: SiteRow): Site => ({
-  ...row,
-  ground: Ground.parse(row.ground),
-  accessPoint: row.accessPoint ?? undefined,
-  permissionFrom: row.permissionFrom ?? undefined,
-  permissionSince: row.permissionSince ?? undefined,
-  permissionUntil: row.permissionUntil ?? undefined,
-  largestGroup: row.largestGroup ?? undefined,
-  altitudeMetres: row.altitudeMetres ?? undefined
-});
-
-export async function listSites(db: SchoolDb): Promise<Site[]> {
-  const { rows } = await db.query<SiteRow>(`select ${columns} from site order by name`);
-  return rows.map(siteOf);
-}
-
-export async function readSite(db: SchoolDb, id: string): Promise<Site | undefined> {
-  const { rows } = await db.query<SiteRow>(`select ${columns} from site where id = $1`, [id]);
-  return rows[0] && siteOf(rows[0]);
-}
+export const readSite = (db: SchoolDb, id: string): Promise<Site | undefined> =>
+  rowOf(db, Site, `select ${columns} from site where id = $1`, [id]);
 
 export async function addSite(db: SchoolDb, name: string, timeZone: string): Promise<string> {
   const id = uuid();

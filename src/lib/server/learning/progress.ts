@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { stageNames } from '$core/knowledge';
 import {
   type Confidence,
@@ -14,6 +15,7 @@ import {
   wilsonInterval,
   withinDays
 } from '$core/learning';
+import { rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 
 /** What learners' answers add up to. */
@@ -49,12 +51,13 @@ export interface WeekTally {
   readonly dangerousGathers: number;
 }
 
-export interface Confusion {
-  readonly specimen: string;
-  readonly takenFor: string;
-  readonly times: number;
-  readonly isDangerous: boolean;
-}
+const Confusion = z.object({
+  specimen: z.string(),
+  takenFor: z.string(),
+  times: z.number(),
+  isDangerous: z.boolean()
+});
+export type Confusion = Readonly<z.infer<typeof Confusion>>;
 
 export interface GroupProgress {
   /** Answers on pairs of each person who gave some. */
@@ -85,16 +88,19 @@ const confidenceColumns = [
   'sure_right'
 ] as const;
 
-type TallyRow = Record<(typeof tallyColumns)[number], number>;
-type SumRow = TallyRow &
-  Record<(typeof confidenceColumns)[number], number> & {
-    person_id: string | null;
-    pair: string | null;
-    stage: string | null;
-    week: number | null;
-    is_on_pair: boolean | null;
-    last_at: Date;
-  };
+const numbers = <Name extends string>(names: readonly Name[]) =>
+  Object.fromEntries(names.map((name) => [name, z.number()])) as Record<Name, z.ZodNumber>;
+const TallyRow = z.object({ ...numbers(tallyColumns), last_at: z.date() });
+type TallyRow = z.infer<typeof TallyRow>;
+/** Of the groupings that they are added up by, a row has those of its own. */
+const SumRow = TallyRow.extend({
+  ...numbers(confidenceColumns),
+  person_id: z.string().nullable(),
+  pair: z.string().nullable(),
+  stage: z.string().nullable(),
+  week: z.number().nullable(),
+  is_on_pair: z.boolean().nullable()
+});
 
 const sumsOf = (columns: readonly string[]): string =>
   columns.map((name) => `sum(${name})::int as ${name}`).join(', ');
@@ -117,7 +123,9 @@ const mondayOf = (week: number): string =>
 
 /** Adds up the answers of some people: by person, by pair and stage, by week, and by confidence. */
 export async function readProgress(db: SchoolDb, personIds: readonly string[]): Promise<GroupProgress> {
-  const { rows } = await db.query<SumRow>(
+  const rows = await rowsOf(
+    db,
+    SumRow,
     `select person_id, is_on_pair, pair, stage, week, ${sumsOf([...tallyColumns, ...confidenceColumns])},
             max(last_at) as last_at
        from (select *, pair <> '' as is_on_pair from sums_at($2) where person_id = any ($1)) kept
@@ -160,8 +168,10 @@ export async function readProgress(db: SchoolDb, personIds: readonly string[]): 
 }
 
 /** What was taken for what, the dangerous ones first. */
-async function readConfusions(db: SchoolDb, personIds: readonly string[]): Promise<Confusion[]> {
-  const { rows } = await db.query<Confusion>(
+const readConfusions = (db: SchoolDb, personIds: readonly string[]): Promise<Confusion[]> =>
+  rowsOf(
+    db,
+    Confusion,
     `select specimen, taken_for as "takenFor", count(*)::int as times,
             bool_or(outcome = 'dangerous gather') as "isDangerous"
        from answer_event
@@ -169,8 +179,6 @@ async function readConfusions(db: SchoolDb, personIds: readonly string[]): Promi
       group by specimen, taken_for order by 4 desc, 3 desc, 1, 2`,
     [personIds, db.now]
   );
-  return rows;
-}
 
 /** Adds tallies up. */
 export const addTallies = (tallies: readonly Tally[]): Tally => {
@@ -196,6 +204,12 @@ export interface OwnTally extends Tally {
   readonly lastAt: Date;
 }
 
+const OwnTallyRow = TallyRow.extend({
+  person_id: z.string(),
+  pair: z.string(),
+  stage: z.string().optional()
+});
+
 /** What some people answered, by person and pair, and by stage where that is asked for. */
 export async function pairTallies(
   db: SchoolDb,
@@ -203,9 +217,9 @@ export async function pairTallies(
   { byStage = false } = {}
 ): Promise<OwnTally[]> {
   const stage = byStage ? ', stage' : '';
-  const { rows } = await db.query<
-    TallyRow & { person_id: string; pair: string; stage?: string; last_at: Date }
-  >(
+  const rows = await rowsOf(
+    db,
+    OwnTallyRow,
     `select person_id, pair${stage}, ${sumsOf(tallyColumns)}, max(last_at) as last_at
        from sums_at($2) where person_id = any ($1) and pair <> ''
       group by person_id, pair${stage} order by pair, person_id`,
@@ -222,11 +236,11 @@ export async function pairTallies(
 
 /** Whether anybody answered on one of some pairs yet. */
 export async function isDrilled(db: SchoolDb, pairs: readonly string[]): Promise<boolean> {
-  const { rows } = await db.query<{ any: boolean }>(
-    'select exists (select from sums_at($2) where pair = any ($1)) as any',
-    [pairs, db.now]
-  );
-  return rows[0]!.any;
+  const { rowCount } = await db.query('select from sums_at($2) where pair = any ($1) limit 1', [
+    pairs,
+    db.now
+  ]);
+  return rowCount === 1;
 }
 
 const outcomeLetter: Readonly<Record<string, Outcome>> = {
@@ -252,8 +266,10 @@ export async function readinessOf(
   today: string,
   isUnsupervised = false
 ): Promise<Map<string, Readiness>> {
-  const { rows } = await db.query<{ person_id: string; pair: string; answers: string }>(
-    `select person_id, pair,
+  const rows = await rowsOf(
+    db,
+    z.object({ personId: z.string(), pair: z.string(), answers: z.string() }),
+    `select person_id as "personId", pair,
             string_agg((10000 + (effective_at::date - date '2000-01-01'))::text
               || substr($4, array_position($5::text[], specimen_stage), 1)
               || left(outcome, 1) || is_dangerous_specimen::int || coalesce(could_be_told, false)::int
@@ -276,7 +292,7 @@ export async function readinessOf(
     return day;
   };
   const answers = new Map(personIds.map((id) => [id, [] as JudgedAnswer[]]));
-  for (const { person_id: personId, pair, answers: letters } of rows) {
+  for (const { personId, pair, answers: letters } of rows) {
     const own = answers.get(personId)!;
     for (let i = 0; i < letters.length; i += lettersEach)
       own.push({
@@ -300,7 +316,9 @@ export async function readAnswerRows(
   personId: string,
   closedRounds: readonly string[]
 ): Promise<Record<string, string>[]> {
-  const { rows } = await db.query<Record<string, unknown>>(
+  const rows = await rowsOf(
+    db,
+    z.record(z.string(), z.unknown()),
     `select effective_at as at, drill, pair, specimen_stage as stage, specimen, taken_for, decision, outcome, score,
             is_part_right as part_right, confidence, seconds
        from answer

@@ -1,5 +1,7 @@
+import { z } from 'zod';
 import { type Feedback, Given, type OpenQuestion } from '$core/learning';
 import { readQuestion } from './drills';
+import { rowOf } from '../database/rows';
 import { withSchool } from '../database/school';
 import type { Viewer } from '../accounts';
 
@@ -16,15 +18,16 @@ export async function reviewSitting(
   roundId: string,
   number: number
 ): Promise<ReviewedQuestion | undefined> {
-  const row = await withSchool(viewer.schoolId, async (db) => {
-    const { rows } = await db.query<{ id: string; given: unknown }>(
+  const row = await withSchool(viewer.schoolId, (db) =>
+    rowOf(
+      db,
+      z.object({ id: z.string(), given: z.unknown() }),
       `select question.id, body -> 'given' as given
          from question left join answer_event on answer_event.school_id = question.school_id and question_id = question.id
         where round_id = $1 and position = $2`,
       [roundId, number]
-    );
-    return rows[0];
-  });
+    )
+  );
   const asked = row && (await readQuestion(viewer, row.id));
   if (!asked) return undefined;
   const question = await asked.open();

@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import {
   type DrillName,
-  type Outcome,
+  outcomes,
   Specification,
   anybody,
   composeRound,
@@ -12,7 +12,7 @@ import {
   plantQuestion,
   pairDrills,
   pairKey,
-  type Phase,
+  phases,
   quizKinds,
   questionOn,
   type Sitting
@@ -25,23 +25,25 @@ import type { SchoolDb } from '../database/school';
 import { systemRandom } from '../system-random';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 
 /** Quizzes: the same questions for a group, once, or before and after a walk. */
 
-export interface Quiz {
-  readonly id: string;
-  readonly name: string;
-  readonly cohortId: string;
-  readonly cohortName: string;
-  readonly walkId: string | undefined;
-  readonly walkName: string | undefined;
+const Quiz = z.object({
+  id: z.string(),
+  name: z.string(),
+  cohortId: z.string(),
+  cohortName: z.string(),
+  walkId: maybe(z.string()),
+  walkName: maybe(z.string()),
   /** The day from which the second sitting is open, YYYY-MM-DD. */
-  readonly afterFrom: string | undefined;
-  readonly kind: (typeof quizKinds)[number];
-  readonly minutes: number | undefined;
-  readonly questions: readonly Specification[];
-  readonly sittings: number;
-}
+  afterFrom: maybe(z.string()),
+  kind: z.enum(quizKinds),
+  minutes: maybe(z.number()),
+  questions: z.array(Specification).readonly(),
+  sittings: z.number()
+});
+export type Quiz = Readonly<z.infer<typeof Quiz>>;
 
 const select = `select quiz.id, quiz.name, quiz.cohort_id as "cohortId", cohort.name as "cohortName", walk_id as "walkId",
          walk.name as "walkName", walk.held_on as "afterFrom", quiz.kind, minutes, questions,
@@ -53,41 +55,16 @@ const select = `select quiz.id, quiz.name, quiz.cohort_id as "cohortId", cohort.
 const visible = `($1 or exists (select from cohort_member where cohort_member.school_id = quiz.school_id
                     and cohort_member.cohort_id = quiz.cohort_id and person_id = $2))`;
 
-type QuizRow = Omit<Quiz, 'questions' | 'walkId' | 'walkName' | 'afterFrom' | 'minutes'> & {
-  questions: unknown;
-  walkId: string | null;
-  walkName: string | null;
-  afterFrom: string | null;
-  minutes: number | null;
-};
-
-const quizOf = (row: QuizRow): Quiz => ({
-  ...row,
-  walkId: row.walkId ?? undefined,
-  walkName: row.walkName ?? undefined,
-  afterFrom: row.afterFrom ?? undefined,
-  minutes: row.minutes ?? undefined,
-  questions: z.array(Specification).parse(row.questions)
-});
-
 const seesAll = (viewer: Viewer) => viewer.role !== 'learner';
 
-export async function listQuizzes(db: SchoolDb, viewer: Viewer): Promise<Quiz[]> {
-  const { rows } = await db.query<QuizRow>(
-    `${select} where ${visible} order by quiz.effective_at desc, quiz.id`,
-    [seesAll(viewer), viewer.personId]
-  );
-  return rows.map(quizOf);
-}
-
-export async function readQuiz(db: SchoolDb, viewer: Viewer, id: string): Promise<Quiz | undefined> {
-  const { rows } = await db.query<QuizRow>(`${select} where ${visible} and quiz.id = $3`, [
+export const listQuizzes = (db: SchoolDb, viewer: Viewer): Promise<Quiz[]> =>
+  rowsOf(db, Quiz, `${select} where ${visible} order by quiz.effective_at desc, quiz.id`, [
     seesAll(viewer),
-    viewer.personId,
-    id
+    viewer.personId
   ]);
-  return rows[0] && quizOf(rows[0]);
-}
+
+export const readQuiz = (db: SchoolDb, viewer: Viewer, id: string): Promise<Quiz | undefined> =>
+  rowOf(db, Quiz, `${select} where ${visible} and quiz.id = $3`, [seesAll(viewer), viewer.personId, id]);
 
 /** What questions may be about: the pairs of one walk's brief, or of all coming walks of the school. */
 async function frameFor(db: SchoolDb, viewer: Viewer, walkId: string | undefined) {
@@ -198,19 +175,23 @@ export async function removeQuiz(db: SchoolDb, quiz: Quiz): Promise<string | und
   return undefined;
 }
 
+const SittingRow = z.object({
+  quizId: z.string(),
+  roundId: z.string(),
+  personId: z.string(),
+  phase: z.enum(phases),
+  isLate: z.boolean(),
+  outcomes: z.array(maybe(z.enum(outcomes)))
+});
+
 /** Sittings by their quizzes. A sitting is over when all is answered, or its time is up. @param only of one quiz, of one person */
 async function readSittings(
   db: SchoolDb,
   only: { readonly quizId?: string; readonly personId?: string | undefined }
 ): Promise<ReadonlyMap<string, Sitting[]>> {
-  const { rows } = await db.query<{
-    quizId: string;
-    roundId: string;
-    personId: string;
-    phase: Phase;
-    isLate: boolean;
-    outcomes: (Outcome | null)[];
-  }>(
+  const rows = await rowsOf(
+    db,
+    SittingRow,
     `select quiz_id as "quizId", round.id as "roundId", round.person_id as "personId", phase,
             quiz.minutes is not null and now() > opened_at + make_interval(mins => quiz.minutes) as "isLate",
             array_agg(outcome order by position) as outcomes
@@ -228,8 +209,8 @@ async function readSittings(
     sittings.set(quizId, own);
     own.push({
       ...rest,
-      isOver: isLate || outcomes.every((outcome) => outcome !== null),
-      outcomes: outcomes.map((outcome) => outcome ?? undefined)
+      isOver: isLate || outcomes.every((outcome) => outcome !== undefined),
+      outcomes
     });
   }
   return sittings;

@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
 import {
   type Claim,
   type Library,
@@ -8,29 +9,31 @@ import {
   worstSeverity
 } from '$core/knowledge';
 import { enoughSources } from '$core/walk';
+import { maybe, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 
 export const sourceKinds = ['flora', 'handbook', 'paper', 'expert', 'web page'] as const;
 export type SourceKind = (typeof sourceKinds)[number];
 
-export interface Source {
-  readonly id: string;
-  readonly kind: SourceKind;
-  readonly citation: string;
+const Source = z.object({
+  id: z.string(),
+  kind: z.enum(sourceKinds),
+  citation: z.string(),
   /** The source that it was copied from: the two count once. */
-  readonly copyOf: string | undefined;
+  copyOf: maybe(z.string()),
   /** Claims that rest on it. */
-  readonly claims: number;
-}
+  claims: z.number()
+});
+export type Source = Readonly<z.infer<typeof Source>>;
 
-export async function listSources(db: SchoolDb): Promise<Source[]> {
-  const { rows } = await db.query<Omit<Source, 'copyOf'> & { copyOf: string | null }>(
+export const listSources = (db: SchoolDb): Promise<Source[]> =>
+  rowsOf(
+    db,
+    Source,
     `select id, kind, citation, copy_of as "copyOf",
             (select count(*)::int from standing_opinion where source_id = source.id and says = 'agrees') as claims
        from source order by citation`
   );
-  return rows.map((row) => ({ ...row, copyOf: row.copyOf ?? undefined }));
-}
 
 /** @returns false where the shelf has this citation already */
 export async function addSource(
@@ -64,15 +67,17 @@ const withSource = `from standing_opinion join source
  * copied from, one book entered twice once, and a claim that a source contradicts has none.
  */
 export async function confirmedClaims(db: SchoolDb): Promise<Map<string, number>> {
-  const { rows } = await db.query<{ claim_hash: string; sources: number }>(
-    `select claim_hash, count(distinct lower(coalesce(original.citation, source.citation)))::int as sources
+  const rows = await rowsOf(
+    db,
+    z.object({ claim: z.string(), sources: z.number() }),
+    `select claim_hash as claim, count(distinct lower(coalesce(original.citation, source.citation)))::int as sources
        ${withSource} left join source original on original.school_id = source.school_id and original.id = source.copy_of
       where source.kind <> 'web page' and says = 'agrees'
         and not exists (select 1 from standing_opinion other
                          where other.claim_hash = standing_opinion.claim_hash and other.says = 'otherwise')
       group by claim_hash`
   );
-  return new Map(rows.map((row) => [row.claim_hash, row.sources]));
+  return new Map(rows.map(({ claim, sources }) => [claim, sources]));
 }
 
 /** Sources that confirm the use of a part, or without one the best-supported use of the taxon. */
@@ -91,37 +96,39 @@ export function sourcesFor(
 
 /** The citations behind each claim hash. */
 export async function citations(db: SchoolDb): Promise<Map<string, string[]>> {
-  const { rows } = await db.query<{ claim_hash: string; citations: string[] }>(
-    `select claim_hash, array_agg(citation order by citation) as citations
+  const rows = await rowsOf(
+    db,
+    z.object({ claim: z.string(), citations: z.array(z.string()) }),
+    `select claim_hash as claim, array_agg(citation order by citation) as citations
        ${withSource} where says = 'agrees' group by claim_hash`
   );
-  return new Map(rows.map((row) => [row.claim_hash, row.citations]));
+  return new Map(rows.map(({ claim, citations }) => [claim, citations]));
 }
 
-export interface Disagreement {
-  readonly citation: string;
-  readonly sourceId: string;
-  readonly says: string;
-}
+const Disagreement = z.object({ citation: z.string(), sourceId: z.string(), says: z.string() });
+export type Disagreement = Readonly<z.infer<typeof Disagreement>>;
 
 /** What sources say otherwise, by claim hash. */
 export async function disagreements(db: SchoolDb): Promise<Map<string, Disagreement[]>> {
-  const { rows } = await db.query<Disagreement & { claim_hash: string }>(
-    `select claim_hash, source.id as "sourceId", citation, otherwise as says
+  const rows = await rowsOf(
+    db,
+    Disagreement.extend({ claim: z.string() }),
+    `select claim_hash as claim, source.id as "sourceId", citation, otherwise as says
        ${withSource} where says = 'otherwise' order by citation`
   );
   const byClaim = new Map<string, Disagreement[]>();
-  for (const { claim_hash, ...row } of rows)
-    byClaim.set(claim_hash, [...(byClaim.get(claim_hash) ?? []), row]);
+  for (const { claim, ...row } of rows) byClaim.set(claim, [...(byClaim.get(claim) ?? []), row]);
   return byClaim;
 }
 
 /** Which sources agree with each claim hash. */
 export async function confirmingSources(db: SchoolDb): Promise<Map<string, string[]>> {
-  const { rows } = await db.query<{ claim_hash: string; sources: string[] }>(
-    "select claim_hash, array_agg(source_id) as sources from standing_opinion where says = 'agrees' group by claim_hash"
+  const rows = await rowsOf(
+    db,
+    z.object({ claim: z.string(), sources: z.array(z.string()) }),
+    "select claim_hash as claim, array_agg(source_id) as sources from standing_opinion where says = 'agrees' group by claim_hash"
   );
-  return new Map(rows.map((row) => [row.claim_hash, row.sources]));
+  return new Map(rows.map(({ claim, sources }) => [claim, sources]));
 }
 
 /** What one source says of one claim. */
@@ -178,15 +185,17 @@ export interface Waiting {
 export async function confirmingQueue(db: SchoolDb, library: Library, today: string): Promise<Waiting[]> {
   const confirmed = await confirmedClaims(db);
   const said = await disagreements(db);
-  const { rows: planned } = await db.query<{ taxon: string; name: string; held_on: string }>(
-    `select walk_taxon.taxon, walk.name, walk.held_on::text as held_on from walk_taxon join walk
+  const planned = await rowsOf(
+    db,
+    z.object({ taxon: z.string(), name: z.string(), isoDate: z.string() }),
+    `select walk_taxon.taxon, walk.name, walk.held_on as "isoDate" from walk_taxon join walk
         on walk.school_id = walk_taxon.school_id and walk.id = walk_id
       where walk.held_on >= $1 and role <> 'leave out' order by walk.held_on`,
     [today]
   );
   const walkOf = new Map<string, NonNullable<Waiting['walk']>>();
-  for (const { taxon, name, held_on } of planned)
-    if (!walkOf.has(taxon)) walkOf.set(taxon, { name, isoDate: held_on, asLookalike: false });
+  for (const { taxon, name, isoDate } of planned)
+    if (!walkOf.has(taxon)) walkOf.set(taxon, { name, isoDate, asLookalike: false });
   for (const { target, lookalike } of library.pairs) {
     const walk = walkOf.get(target);
     if (walk && !walk.asLookalike && !walkOf.has(lookalike))

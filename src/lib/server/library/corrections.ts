@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
 import type { TableChange } from '$core/formats';
 import {
   type CellValue,
@@ -10,10 +11,11 @@ import {
   compileLibrary,
   parseCell
 } from '$core/knowledge';
-import { type SchoolLibrary, schoolLibrary } from './library';
+import { EditKind, type SchoolLibrary, schoolLibrary } from './library';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
+import { rowOf, rowsOf } from '../database/rows';
 
 /** A change that is asked for. */
 export interface Wanted {
@@ -39,22 +41,16 @@ const findTaxon = ({ document }: SchoolLibrary, slug: string): Taxon | undefined
 const waitForTurn = (db: SchoolDb) =>
   db.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`library ${db.schoolId}`]);
 
-interface Standing {
-  readonly kind: Edit['kind'];
-  readonly value: CellValue;
-  readonly by: string;
-}
-
 /** The school's own latest word on a cell. */
-async function standing(db: SchoolDb, taxon: string, path: string): Promise<Standing | undefined> {
-  const { rows } = await db.query<Standing>(
+const standing = (db: SchoolDb, taxon: string, path: string) =>
+  rowOf(
+    db,
+    z.object({ kind: EditKind, value: z.unknown(), by: z.string() }),
     `select kind, value, person.name as by from library_edit join person
         on person.school_id = library_edit.school_id and person.id = edited_by
       where taxon = $1 and path = $2 order by version desc limit 1`,
     [taxon, path]
   );
-  return rows[0];
-}
 
 /** A cell as it is to be from now on. */
 interface Next {
@@ -163,26 +159,28 @@ export async function keepEdit(db: SchoolDb, viewer: Viewer, taxon: string, path
   return true;
 }
 
-export interface Change {
-  readonly id: string;
-  readonly version: number;
-  readonly taxon: string;
-  readonly path: string;
-  readonly kind: Edit['kind'];
-  readonly value: CellValue;
-  readonly beforeKind: Edit['kind'];
-  readonly before: CellValue;
-  readonly reason: string;
-  readonly by: string;
-  readonly at: Date;
+const Change = z.object({
+  id: z.string(),
+  version: z.number(),
+  taxon: z.string(),
+  path: z.string(),
+  kind: EditKind,
+  value: z.unknown(),
+  beforeKind: EditKind,
+  before: z.unknown(),
+  reason: z.string(),
+  by: z.string(),
+  at: z.date(),
   /** The latest edit of its cell: only that can be undone. */
-  readonly isLatest: boolean;
-}
+  isLatest: z.boolean()
+});
+export type Change = Readonly<z.infer<typeof Change>>;
 
-/** The school's edits, the latest first. */
 /** Changes with whether nothing stands on them. @param where on "edit", with its values from $1 on */
-async function changes(db: SchoolDb, where: string, values: unknown[]): Promise<Change[]> {
-  const { rows } = await db.query<Change>(
+const changes = (db: SchoolDb, where: string, values: unknown[]): Promise<Change[]> =>
+  rowsOf(
+    db,
+    Change,
     `select edit.id, version, taxon, path, kind, value, before_kind as "beforeKind", before_value as before, reason,
             person.name as by, edit.effective_at as at,
             not exists (select from library_edit later where later.taxon = edit.taxon and later.path = edit.path
@@ -191,8 +189,6 @@ async function changes(db: SchoolDb, where: string, values: unknown[]): Promise<
       where ${where}`,
     values
   );
-  return rows;
-}
 
 export const listChanges = (db: SchoolDb, taxon?: string, most = 200): Promise<Change[]> =>
   changes(db, '$1::text is null or taxon = $1 order by version desc limit $2', [taxon ?? null, most]);
@@ -229,13 +225,32 @@ export async function keepImport(
   return id;
 }
 
-export async function readImport(db: SchoolDb, id: string): Promise<TableChange[] | undefined> {
-  const { rows } = await db.query<{ changes: TableChange[] }>(
-    'select changes from library_import where id = $1',
+/** JSON leaves out what a cell is not. */
+const KeptChange = z
+  .object({
+    taxon: z.string(),
+    path: z.string(),
+    before: z.unknown().optional(),
+    after: z.unknown().optional()
+  })
+  .transform(({ before, after, ...change }) => ({ ...change, before, after }));
+const KeptImport = z.object({
+  changes: z.array(KeptChange),
+  releaseHash: z.string(),
+  version: z.number()
+});
+
+/** An import that waits. @returns undefined where it was carried out, or has expired */
+const keptImport = (db: SchoolDb, id: string) =>
+  rowOf(
+    db,
+    KeptImport,
+    'select changes, release_hash as "releaseHash", version from library_import where id = $1',
     [id]
   );
-  return rows[0]?.changes;
-}
+
+export const readImport = async (db: SchoolDb, id: string): Promise<TableChange[] | undefined> =>
+  (await keptImport(db, id))?.changes;
 
 /**
  * Carries an import out, all of it or nothing.
@@ -248,13 +263,9 @@ export async function applyImport(
 ): Promise<{ changed: number } | { problem: string }> {
   await waitForTurn(db);
   const now = await schoolLibrary(db);
-  const { rows } = await db.query<{ changes: TableChange[]; release_hash: string; version: number }>(
-    'select changes, release_hash, version from library_import where id = $1',
-    [id]
-  );
-  const [waiting] = rows;
+  const waiting = await keptImport(db, id);
   if (!waiting) return { problem: 'This import was carried out or has expired. Upload the files again.' };
-  if (waiting.release_hash !== now.releaseHash || waiting.version !== now.version)
+  if (waiting.releaseHash !== now.releaseHash || waiting.version !== now.version)
     return {
       problem:
         'The library has changed since the preview. Upload the files again to see what they would change now.'

@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache';
+import { z } from 'zod';
 import {
   type Edit,
   type InReview,
@@ -9,6 +10,7 @@ import {
   cellsOf,
   compileLibrary
 } from '$core/knowledge';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 
 /** The library as a school uses it: a release with the school's corrections. */
@@ -33,32 +35,41 @@ const compiled = new LRUCache<string, SchoolLibrary>({ max: 12 });
 async function releaseOf(db: SchoolDb, hash: string): Promise<LibraryDocument> {
   const known = releases.get(hash);
   if (known) return known;
-  const { rows } = await db.query<{ document: unknown }>(
-    'select document from library_release where hash = $1',
-    [hash]
-  );
-  const release = LibraryDocument.parse(rows[0]!.document);
+  const kept = z.object({ document: LibraryDocument });
+  const release = (await rowOf(db, kept, 'select document from library_release where hash = $1', [hash]))!
+    .document;
   releases.set(hash, release);
   return release;
 }
 
+export const EditKind = z.enum(['set', 'remove', 'withdraw']);
+const LiveEdit = z.object({
+  taxon: z.string(),
+  path: z.string(),
+  kind: EditKind,
+  value: z.unknown(),
+  baseHash: maybe(z.string())
+});
+
 /** The latest edit of each cell. @param version no later ones than this */
-async function liveEdits(db: SchoolDb, version: number): Promise<Edit[]> {
-  const { rows } = await db.query<Omit<Edit, 'baseHash'> & { baseHash: string | null }>(
+const liveEdits = (db: SchoolDb, version: number): Promise<Edit[]> =>
+  rowsOf(
+    db,
+    LiveEdit,
     `select distinct on (taxon, path) taxon, path, kind, value, base_hash as "baseHash"
        from library_edit where version <= $1 order by taxon, path, version desc`,
     [version]
   );
-  return rows.map((row) => ({ ...row, baseHash: row.baseHash ?? undefined }));
-}
 
 /** The school's library with what it was made from. */
 export async function schoolLibrary(db: SchoolDb): Promise<SchoolLibrary> {
-  const { rows } = await db.query<{ key: string; hash: string; version: number }>(
+  const used = await rowOf(
+    db,
+    z.object({ key: z.string(), hash: z.string(), version: z.number() }),
     `select library_key() as key, library_hash as hash,
             coalesce((select max(version) from library_edit), 0) as version from school`
   );
-  const { key, hash, version } = rows[0]!;
+  const { key, hash, version } = used!;
   const known = compiled.get(key);
   if (known) return known;
   const release = await releaseOf(db, hash);
@@ -88,10 +99,11 @@ export interface NewerRelease {
 
 /** The newest release, where the school uses an older one. */
 export async function newerRelease(db: SchoolDb): Promise<NewerRelease | undefined> {
-  const { rows } = await db.query<{ hash: string; name: string }>(
+  const newest = await rowOf(
+    db,
+    z.object({ hash: z.string(), name: z.string() }),
     'select hash, name from library_release order by loaded_at desc, hash limit 1'
   );
-  const [newest] = rows;
   const now = await schoolLibrary(db);
   if (!newest || newest.hash === now.releaseHash) return undefined;
   const release = await releaseOf(db, newest.hash);

@@ -5,6 +5,7 @@ import { z } from 'zod';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
+import { rowOf, rowsOf } from '../database/rows';
 
 /** A school's own photographs of a plant at a stage, beside its drawings. */
 
@@ -106,23 +107,19 @@ export async function cameraNote(file: File): Promise<CameraNote> {
   }
 }
 
-export interface Photograph {
-  readonly id: string;
-  readonly taxon: string;
-  readonly stage: string;
-  readonly credit: string;
-  readonly words: string;
-  readonly width: number;
-  readonly height: number;
-  readonly marks: readonly PhotoMark[];
-}
+const Photograph = z.object({
+  id: z.string(),
+  taxon: z.string(),
+  stage: z.string(),
+  credit: z.string(),
+  words: z.string(),
+  width: z.number(),
+  height: z.number(),
+  marks: z.array(PhotoMark).readonly()
+});
+export type Photograph = Readonly<z.infer<typeof Photograph>>;
 
 const columns = 'id, taxon, stage, credit, words, width, height, marks';
-type PhotographRow = Omit<Photograph, 'marks'> & { marks: unknown };
-const photographOf = (row: PhotographRow): Photograph => ({
-  ...row,
-  marks: z.array(PhotoMark).parse(row.marks)
-});
 
 export async function addPhotograph(
   db: SchoolDb,
@@ -147,13 +144,13 @@ export async function addPhotograph(
 }
 
 /** The photographs of some taxa, the oldest first. */
-export async function photographsOf(db: SchoolDb, taxa: readonly string[]): Promise<Photograph[]> {
-  const { rows } = await db.query<PhotographRow>(
+export const photographsOf = (db: SchoolDb, taxa: readonly string[]): Promise<Photograph[]> =>
+  rowsOf(
+    db,
+    Photograph,
     `select ${columns} from photograph where taxon = any ($1) order by effective_at, id`,
     [taxa]
   );
-  return rows.map(photographOf);
-}
 
 /** The photograph that stands beside a plant's drawing at a stage: the first with marks, else the first. */
 export function photographAt(
@@ -184,23 +181,18 @@ export async function photographsOfPairs(
   }));
 }
 
-export async function readPhotograph(db: SchoolDb, id: string): Promise<Photograph | undefined> {
-  const { rows } = await db.query<PhotographRow>(`select ${columns} from photograph where id = $1`, [id]);
-  return rows[0] && photographOf(rows[0]);
-}
+export const readPhotograph = (db: SchoolDb, id: string): Promise<Photograph | undefined> =>
+  rowOf(db, Photograph, `select ${columns} from photograph where id = $1`, [id]);
 
 /** Some photographs by their ids: those that are there. */
 export async function readPhotographs(db: SchoolDb, ids: readonly string[]): Promise<Photograph[]> {
   if (ids.length === 0) return [];
-  const { rows } = await db.query<PhotographRow>(`select ${columns} from photograph where id = any ($1)`, [
-    ids
-  ]);
-  return rows.map(photographOf);
+  return rowsOf(db, Photograph, `select ${columns} from photograph where id = any ($1)`, [ids]);
 }
 
 export async function readJpeg(db: SchoolDb, id: string): Promise<Buffer | undefined> {
-  const { rows } = await db.query<{ jpeg: Buffer }>('select jpeg from photograph where id = $1', [id]);
-  return rows[0]?.jpeg;
+  const picture = z.object({ jpeg: z.instanceof(Buffer) });
+  return (await rowOf(db, picture, 'select jpeg from photograph where id = $1', [id]))?.jpeg;
 }
 
 export async function setMarks(db: SchoolDb, id: string, marks: readonly PhotoMark[]): Promise<void> {

@@ -1,7 +1,9 @@
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
 import type { Brief } from '../walk/briefs';
 import { readBriefPlates } from '../walk/briefs';
 import { faultOf, log } from '../request/log';
+import { rowOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 import type { Viewer } from '../accounts';
 import { briefPages } from './brief-pages';
@@ -16,12 +18,13 @@ import { pocketCards } from './pocket-cards';
 export const printKinds = ['brief', 'learners', 'cards'] as const;
 export type PrintKind = (typeof printKinds)[number];
 
-export interface PrintState {
-  readonly state: 'waiting' | 'running' | 'done' | 'failed';
+const PrintState = z.object({
+  state: z.enum(['waiting', 'running', 'done', 'failed']),
   /** 0–1. */
-  readonly share: number;
-  readonly problem: string | null;
-}
+  share: z.number(),
+  problem: z.string().nullable()
+});
+export type PrintState = Readonly<z.infer<typeof PrintState>>;
 
 /** Without a sign of life for so long, another process takes over. */
 const staleSeconds = 30;
@@ -42,24 +45,22 @@ export async function requestPrint(
   );
 }
 
-export async function printState(
-  db: SchoolDb,
-  briefId: string,
-  kind: PrintKind
-): Promise<PrintState | undefined> {
-  const { rows } = await db.query<PrintState>(
+export const printState = (db: SchoolDb, briefId: string, kind: PrintKind): Promise<PrintState | undefined> =>
+  rowOf(
+    db,
+    PrintState,
     'select state, done_share as share, problem from print_job where brief_id = $1 and kind = $2',
     [briefId, kind]
   );
-  return rows[0];
-}
 
 export async function readPrint(db: SchoolDb, briefId: string, kind: PrintKind): Promise<Buffer | undefined> {
-  const { rows } = await db.query<{ pdf: Buffer | null }>(
+  const printed = await rowOf(
+    db,
+    z.object({ pdf: z.instanceof(Buffer).nullable() }),
     "select pdf from print_job where brief_id = $1 and kind = $2 and state = 'done'",
     [briefId, kind]
   );
-  return rows[0]?.pdf ?? undefined;
+  return printed?.pdf ?? undefined;
 }
 
 /** Takes the job where nobody is at it. @returns whether this process has it now */

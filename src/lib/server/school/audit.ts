@@ -1,7 +1,9 @@
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
 import { membershipsOf } from '../accounts';
 import { type SchoolDb, withSchool } from '../database/school';
 import { insert } from '../database/insert';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 
 /**
  * What was done to people, roles, permissions and data, and by whom. Entries hold ids and figures, no names, and are
@@ -62,19 +64,22 @@ export async function auditAccount(
     );
 }
 
-export interface AuditEntry {
-  readonly id: string;
-  readonly at: Date;
-  readonly what: AuditKind;
-  readonly actor: string | undefined;
-  readonly about: string | undefined;
-  readonly detail: Readonly<Record<string, string | number>>;
-  readonly request: string | undefined;
-}
+const AuditEntry = z.object({
+  id: z.string(),
+  at: z.date(),
+  what: z.enum(Object.keys(auditKinds) as AuditKind[]),
+  actor: maybe(z.string()),
+  about: maybe(z.string()),
+  detail: z.record(z.string(), z.union([z.string(), z.number()])),
+  request: maybe(z.string())
+});
+export type AuditEntry = Readonly<z.infer<typeof AuditEntry>>;
 
 /** The latest entries. @param before only those before this one, by its id */
-export async function listAudit(db: SchoolDb, most: number, before?: string): Promise<AuditEntry[]> {
-  const { rows } = await db.query<{ [K in keyof AuditEntry]: Exclude<AuditEntry[K], undefined> | null }>(
+export function listAudit(db: SchoolDb, most: number, before?: string): Promise<AuditEntry[]> {
+  return rowsOf(
+    db,
+    AuditEntry,
     `select entry.id, recorded_at as at, what, actor.name as actor, about.name as about, detail, request
        from audit_entry entry
        left join person actor on actor.school_id = entry.school_id and actor.id = actor_id
@@ -83,17 +88,13 @@ export async function listAudit(db: SchoolDb, most: number, before?: string): Pr
       order by entry.id desc limit $1`,
     [most, before ?? null]
   );
-  return rows.map((row) => ({
-    ...(row as AuditEntry),
-    actor: row.actor ?? undefined,
-    about: row.about ?? undefined,
-    request: row.request ?? undefined
-  }));
 }
 
 /** How often signing in as this person was refused since they last signed in, before this moment. */
 export async function refusedSince(db: SchoolDb, personId: string): Promise<number> {
-  const { rows } = await db.query<{ n: number }>(
+  const refused = await rowOf(
+    db,
+    z.object({ n: z.number() }),
     `with sign_ins as (
        select recorded_at from audit_entry where what = 'signed in' and actor_id = $1 order by recorded_at desc limit 2)
      select count(*)::int as n from audit_entry
@@ -101,5 +102,5 @@ export async function refusedSince(db: SchoolDb, personId: string): Promise<numb
         and recorded_at > coalesce((select min(recorded_at) from sign_ins having count(*) = 2), '-infinity')`,
     [personId]
   );
-  return rows[0]!.n;
+  return refused!.n;
 }

@@ -1,10 +1,12 @@
 import { v7 as uuid } from 'uuid';
-import { type ConcernKey, type HealthNote, concernKeys } from '$core/walk';
+import { z } from 'zod';
+import { type HealthNote, concernKeys } from '$core/walk';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { leads } from '../accounts';
 import type { Walk } from '../walk/walks';
 import { insert } from '../database/insert';
+import { rowsOf } from '../database/rows';
 
 /**
  * What learners have told of their health. Leaders of a walk alone read it, each reading is logged, and it is
@@ -17,7 +19,14 @@ export interface KeptNote extends HealthNote {
   readonly keepUntil: string;
 }
 
-const isConcern = (key: string): key is ConcernKey => (concernKeys as readonly string[]).includes(key);
+const Kept = z.object({
+  id: z.string(),
+  personId: z.string(),
+  person: z.string(),
+  concern: z.enum(concernKeys).or(z.string().transform(() => undefined)),
+  words: z.string(),
+  keepUntil: z.string()
+});
 
 /** Whether somebody leads a walk, alone or along. */
 export const isLeaderOf = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherLeaders'>): boolean =>
@@ -29,7 +38,9 @@ export const mayReadHealth = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'oth
 
 /** The notes of people whose time is not over. For counting; who shows them says so with {@link logHealthAccess}. */
 export async function healthNotes(db: SchoolDb, personIds: readonly string[]): Promise<KeptNote[]> {
-  const { rows } = await db.query<Omit<KeptNote, 'concern'> & { concern: string }>(
+  const notes = await rowsOf(
+    db,
+    Kept,
     `select health_note.id, person_id as "personId", person.name as person, concern, words,
             to_char(keep_until, 'YYYY-MM-DD') as "keepUntil"
        from health_note join person on person.school_id = health_note.school_id and person.id = person_id
@@ -37,7 +48,7 @@ export async function healthNotes(db: SchoolDb, personIds: readonly string[]): P
       order by person.name, health_note.id`,
     [personIds]
   );
-  return rows.flatMap((row) => (isConcern(row.concern) ? [{ ...row, concern: row.concern }] : []));
+  return notes.flatMap(({ concern, ...note }) => (concern ? [{ ...note, concern }] : []));
 }
 
 /** Deletes for good what should not be kept any longer by the wall clock. @returns how many */
@@ -84,11 +95,12 @@ export async function listHealthAccess(
   db: SchoolDb,
   walkId: string
 ): Promise<{ name: string; on: string; times: number }[]> {
-  const { rows } = await db.query<{ name: string; on: string; times: number }>(
+  return rowsOf(
+    db,
+    z.object({ name: z.string(), on: z.string(), times: z.number() }),
     `select person.name, to_char(health_access.recorded_at, 'YYYY-MM-DD') as on, count(*)::int as times
        from health_access join person on person.school_id = health_access.school_id and person.id = person_id
       where walk_id = $1 group by person.name, 2 order by 2 desc, 1 limit 30`,
     [walkId]
   );
-  return rows;
 }

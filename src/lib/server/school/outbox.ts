@@ -1,16 +1,19 @@
 import MailComposer from 'nodemailer/lib/mail-composer';
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import { rowOf, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import { insert } from '../database/insert';
 
 /** A message that waits to be sent from somebody's own mail program. */
-export interface OutboxMessage {
-  readonly id: string;
-  readonly recipient: string;
-  readonly subject: string;
-  readonly body: string;
-  readonly createdAt: Date;
-}
+const OutboxMessage = z.object({
+  id: z.string(),
+  recipient: z.string(),
+  subject: z.string(),
+  body: z.string(),
+  createdAt: z.date()
+});
+export type OutboxMessage = Readonly<z.infer<typeof OutboxMessage>>;
 
 const columns = 'id, recipient, subject, body, created_at as "createdAt"';
 
@@ -26,17 +29,11 @@ export async function queueMessage(
   });
 }
 
-export async function listMessages(db: SchoolDb): Promise<OutboxMessage[]> {
-  const { rows } = await db.query<OutboxMessage>(
-    `select ${columns} from outbox_message order by created_at desc`
-  );
-  return rows;
-}
+export const listMessages = (db: SchoolDb): Promise<OutboxMessage[]> =>
+  rowsOf(db, OutboxMessage, `select ${columns} from outbox_message order by created_at desc`);
 
-export async function readMessage(db: SchoolDb, id: string): Promise<OutboxMessage | undefined> {
-  const { rows } = await db.query<OutboxMessage>(`select ${columns} from outbox_message where id = $1`, [id]);
-  return rows[0];
-}
+export const readMessage = (db: SchoolDb, id: string): Promise<OutboxMessage | undefined> =>
+  rowOf(db, OutboxMessage, `select ${columns} from outbox_message where id = $1`, [id]);
 
 /** The message as a file that mail programs open (RFC 5322). `X-Unsent` makes them offer it for sending. */
 export function asEml(message: OutboxMessage): Promise<Buffer> {

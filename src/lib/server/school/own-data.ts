@@ -1,19 +1,21 @@
+import { z } from 'zod';
 import type { Member, Viewer } from '../accounts';
 import { attachment } from '../request/attachment';
 import { closedRounds } from '../learning/quizzes';
+import { Identified, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 
 /** Everything that is kept about one person, for them to take along. */
 
 /** Rows of one table, with the column by which they are the person's. */
-interface Place {
-  readonly table: string;
-  readonly column: string;
-}
+const Place = z.object({ table: z.string(), column: z.string() });
+type Place = z.infer<typeof Place>;
 
 /** Every table that points to people: what is added later is in it without anybody thinking of it. */
-async function placesOf(db: SchoolDb): Promise<Place[]> {
-  const { rows } = await db.query<Place>(
+const placesOf = (db: SchoolDb): Promise<Place[]> =>
+  rowsOf(
+    db,
+    Place,
     `select con.conrelid::regclass::text as "table", att.attname as "column"
        from pg_constraint con
        join pg_attribute att on att.attrelid = con.conrelid and att.attnum = any (con.conkey)
@@ -21,8 +23,6 @@ async function placesOf(db: SchoolDb): Promise<Place[]> {
         and has_table_privilege(con.conrelid, 'select')
       order by 1, 2`
   );
-  return rows;
-}
 
 /**
  * The person's row, and all rows that name them, by table and column. Files are left out, and answers of a quiz that is
@@ -30,27 +30,28 @@ async function placesOf(db: SchoolDb): Promise<Place[]> {
  * @param closedRounds rounds whose answers would tell what is asked
  */
 export async function dataOf(db: SchoolDb, personId: string, closedRounds: readonly string[]) {
-  const rowsOf = async (table: string, column: string): Promise<Record<string, unknown>[]> => {
-    const { rows } = await db.query<{ row: Record<string, unknown> }>(
+  const kept = async (table: string, column: string): Promise<Record<string, unknown>[]> => {
+    const rows = await rowsOf(
+      db,
+      z.object({ row: z.record(z.string(), z.unknown()) }),
       `select to_jsonb(one) - 'school_id' - 'pdf' - 'jpeg' as row from ${table} one where ${column} = $1`,
       [personId]
     );
     return rows.map(({ row }) => row);
   };
-  const [person] = await rowsOf('person', 'id');
-  const { rows: closed } = await db.query<{ id: string }>(
-    'select id from question where round_id = any ($1)',
-    [closedRounds]
-  );
+  const [person] = await kept('person', 'id');
+  const closed = await rowsOf(db, Identified, 'select id from question where round_id = any ($1)', [
+    closedRounds
+  ]);
   const hidden = new Set(closed.map(({ id }) => id));
-  const kept: Record<string, Record<string, unknown>[]> = {};
+  const byPlace: Record<string, Record<string, unknown>[]> = {};
   for (const { table, column } of await placesOf(db)) {
     // Accounts stand above the schools.
     if (table === 'membership' || table === 'invitation') continue;
-    const rows = (await rowsOf(table, column)).filter((row) => !hidden.has(String(row['question_id'])));
-    if (rows.length > 0) kept[`${table} by ${column}`] = rows;
+    const rows = (await kept(table, column)).filter((row) => !hidden.has(String(row['question_id'])));
+    if (rows.length > 0) byPlace[`${table} by ${column}`] = rows;
   }
-  return { person, kept };
+  return { person, kept: byPlace };
 }
 
 /** Everything that is kept about a person, as a file of JSON. */

@@ -1,63 +1,49 @@
 import { v7 as uuid } from 'uuid';
-import type { Level } from '$core/walk';
+import { z } from 'zod';
+import { type Level, levels } from '$core/walk';
 import type { SchoolDb } from '../database/school';
-import { type Role, addressesOf, removeMembership } from '../accounts';
+import { addressesOf, removeMembership, roles } from '../accounts';
 import { insert } from '../database/insert';
+import { Identified, maybe, rowOf, rowsOf } from '../database/rows';
 
-export interface Person {
-  readonly id: string;
-  readonly name: string;
-  readonly role: Role | 'guest';
-  readonly isMinor: boolean;
-  readonly guardianName: string | undefined;
-  readonly guardianConsentOn: string | undefined;
+const Person = z.object({
+  id: z.string(),
+  name: z.string(),
+  role: z.enum([...roles, 'guest']),
+  isMinor: z.boolean(),
+  guardianName: maybe(z.string()),
+  guardianConsentOn: maybe(z.string()),
   /** Of who leads: until when their first-aid certificate runs. */
-  readonly firstAidUntil: string | undefined;
-}
-
-export interface Cohort {
-  readonly id: string;
-  readonly name: string;
-  readonly level: Level;
-  readonly members: readonly string[];
-}
-
-interface PersonRow {
-  id: string;
-  name: string;
-  role: Person['role'];
-  is_minor: boolean;
-  guardian_name: string | null;
-  guardian_consent_on: string | null;
-  first_aid_until: string | null;
-}
-
-const personOf = (row: PersonRow): Person => ({
-  id: row.id,
-  name: row.name,
-  role: row.role,
-  isMinor: row.is_minor,
-  guardianName: row.guardian_name ?? undefined,
-  guardianConsentOn: row.guardian_consent_on ?? undefined,
-  firstAidUntil: row.first_aid_until ?? undefined
+  firstAidUntil: maybe(z.string())
 });
+export type Person = Readonly<z.infer<typeof Person>>;
 
-export async function listPeople(db: SchoolDb): Promise<Person[]> {
-  const { rows } = await db.query<PersonRow>(
-    'select id, name, role, is_minor, guardian_name, guardian_consent_on, first_aid_until from person order by name'
+const Cohort = z.object({
+  id: z.string(),
+  name: z.string(),
+  level: z.enum(levels),
+  members: z.array(z.string()).readonly()
+});
+export type Cohort = Readonly<z.infer<typeof Cohort>>;
+
+export const listPeople = (db: SchoolDb): Promise<Person[]> =>
+  rowsOf(
+    db,
+    Person,
+    `select id, name, role, is_minor as "isMinor", guardian_name as "guardianName",
+            guardian_consent_on as "guardianConsentOn", first_aid_until as "firstAidUntil"
+       from person order by name`
   );
-  return rows.map(personOf);
-}
 
-export async function listCohorts(db: SchoolDb): Promise<Cohort[]> {
-  const { rows } = await db.query<{ id: string; name: string; level: Level; members: string[] }>(
+export const listCohorts = (db: SchoolDb): Promise<Cohort[]> =>
+  rowsOf(
+    db,
+    Cohort,
     `select id, name, level,
             coalesce(array_agg(person_id order by person_id) filter (where person_id is not null), '{}') as members
        from cohort left join cohort_member on cohort_member.cohort_id = cohort.id and cohort_member.school_id = cohort.school_id
       group by cohort.school_id, cohort.id order by name`
   );
-  return rows;
-}
 
 export async function addPerson(
   db: SchoolDb,
@@ -112,10 +98,12 @@ export const erasedName = 'Erased person';
 
 /** Of the people who own the school; held until the transaction ends, so that two do not step down at once. */
 async function ownersLeft(db: SchoolDb, but: string): Promise<number> {
-  const { rows } = await db.query<{ id: string }>(
+  const owners = await rowsOf(
+    db,
+    Identified,
     "select id from person where role = 'owner' order by id for update"
   );
-  return rows.filter(({ id }) => id !== but).length;
+  return owners.filter(({ id }) => id !== but).length;
 }
 
 const lastOwner = 'This is the only owner of the school: make somebody else an owner first.';
@@ -139,13 +127,14 @@ export async function setRole(
  */
 export async function erasePerson(db: SchoolDb, personId: string): Promise<string | undefined> {
   if ((await ownersLeft(db, personId)) === 0) return lastOwner;
-  const { rows } = await db.query<{ name: string; guardian_name: string | null; shared: boolean }>(
-    `select name, guardian_name,
+  const person = await rowOf(
+    db,
+    z.object({ name: z.string(), guardianName: z.string().nullable(), shared: z.boolean() }),
+    `select name, guardian_name as "guardianName",
             exists (select from person other where other.name = person.name and other.id <> person.id) as shared
        from person where id = $1 for update`,
     [personId]
   );
-  const [person] = rows;
   if (!person) return 'There is no such person.';
   const addresses = await addressesOf(db, personId);
   await db.query(
@@ -157,14 +146,14 @@ export async function erasePerson(db: SchoolDb, personId: string): Promise<strin
   await db.query('delete from health_note where person_id = $1', [personId]);
   await db.query('delete from outbox_message where recipient = any ($1)', [addresses]);
   // Somebody else of the same name keeps it where it was written.
-  const words = [...addresses, ...(person.shared ? [] : [person.name]), person.guardian_name];
+  const words = [...addresses, ...(person.shared ? [] : [person.name]), person.guardianName];
   let changed = 0;
   for (const word of words) {
-    const { rows: counts } = await db.query<{ n: number }>('select erase_words($1, $2) as n', [
+    const counted = await rowOf(db, z.object({ n: z.number() }), 'select erase_words($1, $2) as n', [
       word ?? '',
       erasedName
     ]);
-    changed += counts[0]!.n;
+    changed += counted!.n;
   }
   // Files that were printed with the name are made anew when somebody asks for them.
   if (changed > 0) await db.query("delete from print_job where state = 'done'");

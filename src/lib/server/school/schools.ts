@@ -1,38 +1,34 @@
 import { z } from 'zod';
-import { EmergencyNumber, type PlacesForLearners, Policy } from '$core/walk';
+import { EmergencyNumber, Policy, placesForLearners } from '$core/walk';
+import { maybe, rowOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 
-export interface SchoolSettings {
-  readonly name: string;
-  readonly timeZone: string;
-  readonly demoDate: string | undefined;
-  readonly emergencyNumbers: EmergencyNumber[];
-  readonly policy: Policy;
-  readonly insuranceUntil: string | undefined;
+const SchoolSettings = z.object({
+  name: z.string(),
+  timeZone: z.string(),
+  demoDate: maybe(z.string()),
+  emergencyNumbers: z.array(EmergencyNumber),
+  policy: Policy,
+  insuranceUntil: maybe(z.string()),
   /** How long health notes are kept after a walk. */
-  readonly healthDays: number;
+  healthDays: z.number(),
   /** After how many months a sign-off lapses. */
-  readonly signOffMonths: number;
+  signOffMonths: z.number(),
   /** How well learners may know where plants stand; rare ones they never do. */
-  readonly learnersSeePlaces: PlacesForLearners;
-}
+  learnersSeePlaces: z.enum(placesForLearners)
+});
+export type SchoolSettings = Readonly<z.infer<typeof SchoolSettings>>;
 
 export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
-  const { rows } = await db.query(
-    'select name, time_zone, demo_date, emergency_numbers, policy, insurance_until, health_days, sign_off_months, learners_see_places from school'
+  const settings = await rowOf(
+    db,
+    SchoolSettings,
+    `select name, time_zone as "timeZone", demo_date as "demoDate", emergency_numbers as "emergencyNumbers", policy,
+            insurance_until as "insuranceUntil", health_days as "healthDays", sign_off_months as "signOffMonths",
+            learners_see_places as "learnersSeePlaces"
+       from school`
   );
-  const row = rows[0]!;
-  return {
-    name: row.name,
-    timeZone: row.time_zone,
-    demoDate: row.demo_date ?? undefined,
-    emergencyNumbers: z.array(EmergencyNumber).parse(row.emergency_numbers),
-    policy: Policy.parse(row.policy),
-    insuranceUntil: row.insurance_until ?? undefined,
-    healthDays: row.health_days,
-    signOffMonths: row.sign_off_months,
-    learnersSeePlaces: row.learners_see_places
-  };
+  return settings!;
 }
 
 export async function saveSettings(

@@ -1,17 +1,19 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
+import { rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import { insert } from '../database/insert';
 
 /** Days that the school has given away, or keeps free. */
-export interface DiaryEntry {
-  readonly id: string;
-  readonly from: string;
-  readonly until: string;
-  readonly what: string;
+const DiaryEntry = z.object({
+  id: z.string(),
+  from: z.string(),
+  until: z.string(),
+  what: z.string(),
   /** No walk can be held then; otherwise it is a remark only. */
-  readonly bars: boolean;
-}
+  bars: z.boolean()
+});
+export type DiaryEntry = Readonly<z.infer<typeof DiaryEntry>>;
 
 export const NewDiaryEntry = z
   .object({
@@ -26,14 +28,14 @@ export const NewDiaryEntry = z
   });
 
 /** What has not ended before a date, in order. */
-export async function listDiary(db: SchoolDb, from: string): Promise<DiaryEntry[]> {
-  const { rows } = await db.query<DiaryEntry>(
+export const listDiary = (db: SchoolDb, from: string): Promise<DiaryEntry[]> =>
+  rowsOf(
+    db,
+    DiaryEntry,
     `select id, to_char(from_on, 'YYYY-MM-DD') as from, to_char(until_on, 'YYYY-MM-DD') as until, what, bars
        from diary_entry where until_on >= $1 order by from_on, what`,
     [from]
   );
-  return rows;
-}
 
 /** @param entry without an end it lasts one day */
 export async function addDiaryEntry(db: SchoolDb, entry: Omit<DiaryEntry, 'id'>): Promise<void> {

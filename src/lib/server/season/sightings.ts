@@ -1,31 +1,34 @@
-import type { Abundance } from '$core/evidence';
+import { z } from 'zod';
+import { abundances } from '$core/evidence';
 import type { SightingEvent } from '$core/field';
 import { centreOf } from '$core/ground';
-import type { Library, LibraryTaxon, Stage } from '$core/knowledge';
-import { type Saying, type SeasonPlace, SiteSeason, addDays, dayOfYear, stageIsUp } from '$core/season';
+import { type Library, type LibraryTaxon, type Stage, stageNames } from '$core/knowledge';
+import { type SeasonPlace, SiteSeason, addDays, dayOfYear, sayings, stageIsUp } from '$core/season';
 import { libraryOf } from '../library/library';
 import { readPatch } from '../ground/patches';
 import type { CameraNote, Picture } from '../library/photographs';
 import { type Arrival, standing, storeOnce } from '../events/store';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 import type { Viewer } from '../accounts';
 import type { Site } from '../ground/sites';
 
 /** What was seen at a site, and what it says of the season there. */
 
-export interface Sighting {
-  readonly id: string;
-  readonly patchId: string | undefined;
-  readonly patch: string | undefined;
-  readonly taxon: string;
-  readonly stage: Stage;
-  readonly says: Saying;
-  readonly seenOn: string;
-  readonly amount: Abundance | undefined;
-  readonly note: string;
-  readonly seenBy: string;
-  readonly hasPicture: boolean;
-}
+const Sighting = z.object({
+  id: z.string(),
+  patchId: maybe(z.string()),
+  patch: maybe(z.string()),
+  taxon: z.string(),
+  stage: z.enum(stageNames),
+  says: z.enum(sayings),
+  seenOn: z.string(),
+  amount: maybe(z.enum(abundances)),
+  note: z.string(),
+  seenBy: z.string(),
+  hasPicture: z.boolean()
+});
+export type Sighting = Readonly<z.infer<typeof Sighting>>;
 
 /** @returns what is wrong with it, or undefined where it can be kept */
 function problemOf(
@@ -117,17 +120,21 @@ export async function readSightingPicture(
   siteId: string,
   sightingId: string
 ): Promise<Buffer | undefined> {
-  const { rows } = await db.query<{ jpeg: Buffer }>(
+  const picture = await rowOf(
+    db,
+    z.object({ jpeg: z.instanceof(Buffer) }),
     `select jpeg from sighting_picture join sighting using (school_id)
       where sighting.id = sighting_id and site_id = $1 and sighting_id = $2`,
     [siteId, sightingId]
   );
-  return rows[0]?.jpeg;
+  return picture?.jpeg;
 }
 
 /** What was seen at a site up to now, the latest first. */
-export async function listSightings(db: SchoolDb, siteId: string): Promise<Sighting[]> {
-  const { rows } = await db.query<{ [K in keyof Sighting]: Exclude<Sighting[K], undefined> | null }>(
+export function listSightings(db: SchoolDb, siteId: string): Promise<Sighting[]> {
+  return rowsOf(
+    db,
+    Sighting,
     `select sighting.id, patch_id as "patchId", patch.name as patch, sighting.taxon, stage, says,
             to_char(seen_on, 'YYYY-MM-DD') as "seenOn", amount, sighting.note, person.name as "seenBy",
             exists (select 1 from sighting_picture p
@@ -138,12 +145,6 @@ export async function listSightings(db: SchoolDb, siteId: string): Promise<Sight
       order by seen_on desc, effective_at desc, sighting.id`,
     [siteId, db.now]
   );
-  return rows.map((row) => ({
-    ...(row as Sighting),
-    patchId: row.patchId ?? undefined,
-    patch: row.patch ?? undefined,
-    amount: row.amount ?? undefined
-  }));
 }
 
 export async function removeSighting(db: SchoolDb, siteId: string, id: string): Promise<boolean> {

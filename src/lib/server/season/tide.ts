@@ -2,6 +2,7 @@ import { DateTime } from 'luxon';
 import { z } from 'zod';
 import { lightOf, shoreWindows, tideFrom } from '$core/sky';
 import { centreOf } from '$core/ground';
+import { maybe, rowOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import type { Site } from '../ground/sites';
 
@@ -30,8 +31,8 @@ export const TideRecord = z.union([
 export type TideRecord = z.infer<typeof TideRecord>;
 
 export async function readTide(db: SchoolDb, siteId: string): Promise<TideRecord | undefined> {
-  const { rows } = await db.query<{ tide: unknown }>('select tide from site where id = $1', [siteId]);
-  return rows[0]?.tide ? TideRecord.parse(rows[0].tide) : undefined;
+  const site = z.object({ tide: maybe(TideRecord) });
+  return (await rowOf(db, site, 'select tide from site where id = $1', [siteId]))?.tide;
 }
 
 export async function saveTide(db: SchoolDb, siteId: string, record: TideRecord | undefined): Promise<void> {

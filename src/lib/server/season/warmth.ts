@@ -1,4 +1,6 @@
+import { z } from 'zod';
 import type { DayOfWarmth } from '$core/season';
+import { rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 
 /** Daily temperatures of a site. */
@@ -32,7 +34,9 @@ export async function readWarmthDays(
   siteId: string,
   until: string
 ): Promise<{ days: Map<string, DayOfWarmth>; sources: string[] }> {
-  const { rows } = await db.query<DayOfWarmth & { source: string }>(
+  const rows = await rowsOf(
+    db,
+    z.object({ on: z.string(), min: z.number(), max: z.number(), source: z.string() }),
     `select to_char(day, 'YYYY-MM-DD') as on, min_celsius as min, max_celsius as max, source
        from warmth_day where site_id = $1 and day <= $2 order by day`,
     [siteId, until]

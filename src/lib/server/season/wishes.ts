@@ -1,19 +1,17 @@
+import { z } from 'zod';
+import { rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 
 /** What a school would like to teach at a site, and how much it is worth to it. */
-export interface Wish {
-  readonly taxon: string;
+const Wish = z.object({
+  taxon: z.string(),
   /** 1 would be nice, 2 wanted, 3 what the day is for. */
-  readonly worth: number;
-}
+  worth: z.number()
+});
+export type Wish = Readonly<z.infer<typeof Wish>>;
 
-export async function listWishes(db: SchoolDb, siteId: string): Promise<Wish[]> {
-  const { rows } = await db.query<Wish>(
-    'select taxon, worth from wish where site_id = $1 order by worth desc, taxon',
-    [siteId]
-  );
-  return rows;
-}
+export const listWishes = (db: SchoolDb, siteId: string): Promise<Wish[]> =>
+  rowsOf(db, Wish, 'select taxon, worth from wish where site_id = $1 order by worth desc, taxon', [siteId]);
 
 /** @param worth 0 takes it off the list */
 export async function setWish(db: SchoolDb, siteId: string, taxon: string, worth: number): Promise<void> {

@@ -1,6 +1,7 @@
 import { counted } from '$core/words';
 import { v7 as uuid } from 'uuid';
 import { forward as mgrs } from 'mgrs';
+import { z } from 'zod';
 import { englishName } from '$core/knowledge';
 import { clockTime } from '$core/route';
 import {
@@ -18,14 +19,16 @@ import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import type { Site } from '../ground/sites';
 import { insert } from '../database/insert';
+import { Identified, rowOf, rowsOf } from '../database/rows';
 
-export interface Brief {
-  readonly id: string;
-  readonly version: number;
-  readonly publishedBy: string;
-  readonly effectiveAt: Date;
-  readonly document: BriefDocument;
-}
+const Brief = z.object({
+  id: z.string(),
+  version: z.number(),
+  publishedBy: z.string(),
+  effectiveAt: z.date(),
+  document: BriefDocument
+});
+export type Brief = Readonly<z.infer<typeof Brief>>;
 
 /** Military Grid Reference System, to 10 m. @example '29U NA 1234 5678' */
 export const gridReference = ({ longitude, latitude }: { longitude: number; latitude: number }): string =>
@@ -174,7 +177,9 @@ export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Pr
   const id = uuid();
   // Two people who publish at once get two versions, not an error.
   await db.query('select pg_advisory_xact_lock(hashtext($1))', [plan.walk.id]);
-  const { rows } = await db.query<{ version: number }>(
+  const stored = await rowOf(
+    db,
+    z.object({ version: z.number() }),
     `insert into brief (school_id, id, walk_id, version, published_by, effective_at, library_hash, document)
      select $1, $2, $3, coalesce(max(version), 0) + 1, $4, $5, $6, $7 from brief where walk_id = $3
      returning version`,
@@ -186,7 +191,7 @@ export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Pr
   );
   // Who publishes has seen what it says.
   await confirmBrief(db, id, viewer.personId);
-  return { version: rows[0]!.version };
+  return { version: stored!.version };
 }
 
 /** The newest brief of each of some walks, by walk. */
@@ -194,7 +199,9 @@ export async function newestBriefIds(
   db: SchoolDb,
   walkIds: readonly string[]
 ): Promise<ReadonlyMap<string, string>> {
-  const { rows } = await db.query<{ walk: string; id: string }>(
+  const rows = await rowsOf(
+    db,
+    z.object({ walk: z.string(), id: z.string() }),
     `select distinct on (walk_id) walk_id as walk, id from brief where walk_id = any ($1)
       order by walk_id, version desc`,
     [walkIds]
@@ -204,27 +211,13 @@ export async function newestBriefIds(
 
 /** The newest brief of a walk, or the one with a version. */
 export async function readBrief(db: SchoolDb, walkId: string, version?: number): Promise<Brief | undefined> {
-  const { rows } = await db.query<{
-    id: string;
-    version: number;
-    published_by: string;
-    effective_at: Date;
-    document: unknown;
-  }>(
-    `select brief.id, version, person.name as published_by, effective_at, document
+  return rowOf(
+    db,
+    Brief,
+    `select brief.id, version, person.name as "publishedBy", effective_at as "effectiveAt", document
        from brief join person on person.school_id = brief.school_id and person.id = brief.published_by
       where walk_id = $1 and ($2::int is null or version = $2) order by version desc limit 1`,
     [walkId, version ?? null]
-  );
-  const [row] = rows;
-  return (
-    row && {
-      id: row.id,
-      version: row.version,
-      publishedBy: row.published_by,
-      effectiveAt: row.effective_at,
-      document: BriefDocument.parse(row.document)
-    }
   );
 }
 
@@ -249,17 +242,21 @@ export async function readBriefPlate(
   walkId: string,
   plateId: string
 ): Promise<string | undefined> {
-  const { rows } = await db.query<{ svg: string }>(
+  const plate = await rowOf(
+    db,
+    z.object({ svg: z.string() }),
     `select svg from brief_plate join brief on brief.school_id = brief_plate.school_id and brief.id = brief_id
       where walk_id = $1 and brief_plate.id = $2 limit 1`,
     [walkId, plateId]
   );
-  return rows[0]?.svg;
+  return plate?.svg;
 }
 
 /** All drawings of one brief, by id. */
 export async function readBriefPlates(db: SchoolDb, briefId: string): Promise<Map<string, string>> {
-  const { rows } = await db.query<{ id: string; svg: string }>(
+  const rows = await rowsOf(
+    db,
+    z.object({ id: z.string(), svg: z.string() }),
     'select id, svg from brief_plate where brief_id = $1',
     [briefId]
   );
@@ -275,13 +272,14 @@ export async function readersOf(
   db: SchoolDb,
   briefId: string
 ): Promise<{ personId: string; name: string; on: string }[]> {
-  const { rows } = await db.query<{ personId: string; name: string; on: string }>(
+  return rowsOf(
+    db,
+    z.object({ personId: z.string(), name: z.string(), on: z.string() }),
     `select person_id as "personId", name, to_char(effective_at, 'YYYY-MM-DD') as on
        from brief_reading join person on person.school_id = brief_reading.school_id and person.id = person_id
       where brief_id = $1 order by name`,
     [briefId]
   );
-  return rows;
 }
 
 /** A leader says that they go by this version. */
@@ -291,7 +289,9 @@ export async function confirmBrief(db: SchoolDb, briefId: string, personId: stri
 
 /** People who have confirmed a version. */
 export async function confirmersOf(db: SchoolDb, briefId: string): Promise<Set<string>> {
-  const { rows } = await db.query<{ id: string }>(
+  const rows = await rowsOf(
+    db,
+    Identified,
     'select person_id as id from brief_confirmation where brief_id = $1',
     [briefId]
   );

@@ -1,26 +1,29 @@
+import { z } from 'zod';
+import { rowOf, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 
 /** What the leaders did with the proposed kit of a walk: packed, struck off, added. */
 
-export interface KitState {
-  readonly item: string;
-  readonly isPacked: boolean;
-  readonly isStruck: boolean;
+const Step = z.object({ isPacked: z.boolean(), isStruck: z.boolean() });
+const KitState = Step.extend({
+  item: z.string(),
   /** Added by the leaders; its words are the item. */
-  readonly isOwn: boolean;
-}
+  isOwn: z.boolean()
+});
+export type KitState = z.infer<typeof KitState>;
 
-export const stepOf = ({ isPacked, isStruck }: Pick<KitState, 'isPacked' | 'isStruck'>): KitStep =>
+export const stepOf = ({ isPacked, isStruck }: z.infer<typeof Step>): KitStep =>
   isStruck ? 'struck' : isPacked ? 'packed' : 'unpacked';
 
 export async function listKit(db: SchoolDb, walkId: string): Promise<KitState[]> {
-  const { rows } = await db.query<KitState>(
+  return rowsOf(
+    db,
+    KitState,
     `select item, is_packed as "isPacked", is_struck as "isStruck", is_own as "isOwn"
        from walk_kit where walk_id = $1 order by changed_at, item`,
     [walkId]
   );
-  return rows;
 }
 
 /** What can be done with a thing in the kit. */
@@ -46,13 +49,14 @@ export async function setKit(
 ): Promise<string | undefined> {
   // One thing at a time, also where no row says anything of it yet.
   await db.query('select 1 from walk where id = $1 for no key update', [walkId]);
-  const { rows } = await db.query<KitState & { name: string; clock: string }>(
+  const row = await rowOf(
+    db,
+    Step.extend({ name: z.string(), clock: z.string() }),
     `select is_packed as "isPacked", is_struck as "isStruck", person.name, to_char(changed_at, 'HH24:MI') as clock
        from walk_kit join person on person.school_id = walk_kit.school_id and person.id = changed_by
       where walk_id = $1 and item = $2`,
     [walkId, item]
   );
-  const [row] = rows;
   const now = row ? stepOf(row) : 'unpacked';
   if (row && now !== from && now !== to)
     return `Not stored: ${row.name} ${stepWords[now]} at ${row.clock}, while you had this open.`;

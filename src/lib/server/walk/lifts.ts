@@ -1,8 +1,10 @@
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
 import { type Check, type Lift, figuresOf } from '$core/walk';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
+import { maybe, rowsOf } from '../database/rows';
 
 /** Stops of the ledger that somebody lifted, with the reason: kept for ever. */
 
@@ -13,15 +15,24 @@ export interface LiftEntry extends Lift {
   readonly takenBack: { readonly by: string; readonly on: string; readonly reason: string } | undefined;
 }
 
+const LiftRow = z.object({
+  id: z.string(),
+  key: z.string(),
+  figures: z.string(),
+  said: z.string(),
+  reason: z.string(),
+  by: z.string(),
+  on: z.string(),
+  backBy: maybe(z.string()),
+  backOn: maybe(z.string()),
+  backReason: maybe(z.string())
+});
+
 /** The latest first. */
 export async function listLifts(db: SchoolDb, walkId: string): Promise<LiftEntry[]> {
-  const { rows } = await db.query<
-    Omit<LiftEntry, 'takenBack'> & {
-      backBy: string | null;
-      backOn: string | null;
-      backReason: string | null;
-    }
-  >(
+  const rows = await rowsOf(
+    db,
+    LiftRow,
     `select lift.id, lift.check_key as key, lift.figures, lift.said, lift.reason, person.name as by,
             to_char(lift.effective_at, 'YYYY-MM-DD') as on, undoer.name as "backBy",
             to_char(undo.effective_at, 'YYYY-MM-DD') as "backOn", undo.reason as "backReason"

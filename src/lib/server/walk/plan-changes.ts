@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { Viewer } from '../accounts';
 import { orNotFound, idFrom, inSchoolOf, requireLeader } from '../request/guard';
 import { type Plan, readPlan } from './plan';
+import { rowOf, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 
 /**
@@ -14,12 +15,8 @@ const Revision = z.coerce.number().int().min(1);
 /** As many changes of others as are told one by one. */
 const told = 5;
 
-interface Change {
-  readonly name: string;
-  readonly what: string;
-  readonly clock: string;
-  readonly isOwn: boolean;
-}
+const Change = z.object({ name: z.string(), what: z.string(), clock: z.string(), isOwn: z.boolean() });
+type Change = z.infer<typeof Change>;
 
 const listed = (all: readonly string[]): string =>
   all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)!}`;
@@ -34,21 +31,25 @@ function conflictInWords(changes: readonly Change[]): string {
 
 /** Holds a plan for one change. @returns why it cannot be changed now; undefined where it can */
 async function hold(db: SchoolDb, viewer: Viewer, walkId: string, seen: number): Promise<string | undefined> {
-  const { rows } = await db.query<{ revision: number }>(
+  const walk = await rowOf(
+    db,
+    z.object({ revision: z.number() }),
     'select revision from walk where id = $1 for no key update',
     [walkId]
   );
-  const { revision } = orNotFound(rows[0], 'walk');
+  const { revision } = orNotFound(walk, 'walk');
   if (seen === revision) return undefined;
-  const changes = await db.query<Change>(
+  const changes = await rowsOf(
+    db,
+    Change,
     `select person.name, what, to_char(changed_at, 'HH24:MI') as clock, changed_by = $3 as "isOwn"
        from walk_change join person on person.school_id = walk_change.school_id and person.id = changed_by
       where walk_id = $1 and revision > $2 order by revision`,
     [walkId, seen, viewer.personId]
   );
   // A page of one's own that is a change behind another of one's own writes over nobody.
-  const isAllOwn = changes.rows.length === revision - seen && changes.rows.every(({ isOwn }) => isOwn);
-  return isAllOwn ? undefined : conflictInWords(changes.rows);
+  const isAllOwn = changes.length === revision - seen && changes.every(({ isOwn }) => isOwn);
+  return isAllOwn ? undefined : conflictInWords(changes);
 }
 
 const note = (db: SchoolDb, viewer: Viewer, walkId: string, what: string) =>

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Abundance, DrillRecord } from '$core/evidence';
 import { centreOf, contaminationOf, pathOf, wetHabitats } from '$core/ground';
 import { type Library, type LibraryTaxon, englishName, nameWithin } from '$core/knowledge';
@@ -20,6 +21,7 @@ import {
   surveyTaxon,
   taxonFacts
 } from '$core/walk';
+import { rowsOf } from '../database/rows';
 import { confirmedClaims, sourcesFor } from '../library/bookshelf';
 import { closureOf } from '../ground/ground-events';
 import { healthNotes } from '../school/health';
@@ -80,8 +82,10 @@ export interface Plan extends Checked {
 
 /** The members' latest answers to questions that showed a lookalike: 10 each, within 90 days. */
 async function recentDrills(db: SchoolDb, personIds: readonly string[]): Promise<Map<string, DrillRecord[]>> {
-  const { rows } = await db.query<{ pair: string; person_id: string; answers: number; mistaken: number }>(
-    `select pair, person_id, count(*)::int as answers,
+  const rows = await rowsOf(
+    db,
+    z.object({ pair: z.string(), personId: z.string(), answers: z.number(), mistaken: z.number() }),
+    `select pair, person_id as "personId", count(*)::int as answers,
             count(*) filter (where outcome = 'dangerous gather')::int as mistaken
        from (select pair, person_id, outcome,
                     row_number() over (partition by pair, person_id order by effective_at desc, id desc) as latest
@@ -91,8 +95,8 @@ async function recentDrills(db: SchoolDb, personIds: readonly string[]): Promise
     [personIds]
   );
   const byPair = new Map<string, Map<string, DrillRecord>>();
-  for (const { pair, person_id, ...record } of rows)
-    byPair.set(pair, (byPair.get(pair) ?? new Map<string, DrillRecord>()).set(person_id, record));
+  for (const { pair, personId, ...record } of rows)
+    byPair.set(pair, (byPair.get(pair) ?? new Map<string, DrillRecord>()).set(personId, record));
   const none: DrillRecord = { answers: 0, mistaken: 0 };
   return new Map([...byPair].map(([pair, people]) => [pair, personIds.map((id) => people.get(id) ?? none)]));
 }

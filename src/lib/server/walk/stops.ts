@@ -1,62 +1,54 @@
 import { v7 as uuid } from 'uuid';
-import { Activity, RichText, type Role as TaxonRole, type handlings } from '$core/walk';
+import { z } from 'zod';
+import { Activity, RichText, handlings, roles } from '$core/walk';
 import { insert } from '../database/insert';
+import { Identified, maybe, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 
 /** The stops of a walk, and the taxa that are met at each. */
 
-export interface StopTaxon {
-  readonly taxon: string;
-  readonly role: TaxonRole;
-  readonly part: string;
-  readonly portion: string;
+const StopTaxon = z.object({
+  taxon: z.string(),
+  role: z.enum(roles),
+  part: z.string(),
+  portion: z.string(),
   /** Reserved of the patch for each person; null where no number was set. */
-  readonly piecesEach: number | null;
+  piecesEach: z.number().nullable(),
   /** Brought along to a class. */
-  readonly specimens: number | null;
-  readonly handling: (typeof handlings)[number];
-  readonly reason: string;
-}
+  specimens: z.number().nullable(),
+  handling: z.enum(handlings),
+  reason: z.string()
+});
+export type StopTaxon = Readonly<z.infer<typeof StopTaxon>>;
 
-export interface Stop {
-  readonly id: string;
-  readonly position: number;
-  readonly name: string;
-  readonly patchId: string | undefined;
-  readonly longitude: number;
-  readonly latitude: number;
-  readonly minutes: number;
-  readonly talkingPoints: RichText;
-  readonly activity: Activity | undefined;
-  readonly isOnShore: boolean;
-  readonly taxa: readonly StopTaxon[];
-}
+const Stop = z.object({
+  id: z.string(),
+  position: z.number(),
+  name: z.string(),
+  patchId: maybe(z.string()),
+  longitude: z.number(),
+  latitude: z.number(),
+  minutes: z.number(),
+  talkingPoints: RichText,
+  activity: maybe(Activity),
+  isOnShore: z.boolean(),
+  taxa: z.array(StopTaxon).readonly()
+});
+export type Stop = Readonly<z.infer<typeof Stop>>;
 
-export async function listStops(db: SchoolDb, walkId: string): Promise<Stop[]> {
-  const { rows } = await db.query<
-    Omit<Stop, 'patchId' | 'taxa' | 'activity' | 'talkingPoints'> & {
-      patchId: string | null;
-      talkingPoints: unknown;
-      activity: unknown;
-      taxa: StopTaxon[] | null;
-    }
-  >(
+export function listStops(db: SchoolDb, walkId: string): Promise<Stop[]> {
+  return rowsOf(
+    db,
+    Stop,
     `select stop.id, position, name, patch_id as "patchId", longitude, latitude, minutes,
             talking_points as "talkingPoints", activity, is_on_shore as "isOnShore",
-            (select json_agg(json_build_object('taxon', taxon, 'role', role, 'part', part, 'portion', portion,
+            (select coalesce(json_agg(json_build_object('taxon', taxon, 'role', role, 'part', part, 'portion', portion,
                       'piecesEach', pieces_each, 'specimens', specimens, 'handling', handling, 'reason', reason)
-                    order by role, taxon)
+                    order by role, taxon), '[]')
                from walk_taxon t where t.school_id = stop.school_id and t.stop_id = stop.id) as taxa
        from stop where walk_id = $1 order by position`,
     [walkId]
   );
-  return rows.map((row) => ({
-    ...row,
-    patchId: row.patchId ?? undefined,
-    talkingPoints: RichText.parse(row.talkingPoints),
-    activity: row.activity ? Activity.parse(row.activity) : undefined,
-    taxa: row.taxa ?? []
-  }));
 }
 
 export type NewStop = Pick<
@@ -123,7 +115,7 @@ export async function removeStop(db: SchoolDb, walkId: string, stopId: string): 
 
 /** Puts the stops of a walk in a new order. @returns false where the list does not name each of them once */
 export async function orderStops(db: SchoolDb, walkId: string, ids: readonly string[]): Promise<boolean> {
-  const { rows } = await db.query<{ id: string }>('select id from stop where walk_id = $1', [walkId]);
+  const rows = await rowsOf(db, Identified, 'select id from stop where walk_id = $1', [walkId]);
   const known = new Set(rows.map(({ id }) => id));
   if (ids.length !== known.size || new Set(ids).size !== known.size || !ids.every((id) => known.has(id)))
     return false;

@@ -1,43 +1,45 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import type { paceRules } from '$core/route';
-import { type Level, type WalkKind, WeatherLimit } from '$core/walk';
+import { paceRules } from '$core/route';
+import { WeatherLimit, levels, walkKinds } from '$core/walk';
 import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { leads } from '../accounts';
 import { insert } from '../database/insert';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 
 /** A walk or class: when, where, for whom, and what takes time. Its stops are in stops.ts. */
 
-export interface Walk {
-  readonly id: string;
-  readonly kind: WalkKind;
-  readonly name: string;
-  readonly siteId: string;
-  readonly siteName: string;
-  readonly venue: string;
-  readonly cohortId: string | undefined;
-  readonly cohortName: string | undefined;
-  readonly level: Level | undefined;
-  readonly heldOn: string;
-  readonly startsAt: string;
-  readonly dueAt: string | undefined;
-  readonly leaderId: string;
-  readonly leaderName: string;
-  readonly otherLeaders: readonly { readonly id: string; readonly name: string }[];
-  readonly paceRule: (typeof paceRules)[number];
-  /** Undefined goes by who comes along. */
-  readonly paceFactor: number | undefined;
-  readonly briefingMinutes: number;
-  readonly headCountMinutes: number;
-  readonly basketMinutes: number;
-  readonly reserveMinutes: number;
-  readonly weather: readonly WeatherLimit[];
-  readonly copiedFrom: string | undefined;
-  readonly revision: number;
-  readonly groupSize: number;
-  readonly briefVersion: number | undefined;
-}
+const Walk = z.object({
+  id: z.string(),
+  kind: z.enum(walkKinds),
+  name: z.string(),
+  siteId: z.string(),
+  siteName: z.string(),
+  venue: z.string(),
+  cohortId: maybe(z.string()),
+  cohortName: maybe(z.string()),
+  level: maybe(z.enum(levels)),
+  heldOn: z.string(),
+  startsAt: z.string(),
+  dueAt: maybe(z.string()),
+  leaderId: z.string(),
+  leaderName: z.string(),
+  otherLeaders: z.array(z.object({ id: z.string(), name: z.string() })).readonly(),
+  paceRule: z.enum(paceRules),
+  /** Undefined goes by who comes along. Kept as a real number: the third place is of its own making. */
+  paceFactor: maybe(z.number().transform((factor) => Math.round(factor * 100) / 100)),
+  briefingMinutes: z.number(),
+  headCountMinutes: z.number(),
+  basketMinutes: z.number(),
+  reserveMinutes: z.number(),
+  weather: z.array(WeatherLimit).readonly(),
+  copiedFrom: maybe(z.string()),
+  revision: z.number(),
+  groupSize: z.number(),
+  briefVersion: maybe(z.number())
+});
+export type Walk = Readonly<z.infer<typeof Walk>>;
 
 const select = `
   select walk.id, kind, walk.name, site_id as "siteId", site.name as "siteName", venue, cohort_id as "cohortId",
@@ -63,38 +65,14 @@ const visible = `($1 or exists (
 
 const seesAll = (viewer: Viewer) => leads(viewer) || viewer.role === 'assistant';
 
-type WalkRow = {
-  [K in keyof Walk]: undefined extends Walk[K] ? Exclude<Walk[K], undefined> | null : Walk[K];
-} & { weather: unknown };
-
-const walkOf = (row: WalkRow): Walk => ({
-  ...row,
-  cohortId: row.cohortId ?? undefined,
-  cohortName: row.cohortName ?? undefined,
-  level: row.level ?? undefined,
-  dueAt: row.dueAt ?? undefined,
-  paceFactor: row.paceFactor === null ? undefined : Math.round(row.paceFactor * 100) / 100,
-  weather: z.array(WeatherLimit).parse(row.weather),
-  copiedFrom: row.copiedFrom ?? undefined,
-  briefVersion: row.briefVersion ?? undefined
-});
-
-export async function listWalks(db: SchoolDb, viewer: Viewer): Promise<Walk[]> {
-  const { rows } = await db.query<WalkRow>(`${select} where ${visible} order by held_on, starts_at`, [
+export const listWalks = (db: SchoolDb, viewer: Viewer): Promise<Walk[]> =>
+  rowsOf(db, Walk, `${select} where ${visible} order by held_on, starts_at`, [
     seesAll(viewer),
     viewer.personId
   ]);
-  return rows.map(walkOf);
-}
 
-export async function readWalk(db: SchoolDb, viewer: Viewer, id: string): Promise<Walk | undefined> {
-  const { rows } = await db.query<WalkRow>(`${select} where ${visible} and walk.id = $3`, [
-    seesAll(viewer),
-    viewer.personId,
-    id
-  ]);
-  return rows[0] && walkOf(rows[0]);
-}
+export const readWalk = (db: SchoolDb, viewer: Viewer, id: string): Promise<Walk | undefined> =>
+  rowOf(db, Walk, `${select} where ${visible} and walk.id = $3`, [seesAll(viewer), viewer.personId, id]);
 
 export type WalkHead = Pick<
   Walk,

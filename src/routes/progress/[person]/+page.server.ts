@@ -1,7 +1,7 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { Stage } from '$core/knowledge';
-import { outcomes } from '$core/learning';
+import { livingSteps, outcomes } from '$core/learning';
 import {
   orNotFound,
   idFrom,
@@ -41,7 +41,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
 
 const Signed = z.object({
   unit: z.string().regex(/^[a-z0-9-]+~[a-z0-9-]+@.+$/, 'Choose the pair and its stage.'),
-  step: z.enum(['shown', 'signed off']),
+  step: z.enum(livingSteps),
   outcome: z.enum(outcomes).default('right'),
   plant: z
     .string()

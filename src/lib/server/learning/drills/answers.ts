@@ -4,6 +4,7 @@ import type { ContrastSheet } from '$core/walk';
 import { readBrief } from '../../walk/briefs';
 import { type PairPhotographs, photographsOfPairs } from '../../library/photographs';
 import { type Arrival, standing, storeOnce } from '../../events/store';
+import { Identified, rowsOf } from '../../database/rows';
 import { type SchoolDb, withSchool } from '../../database/school';
 import type { Viewer } from '../../accounts';
 import { listWalks } from '../../walk/walks';
@@ -53,12 +54,14 @@ async function walksWith(
   first: string | undefined
 ): Promise<string[]> {
   const walks = await listWalks(db, viewer);
-  const { rows } = await db.query<{ walk_id: string }>(
-    `select walk_id from brief where walk_id = any ($1) and document -> 'sheets' @> $2::jsonb
+  const rows = await rowsOf(
+    db,
+    Identified,
+    `select walk_id as id from brief where walk_id = any ($1) and document -> 'sheets' @> $2::jsonb
       group by walk_id order by walk_id = $3 desc, max(effective_at) desc`,
     [walks.map(({ id }) => id), JSON.stringify([{ key }]), first ?? null]
   );
-  return rows.map(({ walk_id: id }) => id);
+  return rows.map(({ id }) => id);
 }
 
 /**

@@ -2,20 +2,22 @@ import { LRUCache } from 'lru-cache';
 import sharp, { type Sharp } from 'sharp';
 import { z } from 'zod';
 import {
-  type DrillName,
   type Given,
   type Grading,
   type OpenQuestion,
-  type Outcome,
   type PhotographPart,
   type QuestionImage,
   Specification,
+  drillNames,
+  outcomes,
+  phases,
   photographIds
 } from '$core/learning';
 import { type ToDraw, askDesk, draw } from '../../drawing';
 import { libraryByKey } from '../../library/library';
 import { readJpeg, readPhotographs } from '../../library/photographs';
-import { type SchoolDb, askSchool, withSchool } from '../../database/school';
+import { rowsOf } from '../../database/rows';
+import { type SchoolDb, onceIn, withSchool } from '../../database/school';
 import type { Viewer } from '../../accounts';
 import { insert } from '../../database/insert';
 
@@ -47,21 +49,23 @@ export interface AskedQuestion {
   readonly drawAhead: () => void;
 }
 
-export interface QuestionRow {
-  readonly id: string;
-  readonly specification: unknown;
-  readonly library_key: string;
-  readonly position: number;
-  readonly walk_id: string | null;
-  readonly walk_name: string | null;
-  readonly quiz_id: string | null;
-  readonly quiz_name: string | null;
-  readonly phase: 'once' | 'before' | 'after' | null;
-  readonly seconds_left: number | null;
-  readonly wishes: string[] | null;
-  readonly outcome: Outcome | null;
-  readonly drill: DrillName | null;
-}
+/** By the columns of the function that finds it. */
+const QuestionRow = z.object({
+  id: z.string(),
+  specification: z.unknown(),
+  library_key: z.string(),
+  position: z.number(),
+  walk_id: z.string().nullable(),
+  walk_name: z.string().nullable(),
+  quiz_id: z.string().nullable(),
+  quiz_name: z.string().nullable(),
+  phase: z.enum(phases).nullable(),
+  seconds_left: z.number().nullable(),
+  wishes: z.array(z.string()).nullable(),
+  outcome: z.enum(outcomes).nullable(),
+  drill: z.enum(drillNames).nullable()
+});
+export type QuestionRow = Readonly<z.infer<typeof QuestionRow>>;
 
 /** Whether the time of the sitting that a question belongs to is over. */
 export const isTimeUp = ({ seconds_left: left }: QuestionRow): boolean => left !== null && left < 0;
@@ -71,7 +75,7 @@ export const questionRows = (
   viewer: Viewer,
   which: { readonly roundId: string } | { readonly questionId: string }
 ): Promise<QuestionRow[]> =>
-  askSchool<QuestionRow>(viewer.schoolId, 'select * from own_questions($1, $2, $3, $4, $5)', [
+  rowsOf(onceIn(viewer.schoolId), QuestionRow, 'select * from own_questions($1, $2, $3, $4, $5)', [
     viewer.personId,
     'roundId' in which ? which.roundId : null,
     'questionId' in which ? which.questionId : null
@@ -135,8 +139,8 @@ export async function readQuestion(viewer: Viewer, questionId: string): Promise<
 /** Keeps what was asked for. @returns whether there is an answer to come still */
 const keepWish = (viewer: Viewer, questionId: string, wish: string): Promise<boolean> =>
   withSchool(viewer.schoolId, async (db) => {
-    const { rows } = await db.query('select from answer_event where question_id = $1', [questionId]);
-    if (rows.length > 0) return false;
+    const { rowCount } = await db.query('select from answer_event where question_id = $1', [questionId]);
+    if (rowCount) return false;
     await insert(db, 'question_wish', { questionId, wish }, 'nothing');
     return true;
   });

@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
 import type { Library } from '$core/knowledge';
 import {
   type DrillName,
@@ -6,6 +7,7 @@ import {
   type LearnerState,
   type OpenQuestion,
   type Outcome,
+  type Phase,
   type RoundFrame,
   type Specification,
   composeRound,
@@ -16,6 +18,7 @@ import {
   usualQuestions
 } from '$core/learning';
 import { type SchoolLibrary, schoolLibrary } from '../../library/library';
+import { maybe, rowsOf } from '../../database/rows';
 import type { SchoolDb } from '../../database/school';
 import { systemRandom } from '../../system-random';
 import { readSettings } from '../../school/schools';
@@ -150,19 +153,22 @@ export async function startRoundOfToday(db: SchoolDb, viewer: Viewer): Promise<s
 }
 
 /** A round that was begun, or made, and not finished. */
-export interface OpenRound {
-  readonly id: string;
-  readonly walkName: string | undefined;
-  readonly length: number;
-  readonly answered: number;
-  readonly startedAt: Date;
-}
+const OpenRound = z.object({
+  id: z.string(),
+  walkName: maybe(z.string()),
+  length: z.number(),
+  answered: z.number(),
+  startedAt: z.date()
+});
+export type OpenRound = Readonly<z.infer<typeof OpenRound>>;
 
 /** Rounds are left open for this long; then a new one fits better. */
 const openDays = 7;
 
-export async function openRounds(db: SchoolDb, viewer: Viewer): Promise<OpenRound[]> {
-  const { rows } = await db.query<OpenRound>(
+export const openRounds = (db: SchoolDb, viewer: Viewer): Promise<OpenRound[]> =>
+  rowsOf(
+    db,
+    OpenRound,
     `select round.id, walk.name as "walkName", count(question.id)::int as length,
             count(answer_event.id)::int as answered, round.effective_at as "startedAt"
        from round
@@ -176,8 +182,6 @@ export async function openRounds(db: SchoolDb, viewer: Viewer): Promise<OpenRoun
       order by round.effective_at desc, round.id desc limit 3`,
     [viewer.personId, openDays]
   );
-  return rows;
-}
 
 export interface RoundState {
   readonly id: string;
@@ -188,7 +192,7 @@ export interface RoundState {
     | {
         readonly id: string;
         readonly name: string;
-        readonly phase: 'once' | 'before' | 'after';
+        readonly phase: Phase;
         readonly secondsLeft: number | undefined;
       }
     | undefined;
