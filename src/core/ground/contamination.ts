@@ -80,11 +80,24 @@ function metresTo({ geometry }: Feature, at: Position): number {
   }
 }
 
+/** Tells at once of most places that they cannot lie within some metres of a feature. */
+function maybeWithin({ geometry }: Feature, metres: number): (at: Position) => boolean {
+  const [west, south, east, north] = bbox(geometry);
+  const high = metres / metresPerDegree;
+  const wide = high / Math.max(0.05, Math.cos((((south! + north!) / 2) * Math.PI) / 180));
+  return ([x, y]) => x! >= west! - wide && x! <= east! + wide && y! >= south! - high && y! <= north! + high;
+}
+
 /** How far along a stream a place lies, in metres from its source; undefined where it does not lie on it. */
-function alongStream(stream: Feature, at: Position): number | undefined {
-  if (stream.geometry.type !== 'LineString') return undefined;
-  const { properties } = nearestPointOnLine(lineString(stream.geometry.coordinates), point(at), units);
-  return properties.pointDistance <= besideStream ? properties.totalDistance : undefined;
+function alongStream(stream: Feature): (at: Position) => number | undefined {
+  if (stream.geometry.type !== 'LineString') return () => undefined;
+  const line = lineString(stream.geometry.coordinates);
+  const mayLie = maybeWithin(stream, besideStream);
+  return (at) => {
+    if (!mayLie(at)) return undefined;
+    const { properties } = nearestPointOnLine(line, point(at), units);
+    return properties.pointDistance <= besideStream ? properties.totalDistance : undefined;
+  };
 }
 
 /**
@@ -100,25 +113,22 @@ export function contaminationOf(
   const sources = ground.features.flatMap((feature) => {
     const buffer = bufferOf(feature.properties.kind, buffers);
     if (buffer === undefined) return [];
-    const [west, south, east, north] = bbox(feature.geometry);
-    const high = buffer / metresPerDegree;
-    const wide = high / Math.max(0.05, Math.cos((((south! + north!) / 2) * Math.PI) / 180));
-    // Only what lies within this box can lie within the buffer.
-    return [{ feature, buffer, box: [west! - wide, south! - high, east! + wide, north! + high] as const }];
+    return [{ feature, buffer, mayReach: maybeWithin(feature, buffer) }];
   });
   const streams = ground.features
     .filter(({ properties }) => properties.kind === 'stream')
-    .map((stream) => ({
-      stream,
-      carried: sources
+    .map((stream) => {
+      const alongIt = alongStream(stream);
+      const carried = sources
         .filter(
           ({ feature }) => contaminants[feature.properties.kind]?.byWater && feature.geometry.type === 'Point'
         )
         .flatMap(({ feature, buffer }) => {
-          const along = alongStream(stream, feature.geometry.coordinates as Position);
+          const along = alongIt(feature.geometry.coordinates as Position);
           return along === undefined ? [] : [{ feature, buffer, along }];
-        })
-    }))
+        });
+      return { alongIt, carried };
+    })
     .filter(({ carried }) => carried.length > 0);
   return places.map((place) => {
     const found = new Map<Feature, Contamination>();
@@ -138,14 +148,14 @@ export function contaminationOf(
       ...(place.outline?.coordinates[0] ?? [])
     ] as Position[]) {
       if (place.ofWetGround)
-        for (const { stream, carried } of streams) {
-          const here = alongStream(stream, at);
+        for (const { alongIt, carried } of streams) {
+          const here = alongIt(at);
           if (here === undefined) continue;
           for (const { feature, buffer, along } of carried)
             if (along < here) add(feature, buffer, here - along, true);
         }
-      for (const { feature, buffer, box } of sources) {
-        if (at[0]! < box[0] || at[0]! > box[2] || at[1]! < box[1] || at[1]! > box[3]) continue;
+      for (const { feature, buffer, mayReach } of sources) {
+        if (!mayReach(at)) continue;
         const metres = metresTo(feature, at);
         if (metres <= buffer) add(feature, buffer, metres, false);
       }
