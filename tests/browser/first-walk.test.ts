@@ -7,6 +7,7 @@ import {
   importTracks,
   leaveQuestion,
   openSite,
+  patience,
   planWalk,
   press,
   resize,
@@ -48,7 +49,7 @@ describe.sequential('from a track to a learner’s progress', () => {
     await seeText(driver, 'A stop needs a place');
     await fill(driver, 'Patch', 'Ramsons carpet');
     await press(driver, 'Add this stop');
-    await driver.wait(until.elementLocated(By.xpath('//main//ol//strong[contains(., "Nowhere")]')), 15_000);
+    await driver.wait(until.elementLocated(By.xpath('//main//ol//strong[contains(., "Nowhere")]')), patience);
   });
 
   it('shows the lookalikes that the engine adds, with the separating set; and refuses a taxon twice', async () => {
@@ -104,7 +105,7 @@ describe.sequential('from a track to a learner’s progress', () => {
     await seeText(driver, 'Brief, version 1');
     await visit(site, `${walkPath}/practise`);
     await press(driver, 'Start a round');
-    await driver.wait(until.urlMatches(/practice\/[0-9a-f-]{36}/), 15_000);
+    await driver.wait(until.urlMatches(/practice\/[0-9a-f-]{36}/), patience);
     const met = new Set<string>();
     for (let number = 1; ; number += 1) {
       await seeText(driver, `question ${number} of`);
@@ -131,7 +132,7 @@ describe.sequential('from a track to a learner’s progress', () => {
     const { driver } = site;
     await visit(site, '/today');
     await driver.actions().sendKeys('/').perform();
-    await driver.wait(until.urlContains('/search'), 15_000);
+    await driver.wait(until.urlContains('/search'), patience);
     await driver.sleep(300);
     await driver.actions().sendKeys('cigue').perform();
     await seeText(driver, 'Conium maculatum, Grande ciguë');

@@ -6,9 +6,10 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Site,
   openSite,
+  patience,
   press,
-  scrollsSideways,
   resize,
+  scrollsSideways,
   seeText,
   seriousFindings,
   signInAs,
@@ -42,7 +43,7 @@ describe('drawing the map of a site', () => {
     const frame = await driver.findElement(By.css('[role=region]'));
     await driver.wait(
       async () => (await driver.findElements(By.css('[role=region] path'))).length >= 6,
-      15_000,
+      patience,
       'The map was not drawn.'
     );
     await press(driver, 'Area');
@@ -58,7 +59,7 @@ describe('drawing the map of a site', () => {
       await driver.actions().move({ origin: frame, x, y }).click().perform();
       await driver.sleep(350);
     }
-    await driver.wait(async () => (await features()) === before + 1, 15_000, 'No area was drawn.');
+    await driver.wait(async () => (await features()) === before + 1, patience, 'No area was drawn.');
     const name = await driver.findElement(By.xpath('//aside//label[contains(., "Name")]//input'));
     await name.sendKeys('Wet corner', '\t');
     await seeText(driver, 'Wet corner');
@@ -123,7 +124,7 @@ describe('drawing the map of a site', () => {
       rmSync(folder, { recursive: true });
     }
     await press(driver, 'Back to the site');
-    const question = await driver.wait(until.alertIsPresent(), 15_000);
+    const question = await driver.wait(until.alertIsPresent(), patience);
     expect(await question.getText()).toContain('not saved');
     await question.dismiss();
     expect(await driver.getCurrentUrl()).toContain('/map');

@@ -8,6 +8,7 @@ import {
   type Site,
   fill,
   openSite,
+  patience,
   press,
   resize,
   scrollsSideways,
@@ -56,7 +57,7 @@ describe.sequential('a new learner with a plant before them', () => {
       await resize(driver, width, height);
       await visit(site, '/species/look-closer');
       await date('2027-06-20');
-      await driver.wait(until.urlContains('date=2027-06-20'), 15_000);
+      await driver.wait(until.urlContains('date=2027-06-20'), patience);
       for (const [words, state] of [
         ['white', 'Colour of the flower: white'],
         ['umbrella', 'How the flowers stand: umbel of umbels'],
@@ -71,7 +72,7 @@ describe.sequential('a new learner with a plant before them', () => {
       await seeText(driver, 'something not on this list');
       expect(await scrollsSideways(driver)).toBe(false);
       await press(driver, 'Hemlock');
-      await driver.wait(until.elementLocated(heading('Hemlock')), 15_000);
+      await driver.wait(until.elementLocated(heading('Hemlock')), patience);
       await seeText(driver, 'paralysis that rises to the breathing');
     }
   );
@@ -82,13 +83,13 @@ describe.sequential('a new learner with a plant before them', () => {
     await visit(site, '/species/look-closer?date=2027-06-20&see=flower-colour~white');
     await seeText(driver, 'Look next');
     await driver.actions().sendKeys('1').perform();
-    await driver.wait(async () => (await driver.getCurrentUrl()).split('see=').length === 3, 15_000);
+    await driver.wait(async () => (await driver.getCurrentUrl()).split('see=').length === 3, patience);
     await driver.actions().sendKeys('n').perform();
-    await driver.wait(until.urlContains('cannot='), 15_000);
+    await driver.wait(until.urlContains('cannot='), patience);
     await seeText(driver, 'not sure');
     const taken = await driver.findElement(By.css('main a[aria-label^="Take back: Colour of the flower"]'));
     await taken.click();
-    await driver.wait(async () => !(await driver.getCurrentUrl()).includes('flower-colour'), 15_000);
+    await driver.wait(async () => !(await driver.getCurrentUrl()).includes('flower-colour'), patience);
   });
 
   it('is told what contradicts the plant that they had in mind', async () => {
@@ -172,7 +173,7 @@ describe.sequential('an instructor with two books', () => {
     await fill(driver, 'Begin from', 'Cow parsley');
     await press(driver, 'hedge or bank');
     await press(driver, 'Add it, then describe it');
-    await driver.wait(until.elementLocated(heading('Correct Sweet cicely')), 15_000);
+    await driver.wait(until.elementLocated(heading('Correct Sweet cicely')), patience);
     await visit(site, '/species/myrrhis-odorata/apart?date=2027-04-10');
     await seeText(driver, 'Hemlock');
   });
@@ -192,7 +193,7 @@ describe.sequential('an instructor before a class', () => {
         driver.executeScript<boolean>(
           'return [...document.querySelectorAll("main img")].slice(0, 2).every((img) => img.complete && img.naturalWidth > 0)'
         ),
-      15_000,
+      patience,
       'The plates were not drawn.'
     );
   });
@@ -212,7 +213,7 @@ describe.sequential('an instructor before a class', () => {
     expect(shown).toBeLessThan(4);
     expect(await (await picture()).getCssValue('filter')).toBe('none');
     await press(driver, 'Another bank');
-    await driver.wait(until.urlContains('specimen=2'), 15_000);
+    await driver.wait(until.urlContains('specimen=2'), patience);
     expect(await frames()).toHaveLength(0);
   });
 
@@ -223,14 +224,14 @@ describe.sequential('an instructor before a class', () => {
     await seeText(driver, '12 pieces, picked for ramsons. Which do not belong?');
     const wrong = await driver.findElement(By.css('select[name=wrong]'));
     await wrong.findElement(By.css('option[value="2"]')).click();
-    await driver.wait(until.urlContains('wrong=2'), 15_000);
+    await driver.wait(until.urlContains('wrong=2'), patience);
     const rings = () => driver.findElements(By.css('main svg circle[stroke-dasharray]'));
     expect(await rings()).toHaveLength(0);
     await press(driver, 'Show which do not belong');
     await seeText(driver, '2 pieces are lords-and-ladies');
     expect(await rings()).toHaveLength(2);
     await press(driver, 'Strew anew');
-    await driver.wait(until.urlContains('specimen=2'), 15_000);
+    await driver.wait(until.urlContains('specimen=2'), patience);
     expect(await rings()).toHaveLength(0);
   });
 
@@ -257,7 +258,7 @@ describe.sequential('an instructor before a class', () => {
     await type('Who took it', 'Bram Oakhill');
     await type('What is to be seen', 'A green leaf on a green ground.');
     await press(driver, 'Add the photograph');
-    await driver.wait(until.urlMatches(/photographs\/[0-9a-f-]{36}$/), 15_000);
+    await driver.wait(until.urlMatches(/photographs\/[0-9a-f-]{36}$/), patience);
     const svg = await driver.findElement(By.css('main svg[role=img]'));
     await driver.executeScript(centre, svg);
     const width = await driver.executeScript<number>('return arguments[0].viewBox.baseVal.width', svg);
@@ -268,7 +269,7 @@ describe.sequential('an instructor before a class', () => {
     await seeText(driver, 'Leaf and stalk');
     await driver.wait(
       until.elementLocated(By.css('button[aria-label="Remove mark 1, Leaf and stalk"]')),
-      15_000
+      patience
     );
     rmSync(folder, { recursive: true });
   });

@@ -8,6 +8,7 @@ import {
   importTracks,
   leaveQuestion,
   openSite,
+  patience,
   planWalk,
   press,
   resize,
@@ -56,9 +57,9 @@ describe.sequential('on a phone', () => {
       'More'
     ]);
     await bar[4]!.click();
-    await driver.wait(until.urlContains('/me'), 15_000);
+    await driver.wait(until.urlContains('/me'), patience);
     await press(driver, 'People');
-    await driver.wait(until.urlContains('/people'), 15_000);
+    await driver.wait(until.urlContains('/people'), patience);
     await seeText(driver, 'Imke Sandvoss');
     expect(await scrollsSideways(driver)).toBe(false);
   });
@@ -87,7 +88,7 @@ describe.sequential('on a phone', () => {
       async () =>
         (await driver.findElements(By.xpath('//main//button[contains(., "Keep these changes")]'))).length ===
         0,
-      15_000
+      patience
     );
     await press(driver, 'Add a taxon to a stop');
     await fill(driver, 'Taxon', 'Ramsons');
@@ -106,7 +107,7 @@ describe.sequential('on a phone', () => {
     await signInAs(site, 'Learner');
     await visit(site, `${walkPath}/practise`);
     await press(driver, 'Start a round');
-    await driver.wait(until.urlMatches(/practice\/[0-9a-f-]{36}/), 15_000);
+    await driver.wait(until.urlMatches(/practice\/[0-9a-f-]{36}/), patience);
     for (let number = 1; ; number += 1) {
       await seeText(driver, `${number} of `);
       await driver.sleep(250);

@@ -1,6 +1,16 @@
 import { By, Key, Origin, until } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Site, fill, openSite, press, resize, seeText, signInAs, visit } from '../support/browser';
+import {
+  type Site,
+  fill,
+  openSite,
+  patience,
+  press,
+  resize,
+  seeText,
+  signInAs,
+  visit
+} from '../support/browser';
 
 let site: Site;
 let plan = '';
@@ -11,7 +21,6 @@ beforeAll(async () => {
 });
 afterAll(() => site.stop());
 
-const patience = 15_000;
 const stopNames = async () =>
   Promise.all(
     (await site.driver.findElements(By.css('#stops ol > li .disc + span strong'))).map((name) =>

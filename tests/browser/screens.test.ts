@@ -8,6 +8,7 @@ import {
   keepAxe,
   leaveQuestion,
   openSite,
+  patience,
   press,
   resize,
   signInAs,
@@ -67,7 +68,7 @@ describe('at a desk', () => {
     await signInAs(site, 'Learner');
     await visit(site, '/practice');
     await press(driver, 'Start a round on it');
-    await driver.wait(until.urlMatches(/practice\/[0-9a-f-]{36}/), 15_000);
+    await driver.wait(until.urlMatches(/practice\/[0-9a-f-]{36}/), patience);
     const looked = new Set<string>();
     for (let number = 1; number <= 10; number += 1) {
       const title = await drillTitle(driver);

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Site,
   openSite,
+  patience,
   press,
   resize,
   scrollsSideways,
@@ -100,7 +101,7 @@ describe.sequential('the season in the browser', () => {
       )
     );
     await driver.executeScript('arguments[0].click()', link);
-    await driver.wait(until.urlContains('/walks/new'), 15_000);
+    await driver.wait(until.urlContains('/walks/new'), patience);
     const field = await driver.findElement(By.css('main input[name=heldOn]'));
     expect(await field.getAttribute('value')).toBe(isoDate);
   });
@@ -110,7 +111,7 @@ describe.sequential('the season in the browser', () => {
     await visit(site, `/season/${strand}/tide`);
     await driver.wait(
       async () => (await driver.findElements(By.css('main canvas'))).length > 0,
-      15_000,
+      patience,
       'The tide was not drawn.'
     );
     expect(await seriousFindings(driver)).toEqual([]);
@@ -142,7 +143,7 @@ describe.sequential('scouting with one thumb', () => {
     expect(await scrollsSideways(driver)).toBe(false);
     await driver.executeScript('window.fetch = window.realFetch');
     await press(driver, 'Send now');
-    await driver.wait(async () => !(await words()).includes('waits on this device'), 15_000);
+    await driver.wait(async () => !(await words()).includes('waits on this device'), patience);
     await visit(site, `/ground/${wood}`);
     expect(await words()).toContain('not yet');
   });

@@ -4,6 +4,7 @@ import {
   type Site,
   fill,
   openSite,
+  patience,
   press,
   resize,
   seeText,
@@ -32,7 +33,7 @@ describe.sequential('an empty installation', () => {
     await seeText(driver, 'Choose at least 12 characters');
     await fill(driver, 'Password', 'gravel candle ninety otters');
     await press(driver, 'Set up the school');
-    await driver.wait(until.urlContains('/school'), 15_000);
+    await driver.wait(until.urlContains('/school'), patience);
   });
 
   it('tells the owner what belongs on empty pages', async () => {
@@ -62,7 +63,7 @@ describe.sequential('an empty installation', () => {
     await visit(site, path);
     await fill(driver, 'Password', 'heron ladder velvet Tuesday');
     await press(driver, 'Come in with this password');
-    await driver.wait(until.urlContains('/today'), 15_000);
+    await driver.wait(until.urlContains('/today'), patience);
     await driver.manage().deleteAllCookies();
     await visit(site, path);
     await seeText(driver, 'This invitation was used already.');

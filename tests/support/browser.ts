@@ -16,7 +16,8 @@ export interface Site {
   stop(): Promise<void>;
 }
 
-const patience = 15_000;
+/** Milliseconds: a wait ends with what it waits for, and on a busy machine that may take its time. */
+export const patience = 60_000;
 
 async function startChromium(): Promise<WebDriver> {
   const options = new chrome.Options();

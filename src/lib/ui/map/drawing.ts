@@ -39,6 +39,20 @@ const placesOf = ({ geometry }: Pick<Drawn, 'geometry'>): Position[] =>
       ? geometry.coordinates
       : geometry.coordinates.flat();
 
+/** Where a map begins that has nothing on it yet. */
+const nowhere = [-8.7, 54.3] as const;
+
+/** A small point, line or area in the middle of what is drawn, for who sets its places by figures. */
+export function inTheMiddle(shape: Shape, drawn: readonly Drawn[]): Drawn['geometry'] {
+  const all = drawn.flatMap(placesOf);
+  const mean = (i: 0 | 1) =>
+    all.length === 0 ? nowhere[i] : all.reduce((sum, place) => sum + place[i]!, 0) / all.length;
+  const beside = (x: number, y: number): [number, number] => [mean(0) + x * 2e-4, mean(1) + y * 1e-4];
+  if (shape === 'Point') return { type: shape, coordinates: beside(0, 0) };
+  if (shape === 'LineString') return { type: shape, coordinates: [beside(-1, 0), beside(1, 0)] };
+  return { type: shape, coordinates: [[beside(-1, -1), beside(1, -1), beside(1, 1), beside(-1, -1)]] };
+}
+
 /** The new geometry with the heights that its unmoved places had. */
 export function withHeights(before: Drawn | undefined, geometry: Drawn['geometry']): Drawn['geometry'] {
   const key = (place: Position) => `${place[0]!.toFixed(6)} ${place[1]!.toFixed(6)}`;

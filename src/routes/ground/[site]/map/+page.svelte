@@ -6,37 +6,28 @@
   import Pentagon from '@lucide/svelte/icons/pentagon';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Route from '@lucide/svelte/icons/route';
-  import Trash from '@lucide/svelte/icons/trash-2';
   import Undo from '@lucide/svelte/icons/undo-2';
   import Upload from '@lucide/svelte/icons/upload';
   import { v4 as newId } from 'uuid';
   import { beforeNavigate, invalidateAll } from '$app/navigation';
-  import { type GroundKind, type Shape, kindsOf } from '$core/ground';
-  import { textOfFile } from '$core/text';
+  import type { Shape } from '$core/ground';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import MapEditor from '$lib/ui/map/MapEditor.svelte';
-  import {
-    type Drawn,
-    drawnOf,
-    groundOf,
-    newKind,
-    placesAsText,
-    placesFromText,
-    withHeights
-  } from '$lib/ui/map/drawing';
+  import ChosenFeature from '$lib/ui/map/ChosenFeature.svelte';
+  import { type Drawn, drawnOf, groundOf, inTheMiddle, newKind, withHeights } from '$lib/ui/map/drawing';
+  import { fileOntoMap } from '$lib/ui/map/file-onto-map';
+  import { History } from '$lib/ui/map/history.svelte';
   import FileDrop from '$lib/ui/FileDrop.svelte';
   import Notice from '$lib/ui/Notice.svelte';
 
   let { data, form } = $props();
   // What is drawn stays while it is saved.
   // svelte-ignore state_referenced_locally
-  let drawn = $state.raw<readonly Drawn[]>(drawnOf(data.site.ground, newId));
+  const map = new History<readonly Drawn[]>(drawnOf(data.site.ground, newId));
+  const drawn = $derived(map.now);
   // svelte-ignore state_referenced_locally
   let revision = $state(data.site.revision);
-  // svelte-ignore state_referenced_locally
-  let saved = $state.raw(drawn);
-  let past = $state.raw<readonly (readonly Drawn[])[]>([]);
-  let future = $state.raw<readonly (readonly Drawn[])[]>([]);
+  let saved = $state.raw(map.now);
   let tool = $state<'choose' | Shape>('choose');
   let chosen = $state<string>();
   let said = $state<{ kind: 'done' | 'problem'; text: string }>();
@@ -44,7 +35,6 @@
 
   const isChanged = $derived(drawn !== saved);
   const current = $derived(drawn.find(({ id }) => id === chosen));
-  let placesText = $derived(current ? placesAsText(current) : '');
   const tools = [
     { value: 'choose', label: 'Choose and move', icon: MousePointer },
     { value: 'Point', label: 'Point', icon: MapPin },
@@ -61,24 +51,8 @@
   const shapeWords: Record<Shape, string> = { Point: 'point', LineString: 'line', Polygon: 'area' };
 
   function step(next: readonly Drawn[]) {
-    past = [...past.slice(-99), drawn];
-    future = [];
-    drawn = next;
+    map.step(next);
     said = undefined;
-  }
-  function undo() {
-    const before = past.at(-1);
-    if (!before) return;
-    future = [drawn, ...future];
-    past = past.slice(0, -1);
-    drawn = before;
-  }
-  function redo() {
-    const [next, ...rest] = future;
-    if (!next) return;
-    past = [...past, drawn];
-    future = rest;
-    drawn = next;
   }
 
   function onchange({ id, geometry }: Pick<Drawn, 'id' | 'geometry'>) {
@@ -100,101 +74,23 @@
     if (gone) said = { kind: 'done', text: `${gone.name || gone.kind} is taken out. Undo brings it back.` };
   }
 
-  function setPlaces() {
-    if (!current) return;
-    const result = placesFromText(placesText, current.geometry);
-    if ('problem' in result) said = { kind: 'problem', text: `${result.problem} Nothing was moved.` };
-    else change(current.id, { geometry: result.geometry });
-  }
-
   /** Adds a feature by its places alone, for those who do not point. */
   function addByKeyboard(shape: Shape) {
     const id = newId();
-    const [longitude, latitude] = middle();
-    const beside = (x: number, y: number): [number, number] => [longitude + x * 2e-4, latitude + y * 1e-4];
-    const geometry: Drawn['geometry'] =
-      shape === 'Point'
-        ? { type: shape, coordinates: beside(0, 0) }
-        : shape === 'LineString'
-          ? { type: shape, coordinates: [beside(-1, 0), beside(1, 0)] }
-          : { type: shape, coordinates: [[beside(-1, -1), beside(1, -1), beside(1, 1), beside(-1, -1)]] };
+    const geometry = inTheMiddle(shape, drawn);
     step([...drawn, { id, kind: newKind(shape, drawn), name: '', geometry }]);
     chosen = id;
     said = { kind: 'done', text: `A new ${shapeWords[shape]} stands in the middle: set its places below.` };
   }
-  function middle(): [number, number] {
-    const all = drawn.flatMap(({ geometry }) =>
-      geometry.type === 'Point'
-        ? [geometry.coordinates]
-        : geometry.type === 'LineString'
-          ? geometry.coordinates
-          : geometry.coordinates.flat()
-    );
-    if (all.length === 0) return [-8.7, 54.3];
-    const mean = (i: 0 | 1) => all.reduce((sum, place) => sum + place[i], 0) / all.length;
-    return [mean(0), mean(1)];
-  }
-
   async function take(file: File | undefined) {
     if (!file) return;
-    // Not the whole of formats: reading tables needs what browsers do not have.
-    const { largestGpxBytes, readGpx } = await import('$core/formats/gpx');
-    const { readGeoJson } = await import('$core/formats/geojson');
-    if (file.size > largestGpxBytes) {
-      said = {
-        kind: 'problem',
-        text: `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most. Nothing was changed.`
-      };
+    const result = await fileOntoMap(file, drawn, newId);
+    if ('problem' in result) {
+      said = { kind: 'problem', text: result.problem };
       return;
     }
-    const refuse = (problem: string) =>
-      (said = { kind: 'problem', text: `${file.name}: ${problem} Nothing was changed.` });
-    const read = await textOfFile(file);
-    if ('problem' in read) return refuse(read.problem);
-    const { text } = read;
-    if (/^\s*</.test(text) || file.name.toLowerCase().endsWith('.gpx')) {
-      const result = readGpx(text);
-      if ('problem' in result) return refuse(result.problem);
-      const { path, name, notes, pointsRead } = result.track;
-      const others = drawn.filter(({ kind }) => kind !== 'path');
-      step([
-        ...others,
-        {
-          id: newId(),
-          kind: 'path',
-          name,
-          geometry: { type: 'LineString', coordinates: path as [number, number][] }
-        }
-      ]);
-      said = {
-        kind: 'done',
-        text: `${pointsRead} points of ${file.name} are the path now. ${notes.join(' ')}`
-      };
-    } else {
-      const result = readGeoJson(text);
-      if ('problem' in result) return refuse(result.problem);
-      const shapeOf = ({ kind, name, geometry }: (typeof drawn)[number]) =>
-        JSON.stringify([kind, name ?? '', geometry]);
-      const there = new Set(drawn.map(shapeOf));
-      const all = drawnOf(result.ground, newId);
-      const added = all.filter((one) => !there.has(shapeOf(one)));
-      step([...drawn, ...added]);
-      const count = added.length;
-      const again = all.length - count;
-      said = {
-        kind: 'done',
-        text: [
-          `${count === 1 ? 'One feature' : `${count} features`} of ${file.name} ${count === 1 ? 'was' : 'were'} added.`,
-          again > 0 ? `${again} stood on the map already.` : '',
-          result.patches.length > 0
-            ? `${result.patches.length} patches in it are brought in under Waypoints, with the same file.`
-            : '',
-          ...result.notes
-        ]
-          .filter(Boolean)
-          .join(' ')
-      };
-    }
+    step(result.drawn);
+    said = { kind: 'done', text: result.said };
   }
 
   async function takeOut() {
@@ -211,8 +107,8 @@
   function onkeydown(event: KeyboardEvent) {
     const isText = event.target instanceof HTMLElement && event.target.closest('input, textarea, select');
     if (isText || !(event.ctrlKey || event.metaKey)) return;
-    if (event.key === 'z' && !event.shiftKey) undo();
-    else if (event.key === 'y' || (event.key.toLowerCase() === 'z' && event.shiftKey)) redo();
+    if (event.key === 'z' && !event.shiftKey) map.undo();
+    else if (event.key === 'y' || (event.key.toLowerCase() === 'z' && event.shiftKey)) map.redo();
     else return;
     event.preventDefault();
   }
@@ -240,10 +136,10 @@
     >
   {/each}
   <span class="mx-1 h-7 border-l border-rule"></span>
-  <button type="button" class="btn btn-line" disabled={past.length === 0} onclick={undo}
+  <button type="button" class="btn btn-line" disabled={!map.canUndo} onclick={() => map.undo()}
     ><Undo size={17} aria-hidden="true" />Undo</button
   >
-  <button type="button" class="btn btn-line" disabled={future.length === 0} onclick={redo}
+  <button type="button" class="btn btn-line" disabled={!map.canRedo} onclick={() => map.redo()}
     ><Redo size={17} aria-hidden="true" />Redo</button
   >
   <form
@@ -307,40 +203,12 @@
 
   <aside class="grid content-start gap-4 lg:border-l lg:border-rule lg:pl-6">
     {#if current}
-      <section class="grid gap-2 border-b border-rule pb-4">
-        <h2>{current.name || current.kind}</h2>
-        <label class="note"
-          ><span class="font-[650]">Kind</span><select
-            class="select"
-            value={current.kind}
-            onchange={(event) => change(current.id, { kind: event.currentTarget.value as GroundKind })}
-          >
-            {#each kindsOf(current.geometry.type) as kind (kind)}<option>{kind}</option>{/each}
-          </select></label
-        >
-        <label class="note"
-          ><span class="font-[650]">Name</span><input
-            class="input"
-            maxlength="120"
-            value={current.name}
-            onchange={(event) => change(current.id, { name: event.currentTarget.value })}
-          /></label
-        >
-        <details class="note">
-          <summary class="cursor-pointer">Places in figures</summary>
-          <label class="mt-1 block"
-            ><span class="text-ink-2">One a line: latitude, longitude, and height if known.</span><textarea
-              class="textarea font-sans"
-              rows="7"
-              spellcheck="false"
-              bind:value={placesText}></textarea></label
-          >
-          <button type="button" class="btn btn-line mt-2" onclick={setPlaces}>Set these places</button>
-        </details>
-        <button type="button" class="btn btn-line justify-self-start" onclick={() => remove(current.id)}
-          ><Trash size={17} aria-hidden="true" />Take out</button
-        >
-      </section>
+      <ChosenFeature
+        feature={current}
+        onchange={(more) => change(current.id, more)}
+        onproblem={(text) => (said = { kind: 'problem', text })}
+        onremove={() => remove(current.id)}
+      />
     {/if}
     <section>
       <h2>On the map</h2>

@@ -1,21 +1,20 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { deserialize } from '$app/forms';
-  import { invalidateAll } from '$app/navigation';
   import Check from '@lucide/svelte/icons/check';
   import CloudOff from '@lucide/svelte/icons/cloud-off';
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
   import Skull from '@lucide/svelte/icons/skull';
   import { metresBetween } from '$core/ground';
-  import type { Stage } from '$core/knowledge';
   import Notice from '$lib/ui/Notice.svelte';
   import { counted, dayAndMonth } from '$core/words';
   import type { EventQueue } from '$lib/ui/field/event-queue';
-  import type { Abundance } from '$core/evidence';
   import { eventOfNow } from '$lib/ui/field/send-events';
   import { type SightingOnTheWay, sightingsOf, sightingsOfOthers } from '$lib/ui/field/sightings';
-  import { enhance } from '$lib/ui/form/forms.svelte';
-  import GroundMap from '$lib/ui/map/GroundMap.svelte';
+
+  import { type Whereabouts, whereIAm } from '$lib/ui/field/where-i-am';
+  import NewPatch from './NewPatch.svelte';
+  import PatchSighting, { type Seen } from './PatchSighting.svelte';
 
   let { data, form } = $props();
 
@@ -29,24 +28,12 @@
   let noted = $state<Record<string, string>>({});
 
   let open = $state<string>();
-  let stage = $state<Stage>();
-  let says = $state<SightingOnTheWay['says']>('there');
-  let amount = $state<Abundance | ''>('');
-  let note = $state('');
   // svelte-ignore state_referenced_locally
   let seenOn = $state(data.today);
-  let picture = $state<FileList>();
   let pictureProblem = $state<{ sighting: string; file: File; text: string }>();
 
-  let here = $state<{ longitude: number; latitude: number }>();
+  let here = $state<Whereabouts>();
   let hereProblem = $state('');
-  let place = $state<{ longitude: number; latitude: number }>();
-
-  const sayings = [
-    { value: 'there', label: 'is there' },
-    { value: 'not yet', label: 'not yet' },
-    { value: 'over', label: 'over' }
-  ] as const;
 
   const patches = $derived(
     here
@@ -74,14 +61,7 @@
     return () => removeEventListener('online', online);
   });
 
-  function choose(patch: (typeof patches)[number]) {
-    open = open === patch.id ? undefined : patch.id;
-    stage = patch.stages[0];
-    says = 'there';
-    amount = '';
-    note = '';
-    picture = undefined;
-  }
+  const choose = (patch: (typeof patches)[number]) => (open = open === patch.id ? undefined : patch.id);
 
   async function sendPicture(sighting: string, file: File) {
     pictureProblem = undefined;
@@ -110,22 +90,10 @@
     }
   }
 
-  async function keep(patch: (typeof patches)[number]) {
-    if (!stage) return;
+  async function keep(patch: (typeof patches)[number], seen: Seen, file: File | undefined) {
     const begun = eventOfNow();
-    const file = picture?.[0];
-    queue?.add({
-      ...begun,
-      kind: 'sighting',
-      siteId: data.site.id,
-      patchId: patch.id,
-      stage,
-      says,
-      seenOn,
-      ...(amount ? { amount } : {}),
-      note: note.trim()
-    });
-    noted[patch.id] = `${stage} ${says === 'there' ? 'is there' : says}`;
+    queue?.add({ ...begun, kind: 'sighting', siteId: data.site.id, patchId: patch.id, seenOn, ...seen });
+    noted[patch.id] = `${seen.stage} ${seen.says === 'there' ? 'is there' : seen.says}`;
     const next = patches[patches.findIndex((one) => one.id === patch.id) + 1];
     said = `Noted: ${patch.name}, ${noted[patch.id]}.`;
     waiting = queue?.waiting.length ?? 0;
@@ -140,21 +108,10 @@
     if (file) await sendPicture(begun.id, file);
   }
 
-  function locate(then: (at: { longitude: number; latitude: number }) => void) {
-    hereProblem = '';
-    if (!('geolocation' in navigator)) {
-      hereProblem = 'This device does not tell where it is.';
-      return;
-    }
-    navigator.geolocation.getCurrentPosition(
-      ({ coords }) =>
-        then({
-          longitude: Math.round(coords.longitude * 1e6) / 1e6,
-          latitude: Math.round(coords.latitude * 1e6) / 1e6
-        }),
-      () => (hereProblem = 'Where you are cannot be told here: allow it, or point at the map.'),
-      { enableHighAccuracy: true, timeout: 10_000 }
-    );
+  async function nearestFirst() {
+    const found = await whereIAm();
+    if ('problem' in found) hereProblem = found.problem;
+    else [here, hereProblem] = [found, ''];
   }
 </script>
 
@@ -203,7 +160,7 @@
           bind:value={seenOn}
         /></label
       >
-      <button type="button" class="btn btn-line" onclick={() => locate((at) => (here = at))}
+      <button type="button" class="btn btn-line" onclick={nearestFirst}
         ><LocateFixed size={17} aria-hidden="true" />Nearest first</button
       >
     </div>
@@ -238,64 +195,11 @@
             >
           </button>
           {#if open === patch.id}
-            <div class="grid gap-3 pb-4">
-              <fieldset>
-                <legend class="sr-only">Stage</legend>
-                <div class="flex flex-wrap gap-2">
-                  {#each patch.stages as one (one)}<label
-                      class={['btn btn-line h-12', stage === one ? '!bg-ink !text-base-200' : '']}
-                      ><input
-                        type="radio"
-                        class="sr-only"
-                        name="stage-{patch.id}"
-                        value={one}
-                        bind:group={stage}
-                      />{one}</label
-                    >{/each}
-                </div>
-              </fieldset>
-              <fieldset>
-                <legend class="sr-only">It is</legend>
-                <div class="grid grid-cols-3 gap-2">
-                  {#each sayings as one (one.value)}<label
-                      class={['btn btn-line h-12', says === one.value ? '!bg-ink !text-base-200' : '']}
-                      ><input
-                        type="radio"
-                        class="sr-only"
-                        name="says-{patch.id}"
-                        value={one.value}
-                        bind:group={says}
-                      />{one.label}</label
-                    >{/each}
-                </div>
-              </fieldset>
-              <div class="grid grid-cols-2 gap-3">
-                <label class="note"
-                  ><span class="font-[650]">How much</span><select class="select" bind:value={amount}
-                    ><option value="">as before: {patch.abundance}</option
-                    >{#each data.abundances as one (one)}<option>{one}</option>{/each}</select
-                  ></label
-                >
-                <label class="note"
-                  ><span class="font-[650]">Picture</span><input
-                    type="file"
-                    accept="image/*"
-                    class="file-input w-full border-rule-strong bg-plate text-[14px]"
-                    bind:files={picture}
-                  /></label
-                >
-              </div>
-              <label class="note"
-                ><span class="font-[650]">Note</span><input
-                  class="input"
-                  maxlength="500"
-                  bind:value={note}
-                /></label
-              >
-              <button type="button" class="btn btn-primary h-14" disabled={!stage} onclick={() => keep(patch)}
-                >Keep, and on to the next</button
-              >
-            </div>
+            <PatchSighting
+              {patch}
+              abundances={data.abundances}
+              onkeep={(seen, file) => void keep(patch, seen, file)}
+            />
           {/if}
         </li>
       {:else}
@@ -312,70 +216,7 @@
     {#if form && 'find' in form && form.find && 'name' in form.find}<Notice kind="done"
         >{form.find.name} is a patch now: note its stage in the list.</Notice
       >{/if}
-    <GroundMap
-      ground={data.site.ground}
-      label="Map of {data.site.name}: point where it grows"
-      height="h-[260px]"
-      markers={[
-        ...data.patches.map((one) => ({ ...one, label: `${one.name}: ${one.taxonName}` })),
-        ...(place ? [{ ...place, label: 'the new find', number: 1 }] : [])
-      ]}
-      onpick={(at) => (place = at)}
-    />
-    <form
-      method="POST"
-      action="?/find"
-      class="mt-3 grid gap-3"
-      use:enhance={() =>
-        async ({ result, update }) => {
-          await update({ reset: result.type === 'success' });
-          if (result.type === 'success') {
-            place = undefined;
-            await invalidateAll();
-          }
-        }}
-    >
-      <div class="flex flex-wrap items-center gap-3">
-        <button type="button" class="btn btn-line" onclick={() => locate((at) => (place = at))}
-          ><LocateFixed size={17} aria-hidden="true" />Where I am</button
-        >
-        <span class="note text-ink-2"
-          >{place ? `${place.latitude}, ${place.longitude}` : 'Or point at the map.'}</span
-        >
-      </div>
-      <input type="hidden" name="longitude" value={place?.longitude ?? ''} />
-      <input type="hidden" name="latitude" value={place?.latitude ?? ''} />
-      <div class="grid gap-3 sm:grid-cols-2">
-        <label class="note"
-          ><span class="font-[650]">Plant</span><select name="taxon" class="select">
-            <option value="">Choose a plant</option>
-            {#each data.taxa as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
-          </select></label
-        >
-        <label class="note"
-          ><span class="font-[650]">How much</span><select name="abundance" class="select">
-            {#each data.abundances as one (one)}<option selected={one === 'occasional'}>{one}</option>{/each}
-          </select></label
-        >
-      </div>
-      <label class="note"
-        ><span class="font-[650]">What to call the patch</span><input
-          class="input"
-          name="name"
-          maxlength="120"
-          placeholder="Nettles by the barn"
-        /></label
-      >
-      <div class="flex flex-wrap items-center gap-3">
-        <button class="btn btn-line">Add this patch</button>
-        <a
-          class="btn btn-line"
-          href="/ground/{data.site.id}/finds/new{place
-            ? `?longitude=${place.longitude}&latitude=${place.latitude}`
-            : ''}">No name yet</a
-        >
-      </div>
-    </form>
+    <NewPatch site={data.site} patches={data.patches} taxa={data.taxa} abundances={data.abundances} />
     {#if data.finds.length > 0}
       <h2 class="mt-6">Finds without a name</h2>
       <ul class="note m-0 mt-1 list-none p-0">

@@ -1,10 +1,11 @@
 <script lang="ts">
   import CellForm from '$lib/ui/species/CellForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { severityWords } from '$core/knowledge';
+  import CharacterFields from './CharacterFields.svelte';
+  import ItemFields from './ItemFields.svelte';
+  import Line from './Line.svelte';
 
   let { data, form: result } = $props();
-  const words = ['always', 'usually', 'sometimes', 'rarely'];
   const titles: Record<string, string> = {
     names: 'Names',
     hazards: 'Harm',
@@ -16,14 +17,6 @@
     basis: 'Basis of the entry',
     synonyms: 'Synonyms, by commas'
   };
-  const ends = [
-    { name: 'min', label: 'smallest' },
-    { name: 'low', label: 'usual from' },
-    { name: 'high', label: 'usual to' },
-    { name: 'max', label: 'greatest' }
-  ];
-  const wordOf = (value: unknown, state: string) =>
-    (value as Record<string, string> | undefined)?.[state] ?? '';
 </script>
 
 <svelte:head><title>Correct {data.name} · Good Trail</title></svelte:head>
@@ -88,35 +81,7 @@
             {result}
           >
             <p class="note text-ink-2">{one.look}</p>
-            {#if one.states.length > 0}
-              <div class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
-                {#each one.states as state (state.slug)}<label
-                    class="flex items-center justify-between gap-3"
-                    title={state.definition}
-                    ><span class="note">{state.label}</span><select
-                      name="state:{state.slug}"
-                      class="select w-[130px]"
-                      value={wordOf(one.value, state.slug)}
-                      ><option value="">–</option>{#each words as word, nth (nth)}<option>{word}</option
-                        >{/each}</select
-                    ></label
-                  >{/each}
-              </div>
-              <p class="fine mt-1 text-ink-2">
-                Leave all at “–” where it is not known: unknown separates nothing.
-              </p>
-            {:else}
-              <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
-                {#each ends as end, nth (nth)}<label
-                    ><span class="note text-ink-2">{end.label}, {one.unit}</span><input
-                      name={end.name}
-                      inputmode="decimal"
-                      class="input"
-                      value={wordOf(one.value, end.name)}
-                    /></label
-                  >{/each}
-              </div>
-            {/if}
+            <CharacterFields character={one} />
           </CellForm>
         {/each}
       {/each}
@@ -136,11 +101,11 @@
           seen={item.seen}
           isOwn={item.isOwn}
           {list}
-          {result}>{@render fields(list, item.value)}</CellForm
+          {result}><ItemFields {list} value={item.value} choices={data.choices} /></CellForm
         >
       {/each}
       <CellForm title="Add" words="" path="" seen="" {list} {result} isNew
-        >{@render fields(list, {})}</CellForm
+        ><ItemFields {list} value={{}} choices={data.choices} /></CellForm
       >
     {/each}
     <h2 class="mt-5">Harvest</h2>
@@ -152,9 +117,9 @@
       isOwn={data.harvest.isOwn}
       {result}
     >
-      {@render text('rule', 'Rule', data.harvest.value?.rule)}
-      {@render text('tool', 'Tool', data.harvest.value?.tool)}
-      {@render text('basis', 'Basis', data.harvest.value?.basis)}
+      <Line name="rule" label="Rule" value={data.harvest.value?.rule} />
+      <Line name="tool" label="Tool" value={data.harvest.value?.tool} />
+      <Line name="basis" label="Basis" value={data.harvest.value?.basis} />
     </CellForm>
     <CellForm
       title="Allowance in figures"
@@ -164,23 +129,27 @@
       isOwn={data.allowance.isOwn}
       {result}
     >
-      {@render text('part', 'Part', data.allowance.value?.part)}
-      {@render text('unit', 'What is counted: plants, shoots, clusters', data.allowance.value?.unit)}
-      {@render text(
-        'fraction',
-        'Share of what is surely there, such as 0.1; or: to need',
-        String(data.allowance.value?.fraction ?? '')
-      )}
-      {@render text('pieces', 'Pieces that one of them may give', String(data.allowance.value?.pieces ?? ''))}
-      {@render text('exempt', 'Left alone, if any', data.allowance.value?.exempt)}
-      {@render text(
-        'leastSquareMetres',
-        'Smallest patch in m², if any',
-        String(data.allowance.value?.leastSquareMetres ?? '')
-      )}
-      {@render text('restYears', 'Years of rest, if any', String(data.allowance.value?.restYears ?? ''))}
-      {@render text('spacing', 'How it is spread, if any', data.allowance.value?.spacing)}
-      {@render text('basis', 'Source, or common practice', data.allowance.value?.basis)}
+      <Line name="part" label="Part" value={data.allowance.value?.part} />
+      <Line
+        name="unit"
+        label="What is counted: plants, shoots, clusters"
+        value={data.allowance.value?.unit}
+      />
+      <Line
+        name="fraction"
+        label="Share of what is surely there, such as 0.1; or: to need"
+        value={data.allowance.value?.fraction}
+      />
+      <Line name="pieces" label="Pieces that one of them may give" value={data.allowance.value?.pieces} />
+      <Line name="exempt" label="Left alone, if any" value={data.allowance.value?.exempt} />
+      <Line
+        name="leastSquareMetres"
+        label="Smallest patch in m², if any"
+        value={data.allowance.value?.leastSquareMetres}
+      />
+      <Line name="restYears" label="Years of rest, if any" value={data.allowance.value?.restYears} />
+      <Line name="spacing" label="How it is spread, if any" value={data.allowance.value?.spacing} />
+      <Line name="basis" label="Source, or common practice" value={data.allowance.value?.basis} />
     </CellForm>
     <h2 class="mt-5">About it</h2>
     {#each data.texts as one (one.path)}
@@ -243,80 +212,3 @@
     </CellForm>
   </section>
 </div>
-
-{#snippet text(name: string, label: string, value: unknown)}
-  <label class="mt-2 block"
-    ><span class="note text-ink-2">{label}</span><input
-      {name}
-      class="input"
-      value={String(value ?? '')}
-    /></label
-  >
-{/snippet}
-
-{#snippet choice(
-  name: string,
-  label: string,
-  options: readonly (string | { value: string; label: string })[],
-  value: unknown
-)}
-  <label class="mt-2 block"
-    ><span class="note text-ink-2">{label}</span><select {name} class="select" value={String(value ?? '')}>
-      {#each options as option (typeof option === 'string' ? option : option.value)}<option
-          value={typeof option === 'string' ? option : option.value}
-          >{typeof option === 'string' ? option.replaceAll('-', ' ') : option.label}</option
-        >{/each}
-    </select></label
-  >
-{/snippet}
-
-{#snippet fields(list: string, value: Record<string, unknown>)}
-  {#if list === 'names'}
-    {@render text('name', 'Name', value['name'])}
-    {@render text('language', 'Language, two letters', value['language'] ?? 'en')}
-    {@render text('region', 'Region', value['region'])}
-    {@render text('warning', 'Warning, where it also means something else', value['warning'])}
-  {:else if list === 'hazards'}
-    {@render choice('route', 'Route', data.choices.routes, value['route'] ?? 'eaten')}
-    {@render choice(
-      'severity',
-      'Severity',
-      severityWords.map((label, i) => ({ value: String(i), label: `${i}, ${label}` })),
-      value['severity'] ?? 1
-    )}
-    {@render text('effect', 'Effect', value['effect'])}
-    {@render text('principle', 'Principle, or “not established”', value['principle'])}
-    {@render text('onset', 'Onset', value['onset'])}
-    {@render text('parts', 'Parts', value['parts'])}
-    <label class="mt-2 flex min-h-10 items-center gap-3"
-      ><input
-        type="checkbox"
-        name="fromTheGround"
-        checked={Boolean(value['fromTheGround'])}
-        class="checkbox border-rule-strong"
-      />Comes from where it grows, not from the plant</label
-    >
-  {:else if list === 'uses'}
-    {@render choice('kind', 'Kind', data.choices.kinds, value['kind'] ?? 'food')}
-    {@render text('part', 'Part', value['part'])}
-    <fieldset class="mt-2">
-      <legend class="note text-ink-2">Stages</legend>
-      <div class="flex flex-wrap gap-x-5">
-        {#each data.choices.stages as stage (stage)}<label class="flex min-h-10 items-center gap-2"
-            ><input
-              type="checkbox"
-              name="stages"
-              value={stage}
-              checked={((value['stages'] as string[] | undefined) ?? []).includes(stage)}
-              class="checkbox border-rule-strong"
-            />{stage}</label
-          >{/each}
-      </div>
-    </fieldset>
-    {@render text('preparation', 'Preparation', value['preparation'])}
-    {@render text('conditions', 'Conditions', value['conditions'])}
-  {:else}
-    {@render text('region', 'Region', value['region'])}
-    {@render text('status', 'Status', value['status'])}
-  {/if}
-{/snippet}

@@ -1,0 +1,77 @@
+<script lang="ts">
+  import { severityWords } from '$core/knowledge';
+  import type { PageData } from './$types';
+  import Line from './Line.svelte';
+
+  /** The fields of one entry of a list: a name, a harm, a use, a law. */
+  let {
+    list,
+    value,
+    choices
+  }: { list: string; value: Record<string, unknown>; choices: PageData['choices'] } = $props();
+</script>
+
+{#if list === 'names'}
+  <Line name="name" label="Name" value={value['name']} />
+  <Line name="language" label="Language, two letters" value={value['language'] ?? 'en'} />
+  <Line name="region" label="Region" value={value['region']} />
+  <Line name="warning" label="Warning, where it also means something else" value={value['warning']} />
+{:else if list === 'hazards'}
+  {@render choice('route', 'Route', choices.routes, value['route'] ?? 'eaten')}
+  {@render choice(
+    'severity',
+    'Severity',
+    severityWords.map((label, i) => ({ value: String(i), label: `${i}, ${label}` })),
+    value['severity'] ?? 1
+  )}
+  <Line name="effect" label="Effect" value={value['effect']} />
+  <Line name="principle" label="Principle, or “not established”" value={value['principle']} />
+  <Line name="onset" label="Onset" value={value['onset']} />
+  <Line name="parts" label="Parts" value={value['parts']} />
+  <label class="mt-2 flex min-h-10 items-center gap-3"
+    ><input
+      type="checkbox"
+      name="fromTheGround"
+      checked={Boolean(value['fromTheGround'])}
+      class="checkbox border-rule-strong"
+    />Comes from where it grows, not from the plant</label
+  >
+{:else if list === 'uses'}
+  {@render choice('kind', 'Kind', choices.kinds, value['kind'] ?? 'food')}
+  <Line name="part" label="Part" value={value['part']} />
+  <fieldset class="mt-2">
+    <legend class="note text-ink-2">Stages</legend>
+    <div class="flex flex-wrap gap-x-5">
+      {#each choices.stages as stage (stage)}<label class="flex min-h-10 items-center gap-2"
+          ><input
+            type="checkbox"
+            name="stages"
+            value={stage}
+            checked={((value['stages'] as string[] | undefined) ?? []).includes(stage)}
+            class="checkbox border-rule-strong"
+          />{stage}</label
+        >{/each}
+    </div>
+  </fieldset>
+  <Line name="preparation" label="Preparation" value={value['preparation']} />
+  <Line name="conditions" label="Conditions" value={value['conditions']} />
+{:else}
+  <Line name="region" label="Region" value={value['region']} />
+  <Line name="status" label="Status" value={value['status']} />
+{/if}
+
+{#snippet choice(
+  name: string,
+  label: string,
+  options: readonly (string | { value: string; label: string })[],
+  value: unknown
+)}
+  <label class="mt-2 block"
+    ><span class="note text-ink-2">{label}</span><select {name} class="select" value={String(value ?? '')}>
+      {#each options as option (typeof option === 'string' ? option : option.value)}<option
+          value={typeof option === 'string' ? option : option.value}
+          >{typeof option === 'string' ? option.replaceAll('-', ' ') : option.label}</option
+        >{/each}
+    </select></label
+  >
+{/snippet}
