@@ -12,7 +12,7 @@
 
 <span
   class={[
-    'note inline-flex items-center align-bottom gap-1 font-[650]',
+    'note inline-flex items-center align-bottom gap-1 font-strong',
     firmness === 'firm'
       ? 'text-moss'
       : firmness === 'missed'

@@ -36,7 +36,7 @@
 
 {#snippet dangerCount(personId: string)}
   {@const { gathers, shown } = dangers(personId)}
-  <span class={gathers > 0 ? 'font-[650] text-rosehip' : 'text-ink-2'}
+  <span class={gathers > 0 ? 'font-strong text-rosehip' : 'text-ink-2'}
     >{#if gathers > 0}<Skull size={15} class="mr-1 inline" aria-hidden="true" />{/if}{shown === 0
       ? '—'
       : `${gathers} of ${shown}`}</span
@@ -61,7 +61,7 @@
       /></svg
     >
     <span>{one.namedRight + one.leftAlone}/{one.answers}</span>
-    {#if one.dangerousGathers > 0}<span class="inline-flex items-center font-[650] text-rosehip"
+    {#if one.dangerousGathers > 0}<span class="inline-flex items-center font-strong text-rosehip"
         ><Skull size={14} aria-hidden="true" /><span class="sr-only">dangerous gathers:</span
         >{one.dangerousGathers}</span
       >{/if}

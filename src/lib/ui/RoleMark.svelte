@@ -11,7 +11,7 @@
 
 <span
   class={[
-    'inline-flex items-baseline gap-1 font-[650]',
+    'inline-flex items-baseline gap-1 font-strong',
     role === 'danger'
       ? 'text-rosehip'
       : role === 'show'

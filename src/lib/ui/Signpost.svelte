@@ -42,7 +42,7 @@
             aria-current={isHere(arm.href) ? 'page' : undefined}
             class={[
               'arm flex h-[40px] items-center gap-3 pl-[10px] pr-6 no-underline',
-              isHere(arm.href) ? 'here bg-moss font-[650] text-base-200' : 'hover:underline'
+              isHere(arm.href) ? 'here bg-moss font-strong text-base-200' : 'hover:underline'
             ]}
           >
             <span class={['grid h-[22px] w-[20px] place-items-center', isHere(arm.href) ? '' : 'bg-paper']}
@@ -90,7 +90,7 @@
           {:else if viewer.mayMoveDate}
             <button
               type="button"
-              class="cursor-pointer text-left font-[650] text-ink underline underline-offset-2"
+              class="cursor-pointer text-left font-strong text-ink underline underline-offset-2"
               onclick={() => (isMoving = true)}>{longDate(viewer.demoDate)}</button
             >
           {:else}
@@ -102,7 +102,7 @@
     <div class="grid grid-cols-[18px_1fr] gap-2">
       <CircleUser size={16} aria-hidden="true" />
       <div>
-        <a href="/me" class="font-[650] text-ink underline underline-offset-2">{viewer.name}</a>, {viewer.role}<br
+        <a href="/me" class="font-strong text-ink underline underline-offset-2">{viewer.name}</a>, {viewer.role}<br
         />
         {viewer.school}
       </div>
@@ -123,7 +123,7 @@
           aria-current={isHere(arm.href) ? 'page' : undefined}
           class={[
             'flex h-[58px] flex-col items-center justify-center gap-0.5 text-[13px] no-underline',
-            isHere(arm.href) ? 'bg-moss font-[650] text-base-200' : ''
+            isHere(arm.href) ? 'bg-moss font-strong text-base-200' : ''
           ]}
         >
           <Icon size={20} strokeWidth={1.8} aria-hidden="true" />{arm.label}

@@ -79,7 +79,7 @@
                 aria-hidden="true"
               />{/if}
           </span>
-          <span class={['fine', tones[part.state], part.state === 'open' ? '' : 'font-[650]']}
+          <span class={['fine', tones[part.state], part.state === 'open' ? '' : 'font-strong']}
             >{part.state}</span
           >
         </a>

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { palette } from '$lib/palette';
 
 /** The colours of the themes: words on every ground can be read by somebody with weak sight (WCAG 2.2, 1.4.3 and 1.4.11). */
 
@@ -85,5 +86,35 @@ describe.each([
     for (const name of ['primary', 'secondary', 'accent', 'info', 'warning', 'error'])
       expect(contrast(of(`color-${name}`), of(`color-${name}-content`)), name).toBeGreaterThan(least);
     for (const ground of grounds) expect(contrast(of('rule-strong'), of(ground)), ground).toBeGreaterThan(3);
+  });
+});
+
+describe('the colours of drawings, maps and print', () => {
+  it('are those of the screen by day', () => {
+    const day = coloursOf('day');
+    for (const [colour, name] of [
+      ['ink', 'color-base-content'],
+      ['second', 'ink-2'],
+      ['rule', 'rule'],
+      ['paper', 'color-base-200'],
+      ['page', 'color-base-100'],
+      ['moss', 'color-primary'],
+      ['ochre', 'color-warning'],
+      ['tide', 'color-info'],
+      ['rosehip', 'color-error']
+    ] as const)
+      expect(palette[colour].toLowerCase(), colour).toBe(day.get(name));
+  });
+
+  it('are read on a plate', () => {
+    for (const ink of [
+      palette.ink,
+      palette.second,
+      palette.moss,
+      palette.ochre,
+      palette.tide,
+      palette.rosehip
+    ])
+      expect(contrast(ink, palette.paper)).toBeGreaterThan(4.5);
   });
 });

@@ -70,7 +70,7 @@
               {#if one.isMinor && one.guardianConsentOn}consent of {one.guardianName}, {dayAndMonth(
                   one.guardianConsentOn
                 )}
-              {:else if one.isMinor}<span class="font-[650] text-rosehip">consent is missing</span>{/if}
+              {:else if one.isMinor}<span class="font-strong text-rosehip">consent is missing</span>{/if}
             </td>
             <td class="!pr-0 !text-right"
               ><button

@@ -82,7 +82,7 @@
     <h2>What you will be asked</h2>
     <dl class="mt-2 grid gap-3">
       {#each drillNames as drill (drill)}<div>
-          <dt class="font-[650]">{drillWords[drill].title}</dt>
+          <dt class="font-strong">{drillWords[drill].title}</dt>
           <dd class="text-ink-2">{drillWords[drill].asks}</dd>
         </div>{/each}
     </dl>

@@ -24,7 +24,7 @@
   <FilterForm path="/progress" class="flex flex-wrap items-end gap-x-4 gap-y-2">
     {#snippet children(apply)}
       <label
-        ><span class="note font-[650]">Group</span><select
+        ><span class="note font-strong">Group</span><select
           name="cohort"
           class="select w-[190px]"
           value={data.cohort?.id}
@@ -33,7 +33,7 @@
         ></label
       >
       {#if data.walks.length > 0}<label
-          ><span class="note font-[650]">for</span><select
+          ><span class="note font-strong">for</span><select
             name="walk"
             class="select w-[210px]"
             value={data.walk?.id}
@@ -100,14 +100,14 @@
                     >{person.name}</a
                   ></th
                 >
-                <td class={person.danger.gathers > 0 ? 'font-[650] text-rosehip' : ''}
+                <td class={person.danger.gathers > 0 ? 'font-strong text-rosehip' : ''}
                   >{#if person.danger.shown > 0}{person.danger.gathers} of {person.danger.shown}
                     <span class="fine font-normal whitespace-nowrap text-ink-2"
                       >up to {Math.ceil(person.danger.limit * 100)} in 100</span
                     >{:else}—{/if}</td
                 >
                 <td
-                  >{#if person.readiness?.isReady}<span class="font-[650] text-moss">ready</span
+                  >{#if person.readiness?.isReady}<span class="font-strong text-moss">ready</span
                     >{:else if person.readiness}<span class="text-ochre"
                       >not yet: {counted(person.readiness.missing, 'thing')} missing</span
                     >{/if}</td
@@ -146,7 +146,7 @@
                 <tr>
                   <td><strong>{pair.target}</strong> or {nameWithin(pair.lookalike)}</td>
                   <td>{pair.stages}</td>
-                  <td class={pair.dangerousGathers > 0 ? 'font-[650] text-rosehip' : ''}
+                  <td class={pair.dangerousGathers > 0 ? 'font-strong text-rosehip' : ''}
                     >{pair.dangerousGathers} of {pair.dangerousShown}
                     <span class="fine font-normal whitespace-nowrap text-ink-2"
                       >up to {Math.ceil(pair.limit * 100)} in 100</span

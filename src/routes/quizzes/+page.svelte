@@ -64,7 +64,7 @@
     >
       <h2>A new quiz</h2>
       <label
-        ><span class="note font-[650]">Name</span><input
+        ><span class="note font-strong">Name</span><input
           name="name"
           class="input"
           maxlength="120"
@@ -72,7 +72,7 @@
         /></label
       >
       <label
-        ><span class="note font-[650]">For the group</span><select
+        ><span class="note font-strong">For the group</span><select
           name="cohort"
           class="select"
           value={kept['cohort'] ?? data.cohorts[0]?.id}
@@ -80,7 +80,7 @@
         ></label
       >
       <label
-        ><span class="note font-[650]">On the brief of</span><select
+        ><span class="note font-strong">On the brief of</span><select
           name="walk"
           class="select"
           value={kept['walk'] ?? data.walks[0]?.id ?? ''}
@@ -89,7 +89,7 @@
         ></label
       >
       <label
-        ><span class="note font-[650]">Sat</span><select
+        ><span class="note font-strong">Sat</span><select
           name="kind"
           class="select"
           value={kept['kind'] ?? 'before and after'}
@@ -100,7 +100,7 @@
       >
       <div class="grid grid-cols-2 gap-3">
         <label
-          ><span class="note font-[650]">Questions</span><input
+          ><span class="note font-strong">Questions</span><input
             type="number"
             name="size"
             min="0"
@@ -110,7 +110,7 @@
           /></label
         >
         <label
-          ><span class="note font-[650]">Time, min</span><input
+          ><span class="note font-strong">Time, min</span><input
             type="number"
             name="minutes"
             min="1"

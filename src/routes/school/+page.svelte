@@ -127,7 +127,7 @@
   </p>
   <form method="POST" action="?/moveDate" class="mt-3 flex flex-wrap items-end gap-3">
     <div class="grid gap-1">
-      <label class="note font-[650]" for="demo-date">Day</label><input
+      <label class="note font-strong" for="demo-date">Day</label><input
         id="demo-date"
         type="date"
         name="demoDate"

@@ -28,7 +28,7 @@
 <svelte:head><title>Search · Good Trail</title></svelte:head>
 <h1>Search everything</h1>
 <form method="GET" class="mt-3 max-w-[460px]" role="search">
-  <label class="note font-[650]" for="query">Taxa by any name, walks, sites, people</label>
+  <label class="note font-strong" for="query">Taxa by any name, walks, sites, people</label>
   <!-- The page has no other purpose than this field. -->
   <!-- svelte-ignore a11y_autofocus -->
   <input

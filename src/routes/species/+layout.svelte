@@ -43,7 +43,7 @@
           aria-current={tab.href === here ? 'true' : undefined}
           class={[
             'block min-h-10 border-b-[3px] py-2 no-underline',
-            tab.href === here ? 'border-moss font-[650]' : 'border-transparent text-ink-2 hover:underline'
+            tab.href === here ? 'border-moss font-strong' : 'border-transparent text-ink-2 hover:underline'
           ]}>{tab.label}</a
         >
       </li>{/each}

@@ -35,7 +35,7 @@
       {apply}
     />
     <label
-      ><span class="note font-[650]">Place</span><select
+      ><span class="note font-strong">Place</span><select
         name="habitat"
         class="select"
         value={data.query.habitat}
@@ -46,7 +46,7 @@
       ></label
     >
     <label
-      ><span class="note font-[650]">Up in</span><select
+      ><span class="note font-strong">Up in</span><select
         name="month"
         class="select"
         value={data.query.month || ''}
@@ -57,7 +57,7 @@
       ></label
     >
     <label
-      ><span class="note font-[650]">Harm by mistake</span><select
+      ><span class="note font-strong">Harm by mistake</span><select
         name="harm"
         class="select"
         value={data.query.harm}
@@ -88,7 +88,7 @@
       {#each data.taxa as taxon (taxon.slug)}
         <tr>
           <td
-            ><a href="/species/{taxon.slug}" class="font-[650] underline decoration-rule underline-offset-4"
+            ><a href="/species/{taxon.slug}" class="font-strong underline decoration-rule underline-offset-4"
               >{taxon.name}</a
             > <i class="text-[14px]">{taxon.scientific}</i>{#if taxon.otherNames.length > 0}<br /><span
                 class="fine text-ink-2">{taxon.otherNames.join(', ')}</span

@@ -90,7 +90,7 @@
         <div>
           <h2>To mend</h2>
           {#each data.checks as check (check.key)}<p
-              class={['mt-2 font-[650]', check.state === 'stop' ? 'text-rosehip' : 'text-ochre']}
+              class={['mt-2 font-strong', check.state === 'stop' ? 'text-rosehip' : 'text-ochre']}
             >
               {check.title}
             </p>{:else}<p class="text-ink-2">Nothing: every check has passed.</p>{/each}

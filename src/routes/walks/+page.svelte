@@ -26,7 +26,7 @@
             >{walk.siteName} · {walk.cohortName ?? 'no group yet'}, {walk.groupSize} people · {walk.leaderName}</span
           ></span
         >
-        <span class={['note', walk.briefVersion ? 'font-[650] text-moss' : 'text-ink-2']}
+        <span class={['note', walk.briefVersion ? 'font-strong text-moss' : 'text-ink-2']}
           >{walk.briefVersion ? `brief ${walk.briefVersion} published` : 'no brief yet'}</span
         >
       </li>

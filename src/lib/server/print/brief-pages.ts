@@ -1,3 +1,4 @@
+import { palette } from '$lib/palette';
 import type { Column, Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
 import { nameWithin, severityWords } from '$core/knowledge';
 import {
@@ -15,7 +16,7 @@ import {
 } from '$core/walk';
 import { dayAndMonth, longDate } from '$core/words';
 import { pairPicture } from './pair-picture';
-import { bold, colours, heading, italic, paragraph, richPieces, rule, second, spacer } from './text';
+import { bold, heading, italic, paragraph, richPieces, rule, second, spacer } from './text';
 
 /** A brief on A4. What leaders need beside it (their kit, what to drop) stays out of the learners' version. */
 
@@ -29,23 +30,23 @@ export interface PrintedBrief {
 const pageWide = 595.28 - 2 * 42;
 const roleWords = { gather: 'gather', show: 'show', danger: 'DANGER', 'leave out': 'leave out' } as const;
 const roleColour = {
-  gather: colours.ink,
-  show: colours.tide,
-  danger: colours.rosehip,
-  'leave out': colours.second
+  gather: palette.ink,
+  show: palette.tide,
+  danger: palette.rosehip,
+  'leave out': palette.second
 } as const;
 
 const lines = {
   hLineWidth: (i: number) => (i === 1 ? 0.9 : 0.5),
   vLineWidth: () => 0,
-  hLineColor: (i: number) => (i === 1 ? colours.ink : colours.rule),
+  hLineColor: (i: number) => (i === 1 ? palette.ink : palette.rule),
   paddingLeft: () => 0,
   paddingRight: () => 8,
   paddingTop: () => 3,
   paddingBottom: () => 3
 };
 const cell = (text: string): TableCell => paragraph([text], { fontSize: 10 });
-const head = (text: string): TableCell => paragraph([text], { fontSize: 9.5, color: colours.second });
+const head = (text: string): TableCell => paragraph([text], { fontSize: 9.5, color: palette.second });
 
 function front(brief: PrintedBrief, isForLeaders: boolean): Content[] {
   const { document, version, school } = brief;
@@ -54,7 +55,7 @@ function front(brief: PrintedBrief, isForLeaders: boolean): Content[] {
   const halves = [facts.filter((_, i) => i % 2 === 0), facts.filter((_, i) => i % 2 === 1)];
   const column = (half: typeof facts): Column => ({
     stack: half.map(({ label, value }) =>
-      paragraph([[`${label}\n`, { fontSize: 9, color: colours.second }], value], {
+      paragraph([[`${label}\n`, { fontSize: 9, color: palette.second }], value], {
         fontSize: 10.5,
         margin: [0, 0, 0, 5]
       })
@@ -67,7 +68,7 @@ function front(brief: PrintedBrief, isForLeaders: boolean): Content[] {
   return [
     paragraph([`${school} · brief, version ${version}${isForLeaders ? ', for leaders' : ''}`], {
       fontSize: 9,
-      color: colours.second
+      color: palette.second
     }),
     paragraph([walk.name], { face: 'Serif', bold: true, fontSize: 24 }),
     paragraph(
@@ -76,7 +77,7 @@ function front(brief: PrintedBrief, isForLeaders: boolean): Content[] {
       ],
       { fontSize: 13, margin: [0, 0, 0, 6] }
     ),
-    rule(pageWide, colours.ink, 1),
+    rule(pageWide, palette.ink, 1),
     {
       table: {
         widths: ['*'],
@@ -94,8 +95,8 @@ function front(brief: PrintedBrief, isForLeaders: boolean): Content[] {
         ]
       },
       layout: {
-        hLineColor: () => colours.rosehip,
-        vLineColor: () => colours.rosehip,
+        hLineColor: () => palette.rosehip,
+        vLineColor: () => palette.rosehip,
         hLineWidth: () => 1.2,
         vLineWidth: () => 1.2,
         paddingLeft: () => 8,
@@ -157,7 +158,7 @@ function timetable({ document }: PrintedBrief): Content[] {
                       )
                     ]
                   : []),
-                ...richPieces(stop.talkingPoints, { fontSize: 9.5, color: colours.second })
+                ...richPieces(stop.talkingPoints, { fontSize: 9.5, color: palette.second })
               ]
             }
           ])
@@ -187,7 +188,7 @@ function hazards({ document }: PrintedBrief): Content[] {
           ...rankedHazards(document).map(({ kind, name, rating }): TableCell[] => [
             paragraph([bold(String(rating))], {
               fontSize: 10,
-              color: kind === 'pair' ? colours.rosehip : colours.ink
+              color: kind === 'pair' ? palette.rosehip : palette.ink
             }),
             cell(kinds[kind]),
             cell(name)
@@ -200,7 +201,7 @@ function hazards({ document }: PrintedBrief): Content[] {
       [
         `Consequence (1 to 5) times likelihood (1 to 5). The library behind this brief describes ${document.library.taxa} taxa: a lookalike that is not among them is not warned of here.`
       ],
-      { fontSize: 9, color: colours.second, margin: [0, 4, 0, 0] }
+      { fontSize: 9, color: palette.second, margin: [0, 4, 0, 0] }
     )
   ];
 }
@@ -218,7 +219,7 @@ function sheetPage(
         isDanger
           ? [
               `\nDANGER, ${severityWords[sheet.lookalike.severity]}`,
-              { bold: true, fontSize: 10, color: colours.rosehip }
+              { bold: true, fontSize: 10, color: palette.rosehip }
             ]
           : [
               `\n${roleWords[sheet.target.role]}`,
@@ -236,7 +237,7 @@ function sheetPage(
       : []),
     paragraph(
       [
-        [`Rated ${sheet.rating.rating} of 25. `, { bold: true, color: colours.rosehip }],
+        [`Rated ${sheet.rating.rating} of 25. `, { bold: true, color: palette.rosehip }],
         `${sheet.lookalike.harm}. Onset: ${sheet.lookalike.onset}. ${saidOfDrills(sheet.rating)}`
       ],
       { fontSize: 10, margin: [0, 0, 0, 4] }
@@ -245,7 +246,7 @@ function sheetPage(
       ? [
           paragraph(
             [
-              ['The test that fails. ', { bold: true, color: colours.ochre }],
+              ['The test that fails. ', { bold: true, color: palette.ochre }],
               `"${sheet.failingTest.claim}" ${sheet.failingTest.fails}`
             ],
             { fontSize: 10, margin: [0, 0, 0, 4] }
@@ -256,7 +257,7 @@ function sheetPage(
       ? [
           paragraph(
             [
-              ['Not there yet. ', { bold: true, color: colours.tide }],
+              ['Not there yet. ', { bold: true, color: palette.tide }],
               `Flowers of ${nameWithin(sheet.target.name)} open about ${dayAndMonth(sheet.notYet.from)}: not to be quoted.`
             ],
             { fontSize: 10, margin: [0, 0, 0, 4] }
@@ -276,7 +277,7 @@ function sheetPage(
       : [])
   ];
   return [
-    paragraph([`PAIR ${i + 1} OF ${sheets.length}`], { fontSize: 9, color: colours.second, face: 'Serif' }),
+    paragraph([`PAIR ${i + 1} OF ${sheets.length}`], { fontSize: 9, color: palette.second, face: 'Serif' }),
     ...shown.content,
     spacer(shown.high + 14),
     {
@@ -289,7 +290,7 @@ function sheetPage(
           ...rows.map((row, at): TableCell[] => [
             cell(row.target.replace(/^./, (letter) => letter.toUpperCase())),
             paragraph(
-              [bold(`${at + 1}  ${row.name}\n`), [lookingWords(row), { fontSize: 9, color: colours.second }]],
+              [bold(`${at + 1}  ${row.name}\n`), [lookingWords(row), { fontSize: 9, color: palette.second }]],
               {
                 fontSize: 10
               }
@@ -300,7 +301,7 @@ function sheetPage(
       },
       layout: lines
     },
-    rule(pageWide, colours.rosehip, 2),
+    rule(pageWide, palette.rosehip, 2),
     paragraph(
       [
         sheetLine(sheet),
@@ -367,7 +368,7 @@ function cards({ document }: PrintedBrief): Content[] {
             ),
             paragraph(
               [`${one.preparation} ${one.conditions} Nothing reaches a mouth before that piece was checked.`],
-              { fontSize: 10, color: colours.second, margin: [0, 0, 0, 6] }
+              { fontSize: 10, color: palette.second, margin: [0, 0, 0, 6] }
             )
           ],
           unbreakable: true
@@ -433,7 +434,7 @@ export function briefPages(brief: PrintedBrief, isForLeaders: boolean): TDocumen
         ...notNow.map((target) =>
           paragraph(
             [
-              [`${target.name}, not at this stage. `, { bold: true, color: colours.rosehip }],
+              [`${target.name}, not at this stage. `, { bold: true, color: palette.rosehip }],
               `It cannot be told from every dangerous lookalike. ${target.firstDate ? `First from ${dayAndMonth(target.firstDate)}. ` : ''}It is shown, never gathered.`
             ],
             { fontSize: 10.5, margin: [0, 8, 0, 0] }
@@ -448,7 +449,7 @@ export function briefPages(brief: PrintedBrief, isForLeaders: boolean): TDocumen
               [
                 'Health notes of the learners stand in no print. Leaders open them on the page of the brief before the walk.'
               ],
-              { fontSize: 9.5, color: colours.second, margin: [0, 10, 0, 0] }
+              { fontSize: 9.5, color: palette.second, margin: [0, 10, 0, 0] }
             )
           ]
         : [])
@@ -460,15 +461,15 @@ export function briefPages(brief: PrintedBrief, isForLeaders: boolean): TDocumen
           [
             `${document.walk.name}, ${document.walk.isoDate}, version ${version}. It lists checks and never says that a plant is safe; local law and the landowner come first.`
           ],
-          { fontSize: 8, color: colours.second }
+          { fontSize: 8, color: palette.second }
         ),
         {
-          ...paragraph([`${page} of ${pages}`], { fontSize: 8, color: colours.second }),
+          ...paragraph([`${page} of ${pages}`], { fontSize: 8, color: palette.second }),
           alignment: 'right',
           width: 50
         }
       ]
     }),
-    defaultStyle: { font: 'Sans', fontSize: 10.5, lineHeight: 1.15, color: colours.ink }
+    defaultStyle: { font: 'Sans', fontSize: 10.5, lineHeight: 1.15, color: palette.ink }
   };
 }

@@ -3,7 +3,7 @@ import { isSerious } from '$core/knowledge';
 import { type ContrastSheet, decidingRows, pairScene, plateFrame } from '$core/walk';
 import { runsOf } from './fonts';
 import { type PlaceOnPage, plateVectors } from './plate-vectors';
-import { colours } from './text';
+import { palette } from '$lib/palette';
 
 /**
  * The two plates of a pair as on the screen, with the checking order between them and leader lines: frames
@@ -22,9 +22,9 @@ const latin = (text: string) =>
   );
 
 const frame = (x: number, isDanger: boolean) =>
-  `<rect x="${x + 0.5}" y="1" width="${plateWide - 1}" height="${plateHigh}" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1"/>
-   <rect x="${x + 4}" y="5" width="${plateWide - 8}" height="${plateHigh - 8}" fill="none" stroke="${colours.rule}" stroke-width="0.8"/>${
-     isDanger ? `<rect x="${x}" y="337" width="${plateWide}" height="4" fill="${colours.rosehip}"/>` : ''
+  `<rect x="${x + 0.5}" y="1" width="${plateWide - 1}" height="${plateHigh}" fill="${palette.paper}" stroke="${palette.ink}" stroke-width="1"/>
+   <rect x="${x + 4}" y="5" width="${plateWide - 8}" height="${plateHigh - 8}" fill="none" stroke="${palette.rule}" stroke-width="0.8"/>${
+     isDanger ? `<rect x="${x}" y="337" width="${plateWide}" height="4" fill="${palette.rosehip}"/>` : ''
    }`;
 
 export interface Picture {
@@ -35,7 +35,7 @@ export interface Picture {
 }
 
 const missing = (x: number) =>
-  `<text x="${x + plateWide / 2}" y="172" text-anchor="middle" font-family="Sans" font-size="15" fill="${colours.second}">No drawing of it yet</text>`;
+  `<text x="${x + plateWide / 2}" y="172" text-anchor="middle" font-family="Sans" font-size="15" fill="${palette.second}">No drawing of it yet</text>`;
 
 /** A layer of the picture at its place on the page. */
 const layer = (svg: string, size: { wide: number; high: number }, at: PlaceOnPage): Content => ({
@@ -86,21 +86,21 @@ export function pairPicture(
 ): Picture {
   const { wide, high, middle, heading, marks } = pairScene(sheet);
   const text = (content: string, y: number, size: number, family: string, weight = '') =>
-    `<text x="${middle}" y="${y}" text-anchor="middle" font-family="${family}" font-size="${size}" ${weight} fill="${colours.ink}">${latin(content)}</text>`;
+    `<text x="${middle}" y="${y}" text-anchor="middle" font-family="${family}" font-size="${size}" ${weight} fill="${palette.ink}">${latin(content)}</text>`;
   const between = 2 * (middle - plateWide) - 8;
   const lines = marks.map(
     ({ number, label, y, ends }) =>
       ends
         .map(
           (end) =>
-            `<path d="M${end.x} ${end.y}L${end.knee} ${y}" fill="none" stroke="${colours.paper}" stroke-width="3.5"/>
-             <path d="M${end.x} ${end.y}L${end.knee} ${y}H${middle}" fill="none" stroke="${colours.ink}" stroke-width="1.2"/>
-             <circle cx="${end.x}" cy="${end.y}" r="3.5" fill="${colours.paper}" stroke="${colours.ink}" stroke-width="1.5"/>`
+            `<path d="M${end.x} ${end.y}L${end.knee} ${y}" fill="none" stroke="${palette.paper}" stroke-width="3.5"/>
+             <path d="M${end.x} ${end.y}L${end.knee} ${y}H${middle}" fill="none" stroke="${palette.ink}" stroke-width="1.2"/>
+             <circle cx="${end.x}" cy="${end.y}" r="3.5" fill="${palette.paper}" stroke="${palette.ink}" stroke-width="1.5"/>`
         )
         .join('') +
       `<rect x="${plateWide + 4}" y="${y - 34}" width="${between}" height="19" fill="#ffffff"/>` +
       text(label.replace('…', '.'), y - 20, 14, 'Serif', 'font-weight="bold"') +
-      `<circle cx="${middle}" cy="${y}" r="13" fill="${colours.ink}"/>
+      `<circle cx="${middle}" cy="${y}" r="13" fill="${palette.ink}"/>
        <text x="${middle}" y="${y + 5}" text-anchor="middle" font-family="Sans" font-size="15" font-weight="bold" fill="#ffffff">${number}</text>`
   );
   const stages =
@@ -123,7 +123,7 @@ export function cardPicture(
       const place = plate?.anchors[row.slug];
       if (!place) return '';
       const x = side * (plateWide + gap) + Math.min(Math.max(place.x, 20), plateWide - 20);
-      return `<circle cx="${x}" cy="${place.y}" r="19" fill="${colours.ink}" stroke="${colours.paper}" stroke-width="2"/><text x="${x}" y="${place.y + 8}" text-anchor="middle" font-family="Sans" font-size="24" font-weight="bold" fill="#ffffff">${i + 1}</text>`;
+      return `<circle cx="${x}" cy="${place.y}" r="19" fill="${palette.ink}" stroke="${palette.paper}" stroke-width="2"/><text x="${x}" y="${place.y + 8}" text-anchor="middle" font-family="Sans" font-size="24" font-weight="bold" fill="#ffffff">${i + 1}</text>`;
     })
   );
   return picture(sheet, drawings, { wide: 2 * plateWide + gap, high: 342 }, at, ['', numbers.join('')]);

@@ -1,10 +1,11 @@
+import { palette } from '$lib/palette';
 import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { isSerious } from '$core/knowledge';
 import { type ContrastSheet, decidingRows, sheetLine, unbroken } from '$core/walk';
 import { longDate } from '$core/words';
 import { type PrintedBrief, illCard } from './brief-pages';
 import { cardPicture } from './pair-picture';
-import { bold, colours, italic, paragraph, rule, spacer } from './text';
+import { bold, italic, paragraph, rule, spacer } from './text';
 
 /** A brief in the pocket: A6, a card for the day, one a pair, one for the worst case. */
 
@@ -15,21 +16,21 @@ function dayCard({ document, school, version }: PrintedBrief): Content[] {
   const fact = (label: string, value: string): Content[] =>
     value
       ? [
-          paragraph([[`${label}  `, { fontSize: 8, color: colours.second }], value], {
+          paragraph([[`${label}  `, { fontSize: 8, color: palette.second }], value], {
             fontSize: 9,
             margin: [0, 0, 0, 2]
           })
         ]
       : [];
   return [
-    paragraph([`${school} · version ${version}`], { fontSize: 8, color: colours.second }),
+    paragraph([`${school} · version ${version}`], { fontSize: 8, color: palette.second }),
     paragraph([walk.name], { face: 'Serif', bold: true, fontSize: 17 }),
     paragraph([`${longDate(walk.isoDate)}, ${walk.start} to ${front.due || walk.end}`], { fontSize: 10 }),
-    rule(cardWide, colours.rosehip, 1.5),
+    rule(cardWide, palette.rosehip, 1.5),
     ...front.emergencyNumbers.map(({ label, number }) =>
       paragraph([`${label}  `, bold(number)], { fontSize: 10.5 })
     ),
-    rule(cardWide, colours.rosehip, 1.5),
+    rule(cardWide, palette.rosehip, 1.5),
     ...fact(
       'Ambulance',
       [front.accessPoint, front.nearestRoad, unbroken(front.access?.gridReference ?? '')]
@@ -65,7 +66,7 @@ function pairCard(sheet: ContrastSheet, { drawings }: PrintedBrief): Content[] {
     ...shown.content,
     spacer(shown.high + 4),
     {
-      columns: [name(sheet.target, colours.ink), name(sheet.lookalike, colours.rosehip)],
+      columns: [name(sheet.target, palette.ink), name(sheet.lookalike, palette.rosehip)],
       columnGap: 6
     },
     ...decidingRows(sheet, 3).flatMap((row, i): Content[] => [
@@ -76,7 +77,7 @@ function pairCard(sheet: ContrastSheet, { drawings }: PrintedBrief): Content[] {
         columnGap: 6
       }
     ]),
-    rule(cardWide, colours.rosehip, 1.5),
+    rule(cardWide, palette.rosehip, 1.5),
     paragraph([sheetLine(sheet)], {
       face: 'Serif',
       bold: true,
@@ -101,10 +102,10 @@ export function pocketCards(brief: PrintedBrief): TDocumentDefinitions {
     footer: (page, pages) => ({
       ...paragraph([`Never says that a plant is safe · ${page} of ${pages}`], {
         fontSize: 7,
-        color: colours.second
+        color: palette.second
       }),
       margin: [18, 4, 18, 0]
     }),
-    defaultStyle: { font: 'Sans', fontSize: 9, lineHeight: 1.1, color: colours.ink }
+    defaultStyle: { font: 'Sans', fontSize: 9, lineHeight: 1.1, color: palette.ink }
   };
 }

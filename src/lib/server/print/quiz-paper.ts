@@ -1,8 +1,9 @@
+import { palette } from '$lib/palette';
 import type { Library } from '$core/knowledge';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { aboutQuestion, confidences, isOnPair, onPaper, pose, type Specification } from '$core/learning';
 import { plateVectors } from './plate-vectors';
-import { bold, colours, heading, paragraph, rule, second, spacer } from './text';
+import { bold, heading, paragraph, rule, second, spacer } from './text';
 
 /** A quiz on paper: one page a question, drawn from the same seeds, and the answers on a sheet at the end. */
 
@@ -39,7 +40,7 @@ function placedDrawings(drawn: readonly Drawn[]): { readonly content: Content[];
           w: width * scale,
           h: height * scale,
           lineWidth: 0.7,
-          lineColor: colours.ink
+          lineColor: palette.ink
         },
         ...plateVectors(svg, { x, y, scale })
       ],
@@ -51,7 +52,7 @@ function placedDrawings(drawn: readonly Drawn[]): { readonly content: Content[];
 
 const box = (label: string): Content => ({
   columns: [
-    { width: 16, canvas: [{ type: 'rect', x: 0, y: 1, w: 9, h: 9, lineWidth: 0.8, lineColor: colours.ink }] },
+    { width: 16, canvas: [{ type: 'rect', x: 0, y: 1, w: 9, h: 9, lineWidth: 0.8, lineColor: palette.ink }] },
     { width: '*', ...paragraph([label], { fontSize: 11 }) }
   ],
   margin: [0, 2, 0, 2]
@@ -59,7 +60,7 @@ const box = (label: string): Content => ({
 
 const line = (label: string): Content => [
   paragraph([label], { fontSize: 11, margin: [0, 8, 0, 12] }),
-  rule(contentWide, colours.ink, 0.6)
+  rule(contentWide, palette.ink, 0.6)
 ];
 
 interface OnPage {
@@ -133,7 +134,7 @@ export function quizPaper(library: Library, quiz: PrintedQuiz): TDocumentDefinit
     pageSize: 'A4',
     pageMargins: [left, top, left, top],
     content: [
-      paragraph([quiz.school], { fontSize: 9, color: colours.second }),
+      paragraph([quiz.school], { fontSize: 9, color: palette.second }),
       paragraph([quiz.name], { face: 'Serif', bold: true, fontSize: 20 }),
       paragraph(
         [
@@ -160,7 +161,7 @@ export function quizPaper(library: Library, quiz: PrintedQuiz): TDocumentDefinit
         ],
         {
           fontSize: 9,
-          color: colours.second,
+          color: palette.second,
           margin: [0, 10, 0, 0]
         }
       )

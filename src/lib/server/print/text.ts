@@ -1,3 +1,4 @@
+import { palette } from '$lib/palette';
 import type { Content, ContentText, Style } from 'pdfmake/interfaces';
 import type { RichText } from '$core/walk';
 import { runsOf } from './fonts';
@@ -30,23 +31,13 @@ export function paragraph(
 
 export const bold = (text: string): readonly [string, Look] => [text, { bold: true }];
 export const italic = (text: string): readonly [string, Look] => [text, { italics: true }];
-export const second = (text: string): readonly [string, Look] => [text, { color: colours.second }];
-
-export const colours = {
-  ink: '#1F2D26',
-  second: '#46524A',
-  rule: '#CFC7B2',
-  rosehip: '#A11D2B',
-  ochre: '#7F5200',
-  tide: '#1C5873',
-  paper: '#FCFAF3'
-} as const;
+export const second = (text: string): readonly [string, Look] => [text, { color: palette.second }];
 
 export const heading = (text: string): Content =>
   paragraph([text], { face: 'Serif', bold: true, fontSize: 13, margin: [0, 12, 0, 3] });
 
 /** A hairline across the column. */
-export const rule = (width: number, colour: string = colours.rule, weight = 0.6): Content => ({
+export const rule = (width: number, colour: string = palette.rule, weight = 0.6): Content => ({
   canvas: [{ type: 'line', x1: 0, y1: 0, x2: width, y2: 0, lineWidth: weight, lineColor: colour }],
   margin: [0, 3, 0, 3]
 });

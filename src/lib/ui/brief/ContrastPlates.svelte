@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import { type CheckMark, type ContrastSheet, pairScene, plateFrame } from '$core/walk';
 
   interface Props {
@@ -37,11 +38,16 @@
     .join(', ')} on both."
 >
   {#each scene.plates as { plate, x, isDanger } (x)}
-    <rect {x} y="1" width={wide} height={high} fill="#FCFAF3" stroke="currentColor" />
-    <rect x={x + 4} y="5" width={wide - 8} height={high - 8} fill="none" stroke="#CFC7B2" />
+    <rect {x} y="1" width={wide} height={high} fill={palette.paper} stroke="currentColor" />
+    <rect x={x + 4} y="5" width={wide - 8} height={high - 8} fill="none" stroke={palette.rule} />
     {#if plate}<image href={source(plate.id)} {x} y="1" width={wide} height={high} />
-    {:else}<text x={x + wide / 2} y="172" text-anchor="middle" font-size="15" fill="#46524A" class="font-sans"
-        >{notDrawn}</text
+    {:else}<text
+        x={x + wide / 2}
+        y="172"
+        text-anchor="middle"
+        font-size="15"
+        fill={palette.second}
+        class="font-sans">{notDrawn}</text
       >{/if}
     {#if isDanger}<rect {x} y="337" width={wide} height="4" fill="var(--color-rosehip)" />{/if}
   {/each}
@@ -69,13 +75,13 @@
       <path
         d="M{end.x} {end.y}L{end.knee} {y}"
         fill="none"
-        stroke="#FCFAF3"
+        stroke={palette.paper}
         stroke-width="3.5"
         opacity="0.8"
       />
-      <path d="M{end.x} {end.y}L{end.knee} {y}" fill="none" stroke="#1F2D26" stroke-width="1.2" />
+      <path d="M{end.x} {end.y}L{end.knee} {y}" fill="none" stroke={palette.ink} stroke-width="1.2" />
       <path d="M{end.knee} {y}H{scene.middle}" fill="none" stroke="currentColor" stroke-width="1.2" />
-      <circle cx={end.x} cy={end.y} r="3.5" fill="#FCFAF3" stroke="#1F2D26" stroke-width="1.5" />
+      <circle cx={end.x} cy={end.y} r="3.5" fill={palette.paper} stroke={palette.ink} stroke-width="1.5" />
     {/each}
     <text
       x={scene.middle}
@@ -113,23 +119,28 @@
         .map(says)
         .join(', ')}."
     >
-      <rect x="0.5" y="0.5" width={wide - 1} height={high - 1} fill="#FCFAF3" stroke="currentColor" />
+      <rect x="0.5" y="0.5" width={wide - 1} height={high - 1} fill={palette.paper} stroke="currentColor" />
       {#if plate}<image href={source(plate.id)} x="0" y="0" width={wide} height={high} />
-      {:else}<text x={wide / 2} y="172" text-anchor="middle" font-size="20" fill="#46524A" class="font-sans"
-          >{notDrawn}</text
+      {:else}<text
+          x={wide / 2}
+          y="172"
+          text-anchor="middle"
+          font-size="20"
+          fill={palette.second}
+          class="font-sans">{notDrawn}</text
         >{/if}
       {#if isDanger}<rect x="0" y="335" width={wide} height="5" fill="var(--color-rosehip)" />{/if}
       {#each scene.marks as mark (mark.slug)}
         {#if plate?.anchors[mark.slug]}
           {@const at = beside(plate, mark)}
-          <circle cx={at.x} cy={at.y} r="16" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" />
+          <circle cx={at.x} cy={at.y} r="16" fill={palette.ink} stroke={palette.paper} stroke-width="2" />
           <text
             x={at.x}
             y={at.y + 7}
             text-anchor="middle"
             font-size="20"
             font-weight="700"
-            fill="#FCFAF3"
+            fill={palette.paper}
             font-family="Literata Variable">{mark.number}</text
           >
         {/if}

@@ -51,7 +51,7 @@
       They are put together when they are opened, and stand in no stored brief, no PDF and no print. Each look
       is logged.
     </p>
-    {#if problem}<p class="note font-[650] text-rosehip" role="alert">{problem}</p>{/if}
+    {#if problem}<p class="note font-strong text-rosehip" role="alert">{problem}</p>{/if}
     <button type="button" class="btn btn-line btn-sm mt-2" onclick={open}>Open the health notes</button>
   {/if}
 </section>

@@ -55,7 +55,7 @@
         <p>
           <span class="font-serif text-[17px] font-semibold">{sheet.lookalike.name}</span><br /><i
             class="text-[14px]">{sheet.lookalike.scientific}</i
-          ><br /><span class="note inline-flex items-center gap-1 font-[650] text-rosehip"
+          ><br /><span class="note inline-flex items-center gap-1 font-strong text-rosehip"
             ><Skull size={15} aria-hidden="true" />danger, {severityWords[sheet.lookalike.severity]}</span
           >
         </p>
@@ -86,7 +86,7 @@
             ><span class="font-serif text-[18px] font-semibold">{sheet.lookalike.name}</span><br /><i
               class="text-[15px]">{sheet.lookalike.scientific}</i
             >
-            <span class="note inline-flex items-center gap-1 font-[650] text-rosehip"
+            <span class="note inline-flex items-center gap-1 font-strong text-rosehip"
               ><Skull size={15} aria-hidden="true" />danger, {severityWords[sheet.lookalike.severity]}</span
             ></th
           >
@@ -120,7 +120,7 @@
     class="note grid content-start gap-3 lg:border-l lg:border-rule lg:pl-5 print:grid-cols-2 print:gap-x-8"
   >
     <div>
-      <p class="flex items-center gap-2 font-[650] text-rosehip">
+      <p class="flex items-center gap-2 font-strong text-rosehip">
         <Skull size={17} aria-hidden="true" />Rated {sheet.rating.rating} of 25
       </p>
       <details>
@@ -139,13 +139,13 @@
     </div>
     {#if remark}
       <div class="border-t border-rule pt-3">
-        <p class="font-[650]">The leaders add</p>
+        <p class="font-strong">The leaders add</p>
         <p class="text-ink-2">{remark}</p>
       </div>
     {/if}
     {#if !sheet.separable}
       <div class="border-t border-rule pt-3">
-        <p class="flex items-center gap-2 font-[650] text-rosehip">
+        <p class="flex items-center gap-2 font-strong text-rosehip">
           <CalendarClock size={17} aria-hidden="true" />Not at this stage
         </p>
         <p class="text-ink-2">
@@ -157,7 +157,7 @@
     {/if}
     {#if sheet.failingTest}
       <div class="border-t border-rule pt-3">
-        <p class="flex items-center gap-2 font-[650] text-ochre">
+        <p class="flex items-center gap-2 font-strong text-ochre">
           <Eye size={17} aria-hidden="true" />The test that fails
         </p>
         <p class="text-ink-2">“{sheet.failingTest.claim}” {sheet.failingTest.fails}</p>
@@ -165,7 +165,7 @@
     {/if}
     {#if sheet.notYet}
       <div class="border-t border-rule pt-3">
-        <p class="flex items-center gap-2 font-[650] text-tide">
+        <p class="flex items-center gap-2 font-strong text-tide">
           <CalendarClock size={17} aria-hidden="true" />Not there yet
         </p>
         <p class="text-ink-2">
@@ -176,7 +176,7 @@
     {/if}
     {#if sheet.trust}
       <div class="border-t border-rule pt-3">
-        <p class="flex items-center gap-2 font-[650]">
+        <p class="flex items-center gap-2 font-strong">
           <ListChecks size={17} aria-hidden="true" />How far to trust it
         </p>
         <p class="text-ink-2">

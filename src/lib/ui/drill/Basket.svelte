@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import { nameWithin } from '$core/knowledge';
   import Skull from '@lucide/svelte/icons/skull';
   import type { Confidence as Level, OpenBasket, Spot } from '$core/learning';
@@ -56,7 +57,7 @@
     if (event.ctrlKey || event.metaKey || event.altKey || feedback) return;
     if (event.key === 'f') keepsNone = !keepsNone;
   }
-  const ink = '#1F2D26';
+  const ink = palette.ink;
 </script>
 
 <svelte:window {onkeydown} />
@@ -91,7 +92,7 @@
           >
             <circle cx={piece.x} cy={piece.y} r="30" fill="transparent" class="reach" />
             {#if isOut}
-              <circle cx={piece.x} cy={piece.y} r="26" fill="#FCFAF3" opacity="0.72" />
+              <circle cx={piece.x} cy={piece.y} r="26" fill={palette.paper} opacity="0.72" />
               <circle cx={piece.x} cy={piece.y} r="26" fill="none" stroke={ink} stroke-width="3" />
               <path
                 d="M{piece.x - 11} {piece.y - 11}l22 22m0-22l-22 22"
@@ -114,7 +115,7 @@
     <div class="grid gap-x-6 max-lg:grid-cols-2 lg:gap-y-3" aria-live="polite">
       {#each [{ label: 'Stay in', count: keepsNone ? 0 : stays }, { label: 'Taken out', count: keepsNone ? question.pieces.length : takenOut.length }] as one, nth (nth)}
         <p class="flex items-baseline justify-between border-b border-rule pb-1">
-          <span class="font-[650]">{one.label}</span><span class="font-serif text-[26px] font-semibold"
+          <span class="font-strong">{one.label}</span><span class="font-serif text-[26px] font-semibold"
             >{one.count}</span
           >
         </p>

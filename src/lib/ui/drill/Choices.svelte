@@ -22,7 +22,7 @@
 
 <svelte:window {onkeydown} />
 <fieldset class="grid gap-2">
-  <legend class="mb-1 font-[650]">{legend}</legend>
+  <legend class="mb-1 font-strong">{legend}</legend>
   {#each options as option, i (option.value)}
     {@const Icon = option.icon}
     <button

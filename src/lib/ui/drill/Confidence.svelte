@@ -18,7 +18,7 @@
 <svelte:window {onkeydown} />
 <!-- Three marks along a line: what is said is compared with what comes of it. -->
 <fieldset>
-  <legend class="mb-1 font-[650]">How sure?</legend>
+  <legend class="mb-1 font-strong">How sure?</legend>
   <div class="relative grid grid-cols-3">
     <span
       class="absolute top-[13px] right-[16.6%] left-[16.6%] h-0 border-t-[1.5px] border-ink"
@@ -34,7 +34,7 @@
           ]}
           >{#if value === one}<Check size={13} strokeWidth={3} aria-hidden="true" />{/if}</span
         >
-        <span class={['note whitespace-nowrap', value === one ? 'font-[650]' : '']}
+        <span class={['note whitespace-nowrap', value === one ? 'font-strong' : '']}
           >{one}{#if keys[i]}<kbd class="fine ml-1 hidden text-ink-3 lg:inline">{keys[i]}</kbd>{/if}</span
         >
       </label>

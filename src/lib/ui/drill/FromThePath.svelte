@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import type { OpenFromThePath } from '$core/learning';
   import Frame from './Frame.svelte';
   import Marks from './Marks.svelte';
@@ -61,7 +62,7 @@
               height={plant.bottom - plant.top}
               class="reach"
               fill="transparent"
-              stroke={isPicked ? '#1F2D26' : 'none'}
+              stroke={isPicked ? palette.ink : 'none'}
               stroke-width="3.5"
               stroke-dasharray="8 5"
             />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import type { Mark } from '$core/learning';
 
   /** What the answer found, missed and took wrongly, on its picture: by line, word and colour. */
@@ -9,14 +10,14 @@
     r?: number;
   }
   let { marks, words = {}, r = 36 }: Props = $props();
-  const danger = '#A11D2B';
-  const ink = '#1F2D26';
+  const danger = palette.rosehip;
+  const ink = palette.ink;
   const isDanger = ({ kind }: Mark) => kind.startsWith('wrong');
   const isMissed = ({ kind }: Mark) => kind === 'wrong, missed' || kind === 'missed';
 </script>
 
 {#each marks as mark, i (i)}
-  <circle cx={mark.x} cy={mark.y} {r} fill="none" stroke="#FCFAF3" stroke-width="7" />
+  <circle cx={mark.x} cy={mark.y} {r} fill="none" stroke={palette.paper} stroke-width="7" />
   <circle
     cx={mark.x}
     cy={mark.y}
@@ -33,7 +34,7 @@
       font-size="15"
       font-weight="700"
       fill={isDanger(mark) ? danger : ink}
-      stroke="#FCFAF3"
+      stroke={palette.paper}
       stroke-width="4"
       paint-order="stroke">{words[mark.kind]}</text
     >{/if}

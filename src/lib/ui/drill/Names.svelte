@@ -61,7 +61,7 @@
       />
     {:else}
       <label
-        ><span class="font-[650]">{asked}</span><input
+        ><span class="font-strong">{asked}</span><input
           type="text"
           class="input mt-1"
           autocomplete="off"

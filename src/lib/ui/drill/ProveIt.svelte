@@ -98,14 +98,14 @@
           label="{look.label}: {look.seen.picture.isPhotograph ? 'a photograph' : 'drawn'}"
           class="min-h-0 w-full flex-1"
         />
-        <figcaption class="text-center font-serif text-[13px] leading-4 text-[#46524A]">
+        <figcaption class="text-center font-serif text-[13px] leading-4 text-plate-second">
           <i>{letterOf(look.key)}</i><span class="ml-1.5 max-sm:sr-only">{look.label.toLowerCase()}</span>
         </figcaption>
       </figure>
     {:else}
       <button
         type="button"
-        class="look-corners grid h-full w-full cursor-pointer place-content-center justify-items-center gap-1 p-1 text-[13px] leading-4 text-[#46524A] disabled:cursor-default"
+        class="look-corners grid h-full w-full cursor-pointer place-content-center justify-items-center gap-1 p-1 text-[13px] leading-4 text-plate-second disabled:cursor-default"
         tabindex="-1"
         aria-hidden="true"
         disabled={feedback !== undefined}
@@ -213,7 +213,7 @@
       <div class="mt-2 lg:hidden">{@render wishes()}</div>
       <div class="mt-3 grid gap-x-7 gap-y-3 sm:grid-cols-[minmax(0,1fr)_230px]">
         <fieldset>
-          <legend class="mb-1 font-[650]">Decide</legend>
+          <legend class="mb-1 font-strong">Decide</legend>
           <div class="grid grid-cols-3 lg:grid-cols-[1fr_1fr_1.35fr]">
             {#each options as option (option.value)}
               {@const Icon = option.icon}
@@ -222,7 +222,7 @@
                 aria-pressed={decision === option.value}
                 onclick={() => (decision = option.value)}
                 class={[
-                  'flex min-h-[54px] cursor-pointer flex-col items-center justify-center gap-x-3 border-y-[1.5px] border-r-[1.5px] border-ink px-1 font-[650] first:rounded-l-[3px] first:border-l-[1.5px] last:rounded-r-[3px] lg:flex-row',
+                  'flex min-h-[54px] cursor-pointer flex-col items-center justify-center gap-x-3 border-y-[1.5px] border-r-[1.5px] border-ink px-1 font-strong first:rounded-l-[3px] first:border-l-[1.5px] last:rounded-r-[3px] lg:flex-row',
                   decision === option.value ? 'bg-ink text-plate' : ''
                 ]}
                 ><Icon size={19} aria-hidden="true" /><span>{option.title}</span><kbd
@@ -265,7 +265,7 @@
           onclick={() => ask(look.key)}
           class={[
             'flex min-h-11 w-full items-center gap-3 text-left',
-            isSeen ? 'text-ink-2' : 'cursor-pointer font-[650] text-moss'
+            isSeen ? 'text-ink-2' : 'cursor-pointer font-strong text-moss'
           ]}
           >{#if isSeen}<Check size={18} class="shrink-0" aria-hidden="true" />{:else}<Icon
               size={18}

@@ -21,7 +21,7 @@
       <tbody>
         {#each rows as [outcome, { counted, tone, icon: Icon }] (outcome)}
           {@const isWorst = outcome === 'dangerous gather'}
-          <tr class={isWorst ? 'font-[650]' : ''}
+          <tr class={isWorst ? 'font-strong' : ''}
             ><td class={isWorst ? tone : ''}
               ><Icon size={16} class="mr-2 inline {tone}" aria-hidden="true" />{counted}</td
             ><td class="!text-right">{count(outcome)}</td></tr

@@ -81,7 +81,7 @@
               disabled={feedback !== undefined}
               onclick={() => (chosen = card.id)}
               class={[
-                'relative cursor-pointer rounded-[3px] border-[2.5px] bg-[#FCFAF3] p-1',
+                'relative cursor-pointer rounded-[3px] border-[2.5px] bg-plate-paper p-1',
                 chosen === card.id ? 'border-ink' : 'border-rule'
               ]}
               ><span class="disc absolute top-2 left-2">{i + 1}</span><Picture
@@ -113,7 +113,7 @@
           <li class="flex items-center gap-3 rounded-[3px] border border-rule bg-plate pr-2">
             <GripVertical size={18} class="ml-1 shrink-0 text-ink-3" aria-hidden="true" />
             <span class="disc">{i + 1}</span>
-            <span class="h-[84px] w-[84px] shrink-0 bg-[#FCFAF3]"
+            <span class="h-[84px] w-[84px] shrink-0 bg-plate-paper"
               ><Picture
                 {questionId}
                 picture={card.picture}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import { nameWithin } from '$core/knowledge';
   import Eye from '@lucide/svelte/icons/eye';
   import Hand from '@lucide/svelte/icons/hand';
@@ -104,9 +105,14 @@
     >
       {#if feedback?.contrast}
         {#each places(feedback.contrast.rows) as one, nth (nth)}
-          <circle cx={one.x} cy={one.y} r="12" fill="#1F2D26" stroke="#FCFAF3" stroke-width="2" />
-          <text x={one.x} y={one.y + 5} text-anchor="middle" font-size="14" font-weight="700" fill="#FCFAF3"
-            >{one.number}</text
+          <circle cx={one.x} cy={one.y} r="12" fill={palette.ink} stroke={palette.paper} stroke-width="2" />
+          <text
+            x={one.x}
+            y={one.y + 5}
+            text-anchor="middle"
+            font-size="14"
+            font-weight="700"
+            fill={palette.paper}>{one.number}</text
           >
         {/each}
       {/if}
@@ -115,7 +121,7 @@
           cy={tap.y}
           r="17"
           fill="none"
-          stroke="#1F2D26"
+          stroke={palette.ink}
           stroke-width="2.5"
           stroke-dasharray="4 4"
         />{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import Check from '@lucide/svelte/icons/check';
   import { onDestroy, onMount } from 'svelte';
   import type { OpenTray } from '$core/learning';
@@ -116,13 +117,13 @@
                   height="144"
                   class="reach"
                   fill="transparent"
-                  stroke={isPicked ? '#1F2D26' : 'none'}
+                  stroke={isPicked ? palette.ink : 'none'}
                   stroke-width="3.5"
                 />
-                {#if isPicked}<circle cx={cell.x + 56} cy={cell.y - 56} r="13" fill="#1F2D26" /><path
+                {#if isPicked}<circle cx={cell.x + 56} cy={cell.y - 56} r="13" fill={palette.ink} /><path
                     d="M{cell.x + 50} {cell.y - 56}l4 5l8-9"
                     fill="none"
-                    stroke="#FCFAF3"
+                    stroke={palette.paper}
                     stroke-width="3"
                   />{/if}
               </Pickable>
@@ -132,7 +133,7 @@
       {/key}
     {:else}
       <div
-        class="plate grid h-[min(420px,60vh)] place-content-center justify-items-center gap-3 text-[#46524A]"
+        class="plate grid h-[min(420px,60vh)] place-content-center justify-items-center gap-3 text-plate-second"
       >
         <p>The cloth is on.</p>
         <button type="button" class="btn btn-primary" onclick={() => step('look')}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import type { OpenWhichPart, Spot } from '$core/learning';
   import Frame from './Frame.svelte';
   import Marks from './Marks.svelte';
@@ -51,7 +52,7 @@
           cy={tap.y}
           r="15"
           fill="none"
-          stroke="#1F2D26"
+          stroke={palette.ink}
           stroke-width="2.5"
           stroke-dasharray="4 4"
         />{/if}

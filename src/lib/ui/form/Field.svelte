@@ -38,7 +38,7 @@
 </script>
 
 <div class="grid content-start gap-1">
-  <label for={id} class="note font-[650]">{label}</label>
+  <label for={id} class="note font-strong">{label}</label>
   {#if options}
     <select {...shared} class="select" bind:value={read, write}>
       {#each options as option (option.value)}<option value={option.value}>{option.label}</option>{/each}
@@ -49,5 +49,5 @@
     <input {...shared} {...rest} class="input" bind:value={read, write} />
   {/if}
   {#if hint}<p id="{id}-hint" class="fine text-ink-2">{hint}</p>{/if}
-  {#if problems?.length}<p id="{id}-error" class="fine font-[650] text-rosehip">{problems.join(' ')}</p>{/if}
+  {#if problems?.length}<p id="{id}-error" class="fine font-strong text-rosehip">{problems.join(' ')}</p>{/if}
 </div>

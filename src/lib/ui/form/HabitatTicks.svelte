@@ -13,7 +13,7 @@
 </script>
 
 <fieldset class="@container">
-  <legend class="note font-[650]">{legend}</legend>
+  <legend class="note font-strong">{legend}</legend>
   <p class="fine text-ink-2">{note}</p>
   <div class="mt-1 grid grid-cols-2 gap-x-4 @md:grid-cols-3">
     {#each habitats as habitat (habitat)}<label class="note flex min-h-9 items-center gap-2"

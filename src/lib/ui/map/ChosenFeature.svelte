@@ -28,7 +28,7 @@
 <section class="grid gap-2 border-b border-rule pb-4">
   <h2>{feature.name || feature.kind}</h2>
   <label class="note"
-    ><span class="font-[650]">Kind</span><select
+    ><span class="font-strong">Kind</span><select
       class="select"
       value={feature.kind}
       onchange={(event) => onchange({ kind: event.currentTarget.value as GroundKind })}
@@ -37,7 +37,7 @@
     </select></label
   >
   <label class="note"
-    ><span class="font-[650]">Name</span><input
+    ><span class="font-strong">Name</span><input
       class="input"
       maxlength="120"
       value={feature.name}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import type { Position } from 'geojson';
   import type { LatLngExpression, Map as LeafletMap } from 'leaflet';
   import { mount, onMount, unmount } from 'svelte';
@@ -101,13 +102,13 @@
           const aside = besideLine(pixels, 3);
           const places = aside.map((pixel) => map!.layerPointToLatLng([pixel.x, pixel.y]));
           const style = { interactive: false, lineCap: 'round' } as const;
-          L.polyline(places, { ...style, color: '#FCFAF3', weight: 6, opacity: 0.8 }).addTo(marks);
-          L.polyline(places, { ...style, color: '#1F2D26', weight: 3, dashArray: '0.1 6' }).addTo(marks);
+          L.polyline(places, { ...style, color: palette.paper, weight: 6, opacity: 0.8 }).addTo(marks);
+          L.polyline(places, { ...style, color: palette.ink, weight: 3, dashArray: '0.1 6' }).addTo(marks);
           const arrow = arrowOn(aside);
           if (arrow)
             L.polygon(
               arrow.map((pixel) => map!.layerPointToLatLng([pixel.x, pixel.y])),
-              { interactive: false, stroke: false, fillColor: '#1F2D26', fillOpacity: 1 }
+              { interactive: false, stroke: false, fillColor: palette.ink, fillOpacity: 1 }
             ).addTo(marks);
         }
       };
@@ -116,7 +117,7 @@
         drawRoute();
         for (const marker of markers) {
           const at: [number, number] = [marker.latitude, marker.longitude];
-          const color = marker.danger ? '#A11D2B' : '#35602F';
+          const color = marker.danger ? palette.rosehip : palette.moss;
           if (marker.outline)
             L.geoJSON(marker.outline, {
               interactive: false,
@@ -127,7 +128,7 @@
               radius: 5,
               color,
               weight: 2,
-              fillColor: '#FCFAF3',
+              fillColor: palette.paper,
               fillOpacity: 1
             })
               .bindTooltip(words('', marker.label))
@@ -199,7 +200,7 @@
 <div class="plate relative p-[5px]">
   <div bind:this={frame} class={['isolate w-full', height]} role="region" aria-label={label}></div>
   <div
-    class="pointer-events-none absolute inset-[5px] z-[500] overflow-hidden text-[#46524A]"
+    class="pointer-events-none absolute inset-[5px] z-[500] overflow-hidden text-plate-second"
     aria-hidden="true"
   >
     {#each ticks.east as tick, nth (nth)}
@@ -209,13 +210,13 @@
       <span class="map-tick map-tick-north" style:top="{tick.at}px">{tick.label}</span>
     {/each}
     <svg class="absolute right-3 top-2" width="22" height="36" viewBox="0 0 22 36"
-      ><path d="M11 1l6 20-6-4-6 4z" fill="#1F2D26" /><text
+      ><path d="M11 1l6 20-6-4-6 4z" fill={palette.ink} /><text
         x="11"
         y="35"
         text-anchor="middle"
         font-size="12"
         font-weight="700"
-        fill="#1F2D26">N</text
+        fill={palette.ink}>N</text
       ></svg
     >
   </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import type { Map as LeafletMap } from 'leaflet';
   import { onMount } from 'svelte';
   import type { TerraDraw } from 'terra-draw';
@@ -39,7 +40,7 @@
 
   const modes = { choose: 'select', Point: 'point', LineString: 'linestring', Polygon: 'polygon' } as const;
   const modeOf = (type: Shape) => modes[type];
-  const ink = '#1F2D26';
+  const ink = palette.ink;
   const look = (properties: Record<string, unknown>) => areaOrLine[properties['kind'] as Drawn['kind']];
 
   /** The sheet knows two coordinates to a place; heights are kept by who holds the features. */
@@ -103,9 +104,9 @@
           word.textContent = label;
           L.circleMarker([latitude, longitude], {
             radius: 5,
-            color: '#35602F',
+            color: palette.moss,
             weight: 2,
-            fillColor: '#FCFAF3',
+            fillColor: palette.paper,
             fillOpacity: 1
           })
             .bindTooltip(word)
@@ -148,19 +149,19 @@
                 selectedLineStringWidth: 4,
                 selectedPointColor: ink,
                 selectedPointWidth: 8,
-                selectionPointColor: '#FCFAF3',
+                selectionPointColor: palette.paper,
                 selectionPointOutlineColor: ink,
                 selectionPointOutlineWidth: 2,
                 selectionPointWidth: 7,
-                midPointColor: '#7C7F71',
+                midPointColor: palette.grey,
                 midPointWidth: 5
               }
             }),
             new T.TerraDrawPointMode({
               styles: {
-                pointColor: '#35602F',
+                pointColor: palette.moss,
                 pointWidth: 7,
-                pointOutlineColor: '#FCFAF3',
+                pointOutlineColor: palette.paper,
                 pointOutlineWidth: 2
               }
             }),
@@ -175,7 +176,7 @@
               styles: {
                 fillColor: ({ properties }) => (look(properties)?.fillColor ?? '#E9E4D2') as `#${string}`,
                 fillOpacity: 0.75,
-                outlineColor: ({ properties }) => (look(properties)?.color ?? '#7C7F71') as `#${string}`,
+                outlineColor: ({ properties }) => (look(properties)?.color ?? palette.grey) as `#${string}`,
                 outlineWidth: 1.5
               }
             })

@@ -35,7 +35,7 @@
     <form method="POST" action="?/groups" use:enhance={keep} class={part}>
       {@render id()}
       <fieldset>
-        <legend class="note font-[650]">Groups of {person.name}</legend>
+        <legend class="note font-strong">Groups of {person.name}</legend>
         {#each cohorts as group (group.id)}
           <label class="flex min-h-8 items-center gap-2"
             ><input

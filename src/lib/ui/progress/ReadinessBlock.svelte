@@ -68,7 +68,7 @@
     {/each}
   </ul>
   {#if readiness.missing.length > 0}
-    <p class="mt-2 font-[650]">What is missing</p>
+    <p class="mt-2 font-strong">What is missing</p>
     <ul class="m-0 list-none p-0">
       {#each readiness.missing as one, nth (nth)}<li class="note border-t border-rule py-1">{one}</li>{/each}
     </ul>

@@ -21,7 +21,7 @@
 </script>
 
 <ul class={['note m-0 grid list-none gap-x-8 gap-y-0.5 p-0', isNarrow ? '' : 'md:grid-cols-2']}>
-  {#each day.bars as bar (bar)}<li class="flex gap-2 font-[650] text-ochre">
+  {#each day.bars as bar (bar)}<li class="flex gap-2 font-strong text-ochre">
       <CircleSlash size={15} class="mt-[3px] shrink-0" aria-hidden="true" />{bar}
     </li>{/each}
   {#each told as one (one.taxon)}<li class="flex gap-2">

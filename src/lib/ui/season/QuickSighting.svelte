@@ -51,12 +51,12 @@
 
 <form class="mt-2 grid gap-3 sm:grid-cols-2" onsubmit={send}>
   <label class="note sm:col-span-2"
-    ><span class="font-[650]">Patch</span><select class="select" bind:value={patchId}>
+    ><span class="font-strong">Patch</span><select class="select" bind:value={patchId}>
       {#each patches as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
     </select></label
   >
   <label class="note"
-    ><span class="font-[650]">Stage</span><select
+    ><span class="font-strong">Stage</span><select
       class="select"
       value={stage}
       onchange={(event) => (wanted = event.currentTarget.value as Stage)}
@@ -65,14 +65,14 @@
     </select></label
   >
   <label class="note"
-    ><span class="font-[650]">It is</span><select class="select" bind:value={says}>
+    ><span class="font-strong">It is</span><select class="select" bind:value={says}>
       <option value="there">there</option><option value="not yet">not yet</option><option value="over"
         >over</option
       >
     </select></label
   >
   <label class="note"
-    ><span class="font-[650]">Seen on</span><input
+    ><span class="font-strong">Seen on</span><input
       class="input"
       type="date"
       max={today}

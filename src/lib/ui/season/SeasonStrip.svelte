@@ -81,7 +81,7 @@
     {@const more = row.year.lookalikes.length - drawn.length}
     <div class="cell pt-2">
       <p class="leading-tight">
-        <a href="/species/{row.slug}" class="font-[650] no-underline hover:underline">{row.name}</a><br
+        <a href="/species/{row.slug}" class="font-strong no-underline hover:underline">{row.name}</a><br
           class="max-lg:hidden"
         />
         <i class="note text-ink-2">{row.scientific}</i>
@@ -159,15 +159,15 @@
         </p>
       {:else if row.standing.kind === 'ready'}
         {#if row.isDanger}
-          <p class="flex gap-2 font-[650] text-rosehip">
+          <p class="flex gap-2 font-strong text-rosehip">
             <Skull size={17} class="mt-[3px] shrink-0" aria-hidden="true" />Danger, is up
           </p>
         {:else if row.standing.untold}
-          <p class="flex gap-2 font-[650] text-tide">
+          <p class="flex gap-2 font-strong text-tide">
             <Eye size={17} class="mt-[3px] shrink-0" aria-hidden="true" />Show only
           </p>
         {:else}
-          <p class="flex gap-2 font-[650] text-moss">
+          <p class="flex gap-2 font-strong text-moss">
             <Leaf size={17} class="mt-[3px] shrink-0" aria-hidden="true" />Ready now
           </p>
         {/if}
@@ -182,7 +182,7 @@
       {:else}
         <p
           class={[
-            'flex gap-2 font-[650]',
+            'flex gap-2 font-strong',
             row.standing.kind === 'due' ? 'text-ochre' : 'font-normal text-ink-2'
           ]}
         >

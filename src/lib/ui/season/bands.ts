@@ -1,8 +1,9 @@
+import type { Stage } from '$core/knowledge';
 import type { PlantYear } from '$core/year';
 
-/** Textures of the stages on a season strip. */
+/** Textures of the stages on a strip through the year. */
 export type Texture = 'leaf' | 'bud' | 'flower' | 'fruit' | 'winter';
-const textures: Readonly<Record<string, Texture>> = {
+export const textures: Readonly<Record<Stage, Texture>> = {
   seedling: 'leaf',
   'first-year leaf': 'leaf',
   leaf: 'leaf',
@@ -78,7 +79,7 @@ export function bandsOf(
     const { stage, isTaught, percent } = year.stages[value]!;
     return [
       {
-        texture: textures[stage]!,
+        texture: textures[stage],
         isTaught: isTaught && mayTeach,
         path: outline(percent, from, to, perDay, middle, half)
       }

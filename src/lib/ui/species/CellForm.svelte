@@ -29,7 +29,7 @@
   <summary
     class="grid min-h-10 cursor-pointer list-none grid-cols-[minmax(0,11rem)_minmax(0,1fr)] items-baseline gap-x-4 py-2 max-sm:grid-cols-1"
   >
-    <span class="font-[650]">{title}</span>
+    <span class="font-strong">{title}</span>
     <span class={words === 'not known' ? 'text-ink-3 italic' : ''}
       >{words}{#if isOwn}<span class="fine block text-tide">corrected by your school</span>{/if}</span
     >

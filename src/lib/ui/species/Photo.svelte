@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import type { Photograph } from '$lib/server/library/photographs';
 
   /** A photograph of the school with who took it; with numbers where it shows characters. */
@@ -27,14 +28,14 @@
     >
       <image href="/photographs/{photo.id}" width={photo.width} height={photo.height} />
       {#each marks as { number, x, y } (number)}
-        <circle cx={x} cy={y} r={size} fill="#1F2D26" stroke="#FCFAF3" stroke-width={size * 0.16} />
+        <circle cx={x} cy={y} r={size} fill={palette.ink} stroke={palette.paper} stroke-width={size * 0.16} />
         <text
           {x}
           y={y + size * 0.42}
           text-anchor="middle"
           font-size={size * 1.2}
           font-weight="700"
-          fill="#FCFAF3">{number}</text
+          fill={palette.paper}>{number}</text
         >
       {/each}
     </svg></a

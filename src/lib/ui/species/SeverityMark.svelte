@@ -10,6 +10,6 @@
   let { severity, dangerous }: Props = $props();
 </script>
 
-{#if dangerous}<span class="font-[650] text-rosehip"
+{#if dangerous}<span class="font-strong text-rosehip"
     ><Skull size={15} class="mr-1 inline" aria-hidden="true" />{severityWords[severity]}</span
   >{:else}<span class="text-ink-2">{severity > 0 ? severityWords[severity] : 'none known'}</span>{/if}

@@ -10,7 +10,7 @@
 </script>
 
 <label class="col-span-2 lg:col-span-1"
-  ><span class="note font-[650]">{label}</span><input
+  ><span class="note font-strong">{label}</span><input
     type="search"
     name="words"
     class="input"
@@ -19,7 +19,7 @@
   /></label
 >
 <label
-  ><span class="note font-[650]">Family</span><select
+  ><span class="note font-strong">Family</span><select
     name="family"
     class="select"
     value={query.family}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Stage, Window } from '$core/knowledge';
+  import { textures } from '$lib/ui/season/bands';
 
   /**
    * A taxon's stages through the year as tapering bands: height is how far a stage is up, its texture says
@@ -43,17 +44,6 @@
       })
     )
   );
-  /** Bud, flower and fruit lie over the leaf. */
-  const texture: Readonly<Record<Stage, string>> = {
-    seedling: 'leaf',
-    'first-year leaf': 'leaf',
-    leaf: 'leaf',
-    bud: 'bud',
-    flower: 'flower',
-    fruit: 'fruit',
-    seed: 'fruit',
-    winter: 'winter'
-  };
   const months = $derived(Array.from({ length: 11 }, (_, i) => Math.round(((i + 1) * width) / 12)));
 </script>
 
@@ -87,7 +77,7 @@
     <path d={band.path} fill="var(--color-base-100)" />
     <path
       d={band.path}
-      fill="url(#{id}-{texture[band.stage]})"
+      fill="url(#{id}-{textures[band.stage]})"
       stroke="currentColor"
       stroke-width="0.7"
       vector-effect="non-scaling-stroke"

@@ -88,7 +88,7 @@
           x={x((row.arrive + row.leave) / 2)}
           y="44"
           text-anchor="middle"
-          class="fill-ink text-[13px] font-[650]">{i + 1}</text
+          class="fill-ink text-[13px] font-strong">{i + 1}</text
         >{/if}
     {/each}
     {#if flag}
@@ -98,7 +98,7 @@
         dx={isFlagLate ? -6 : 6}
         y="71"
         text-anchor={isFlagLate ? 'end' : 'start'}
-        class="fill-ochre text-[13px] font-[650]">turn back by {clockTime(flag.at)}</text
+        class="fill-ochre text-[13px] font-strong">turn back by {clockTime(flag.at)}</text
       >
     {/if}
     <line x1={x(times.due)} x2={x(times.due)} y1="24" y2="52" stroke="currentColor" stroke-width="3" />
@@ -106,7 +106,7 @@
       x={x(times.due)}
       dx="6"
       y={isLate ? 64 : 44}
-      class={['text-[13px]', isLate ? 'fill-rosehip font-[650]' : 'fill-ink']}
+      class={['text-[13px]', isLate ? 'fill-rosehip font-strong' : 'fill-ink']}
       >due {clockTime(times.due)}</text
     >
   </svg>

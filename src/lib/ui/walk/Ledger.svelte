@@ -53,7 +53,7 @@
   <div class={['mb-3 mt-2 h-[3px]', count('stop') > 0 ? 'bg-rosehip' : 'bg-moss']}></div>
   {#each urgent as check (check.key)}
     <div class="note mb-3 border-b border-rule pb-3">
-      <p class={['flex gap-2 font-[650]', check.state === 'stop' ? 'text-rosehip' : 'text-ochre']}>
+      <p class={['flex gap-2 font-strong', check.state === 'stop' ? 'text-rosehip' : 'text-ochre']}>
         {#if check.state === 'stop'}<OctagonX
             size={17}
             class="mt-px shrink-0"
@@ -107,7 +107,7 @@
         >
           <input type="hidden" name="key" value={check.key} />
           <input type="hidden" name="revision" value={revision} />
-          <label class="font-[650]" for="reason-{check.key}">Why does it not hold the walk back?</label>
+          <label class="font-strong" for="reason-{check.key}">Why does it not hold the walk back?</label>
           <textarea id="reason-{check.key}" name="reason" class="textarea py-1" rows="3" maxlength="600"
           ></textarea>
           <p class="fine text-ink-2">Kept for ever with your name. It holds for these figures only.</p>
@@ -117,7 +117,7 @@
     </div>
   {/each}
   <details class="note">
-    <summary class="cursor-pointer font-[650] text-moss"
+    <summary class="cursor-pointer font-strong text-moss"
       ><Check size={17} class="mr-1 inline" aria-hidden="true" />{passed.length} passed</summary
     >
     <ul class="mt-2 grid list-none gap-1 p-0">
@@ -128,7 +128,7 @@
   </details>
   {#if lifts && lifts.length > 0}
     <details class="note mt-2">
-      <summary class="cursor-pointer font-[650] text-moss">{lifts.length} lifted, history</summary>
+      <summary class="cursor-pointer font-strong text-moss">{lifts.length} lifted, history</summary>
       <ul class="mt-2 grid list-none gap-2 p-0">
         {#each lifts as lift (lift.id)}
           <li class="border-b border-rule pb-2">

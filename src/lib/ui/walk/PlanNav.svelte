@@ -28,7 +28,7 @@
       {href}
       aria-current={page.url.pathname === href ? 'page' : undefined}
       class={page.url.pathname === href
-        ? 'border-b-2 border-ink font-[650] no-underline'
+        ? 'border-b-2 border-ink font-strong no-underline'
         : 'text-moss underline underline-offset-4'}>{label}</a
     >
   {/each}

@@ -80,7 +80,7 @@
 
 <div class="grid content-start gap-1">
   <div class="flex items-center gap-1">
-    <span class="note mr-auto font-[650]" id="{id}-label">{label}</span>
+    <span class="note mr-auto font-strong" id="{id}-label">{label}</span>
     {#each tools as { word, mark, Icon, run } (mark)}
       <button
         type="button"

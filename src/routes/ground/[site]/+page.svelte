@@ -76,7 +76,7 @@
               <td
                 ><a
                   href="/ground/{data.site.id}/patches/{one.id}"
-                  class="font-[650] underline decoration-rule underline-offset-4">{one.name}</a
+                  class="font-strong underline decoration-rule underline-offset-4">{one.name}</a
                 >{#if one.closed}<span class="note flex items-baseline gap-1 text-ochre"
                     ><TriangleAlert size={14} class="shrink-0 self-center" aria-hidden="true" /><span
                       >{one.closed}</span

@@ -38,7 +38,7 @@
   </ul>
   {#if data.mayEdit}
     <details class="mt-2" open={Object.keys($happenedErrors).length > 0 || undefined}>
-      <summary class="note cursor-pointer font-[650]">Note something</summary>
+      <summary class="note cursor-pointer font-strong">Note something</summary>
       <Form of={happened} action="?/happened" class="mt-2 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-3">
         <FormMessage class="col-span-full" />
         <Field label="What" name="kind" options={data.eventKinds.map((value) => ({ value, label: value }))} />

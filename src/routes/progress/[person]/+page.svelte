@@ -31,7 +31,7 @@
     <FilterForm path="/progress/{progress.person.id}" class="flex items-end gap-4">
       {#snippet children(apply)}
         <label
-          ><span class="note font-[650]">Towards</span><select
+          ><span class="note font-strong">Towards</span><select
             name="walk"
             class="select w-[230px]"
             value={progress.walk?.id}
@@ -95,7 +95,7 @@
                     >{unit.stage}{unit.isOfWalk ? '' : ', not of this walk'}</span
                   ></td
                 >
-                <td class={unit.dangerousGathers > 0 ? 'font-[650] text-rosehip' : ''}
+                <td class={unit.dangerousGathers > 0 ? 'font-strong text-rosehip' : ''}
                   >{#if unit.dangerousShown > 0}{#if unit.dangerousGathers > 0}<Skull
                         size={14}
                         class="mr-1 inline"
@@ -114,7 +114,7 @@
                 <td class="!text-right">{number(unit.discrimination)}</td>
                 <td class="!text-right">{number(unit.criterion)}</td>
                 <td
-                  ><span class={unit.ladder.rung === 'signed off' ? 'font-[650] text-moss' : ''}
+                  ><span class={unit.ladder.rung === 'signed off' ? 'font-strong text-moss' : ''}
                     >{unit.ladder.rung}</span
                   >{#if unit.ladder.signOff}<span class="fine block text-ink-2"
                       >{unit.ladder.hasLapsed
@@ -149,7 +149,7 @@
           class="mt-2 grid items-end gap-x-4 gap-y-3 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_170px]"
         >
           <label
-            ><span class="note font-[650]">Pair, at the stage of the plant shown</span><select
+            ><span class="note font-strong">Pair, at the stage of the plant shown</span><select
               name="unit"
               class="select"
               value={form?.unit ?? progress.units[0]?.unit}
@@ -160,7 +160,7 @@
             </select></label
           >
           <label
-            ><span class="note font-[650]">Which plant, and where</span><input
+            ><span class="note font-strong">Which plant, and where</span><input
               name="plant"
               class="input"
               maxlength="200"
@@ -169,7 +169,7 @@
             /></label
           >
           <label
-            ><span class="note font-[650]">What came of it</span><select name="outcome" class="select">
+            ><span class="note font-strong">What came of it</span><select name="outcome" class="select">
               <option value="right">named rightly</option>
               <option value="left">left alone</option>
               <option value="missed">taken for another</option>
@@ -204,7 +204,7 @@
                 >{one.pair}, {one.stage}
                 <span class="note block text-ink-2">{one.plant} · {one.by}</span></span
               >
-              <span class={['font-[650]', look.tone]}
+              <span class={['font-strong', look.tone]}
                 ><Icon size={15} class="mr-1 inline" aria-hidden="true" />{one.step === 'signed off'
                   ? 'signed off'
                   : look.counted.toLowerCase()}</span

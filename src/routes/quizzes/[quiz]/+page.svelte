@@ -26,7 +26,7 @@
   {#if result}{result.right} of {quiz.questions}{result.isOver
       ? ''
       : ', not finished'}{#if result.dangerous > 0}
-      <span class="ml-2 font-[650] whitespace-nowrap text-rosehip"
+      <span class="ml-2 font-strong whitespace-nowrap text-rosehip"
         ><Skull size={14} class="mr-0.5 inline" aria-label="dangerous gathers:" />{result.dangerous}</span
       >{/if}{:else}<span class="text-ink-3">—</span>{/if}
 {/snippet}
@@ -170,20 +170,20 @@
           <h2>Add a question</h2>
           <input type="hidden" name="what" value="add" />
           <label
-            ><span class="note font-[650]">Kind</span><select name="drill" class="select" bind:value={drill}
+            ><span class="note font-strong">Kind</span><select name="drill" class="select" bind:value={drill}
               >{#each drillNames as one (one)}<option value={one}>{drillWords[one].title}</option
                 >{/each}</select
             ></label
           >
           {#if onPair}
             <label
-              ><span class="note font-[650]">Pair</span><select name="pair" class="select"
+              ><span class="note font-strong">Pair</span><select name="pair" class="select"
                 >{#each teaching.pairs as pair, i (i)}<option value={pair.key}>{pair.name}</option
                   >{/each}</select
               ></label
             >
             <label
-              ><span class="note font-[650]">Shown</span><select name="member" class="select"
+              ><span class="note font-strong">Shown</span><select name="member" class="select"
                 ><option value="by chance">by chance</option><option value="target">the wanted plant</option
                 ><option value="lookalike">the dangerous one</option></select
               ></label

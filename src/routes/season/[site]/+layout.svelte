@@ -23,7 +23,7 @@
         class={[
           'py-1 no-underline',
           site.id === data.site.id
-            ? 'border-b-[3px] border-moss font-[650] text-ink'
+            ? 'border-b-[3px] border-moss font-strong text-ink'
             : 'text-ink-2 hover:underline'
         ]}>{site.name}</a
       >
@@ -34,7 +34,7 @@
       <a
         href="/season/{data.site.id}{path}"
         aria-current={rest === path ? 'page' : undefined}
-        class={['py-1', rest === path ? 'font-[650] text-ink no-underline' : 'link-line']}>{label}</a
+        class={['py-1', rest === path ? 'font-strong text-ink no-underline' : 'link-line']}>{label}</a
       >
     {/each}
   </nav>

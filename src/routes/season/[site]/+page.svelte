@@ -28,7 +28,7 @@
     <a
       href="?show={value}"
       aria-current={data.show === value ? 'true' : undefined}
-      class={data.show === value ? 'font-[650] text-ink no-underline' : 'link-line'}>{label} ({count})</a
+      class={data.show === value ? 'font-strong text-ink no-underline' : 'link-line'}>{label} ({count})</a
     >
   {/each}
 </p>
@@ -160,13 +160,13 @@
       {#if data.mayEdit}
         <form method="POST" action="?/wish" use:enhance class="mt-3 grid gap-3 sm:grid-cols-[1fr_170px_auto]">
           <label class="note"
-            ><span class="font-[650]">Plant</span><select name="taxon" class="select" required>
+            ><span class="font-strong">Plant</span><select name="taxon" class="select" required>
               <option value="">Choose a plant</option>
               {#each data.taxa as taxon (taxon.slug)}<option value={taxon.slug}>{taxon.label}</option>{/each}
             </select></label
           >
           <label class="note"
-            ><span class="font-[650]">How much</span><select name="worth" class="select">
+            ><span class="font-strong">How much</span><select name="worth" class="select">
               {#each worths.slice(1) as label, i (i)}<option value={i + 1} selected={i === 1}>{label}</option
                 >{/each}
             </select></label

@@ -45,7 +45,7 @@
       aria-current={one.stage === data.stage ? 'true' : undefined}
       class={[
         '-mb-px min-h-10 border-b-[3px] py-2 no-underline',
-        one.stage === data.stage ? 'border-moss font-[650]' : 'border-transparent hover:underline'
+        one.stage === data.stage ? 'border-moss font-strong' : 'border-transparent hover:underline'
       ]}
       >{stageWord(data.group, one.stage)}
       <span class="fine font-normal text-ink-2"
@@ -185,7 +185,7 @@
       {#each data.uses as use, nth (nth)}<p class="mt-1">
           <strong>{use.kind === 'food' ? use.part : `${use.kind}: ${use.part}`}</strong>
           <span class="text-ink-2">in {use.stages.join(', ')}. {use.preparation} {use.conditions}</span><br
-          />{#if use.kind !== 'history'}<span class="font-[650]"
+          />{#if use.kind !== 'history'}<span class="font-strong"
               >{use.isConfirmed ? 'Confirmed' : 'Draft'}:</span
             > <span class="text-ink-2">{use.citations.join('; ') || 'no source yet'}</span>{/if}
         </p>{:else}<p class="text-ink-2">None.</p>{/each}
@@ -224,7 +224,7 @@
   <li title={one.why}>
     {#if one.isDangerous}<Skull size={14} class="mr-1 inline text-rosehip" aria-hidden="true" />{/if}<a
       href="/species/{one.slug}"
-      class="font-[650] underline decoration-rule underline-offset-4">{one.name}</a
+      class="font-strong underline decoration-rule underline-offset-4">{one.name}</a
     >{#if one.isDangerous}, {severityWords[one.severity]}{/if}
     <span class="text-ink-2"
       >in {one.at}. <a href={apart(one.slug, one.at)} class="link-line">Compare</a></span

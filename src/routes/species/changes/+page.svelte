@@ -42,7 +42,7 @@
     </h2>
     {#each data.review as one (one.taxon + one.path)}
       <div class="border-b border-rule py-3">
-        <p><a href="/species/{one.taxon}" class="font-[650]">{one.name}</a>, {one.cell}</p>
+        <p><a href="/species/{one.taxon}" class="font-strong">{one.name}</a>, {one.cell}</p>
         <dl class="note mt-1 grid grid-cols-[120px_minmax(0,1fr)] gap-x-3">
           <dt class="text-ink-2">yours</dt>
           <dd>{one.own}</dd>
@@ -87,7 +87,7 @@
           <td
             >{#if change.isThere}<a
                 href="/species/{change.taxon}"
-                class="font-[650] underline decoration-rule underline-offset-4">{change.name}</a
+                class="font-strong underline decoration-rule underline-offset-4">{change.name}</a
               >{:else}<strong>{change.name}</strong>{/if}<span class="note block text-ink-2"
               >{change.cell}</span
             >{#if change.reason}<span class="fine block text-ink-2">{change.reason}</span>{/if}</td

@@ -55,7 +55,7 @@
 >
   {#each slots as plant, i (i)}
     <label
-      ><span class="note font-[650]">{['First', 'Second', 'Third', 'Fourth'][i]} plant</span><select
+      ><span class="note font-strong">{['First', 'Second', 'Third', 'Fourth'][i]} plant</span><select
         name="plant"
         class="select"
         value={plant ? `${plant.slug}~${plant.stage}` : ''}
@@ -128,7 +128,7 @@
       >
     </p>
   {:else}
-    <p class="mt-4 flex items-center gap-2 border-l-[3px] border-rosehip pl-3 font-[650]">
+    <p class="mt-4 flex items-center gap-2 border-l-[3px] border-rosehip pl-3 font-strong">
       <Hand size={19} class="shrink-0 text-rosehip" aria-hidden="true" />Not at these stages: what can be seen
       does not tell {data.plants[0]?.name} from {data.open.join(' and ')}. Leave it.
     </p>

@@ -46,7 +46,7 @@
               <td
                 ><a
                   href="/species/confirm/{one.slug}"
-                  class="font-[650] underline decoration-rule underline-offset-4">{one.name}</a
+                  class="font-strong underline decoration-rule underline-offset-4">{one.name}</a
                 > <i class="text-[14px] max-sm:hidden">{one.scientific}</i></td
               >
               <td><SeverityMark severity={one.severity} dangerous={one.isDangerous} /></td>
@@ -57,7 +57,7 @@
               >
               <td
                 >{one.open} of {one.claims}{#if one.disputed > 0}<span
-                    class="note ml-2 inline-flex items-center gap-1 font-[650] text-ochre"
+                    class="note ml-2 inline-flex items-center gap-1 font-strong text-ochre"
                     ><TriangleAlert size={14} aria-hidden="true" />{one.disputed} disputed</span
                   >{/if}</td
               >

@@ -43,7 +43,7 @@
                 ><a
                   href="/species/exchange/files/{name}"
                   download
-                  class="font-[650] underline decoration-rule underline-offset-4">{name}</a
+                  class="font-strong underline decoration-rule underline-offset-4">{name}</a
                 ></td
               >
               <td class="note"
@@ -83,7 +83,7 @@
       }}
     >
       <label class="block w-full"
-        ><span class="note font-[650]">Files (.csv or .zip)</span><input
+        ><span class="note font-strong">Files (.csv or .zip)</span><input
           type="file"
           name="files"
           multiple

@@ -38,7 +38,7 @@
             >{i < family.members.length - 1 ? ', ' : '.'}{:else}no member in this library.{/each}
         </dd>
       </dl>
-      {#if family.cautious}<p class="note mt-1 flex items-center gap-2 font-[650]">
+      {#if family.cautious}<p class="note mt-1 flex items-center gap-2 font-strong">
           <Hand size={15} class="shrink-0 text-ochre" aria-hidden="true" />By this school’s policy gathered
           from ‘{data.gatheredFrom}’ groups on; before that shown only.
         </p>{/if}

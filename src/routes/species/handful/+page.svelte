@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import { nameWithin } from '$core/knowledge';
   import { addressOf } from '$core/words';
   import FilterForm from '$lib/ui/FilterForm.svelte';
@@ -27,7 +28,7 @@
 
 {#snippet plants(name: string, label: string, value: string, apply: () => void)}
   <label
-    ><span class="note font-[650]">{label}</span><select
+    ><span class="note font-strong">{label}</span><select
       {name}
       class="select"
       {value}
@@ -53,7 +54,7 @@
     {@render plants('plant', 'A handful of', data.query.plant, apply)}
     {@render plants('other', 'with pieces of', data.query.other, apply)}
     <label
-      ><span class="note font-[650]">Pieces</span><input
+      ><span class="note font-strong">Pieces</span><input
         type="number"
         name="pieces"
         min="4"
@@ -64,7 +65,7 @@
       /></label
     >
     <label
-      ><span class="note font-[650]">Wrong ones</span><select
+      ><span class="note font-strong">Wrong ones</span><select
         name="wrong"
         class="select"
         value={data.query.wrong === undefined ? '' : String(data.query.wrong)}
@@ -101,13 +102,13 @@
     <image href={drawing} width={data.size.width} height={data.size.height} />
     {#if isShown}
       {#each wrong as { at }, i (i)}
-        <circle cx={at.x} cy={at.y} r="44" fill="none" stroke="#FCFAF3" stroke-width="7" />
+        <circle cx={at.x} cy={at.y} r="44" fill="none" stroke={palette.paper} stroke-width="7" />
         <circle
           cx={at.x}
           cy={at.y}
           r="44"
           fill="none"
-          stroke="#A11D2B"
+          stroke={palette.rosehip}
           stroke-width="3.5"
           stroke-dasharray="9 6"
         />

@@ -62,7 +62,7 @@
 >
   {#if data.where.sites.length > 0}
     <label class="w-[220px] max-sm:w-[46%]"
-      ><span class="note font-[650]">Where</span><select
+      ><span class="note font-strong">Where</span><select
         name="site"
         class="select"
         value={data.where.site}
@@ -74,7 +74,7 @@
     >
   {/if}
   <label class="w-[170px] max-sm:w-[46%]"
-    ><span class="note font-[650]">When</span><input
+    ><span class="note font-strong">When</span><input
       type="date"
       name="date"
       class="input"

@@ -26,7 +26,7 @@
 
 <section aria-label="Anything else that you see" class="border-t border-rule pt-4">
   <label class="block max-w-[420px]"
-    ><span class="note font-[650]">Enter anything that you see</span><input
+    ><span class="note font-strong">Enter anything that you see</span><input
       type="search"
       class="input"
       placeholder="white, umbrella, spots …"

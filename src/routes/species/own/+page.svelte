@@ -23,7 +23,7 @@
   <Field label="Rank" name="rank" options={named(data.ranks)} />
   <Field label="Group" name="group" options={named(data.groups)} />
   <fieldset class="sm:col-span-2">
-    <legend class="note font-[650]">Places</legend>
+    <legend class="note font-strong">Places</legend>
     <div class="grid sm:grid-cols-3">
       {#each data.habitats as one (one.slug)}<label class="flex min-h-10 items-center gap-3"
           ><input
@@ -35,7 +35,7 @@
           />{one.label}</label
         >{/each}
     </div>
-    {#if $errors.habitats?._errors}<p class="fine font-[650] text-rosehip">
+    {#if $errors.habitats?._errors}<p class="fine font-strong text-rosehip">
         {$errors.habitats._errors.join(' ')}
       </p>{/if}
   </fieldset>

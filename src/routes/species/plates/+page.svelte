@@ -40,7 +40,7 @@
   {#snippet children(apply)}
     <WordsAndFamily label="Any name, family or place" query={data.query} families={data.families} {apply} />
     <label
-      ><span class="note font-[650]">Stage</span><select
+      ><span class="note font-strong">Stage</span><select
         name="stage"
         class="select"
         value={data.query.stage}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import { nameWithin } from '$core/knowledge';
   import { addressOf, stageWord } from '$core/words';
   import FilterForm from '$lib/ui/FilterForm.svelte';
@@ -51,7 +52,7 @@
 >
   {#snippet children(apply)}
     <label class="col-span-2 lg:col-span-1"
-      ><span class="note font-[650]">Spot</span><select
+      ><span class="note font-strong">Spot</span><select
         name="plant"
         class="select"
         value={data.query.plant}
@@ -62,7 +63,7 @@
       </select></label
     >
     <label class="col-span-2 lg:col-span-1"
-      ><span class="note font-[650]">Among</span><select
+      ><span class="note font-strong">Among</span><select
         name="others"
         class="select"
         value={String(data.query.others)}
@@ -73,7 +74,7 @@
       ></label
     >
     <label
-      ><span class="note font-[650]">Seen from</span><select
+      ><span class="note font-strong">Seen from</span><select
         name="distance"
         class="select"
         value={data.query.distance}
@@ -82,7 +83,7 @@
       ></label
     >
     <label
-      ><span class="note font-[650]">Sight</span><select
+      ><span class="note font-strong">Sight</span><select
         name="sight"
         class="select"
         value={data.query.sight}
@@ -117,7 +118,7 @@
     <image href={drawing} width={data.size.width} height={data.size.height} class={isShown ? '' : blur} />
     {#if isShown}
       {#each data.wayside.wanted as { left, top, right, bottom }, i (i)}
-        {#each [['#FCFAF3', 6], ['#A11D2B', 3]] as const as [stroke, width] (stroke)}
+        {#each [[palette.paper, 6], [palette.rosehip, 3]] as const as [stroke, width] (stroke)}
           <rect
             x={Math.max(4, left - 6)}
             y={Math.max(4, top - 6)}
@@ -127,7 +128,7 @@
             fill="none"
             {stroke}
             stroke-width={width}
-            stroke-dasharray={stroke === '#A11D2B' ? '9 6' : undefined}
+            stroke-dasharray={stroke === palette.rosehip ? '9 6' : undefined}
           />
         {/each}
       {/each}
@@ -144,7 +145,7 @@
             : i === data.wayside.kinds.length - 2
               ? ' and '
               : ', '}<a
-            class={kind.isDangerous ? 'font-[650] text-rosehip' : ''}
+            class={kind.isDangerous ? 'font-strong text-rosehip' : ''}
             href="/species/compare?plant={encodeURIComponent(data.query.plant)}&plant={encodeURIComponent(
               `${kind.slug}~${kind.stage}`
             )}">{nameWithin(kind.name)}</a

@@ -156,7 +156,7 @@
         <a href="/walks/{data.walk.id}/day">Change pace, briefing or reserve</a>
       </p>
       <details class="mt-1">
-        <summary class="note cursor-pointer font-[650] text-moss">Elevation</summary>
+        <summary class="note cursor-pointer font-strong text-moss">Elevation</summary>
         <ProfileChart {times} />
       </details>
     {/if}
@@ -172,7 +172,7 @@
       </section>
       <div class="mt-3 grid gap-x-8 gap-y-3 xl:grid-cols-2">
         <details bind:open={isStopOpen}>
-          <summary class="cursor-pointer py-2 font-[650] text-moss"
+          <summary class="cursor-pointer py-2 font-strong text-moss"
             >Add another {kind === 'class' ? 'station' : 'stop'}</summary
           >
           <Form of={stop} action="?/addStop" class="grid gap-3 sm:grid-cols-2">
@@ -215,7 +215,7 @@
         </details>
         {#if stops.length > 0}
           <details bind:open={isTaxonOpen}>
-            <summary class="cursor-pointer py-2 font-[650] text-moss"
+            <summary class="cursor-pointer py-2 font-strong text-moss"
               >Add a taxon to a {kind === 'class' ? 'station' : 'stop'}</summary
             >
             <Form of={taxon} action="?/addTaxon" class="grid gap-3 sm:grid-cols-2">

@@ -1,3 +1,4 @@
+import { palette } from '$lib/palette';
 import { LRUCache } from 'lru-cache';
 import sharp, { type Sharp } from 'sharp';
 import { z } from 'zod';
@@ -188,7 +189,7 @@ async function sheetOf(
     parts.push({ input, left: Math.round(tileScale * left), top: Math.round(tileScale * top) });
   }
   return sharp({
-    create: { width: tileScale * width, height: tileScale * height, channels: 3, background: '#FCFAF3' }
+    create: { width: tileScale * width, height: tileScale * height, channels: 3, background: palette.paper }
   })
     .composite(parts)
     .jpeg(jpegQuality)

@@ -219,7 +219,7 @@
               type="button"
               class={[
                 'note flex min-h-9 w-full cursor-pointer items-center gap-2 border-b border-rule px-1 text-left',
-                one.id === chosen ? 'bg-base-300 font-[650]' : ''
+                one.id === chosen ? 'bg-base-300 font-strong' : ''
               ]}
               aria-pressed={one.id === chosen}
               onclick={() => {

@@ -153,7 +153,7 @@
   <section>
     <div class="flex flex-wrap items-end gap-3">
       <label class="note"
-        ><span class="block font-[650]">Seen on</span><input
+        ><span class="block font-strong">Seen on</span><input
           type="date"
           class="input !w-[170px]"
           max={data.today}
@@ -186,7 +186,7 @@
               ></span
             >
             <span class="fine text-right text-ink-2"
-              >{#if noted[patch.id]}<span class="flex items-center gap-1 font-[650] text-moss"
+              >{#if noted[patch.id]}<span class="flex items-center gap-1 font-strong text-moss"
                   ><Check size={15} aria-hidden="true" />{noted[patch.id]}</span
                 >{:else if patch.last}{dayAndMonth(patch.last.on)}: {patch.last.stage}{patch.last.says ===
                 'there'

@@ -56,19 +56,19 @@
   <input type="hidden" name="latitude" value={place?.latitude ?? ''} />
   <div class="grid gap-3 sm:grid-cols-2">
     <label class="note"
-      ><span class="font-[650]">Plant</span><select name="taxon" class="select">
+      ><span class="font-strong">Plant</span><select name="taxon" class="select">
         <option value="">Choose a plant</option>
         {#each taxa as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
       </select></label
     >
     <label class="note"
-      ><span class="font-[650]">How much</span><select name="abundance" class="select">
+      ><span class="font-strong">How much</span><select name="abundance" class="select">
         {#each abundances as one (one)}<option selected={one === 'occasional'}>{one}</option>{/each}
       </select></label
     >
   </div>
   <label class="note"
-    ><span class="font-[650]">What to call the patch</span><input
+    ><span class="font-strong">What to call the patch</span><input
       class="input"
       name="name"
       maxlength="120"

@@ -72,14 +72,14 @@
   </fieldset>
   <div class="grid grid-cols-2 gap-3">
     <label class="note"
-      ><span class="font-[650]">How much</span><select class="select" bind:value={amount}
+      ><span class="font-strong">How much</span><select class="select" bind:value={amount}
         ><option value="">as before: {patch.abundance}</option>{#each abundances as one (one)}<option
             >{one}</option
           >{/each}</select
       ></label
     >
     <label class="note"
-      ><span class="font-[650]">Picture</span><input
+      ><span class="font-strong">Picture</span><input
         type="file"
         accept="image/*"
         class="file-input w-full border-rule-strong bg-plate text-[14px]"
@@ -88,7 +88,7 @@
     >
   </div>
   <label class="note"
-    ><span class="font-[650]">Note</span><input class="input" maxlength="500" bind:value={note} /></label
+    ><span class="font-strong">Note</span><input class="input" maxlength="500" bind:value={note} /></label
   >
   <button type="button" class="btn btn-primary h-14" disabled={!stage} onclick={keep}
     >Keep, and on to the next</button

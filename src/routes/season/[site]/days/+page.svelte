@@ -224,7 +224,7 @@
         <Field label="Not after" name="closes" type="time" bind:value={closes} />
       </div>
       <fieldset>
-        <legend class="note font-[650]">Days of the week</legend>
+        <legend class="note font-strong">Days of the week</legend>
         <div class="mt-1 grid grid-cols-4 gap-x-2">
           {#each [1, 2, 3, 4, 5, 6, 0] as weekday (weekday)}<label
               class="note flex min-h-9 items-center gap-1.5"
@@ -283,7 +283,7 @@
       </ul>
       {#if data.mayEdit}
         <details class="mt-2" open={Object.keys($entryErrors).length > 0 || undefined}>
-          <summary class="cursor-pointer font-[650]">Write into it</summary>
+          <summary class="cursor-pointer font-strong">Write into it</summary>
           <Form of={entry} action="?/note" class="mt-2 grid gap-2">
             <FormMessage />
             <div class="grid grid-cols-2 gap-2">

@@ -116,7 +116,7 @@
           class="mt-3 grid max-w-[760px] gap-4 sm:grid-cols-3"
         >
           <label class="note"
-            ><span class="font-[650]">Port</span><input
+            ><span class="font-strong">Port</span><input
               class="input"
               name="port"
               maxlength="120"
@@ -124,7 +124,7 @@
             /></label
           >
           <label class="note"
-            ><span class="font-[650]">Shore is walked below, m</span><input
+            ><span class="font-strong">Shore is walked below, m</span><input
               class="input"
               name="shoreBelowMetres"
               type="number"
@@ -133,7 +133,7 @@
             /></label
           >
           <label class="note"
-            ><span class="font-[650]">Mean level, m</span><input
+            ><span class="font-strong">Mean level, m</span><input
               class="input"
               name="meanLevelMetres"
               type="number"
@@ -142,14 +142,14 @@
             /></label
           >
           <label class="note sm:col-span-2"
-            ><span class="font-[650]">Constituents</span><span class="block text-ink-2"
+            ><span class="font-strong">Constituents</span><span class="block text-ink-2"
               >One a line: name, amplitude in metres, phase lag g in degrees (Universal Time).</span
             ><textarea class="textarea font-sans" rows="8" name="constituents" spellcheck="false"
               >{entered.constituents}</textarea
             ></label
           >
           <label class="note"
-            ><span class="font-[650]">Or a table</span><span class="block text-ink-2"
+            ><span class="font-strong">Or a table</span><span class="block text-ink-2"
               >CSV with time and height of every high and low water; local time, or with its zone.</span
             ><input
               type="file"
@@ -176,7 +176,7 @@
         <tbody>
           {#each data.tide.days as one, i (i)}
             {@const isLongest = one.minutes === Math.max(...data.tide.days.map(({ minutes }) => minutes))}
-            <tr class={[one.day === data.date ? 'bg-base-300' : '', isLongest ? 'font-[650]' : '']}>
+            <tr class={[one.day === data.date ? 'bg-base-300' : '', isLongest ? 'font-strong' : '']}>
               <td class="whitespace-nowrap"
                 ><a class="no-underline hover:underline" href="?date={one.day}">{weekdayAndDay(one.day)}</a
                 ></td

@@ -85,7 +85,7 @@
       {#snippet children(apply)}
         <h2>How it is added up</h2>
         <label
-          ><span class="font-[650]">Above, °C</span><input
+          ><span class="font-strong">Above, °C</span><input
             class="input"
             type="number"
             name="base"
@@ -97,7 +97,7 @@
           /></label
         >
         <label
-          ><span class="font-[650]">Method</span><select
+          ><span class="font-strong">Method</span><select
             class="select"
             name="method"
             value={data.method}
@@ -119,7 +119,7 @@
         </form>
         <form method="POST" action="?/file" enctype="multipart/form-data" use:enhance class="grid gap-2">
           <label
-            ><span class="font-[650]">CSV with date, min, max</span><input
+            ><span class="font-strong">CSV with date, min, max</span><input
               type="file"
               name="file"
               accept=".csv,text/csv"

@@ -27,7 +27,7 @@
   data-sveltekit-noscroll
 >
   {#if data.where.sites.length > 0}<label class="w-[220px] max-sm:w-[46%]"
-      ><span class="note font-[650]">Where</span><select
+      ><span class="note font-strong">Where</span><select
         name="site"
         class="select"
         value={data.where.site}
@@ -38,7 +38,7 @@
       ></label
     >{/if}
   <label class="w-[170px] max-sm:w-[46%]"
-    ><span class="note font-[650]">When</span><input
+    ><span class="note font-strong">When</span><input
       type="date"
       name="date"
       class="input"
@@ -129,7 +129,7 @@
                     href="/species/compare?plant={data.slug}~{encodeURIComponent(
                       data.stage ?? ''
                     )}&plant={one.slug}~{encodeURIComponent(one.stages[0] ?? '')}"
-                    class="font-[650] underline decoration-rule underline-offset-4">{one.name}</a
+                    class="font-strong underline decoration-rule underline-offset-4">{one.name}</a
                   ><span class="fine block text-ink-2"
                     >{one.stages.join(', ')}{one.isCurated ? '; known for it' : ''}{one.similarity
                       ? `; ${Math.round(100 * one.similarity)} % alike at a glance`

@@ -38,7 +38,7 @@
       aria-current={stage === data.stage ? 'true' : undefined}
       class={[
         '-mb-px min-h-10 border-b-[3px] py-2 no-underline',
-        stage === data.stage ? 'border-moss font-[650]' : 'border-transparent hover:underline'
+        stage === data.stage ? 'border-moss font-strong' : 'border-transparent hover:underline'
       ]}>{stage}</a
     >{/each}
   {#each data.otherStages as stage (stage)}<a
@@ -46,7 +46,7 @@
       aria-current={stage === data.stage ? 'true' : undefined}
       class={[
         '-mb-px min-h-10 border-b-[3px] py-2 text-ink-3 no-underline',
-        stage === data.stage ? 'border-moss font-[650]' : 'border-transparent hover:underline'
+        stage === data.stage ? 'border-moss font-strong' : 'border-transparent hover:underline'
       ]}>add {stage}</a
     >{/each}
 </nav>

@@ -85,7 +85,7 @@
     }}
   >
     <label
-      ><span class="note font-[650]">Picture (JPEG, PNG, WebP; up to 20 MB)</span><input
+      ><span class="note font-strong">Picture (JPEG, PNG, WebP; up to 20 MB)</span><input
         type="file"
         name="picture"
         accept="image/*"
@@ -108,7 +108,7 @@
       {/if}
     {/if}
     <label
-      ><span class="note font-[650]">Stage</span><select
+      ><span class="note font-strong">Stage</span><select
         name="stage"
         class="select"
         value={form?.stage ?? data.stage}
@@ -116,7 +116,7 @@
       ></label
     >
     <label
-      ><span class="note font-[650]">Who took it</span><input
+      ><span class="note font-strong">Who took it</span><input
         name="credit"
         class="input"
         maxlength="200"
@@ -125,7 +125,7 @@
       /></label
     >
     <label
-      ><span class="note font-[650]">What is to be seen, in words</span><input
+      ><span class="note font-strong">What is to be seen, in words</span><input
         name="words"
         class="input"
         maxlength="500"

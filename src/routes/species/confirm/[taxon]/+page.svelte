@@ -47,13 +47,13 @@
   <form method="POST" class="mt-4">
     <div class="grid max-w-[760px] gap-4 sm:grid-cols-2">
       <label
-        ><span class="note font-[650]">Source A</span><select name="a" class="select" bind:value={a}
+        ><span class="note font-strong">Source A</span><select name="a" class="select" bind:value={a}
           >{#each data.sources as source (source.id)}<option value={source.id}>{source.citation}</option
             >{/each}</select
         ></label
       >
       <label
-        ><span class="note font-[650]">Source B</span><select name="b" class="select" bind:value={b}
+        ><span class="note font-strong">Source B</span><select name="b" class="select" bind:value={b}
           >{#each data.sources as source (source.id)}<option value={source.id}>{source.citation}</option
             >{/each}<option value="">none today</option></select
         ></label
@@ -115,8 +115,8 @@
                   ></td
                 >{/if}{/each}
             <td class="note max-sm:hidden"
-              >{#if claim.said.length > 0}<span class="font-[650] text-ochre">disputed</span
-                >{:else if claim.confirmed >= data.enough}<span class="font-[650] text-moss">confirmed</span
+              >{#if claim.said.length > 0}<span class="font-strong text-ochre">disputed</span
+                >{:else if claim.confirmed >= data.enough}<span class="font-strong text-moss">confirmed</span
                 >{:else}<span class="text-ink-2">draft, {claim.confirmed} of {data.enough}</span>{/if}</td
             >
           </tr>

@@ -29,7 +29,7 @@
     >
     <tbody>
       {#each data.shown as change (change.key)}<tr>
-          <td class="font-[650]">{change.name}</td>
+          <td class="font-strong">{change.name}</td>
           <td>{change.isNew ? 'a new taxon' : change.cell}</td>
           <td class="note text-ink-2">{change.isNew ? '—' : change.before}</td>
           <td class="note">{change.after}</td>

@@ -27,7 +27,7 @@
 
 {#snippet differences(list: typeof data.changes, title: string)}
   <details class="note mt-2" open={list.length <= 6}>
-    <summary class="cursor-pointer font-[650] text-ochre">{title}</summary>
+    <summary class="cursor-pointer font-strong text-ochre">{title}</summary>
     <ul class="mt-1 grid list-none gap-1 p-0">
       {#each list as change, i (i)}<li>
           <strong>{change.about}</strong>:
@@ -72,12 +72,12 @@
         </form>
       {/if}
       <p class="note max-w-[56ch] text-ink-2">
-        {#if publishing.isHeldBack}<span class="font-[650] text-rosehip"
+        {#if publishing.isHeldBack}<span class="font-strong text-rosehip"
             >Waits for: {publishing.stops.map(({ title }) => title.replace('Stop: ', '')).join('; ')}.</span
           > <a href="/walks/{data.walk.id}">Mend it in the plan</a>.
         {:else if !data.brief}Nothing stops it. A published brief is a snapshot: later changes make a new
           version.
-        {:else if publishing.since.length > 0}<span class="font-[650] text-ochre"
+        {:else if publishing.since.length > 0}<span class="font-strong text-ochre"
             >The plan has changed since version {data.brief.version}.</span
           >
         {:else}Version {data.brief.version} is as the plan stands.{/if}
@@ -96,7 +96,7 @@
           .filter(({ hasConfirmed }) => hasConfirmed)
           .map(({ name }) => name)
           .join(', ') || 'no leader yet'}{#if publishing.leaders.some(({ hasConfirmed }) => !hasConfirmed)}; <span
-            class="font-[650] text-ochre"
+            class="font-strong text-ochre"
             >waits for {publishing.leaders
               .filter(({ hasConfirmed }) => !hasConfirmed)
               .map(({ name }) => name)
@@ -140,7 +140,7 @@
         {#each document.front.emergencyNumbers as one, nth (nth)}<p>
             {one.label}<br /><a
               href="tel:{one.number.replace(/[^+0-9]/g, '')}"
-              class="text-[17px] font-[650] text-ink underline underline-offset-2">{one.number}</a
+              class="text-[17px] font-strong text-ink underline underline-offset-2">{one.number}</a
             >
           </p>{/each}
       </div>

@@ -61,5 +61,5 @@
       >Laying out the pages … <progress class="progress w-32" value={share} max="1"></progress></span
     >
   {/if}
-  {#if problem}<span class="note font-[650] text-rosehip" role="alert">{problem}</span>{/if}
+  {#if problem}<span class="note font-strong text-rosehip" role="alert">{problem}</span>{/if}
 </div>

@@ -34,10 +34,10 @@
               <tr
                 ><td
                   class={change.about.startsWith('Stop:')
-                    ? 'font-[650] text-rosehip'
+                    ? 'font-strong text-rosehip'
                     : change.about.startsWith('Look:')
-                      ? 'font-[650] text-ochre'
-                      : 'font-[650]'}>{change.about}</td
+                      ? 'font-strong text-ochre'
+                      : 'font-strong'}>{change.about}</td
                 ><td class="text-ink-2">{change.before}</td><td>{change.after}</td></tr
               >
             {:else}<tr

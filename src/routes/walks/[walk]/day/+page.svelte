@@ -47,7 +47,7 @@
         <FormMessage />
         <WalkDayFields cohorts={data.cohorts} today={data.today} />
         <details>
-          <summary class="cursor-pointer py-1 font-[650] text-moss">Times, pace and level</summary>
+          <summary class="cursor-pointer py-1 font-strong text-moss">Times, pace and level</summary>
           <div class="mt-2 grid gap-4 sm:grid-cols-2 lg:grid-cols-1">
             <Field
               label="Back by"

@@ -107,21 +107,21 @@
                 update({ reset: result.type === 'success' })}
           >
             <div class="grid gap-1">
-              <label class="note font-[650]" for="note-person">Who</label>
+              <label class="note font-strong" for="note-person">Who</label>
               <select id="note-person" name="personId" class="select"
                 >{#each data.members as member (member.id)}<option value={member.id}>{member.name}</option
                   >{/each}</select
               >
             </div>
             <div class="grid gap-1">
-              <label class="note font-[650]" for="note-concern">What about</label>
+              <label class="note font-strong" for="note-concern">What about</label>
               <select id="note-concern" name="concern" class="select"
                 >{#each concernKeys as key (key)}<option value={key}>{concerns[key].label}</option
                   >{/each}</select
               >
             </div>
             <div class="grid gap-1 sm:col-span-2">
-              <label class="note font-[650]" for="note-words">In their words, no more than needed</label>
+              <label class="note font-strong" for="note-words">In their words, no more than needed</label>
               <input id="note-words" name="words" class="input" maxlength="500" />
             </div>
             <button class="btn btn-line justify-self-start">Keep this note</button>
@@ -129,7 +129,7 @@
         {/if}
         {#if data.access.length > 0}
           <details class="note mt-3">
-            <summary class="cursor-pointer font-[650] text-moss">Who has looked</summary>
+            <summary class="cursor-pointer font-strong text-moss">Who has looked</summary>
             <ul class="mt-1 list-none p-0">
               {#each data.access as look, nth (nth)}<li>
                   {look.name}, {dayAndMonth(look.on)}{look.times > 1 ? `, ${look.times} times` : ''}
@@ -155,14 +155,14 @@
               update({ reset: false })}
         >
           <input type="hidden" name="revision" value={data.walk.revision} />
-          <label class="mt-1 block font-[650]" for="leader">Leads</label>
+          <label class="mt-1 block font-strong" for="leader">Leads</label>
           <select id="leader" name="leaderId" class="select mt-1" value={chosen.leaderId}
             >{#each data.candidates.filter(({ role }) => role !== 'assistant') as one (one.value)}<option
                 value={one.value}>{one.name}</option
               >{/each}</select
           >
           <fieldset class="mt-2">
-            <legend class="font-[650]">Lead along</legend>
+            <legend class="font-strong">Lead along</legend>
             {#each data.candidates.filter(({ value }) => value !== chosen.leaderId) as one (one.value)}
               <label class="flex min-h-9 items-center gap-3"
                 ><input

@@ -117,7 +117,7 @@
       {#each data.weather as one (one.kind)}
         {@const typed = typedOf(one.kind)}
         <fieldset class="grid gap-2 border-b border-rule pb-4">
-          <legend class="font-[650]"
+          <legend class="font-strong"
             >{one.kind}{#if !one.applies}<span class="note font-[400] text-ink-2">
                 (no longer asked for)</span
               >{/if}</legend

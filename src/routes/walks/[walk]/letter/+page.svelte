@@ -25,7 +25,7 @@
         >{form.done} <a href="/people/outbox">Open the outbox</a></Notice
       >{/if}
     <input type="hidden" name="subject" value="A foraging walk at {data.siteName}" />
-    <label class="no-print note font-[650]" for="letter-body">The letter; change what you like</label>
+    <label class="no-print note font-strong" for="letter-body">The letter; change what you like</label>
     <textarea
       id="letter-body"
       name="body"
@@ -51,7 +51,7 @@
       ><Printer size={17} aria-hidden="true" />Print the letter</button
     >
     <div class="grid gap-1">
-      <label class="font-[650]" for="recipient">E-mail address</label>
+      <label class="font-strong" for="recipient">E-mail address</label>
       <input id="recipient" name="recipient" form="letter" class="input" type="email" bind:value={email} />
       <button form="letter" class="btn btn-line mt-2 justify-self-start">Lay it into the outbox</button>
     </div>

@@ -146,7 +146,7 @@
             <form method="POST" action="?/answer" use:enhance class="mt-1 flex flex-wrap items-end gap-2">
               <input type="hidden" name="id" value={one.id} />
               <label class="note min-w-0 flex-1"
-                ><span class="font-[650]">The answer</span><input
+                ><span class="font-strong">The answer</span><input
                   name="answer"
                   class="input"
                   maxlength="1000"
@@ -158,10 +158,10 @@
         </div>
       {/each}
       <details class="mt-2" open={'letter' in entered || undefined}>
-        <summary class="cursor-pointer font-[650]">Put it to somebody</summary>
+        <summary class="cursor-pointer font-strong">Put it to somebody</summary>
         <form method="POST" action="?/ask" use:enhance class="mt-2 grid gap-3 sm:grid-cols-2">
           <label class="note"
-            ><span class="font-[650]">Expert</span><input
+            ><span class="font-strong">Expert</span><input
               name="expert"
               class="input"
               maxlength="120"
@@ -169,7 +169,7 @@
             /></label
           >
           <label class="note"
-            ><span class="font-[650]">E-mail</span><input
+            ><span class="font-strong">E-mail</span><input
               name="email"
               type="email"
               class="input"
@@ -177,7 +177,7 @@
             /></label
           >
           <label class="note sm:col-span-2"
-            ><span class="font-[650]">Letter</span><textarea
+            ><span class="font-strong">Letter</span><textarea
               name="letter"
               class="textarea font-sans"
               rows="9"
@@ -222,13 +222,13 @@
       <form method="POST" action="?/name" use:enhance class="grid gap-2 border-t border-rule pt-4">
         <h2>Give it its name</h2>
         <label
-          ><span class="font-[650]">It is</span><select name="taxon" class="select">
+          ><span class="font-strong">It is</span><select name="taxon" class="select">
             <option value="">Choose</option>
             {#each data.taxa as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
           </select></label
         >
         <label
-          ><span class="font-[650]">On what grounds</span><textarea
+          ><span class="font-strong">On what grounds</span><textarea
             name="because"
             class="textarea"
             rows="2"

@@ -49,7 +49,7 @@
               )}, {one.people} people × {one.piecesEach}</td
             ><td class="whitespace-nowrap text-right">− {one.people * one.piecesEach}</td></tr
           >{/each}
-        <tr class="font-[650]"
+        <tr class="font-strong"
           ><td>Left</td><td class="whitespace-nowrap text-right"
             >{data.year.allowance.left}{data.year.taken + reserved > data.year.allowance.whole
               ? `: over by ${data.year.taken + reserved - data.year.allowance.whole}`

@@ -122,7 +122,7 @@
   {#if method === 'quadrats'}
     <div class="grid max-w-[420px] grid-cols-2 gap-3">
       <label class="note"
-        ><span class="font-[650]">One quadrat, m²</span><input
+        ><span class="font-strong">One quadrat, m²</span><input
           class="input"
           type="number"
           step="any"
@@ -132,7 +132,7 @@
         /></label
       >
       <label class="note"
-        ><span class="font-[650]">The patch, m²</span><input
+        ><span class="font-strong">The patch, m²</span><input
           class="input"
           type="number"
           step="any"
@@ -182,7 +182,7 @@
     </div>
   {:else if method === 'all counted'}
     <label class="note max-w-[220px]"
-      ><span class="font-[650]">How many {unit}</span><input
+      ><span class="font-strong">How many {unit}</span><input
         class="input"
         type="number"
         min="0"
@@ -197,7 +197,7 @@
     </p>
     <div class="grid max-w-[420px] grid-cols-2 gap-3">
       <label class="note"
-        ><span class="font-[650]">Surely at least</span><input
+        ><span class="font-strong">Surely at least</span><input
           class="input"
           type="number"
           min="0"
@@ -205,7 +205,7 @@
         /></label
       >
       <label class="note"
-        ><span class="font-[650]">Surely at most</span><input
+        ><span class="font-strong">Surely at most</span><input
           class="input"
           type="number"
           min="0"
@@ -216,7 +216,7 @@
   {/if}
   <div class="grid max-w-[420px] grid-cols-2 gap-3">
     <label class="note"
-      ><span class="font-[650]">Counted on</span><input
+      ><span class="font-strong">Counted on</span><input
         class="input"
         type="date"
         name="countedOn"
@@ -225,7 +225,7 @@
       /></label
     >
     {#if exempt}<label class="note"
-        ><span class="font-[650]">Of them {exempt}, %</span><input
+        ><span class="font-strong">Of them {exempt}, %</span><input
           class="input"
           type="number"
           name="exemptPercent"

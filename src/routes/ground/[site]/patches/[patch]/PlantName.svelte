@@ -32,7 +32,7 @@
       <Relied relied={data.relied} />
       <form method="POST" action="?/rename" use:plainEnhance class="mt-2 grid gap-2">
         <label
-          ><span class="font-[650]">It is</span><select name="taxon" class="select">
+          ><span class="font-strong">It is</span><select name="taxon" class="select">
             {#each data.taxa as one (one.value)}<option
                 value={one.value}
                 selected={one.value === data.patch.taxon}>{one.label}</option
@@ -40,7 +40,7 @@
           </select></label
         >
         <label
-          ><span class="font-[650]">What showed it</span><input
+          ><span class="font-strong">What showed it</span><input
             name="reason"
             class="input"
             maxlength="300"

@@ -42,7 +42,7 @@
     <table class="ruled compact mt-3">
       <tbody>
         {#each byYear as { year, pieces } (year)}
-          <tr class="font-[650]"><td>{year}</td><td>{pieces} pieces in all</td><td></td></tr>
+          <tr class="font-strong"><td>{year}</td><td>{pieces} pieces in all</td><td></td></tr>
           {#each data.year.gatherings.filter(({ gatheredOn }) => gatheredOn.startsWith(year)) as one (one.id)}
             <tr
               ><td class="whitespace-nowrap">{dayAndMonth(one.gatheredOn)}</td><td

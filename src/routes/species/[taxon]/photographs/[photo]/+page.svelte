@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { palette } from '$lib/palette';
   import X from '@lucide/svelte/icons/x';
   import Notice from '$lib/ui/Notice.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
@@ -35,8 +36,8 @@
     cx={at.x * data.photo.width}
     cy={at.y * data.photo.height}
     r={size / 46}
-    fill={isNew ? 'none' : '#1F2D26'}
-    stroke="#FCFAF3"
+    fill={isNew ? 'none' : palette.ink}
+    stroke={palette.paper}
     stroke-width={size / 220}
     stroke-dasharray={isNew ? `${size / 120} ${size / 160}` : undefined}
   />
@@ -46,7 +47,7 @@
     text-anchor="middle"
     font-size={size / 38}
     font-weight="700"
-    fill="#FCFAF3">{label}</text
+    fill={palette.paper}>{label}</text
   >
 {/snippet}
 
@@ -100,7 +101,7 @@
     {#if data.mayMark}
       <form method="POST" action="?/mark" class="mt-4 grid gap-2" use:enhance={clear}>
         <label
-          ><span class="note font-[650]">Mark a character</span><select
+          ><span class="note font-strong">Mark a character</span><select
             name="character"
             class="select"
             bind:value={character}
