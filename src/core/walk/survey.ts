@@ -19,6 +19,7 @@ import {
   type Library,
   type LibraryTaxon,
   type StageDescription,
+  isDangerous,
   pieceAt,
   stageNames,
   worstSeverity
@@ -220,7 +221,7 @@ export function surveyTaxon(
   target: LibraryTaxon,
   role: Role,
   at: Circumstances,
-  looksAhead = role === 'gather' || role === 'show'
+  looksAhead = role === 'gather' || role === 'show' || (role === 'danger' && !isDangerous(target))
 ): Survey {
   const ahead = () => (looksAhead ? firstSeparableDate(library, target, role, at) : undefined);
   const met = stageOn(target, at.isoDate, role, at.calendar);

@@ -14,7 +14,15 @@ import { type Photographs, type QuestionImage, allOf, type Spot } from '../pictu
 import { createRandom } from '../../random';
 import { DrillPair, members, pairKey, unitKey } from '../unit';
 import { telling } from './album';
-import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown, type Named } from './contrast';
+import {
+  type PlantPair,
+  contrastOf,
+  gatheredPart,
+  namedPlant,
+  plantsOf,
+  tellingShown,
+  type Named
+} from './contrast';
 import {
   type Grading,
   type Mark,
@@ -56,6 +64,8 @@ type BasketGiven = z.infer<typeof BasketGiven>;
 export interface OpenBasket {
   readonly drill: 'basket';
   readonly wanted: Named;
+  /** The part that was picked. */
+  readonly part: string;
   readonly picture: OpenPicture;
   /** Where each piece lies, in no order that tells anything, and what it looks like for those who do not see it. */
   readonly pieces: readonly (Spot & { readonly id: number; readonly words: string })[];
@@ -210,6 +220,7 @@ function poseBasket(
     open: () => ({
       drill: 'basket',
       wanted: namedPlant(plants.target),
+      part: gatheredPart(plants.target) ?? '',
       picture: {
         name: 'cloth',
         ...cloth.size,
@@ -267,15 +278,17 @@ export const basket = defineDrill({
       : spec;
   },
   onPaper: (posed) => {
-    const { wanted, pieces: all, picture } = posed.open([]);
+    const { wanted, part, pieces: all, picture } = posed.open([]);
     return {
-      asks: `Picked for ${nameWithin(wanted.name)}: ${all.length} pieces. Cross out what does not belong.`,
+      asks: `Picked for ${nameWithin(wanted.name)}, ${part}: ${all.length} pieces. Cross out what does not belong.`,
       choices: ['Keep none of it: it cannot be told'],
       pictures: [picture]
     };
   },
   onPair: {
     isFit: (library, plants) => {
+      // Nobody has a handful of what is not gathered at this stage.
+      if (!gatheredPart(plants.target)) return false;
       const both = [plants.target, plants.lookalike];
       if (!both.every(canLie)) return false;
       const shown = new Set(both.flatMap((plant) => pieceCharacters(library, plant)));

@@ -7,7 +7,9 @@ import {
   Stage,
   type StageDescription,
   cellInWords,
-  englishName
+  englishName,
+  isDangerous,
+  pieceAt
 } from '../../knowledge';
 import type { Spot } from '../picture';
 import { type DrillPair, members } from '../unit';
@@ -34,6 +36,13 @@ export const namedPlant = ({ taxon }: Pick<Plant, 'taxon'>): Named => ({
   name: englishName(taxon),
   scientific: taxon.name
 });
+
+/**
+ * The part of a plant that is gathered at a stage; undefined where no use of it is recorded then, or where it does harm
+ * itself: no drill has anybody gather it.
+ */
+export const gatheredPart = ({ taxon, stage }: Plant): string | undefined =>
+  isDangerous(taxon) ? undefined : pieceAt(taxon, stage.stage)?.part;
 
 /** @returns undefined where a release has no such plant at that stage any more */
 export function plantOf(library: Library, slug: string, stage: string): Plant | undefined {

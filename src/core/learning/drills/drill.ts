@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { LookingRules } from '../../evidence';
-import { type Library, type Stage, nameIn, nameWithin } from '../../knowledge';
+import { type Library, type Stage, englishName, nameIn, nameWithin } from '../../knowledge';
+import { stageWord } from '../../words';
 import type { Confidence, Decision, Outcome } from '../outcome';
 import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph, Photographs, QuestionImage, Spot } from '../picture';
@@ -204,6 +205,10 @@ export const plantsOfPair = (pair: DrillPair): PlantAt[] => [
   { taxon: pair.target, stage: pair.targetStage },
   { taxon: pair.lookalike, stage: pair.lookalikeStage }
 ];
+
+/** Nothing of a plant is gathered at a stage: then the name alone is asked for. */
+export const leftNow = ({ taxon, stage }: Plant): string =>
+  `Nothing of ${nameWithin(englishName(taxon))} is gathered in ${stageWord(taxon.group, stage.stage)}: it is looked at, and left.`;
 
 /** Before anything is gathered: with every contrast, since one character is enough here only to say which. */
 export const beforeGathering =

@@ -23,7 +23,10 @@ import {
   pose,
   tellingShown
 } from '../index';
+import { basket } from './basket';
+import { gatheredPart } from './contrast';
 import { observationsAt } from './looks';
+import type { OpenSideBySide } from './side-by-side';
 import type { DrillPair } from '../unit';
 
 const library = shippedLibrary();
@@ -65,6 +68,60 @@ const proveIt = (pair: DrillPair, specimen: 'target' | 'lookalike', seed: number
   seed
 });
 const asked = (open: unknown) => (open as OpenProveIt).looks.map(({ key }) => key);
+
+describe('what may be gathered in a question, over every pair of the starter library and each of its stages', () => {
+  const everyStage = library.pairs.flatMap(({ target, lookalike }) => {
+    const [own, other] = [library.taxa.get(target)!, library.taxa.get(lookalike)!];
+    const [rival] = other.stages.values();
+    return [...own.stages.values()].filter(isDrawnAt).map((stage) => ({
+      pair: { target, lookalike, targetStage: stage.stage, lookalikeStage: rival!.stage, deciding: [] },
+      /** By the uses alone. */
+      isUsed:
+        !isDangerous(own) &&
+        own.uses.some(({ kind, stages }) => kind !== 'history' && stages.includes(stage.stage))
+    }));
+  });
+
+  it('is something of a use that is recorded at that stage, and of nothing that does harm', () => {
+    const seen = { gathered: 0, named: 0 };
+    for (const { pair, isUsed } of everyStage) {
+      const plants = plantsOf(library, pair)!;
+      const place = `${pair.target} in ${pair.targetStage}`;
+      expect(gatheredPart(plants.target) !== undefined, place).toBe(isUsed);
+      if (!isUsed) expect(basket.onPair.isFit(library, plants), place).toBe(false);
+      seen[isUsed ? 'gathered' : 'named'] += 1;
+    }
+    expect(Math.min(seen.gathered, seen.named)).toBeGreaterThan(50);
+  });
+
+  it.each([
+    ['sambucus-nigra', 'leaf', undefined],
+    ['rubus-fruticosus', 'flower', undefined],
+    ['rubus-fruticosus', 'leaf', 'young leaf'],
+    ['rubus-fruticosus', 'fruit', 'ripe berry'],
+    ['allium-ursinum', 'leaf', 'leaf']
+  ] as const)('is told in the question: %s in %s', (target, targetStage, part) => {
+    const { lookalike } = library.pairs.find((pair) => pair.target === target)!;
+    const [rival] = library.taxa.get(lookalike)!.stages.values();
+    const pair = { target, lookalike, targetStage, lookalikeStage: rival!.stage, deciding: [] };
+    const common = { ...pair, specimen: 'target' as const, seed: 3 };
+    const side = pose(
+      library,
+      { ...common, drill: 'side by side', partial: false, inGrass: false },
+      new Map()
+    )!;
+    expect((side.open([]) as OpenSideBySide).gathers).toBe(part);
+    const prove = pose(library, proveIt(pair, 'target', 3), new Map())!;
+    expect((prove.open([]) as OpenProveIt).wanted.gathers).toBe(part);
+    for (const graded of [
+      side.grade({ drill: 'side by side', choice: 'target', confidence: 'sure' }, []),
+      prove.grade({ drill: 'prove it', decision: 'leave', confidence: 'sure' }, [])
+    ])
+      expect(graded.feedback.reasons.join(' ').includes('it is looked at, and left')).toBe(
+        part === undefined
+      );
+  });
+});
 
 describe('what a question accepts, over every pair of the starter library', () => {
   it('has enough pairs to say so', () => {
@@ -188,7 +245,7 @@ describe('what is open before the answer', () => {
       seed: 5
     }));
     const open = [target!, lookalike!].map((posed) => posed.open([]) as never as Record<string, unknown>);
-    for (const key of ['drill', 'names', 'isGathered']) expect(open[0]![key]).toEqual(open[1]![key]);
+    for (const key of ['drill', 'names', 'gathers']) expect(open[0]![key]).toEqual(open[1]![key]);
     expect(image(target!, 'specimen', [])).toHaveLength(image(lookalike!, 'specimen', [])!.length);
   });
 

@@ -14,7 +14,7 @@ import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph } from '../picture';
 import { DrillPair, type Member, members, otherOf, pairKey, unitKey } from '../unit';
 import { type Album, onOne, telling } from './album';
-import { type Plant, contrastOf, namedPlant, plantOf, plantsOf, type Named } from './contrast';
+import { type Plant, contrastOf, namedPlant, plantOf, plantsOf, type Named, gatheredPart } from './contrast';
 import {
   type Grading,
   type OpenPicture,
@@ -22,7 +22,8 @@ import {
   aboutSpecimen,
   beforeGathering,
   defineDrill,
-  plantsOfPair
+  plantsOfPair,
+  leftNow
 } from './drill';
 import {
   type LookKey,
@@ -64,7 +65,12 @@ type ProveItGiven = z.infer<typeof ProveItGiven>;
 export interface OpenProveIt {
   readonly drill: 'prove it';
   /** The plant that the learner came for. */
-  readonly wanted: Named & { readonly stage: Stage; readonly group: LibraryTaxon['group'] };
+  readonly wanted: Named & {
+    readonly stage: Stage;
+    readonly group: LibraryTaxon['group'];
+    /** What of it is gathered at this stage; undefined where nothing is, and the name alone is asked for. */
+    readonly gathers: string | undefined;
+  };
   readonly looks: readonly {
     readonly key: LookKey;
     readonly label: string;
@@ -143,6 +149,7 @@ function poseProveIt(
     photograph ? seeing(key).observations : observationsAt(library, specimen, spec.seed, key)
   );
   const piece = pieceAt(plants.target.taxon, plants.target.stage.stage);
+  const gathers = gatheredPart(plants.target);
   const against = rivals.map((rival) => rivalOf(library, plants.target, rival));
   const observed = (keys: readonly LookKey[]): Observation[] => {
     const seen = new Map<string, Observation>();
@@ -195,7 +202,7 @@ function poseProveIt(
         reasons: [
           ...reasonsOf(outcome, decision === 'gather' && isWanted, canBeSettled),
           ...(least ? [economy(spent, least)] : []),
-          beforeGathering
+          gathers ? beforeGathering : leftNow(plants.target)
         ],
         partRight: undefined,
         contrast: contrastOf(library, plants, spec.deciding, shown, { unseenOf }),
@@ -213,7 +220,8 @@ function poseProveIt(
         wanted: {
           ...namedPlant(plants.target),
           stage: plants.target.stage.stage,
-          group: plants.target.taxon.group
+          group: plants.target.taxon.group,
+          gathers
         },
         looks: offered.map((key) => {
           const sight = taken.includes(key) ? seeing(key) : undefined;
@@ -281,7 +289,7 @@ function onPhotograph(library: Library, spec: ProveIt, album: Album): ProveIt {
 export const proveIt = defineDrill({
   name: 'prove it',
   title: 'Prove it',
-  asks: 'Nothing is shown at first. Ask for views and tests, each at a cost of time, then gather, leave or look further.',
+  asks: 'Nothing is shown at first. Ask for views and tests, each at a cost of time, then decide, or look further.',
   seconds: 25,
   Specification: ProveIt,
   Given: ProveItGiven,
@@ -293,8 +301,10 @@ export const proveIt = defineDrill({
     const asked = posed.open([]).looks.map(({ key }) => key);
     const { wanted, looks: seen } = posed.open(asked);
     return {
-      asks: `You came for ${nameWithin(wanted.name)}. This is what there is to see.`,
-      choices: ['Gather', 'Leave it', 'Look further'],
+      asks: wanted.gathers
+        ? `You came for ${nameWithin(wanted.name)}: ${wanted.gathers}. This is what there is to see.`
+        : `Is it ${nameWithin(wanted.name)}? This is what there is to see.`,
+      choices: [wanted.gathers ? 'Gather' : 'Yes, it is', 'Leave it', 'Look further'],
       asked,
       pictures: seen.flatMap((look) => look.seen?.picture ?? []),
       said: seen.flatMap(({ label, seen: sight }) =>

@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import { type Buffers, allowanceOf, bufferOf } from '../../ground';
 import { composePlate } from '../../figure';
-import { type Library, type LibraryTaxon, Stage, englishName, nameIn, nameWithin } from '../../knowledge';
+import {
+  type Library,
+  type LibraryTaxon,
+  Stage,
+  englishName,
+  nameIn,
+  nameWithin,
+  pieceAt
+} from '../../knowledge';
 import type { Random } from '../../random';
 import type { Outcome } from '../outcome';
 import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
@@ -82,8 +90,7 @@ export function reasonsAgainst(
   const buffer = bufferOf(scene.nearby.kind, buffers) ?? 0;
   if (scene.nearby.metres < buffer) reasons.push('too near to what fouls it');
   if (scene.isOnlyPatch) reasons.push('the only patch');
-  const usable = taxon.uses.some(({ kind, stages }) => kind !== 'history' && stages.includes(stage));
-  if (!usable) reasons.push('not at this stage');
+  if (!pieceAt(taxon, stage)) reasons.push('not at this stage');
   const allowance = allowanceOf(taxon.allowance, {
     mayPick: true,
     isOnlyPatch: false,
@@ -234,9 +241,7 @@ function sceneFor({ allowance }: LibraryTaxon, buffers: Buffers, random: Random)
 
 function make({ plants, random, seed, buffers }: MakingOnPlants): ShouldWeTakeIt | undefined {
   const known = plants.filter(
-    ({ taxon, stage }) =>
-      taxon.allowance !== undefined &&
-      taxon.uses.some(({ kind, stages }) => kind !== 'history' && stages.includes(stage.stage))
+    ({ taxon, stage }) => taxon.allowance !== undefined && pieceAt(taxon, stage.stage) !== undefined
   );
   const plant = known[random.integer(0, Math.max(known.length - 1, 0))];
   return (

@@ -7,7 +7,15 @@ import { confidences, type Decision, type Outcome } from '../outcome';
 import { type MarkedPhotograph, type QuestionPicture, drawnPicture, photographedPicture } from '../picture';
 import { DrillPair, type Member, members, otherOf, pairKey, unitKey } from '../unit';
 import { onOne, telling as tellingPhotographs } from './album';
-import { type PlantPair, contrastOf, namedPlant, plantsOf, tellingShown, type Named } from './contrast';
+import {
+  type PlantPair,
+  contrastOf,
+  gatheredPart,
+  namedPlant,
+  plantsOf,
+  tellingShown,
+  type Named
+} from './contrast';
 import {
   type Feedback,
   type Grading,
@@ -16,6 +24,7 @@ import {
   aboutSpecimen,
   beforeGathering,
   defineDrill,
+  leftNow,
   plantsOfPair
 } from './drill';
 
@@ -50,14 +59,14 @@ type SideBySideGiven = z.infer<typeof SideBySideGiven>;
 export interface OpenSideBySide {
   readonly drill: 'side by side';
   readonly names: Readonly<Record<Member, Named>>;
-  /** Whether the harmless one of the pair is gathered at all. */
-  readonly isGathered: boolean;
+  /** What of the harmless one is gathered at its stage; undefined where nothing is, and the name alone is asked for. */
+  readonly gathers: string | undefined;
   readonly picture: OpenPicture;
   /** For keyboards and readers: parts by number, named neutrally. */
   readonly parts: readonly { readonly id: number; readonly label: string }[];
 }
 
-/** Naming the harmless one is saying 'gather'. */
+/** Naming the harmless one is saying 'gather': where nothing of it is gathered, it is taking the plant for harmless. */
 export const decisionOf: Readonly<Record<Choice, Decision>> = {
   target: 'gather',
   lookalike: 'leave',
@@ -135,6 +144,7 @@ function poseSideBySide(
     ? photographedPicture(library, specimen.stage, photograph)
     : drawSpecimen(library, plants, spec, envelopes);
   const telling = tellingShown(library, plants, picture.shown);
+  const gathers = gatheredPart(plants.target);
 
   const grade = (given: SideBySideGiven): Grading => {
     const pointed = given.tap
@@ -157,7 +167,7 @@ function poseSideBySide(
         ...(couldBeTold
           ? []
           : ['From this view nothing tells them apart: it could not be known, so it is left.']),
-        beforeGathering
+        gathers ? beforeGathering : leftNow(plants.target)
       ],
       partRight,
       contrast: contrastOf(library, plants, spec.deciding, picture.shown, { placeOf: picture.placeOf }),
@@ -184,7 +194,7 @@ function poseSideBySide(
     open: () => ({
       drill: 'side by side',
       names: { target: namedPlant(plants.target), lookalike: namedPlant(plants.lookalike) },
-      isGathered: plants.target.taxon.uses.some(({ kind }) => kind === 'food' || kind === 'drink'),
+      gathers,
       picture: {
         name: 'specimen',
         ...picture.size,

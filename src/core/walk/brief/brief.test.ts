@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { springWood } from '../../../../tests/support/circumstances';
 import { shippedLibrary } from '../../../../tests/support/content';
-import { worstSeverity } from '../../knowledge';
+import { englishName, isDangerous, worstSeverity } from '../../knowledge';
 import {
   BriefDocument,
   type BriefInput,
   type Circumstances,
   type Role,
   composeBrief,
+  outlineBrief,
   surveyTaxon
 } from '../index';
 
@@ -65,14 +66,9 @@ describe('a brief', () => {
     expect(ratings).toEqual([...ratings].sort((a, b) => b - a));
   });
 
-  it('has none for what is shown as a danger or left out', () => {
-    const { document } = compose(
-      planned('conium-maculatum', 'danger'),
-      planned('allium-ursinum', 'leave out')
-    );
-    expect(document.sheets).toEqual([]);
-    expect(document.targets).toEqual([]);
-    expect(document.harvest).toEqual([]);
+  it('has none for what is left out', () => {
+    const { document } = compose(planned('allium-ursinum', 'leave out'));
+    expect([document.sheets, document.targets, document.harvest]).toEqual([[], [], []]);
   });
 
   it('loses no lookalike: what gets no sheet stands in the appendix', () => {
@@ -187,5 +183,101 @@ describe('a brief as a snapshot', () => {
 
   it('names the release of the library that it rests on', () => {
     expect(document.library).toEqual({ hash: library.hash, name: library.name, taxa: library.taxa.size });
+  });
+});
+
+describe('a stop before a danger', () => {
+  const waysideInJune: Circumstances = { ...springWood, isoDate: '2027-06-10', habitats: [] };
+  const danger = (slug: string, at = waysideInJune) => planned(slug, 'danger', at);
+  const composeAt = (at: Circumstances, ...taxa: BriefInput['planned']) =>
+    composeBrief(library, { ...input(...taxa), remarks: new Map() }, at).document;
+
+  it('brings sheets of what it is taken for, which need not be there; the others stand in words', () => {
+    const document = composeAt(waysideInJune, danger('conium-maculatum'));
+    expect(document.sheets).toHaveLength(2);
+    for (const sheet of document.sheets) {
+      expect(sheet).toMatchObject({ isDangerMet: true, lookalike: { slug: 'conium-maculatum' } });
+      expect(isDangerous(library.taxa.get(sheet.target.slug)!)).toBe(false);
+      expect(sheet.rows.length).toBeGreaterThan(0);
+    }
+    expect(document.appendix.every(({ lookalike }) => lookalike === 'Hemlock')).toBe(true);
+    expect(document.ill.map(({ name }) => name)).toEqual(['Hemlock']);
+    // Whether hemlock can be told from cowbane is nobody's question.
+    expect(document.targets).toEqual([]);
+  });
+
+  it('prefers what is recorded on the ground', () => {
+    const [told] = composeAt(waysideInJune, danger('conium-maculatum')).appendix;
+    const plant = [...library.taxa.values()].find((taxon) => englishName(taxon) === told!.target)!;
+    const known = { ...waysideInJune, abundance: new Map([[plant.slug, 'frequent' as const]]) };
+    const { sheets } = composeAt(known, danger('conium-maculatum', known));
+    expect(sheets.map(({ target }) => target.slug)).toContain(plant.slug);
+  });
+
+  it('that can only not be told brings its rivals, their harm and what to do', () => {
+    const document = composeAt(waysideInJune, danger('anthriscus-sylvestris'));
+    const hemlock = document.sheets.find(({ lookalike }) => lookalike.slug === 'conium-maculatum')!;
+    expect(hemlock).toMatchObject({ isDangerMet: false, target: { role: 'danger' } });
+    expect(document.ill.map(({ name }) => name)).toContain('Hemlock');
+    expect(document.targets.map(({ slug, role }) => [slug, role])).toEqual([
+      ['anthriscus-sylvestris', 'danger']
+    ]);
+  });
+
+  it('says when the two can be told, where that is within a year', () => {
+    const spring = { ...waysideInJune, isoDate: '2027-04-05' };
+    for (const { survey } of [danger('crithmum-maritimum', spring), danger('daucus-carota', spring)])
+      if (!survey.separation.found && survey.stage)
+        expect(survey.firstDate, survey.target.slug).toBe(
+          surveyTaxon(library, survey.target, 'show', spring).firstDate
+        );
+  });
+
+  it('says no pair twice that the walk teaches anyway', () => {
+    const document = composeAt(
+      springWood,
+      planned('allium-ursinum', 'gather'),
+      danger('convallaria-majalis', springWood)
+    );
+    const keys = document.sheets.map(({ key }) => key);
+    expect(new Set(keys).size).toBe(keys.length);
+    expect(document.sheets.filter(({ lookalike }) => lookalike.slug === 'convallaria-majalis')).toHaveLength(
+      1
+    );
+  });
+
+  it.each(['2027-01-20', '2027-04-20', '2027-07-20', '2027-10-10'])(
+    'leaves no dangerous plant of the library without a word on %s',
+    (isoDate) => {
+      const at = { ...springWood, isoDate, habitats: [] };
+      for (const taxon of library.taxa.values()) {
+        if (!isDangerous(taxon)) continue;
+        const one = danger(taxon.slug, at);
+        if (!one.survey.stage) continue;
+        const { ill, contact } = outlineBrief(library, input(one));
+        const told = [...ill, ...contact].map(({ scientific }) => scientific);
+        expect(told, taxon.slug).toContain(taxon.name);
+      }
+    }
+  );
+
+  it('has a sheet wherever a pair with something harmless was curated that is up', () => {
+    let asked = 0;
+    for (const taxon of library.taxa.values()) {
+      if (!isDangerous(taxon)) continue;
+      const one = danger(taxon.slug);
+      if (!one.survey.stage) continue;
+      const isTakenFor = library.pairs.some(({ target, lookalike, kind }) => {
+        const harmless = library.taxa.get(target)!;
+        if (lookalike !== taxon.slug || kind === 'grows among' || isDangerous(harmless)) return false;
+        const { pairs } = surveyTaxon(library, harmless, 'show', waysideInJune, false);
+        return pairs.some((pair) => pair.lookalike.taxon === taxon);
+      });
+      if (!isTakenFor) continue;
+      asked += 1;
+      const { sheets } = composeAt(waysideInJune, one);
+      expect(sheets.length, taxon.slug).toBeGreaterThan(0);
+    }
+    expect(asked).toBeGreaterThan(10);
   });
 });

@@ -4,6 +4,7 @@ import {
   type LibraryTaxon,
   type Use,
   englishName,
+  isDangerous,
   isHarmful,
   useOfPart,
   worstContact,
@@ -13,7 +14,8 @@ import {
 import type { BriefDocument, BriefOutline } from './document';
 import { type Drawings, contrastSheet, named, sheetRows } from './contrast-sheet';
 import type { Role } from '../policy';
-import type { Circumstances, Survey, SurveyedPair } from '../survey';
+import { stageIsUp } from '../../season';
+import { type Circumstances, type Survey, type SurveyedPair, surveyTaxon } from '../survey';
 
 /** A pair that nobody curated gets a sheet of its own from this rating and this likeness on. */
 const sheetFromRating = 8;
@@ -39,18 +41,84 @@ export interface BriefInput {
 
 type Planned = BriefInput['planned'][number];
 
-const isTaught = ({ role, survey }: Planned) =>
-  (role === 'gather' || role === 'show') && survey.stage !== undefined;
+/** What the group stands before: whatever its role, but for what is left out, and for what is not up. */
+const isMet = ({ role, survey }: Planned) => role !== 'leave out' && survey.stage !== undefined;
 
-const pairsOfPlan = (planned: readonly Planned[]) =>
+/** A pair of a brief. */
+interface BriefPair {
+  readonly survey: Survey;
+  readonly pair: SurveyedPair;
+  readonly role: Role;
+  /** The group meets the lookalike itself: the target is what it is taken for. */
+  readonly isDangerMet: boolean;
+}
+
+const byRating = (a: BriefPair, b: BriefPair) => b.pair.rating.rating - a.pair.rating.rating;
+
+/** Which other dangerous plant a dangerous one may be is no question of this walk, unless somebody curated it. */
+const isAsked = ({ survey, role }: Planned, { lookalike }: SurveyedPair) =>
+  role === 'gather' || !isDangerous(survey.target) || lookalike.curated !== undefined;
+
+/** What the plants that are met may be confounded with. */
+const pairsOfPlan = (planned: readonly Planned[]): BriefPair[] =>
   planned
-    .filter(isTaught)
-    .flatMap(({ survey, role }) => survey.pairs.map((pair) => ({ survey, pair, role })))
-    .sort((a, b) => b.pair.rating.rating - a.pair.rating.rating);
+    .filter(isMet)
+    .flatMap((one) =>
+      one.survey.pairs
+        .filter((pair) => isAsked(one, pair))
+        .map((pair) => ({ survey: one.survey, pair, role: one.role, isDangerMet: false }))
+    )
+    .sort(byRating);
+
+/** So many plants that a dangerous one is taken for get a sheet beside it; the others are told in words. */
+const mostSheetsOfDanger = 2;
+
+/**
+ * What a dangerous plant that is met is taken for: by the pairs that were curated, of what is up on the date. What is
+ * recorded on the ground first, then what may stand there, then by rating.
+ */
+function takenFor(library: Library, { survey: { target: danger }, role }: Planned, at: Circumstances) {
+  const nearness = ({ survey: { target } }: BriefPair) =>
+    at.abundance.has(target.slug)
+      ? 2
+      : Number(target.habitats.some((habitat) => at.habitats.includes(habitat)));
+  return library.pairs
+    .filter(({ lookalike, kind }) => lookalike === danger.slug && kind !== 'grows among')
+    .map(({ target }) => library.taxa.get(target)!)
+    .filter((target) => !isDangerous(target))
+    .flatMap((target): BriefPair[] => {
+      const survey = surveyTaxon(library, target, 'show', at);
+      const pair = survey.pairs.find(({ lookalike }) => lookalike.taxon === danger);
+      return pair && survey.stageProbability >= stageIsUp ? [{ survey, pair, role, isDangerMet: true }] : [];
+    })
+    .sort((a, b) => nearness(b) - nearness(a) || byRating(a, b));
+}
+
+/** All pairs of a brief: those that get a sheet, and those that are told in words. */
+function sortedPairs(library: Library, input: BriefInput, at: Circumstances) {
+  const pairs = pairsOfPlan(input.planned);
+  const sheets = pairs.filter(({ pair }) => isWeighty(pair));
+  const inWords = pairs.filter(({ pair }) => !isWeighty(pair));
+  const known = new Set(pairs.map(keyOf));
+  for (const one of input.planned) {
+    if (!isMet(one) || !isDangerous(one.survey.target)) continue;
+    const more = takenFor(library, one, at).filter((pair) => !known.has(keyOf(pair)));
+    const isTaught = sheets.some(({ pair }) => pair.lookalike.taxon === one.survey.target);
+    const most = isTaught ? 0 : mostSheetsOfDanger;
+    sheets.push(...more.slice(0, most));
+    inWords.push(...more.slice(most));
+  }
+  return { sheets: sheets.sort(byRating), inWords: inWords.sort(byRating) };
+}
+
+const keyOf = ({ survey, pair }: BriefPair): string => `${survey.target.slug}~${pair.lookalike.taxon.slug}`;
 
 const isWeighty = ({ lookalike, rating }: SurveyedPair) =>
   lookalike.curated !== undefined ||
   (rating.rating >= sheetFromRating && (lookalike.similarity ?? 0) >= sheetFromSimilarity);
+
+/** Whether a plant that is met can be told from what harms is a question where it is not itself what harms. */
+const isQuestion = (one: Planned) => isMet(one) && (one.role !== 'danger' || !isDangerous(one.survey.target));
 
 /** All of a brief but its sheets: quick, and enough to see whether a published one still holds. */
 export function outlineBrief(library: Library, input: BriefInput): BriefOutline {
@@ -60,7 +128,7 @@ export function outlineBrief(library: Library, input: BriefInput): BriefOutline 
     walk: input.walk,
     front: input.front,
     stops: [...input.stops],
-    targets: input.planned.filter(isTaught).map(({ survey, role }) => ({
+    targets: input.planned.filter(isQuestion).map(({ survey, role }) => ({
       ...named(survey.target, survey.stage!.stage),
       role,
       stageProbability: survey.stageProbability,
@@ -87,20 +155,16 @@ export function composeBrief(
   at: Circumstances
 ): { document: BriefDocument; drawings: Drawings } {
   const drawings: Drawings = new Map();
-  const pairs = pairsOfPlan(input.planned);
+  const { sheets, inWords } = sortedPairs(library, input, at);
   const document: BriefDocument = {
     ...outlineBrief(library, input),
-    sheets: pairs
-      .filter(({ pair }) => isWeighty(pair))
-      .map(({ survey, pair, role }) => contrastSheet(library, survey, pair, role, at, drawings)),
-    appendix: pairs
-      .filter(({ pair }) => !isWeighty(pair))
-      .map(({ survey, pair }) => ({
-        target: englishName(survey.target),
-        lookalike: englishName(pair.lookalike.taxon),
-        rating: pair.rating.rating,
-        rows: sheetRows(library, survey, pair, at).slice(0, 3)
-      }))
+    sheets: sheets.map((one) => contrastSheet(library, one.survey, one.pair, one, at, drawings)),
+    appendix: inWords.map(({ survey, pair }) => ({
+      target: englishName(survey.target),
+      lookalike: englishName(pair.lookalike.taxon),
+      rating: pair.rating.rating,
+      rows: sheetRows(library, survey, pair, at).slice(0, 3)
+    }))
   };
   return { document, drawings };
 }

@@ -90,7 +90,7 @@ export function contrastSheet(
   library: Library,
   survey: Survey,
   pair: SurveyedPair,
-  role: ContrastSheet['target']['role'],
+  { role, isDangerMet }: { readonly role: ContrastSheet['target']['role']; readonly isDangerMet: boolean },
   at: Circumstances,
   drawings: Drawings
 ): ContrastSheet {
@@ -113,6 +113,7 @@ export function contrastSheet(
       harm: worst?.effect ?? 'not known',
       onset: worst?.onset ?? 'not known'
     },
+    isDangerMet,
     rating: pair.rating,
     separable: pair.separable,
     ...(curated?.kind === 'grows among' && { growsAmong: true }),

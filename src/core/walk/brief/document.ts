@@ -37,6 +37,8 @@ export const ContrastSheet = z.object({
   key: z.string(),
   target: Named.extend({ role: z.enum(roles) }),
   lookalike: Named.extend({ severity: z.number(), harm: z.string(), onset: z.string() }),
+  /** The group stands before the dangerous one; the other is what it is taken for, and need not be there. */
+  isDangerMet: z.boolean().default(false),
   rating: z.object({
     consequence: z.number(),
     likelihood: z.number(),

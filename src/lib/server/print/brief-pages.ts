@@ -221,10 +221,12 @@ function sheetPage(
               `\nDANGER, ${severityWords[sheet.lookalike.severity]}`,
               { bold: true, fontSize: 10, color: palette.rosehip }
             ]
-          : [
-              `\n${roleWords[sheet.target.role]}`,
-              { bold: true, fontSize: 10, color: roleColour[sheet.target.role] }
-            ]
+          : sheet.isDangerMet
+            ? ['\nwhat it is taken for', { fontSize: 10, color: palette.second }]
+            : [
+                `\n${roleWords[sheet.target.role]}`,
+                { bold: true, fontSize: 10, color: roleColour[sheet.target.role] }
+              ]
       ],
       {}
     );

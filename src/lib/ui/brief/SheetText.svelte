@@ -50,7 +50,7 @@
         <p>
           <span class="font-serif text-[17px] font-semibold">{sheet.target.name}</span><br /><i
             class="text-[14px]">{sheet.target.scientific}</i
-          ><br /><RoleMark role={sheet.target.role} />
+          ><br />{@render mark()}
         </p>
         <p>
           <span class="font-serif text-[17px] font-semibold">{sheet.lookalike.name}</span><br /><i
@@ -79,7 +79,7 @@
           <th scope="col" class="w-[36%] !text-ink"
             ><span class="font-serif text-[18px] font-semibold">{sheet.target.name}</span><br /><i
               class="text-[15px]">{sheet.target.scientific}</i
-            > <span class="note"><RoleMark role={sheet.target.role} /></span></th
+            > <span class="note">{@render mark()}</span></th
           >
           <th scope="col" class="!align-bottom">check</th>
           <th scope="col" class="w-[36%] !text-ink"
@@ -204,3 +204,9 @@
     {/if}
   </div>
 </article>
+
+{#snippet mark()}
+  {#if sheet.isDangerMet}<span class="note text-ink-2">what it is taken for</span>{:else}<RoleMark
+      role={sheet.target.role}
+    />{/if}
+{/snippet}

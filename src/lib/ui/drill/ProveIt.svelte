@@ -52,8 +52,14 @@
     }))
   );
 
+  const gathers = $derived(question.wanted.gathers);
   const options = $derived([
-    { value: 'gather', title: 'Gather', icon: Scissors, key: String(grown.looks.length + 1) },
+    {
+      value: 'gather',
+      title: gathers ? 'Gather' : 'Yes, it is',
+      icon: gathers ? Scissors : Check,
+      key: String(grown.looks.length + 1)
+    },
     { value: 'leave', title: 'Leave it', icon: Hand, key: String((grown.looks.length + 2) % 10) },
     { value: 'look further', title: 'Look further', icon: Eye, key: 'f' }
   ] as const);
@@ -117,11 +123,12 @@
 {/snippet}
 
 <p class="mt-1 font-serif text-[18px] leading-6 lg:text-[22px] lg:leading-8">
-  {#if feedback?.truth}<Truth truth={feedback.truth} /> You came for {nameWithin(
-      question.wanted.name
-    )}.{:else}You came for {nameWithin(question.wanted.name)},
-    <i>{question.wanted.scientific}</i>, in {stageWord(question.wanted.group, question.wanted.stage)}. Ask for
-    what you need, then decide.{/if}
+  {#if feedback?.truth}<Truth truth={feedback.truth} />{#if gathers}
+      You came for {nameWithin(question.wanted.name)}.{/if}{:else}{gathers ? 'You came for' : 'Is it'}
+    {nameWithin(question.wanted.name)}, <i>{question.wanted.scientific}</i>, in {stageWord(
+      question.wanted.group,
+      question.wanted.stage
+    )}{gathers ? `: ${gathers}.` : '?'} Ask for what you need, then decide.{/if}
 </p>
 <div class="mt-3 grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_260px]">
   <div>
@@ -244,7 +251,10 @@
     {:else}
       {@render wishes()}
       <p class="note mt-3 text-ink-2">
-        A wrong ‘gather’ is the error that counts. Time is counted after that.
+        {gathers
+          ? 'A wrong ‘gather’ is the error that counts.'
+          : 'Nothing of it is gathered at this stage: say whether it is the plant. A wrong ‘yes’ is the error that counts.'}
+        Time is counted after that.
       </p>
       <div class="mt-auto grid pt-5">{@render confirm()}</div>
     {/if}

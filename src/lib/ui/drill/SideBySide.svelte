@@ -33,8 +33,8 @@
     {
       value: 'target',
       title: question.names.target.name,
-      does: question.isGathered ? 'I would gather it' : 'I take it for the harmless one',
-      icon: question.isGathered ? Scissors : Leaf
+      does: question.gathers ? `I would gather it: ${question.gathers}` : 'I take it for the harmless one',
+      icon: question.gathers ? Scissors : Leaf
     },
     { value: 'lookalike', title: question.names.lookalike.name, does: 'I would leave it', icon: Hand },
     {
