@@ -256,7 +256,8 @@ export async function answerQuestion(driver: WebDriver, gathers: boolean): Promi
       }
       break;
     case 'Prove it':
-      await press(driver, gathers ? 'Gather' : 'Look further');
+      // Where nothing of it is gathered the first choice says the name alone.
+      await driver.findElement(By.css(`main fieldset button:nth-of-type(${gathers ? 1 : 3})`)).click();
       await press(driver, 'fairly sure');
       break;
     case 'Basket':

@@ -87,7 +87,7 @@ function takenFor(library: Library, { survey: { target: danger }, role }: Planne
     .map(({ target }) => library.taxa.get(target)!)
     .filter((target) => !isDangerous(target))
     .flatMap((target): BriefPair[] => {
-      const survey = surveyTaxon(library, target, 'show', at);
+      const survey = surveyTaxon(library, target, 'show', at, false);
       const pair = survey.pairs.find(({ lookalike }) => lookalike.taxon === danger);
       return pair && survey.stageProbability >= stageIsUp ? [{ survey, pair, role, isDangerMet: true }] : [];
     })
@@ -105,7 +105,9 @@ function sortedPairs(library: Library, input: BriefInput, at: Circumstances) {
     const more = takenFor(library, one, at).filter((pair) => !known.has(keyOf(pair)));
     const isTaught = sheets.some(({ pair }) => pair.lookalike.taxon === one.survey.target);
     const most = isTaught ? 0 : mostSheetsOfDanger;
-    sheets.push(...more.slice(0, most));
+    // A sheet says, too, from when the two can be told: that takes its time.
+    for (const pair of more.slice(0, most))
+      sheets.push({ ...pair, survey: surveyTaxon(library, pair.survey.target, 'show', at) });
     inWords.push(...more.slice(most));
   }
   return { sheets: sheets.sort(byRating), inWords: inWords.sort(byRating) };

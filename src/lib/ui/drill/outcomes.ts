@@ -12,7 +12,7 @@ export const outcomeLooks: Readonly<
   >
 > = {
   'dangerous gather': {
-    said: 'A dangerous ‘gather’',
+    said: 'A dangerous plant, taken for another',
     counted: 'Dangerous ‘gather’',
     tone: 'text-rosehip',
     icon: Skull
