@@ -56,7 +56,7 @@ export default ts.config(
         },
         {
           selector:
-            "VariableDeclarator[init.argument.callee.property.name='query'] > ObjectPattern > Property[key.name='rows']",
+            "VariableDeclarator:matches([init.argument.callee.property.name='query'], [init.argument.callee.name='query']) > ObjectPattern > Property[key.name='rows']",
           message: 'Rows are parsed: rowsOf, rowOf.'
         }
       ]

@@ -16,7 +16,10 @@ import {
 } from '../support/browser';
 import { allPages, nameAllAlike, typicalPages, wrongIn, wrongWith } from '../support/screens';
 
-/** Every screen, by day and in the themes for the field. Names, labels and places are there twice, and somebody is erased: each still shows itself. */
+/**
+ * Every screen, by day and in the themes for the field. Names, labels and places are there twice, and somebody is
+ * erased: each still shows itself.
+ */
 
 let site: Site;
 beforeAll(async () => {

@@ -30,6 +30,7 @@ import {
   type Posed,
   beforeGathering,
   defineDrill,
+  leftNow,
   pairInWords,
   plantsOfPair
 } from './drill';
@@ -64,8 +65,8 @@ type BasketGiven = z.infer<typeof BasketGiven>;
 export interface OpenBasket {
   readonly drill: 'basket';
   readonly wanted: Named;
-  /** The part that was picked. */
-  readonly part: string;
+  /** The part that was picked; undefined in a question of before, on what is not gathered at its stage. */
+  readonly part: string | undefined;
   readonly picture: OpenPicture;
   /** Where each piece lies, in no order that tells anything, and what it looks like for those who do not see it. */
   readonly pieces: readonly (Spot & { readonly id: number; readonly words: string })[];
@@ -160,6 +161,7 @@ function poseBasket(
   const cloth = photographedCloth(spec, photographs) ?? drawnCloth(library, plants, spec);
   const { shown, places, looks } = cloth;
   const canTell = tellingShown(library, plants, shown).length > 0;
+  const part = gatheredPart(plants.target);
   const isWrong = (piece: number) => cloth.kinds[piece] === 1;
 
   const grade = (given: BasketGiven): Grading => {
@@ -206,7 +208,7 @@ function poseBasket(
           ...inWords(misses, falseAlarms, given.keepsNone),
           ...(canTell ? [] : ['On these pieces nothing tells the two apart: none of it is kept.']),
           'Every single piece is checked: stands are mixed.',
-          beforeGathering
+          part ? beforeGathering : leftNow(plants.target)
         ],
         partRight: undefined,
         contrast: contrastOf(library, plants, spec.deciding, shown),
@@ -220,7 +222,7 @@ function poseBasket(
     open: () => ({
       drill: 'basket',
       wanted: namedPlant(plants.target),
-      part: gatheredPart(plants.target) ?? '',
+      part,
       picture: {
         name: 'cloth',
         ...cloth.size,
@@ -280,7 +282,7 @@ export const basket = defineDrill({
   onPaper: (posed) => {
     const { wanted, part, pieces: all, picture } = posed.open([]);
     return {
-      asks: `Picked for ${nameWithin(wanted.name)}, ${part}: ${all.length} pieces. Cross out what does not belong.`,
+      asks: `Picked for ${nameWithin(wanted.name)}${part ? `, ${part}` : ''}: ${all.length} pieces. Cross out what does not belong.`,
       choices: ['Keep none of it: it cannot be told'],
       pictures: [picture]
     };

@@ -55,9 +55,8 @@ interface BriefPair {
 
 const byRating = (a: BriefPair, b: BriefPair) => b.pair.rating.rating - a.pair.rating.rating;
 
-/** Which other dangerous plant a dangerous one may be is no question of this walk, unless somebody curated it. */
-const isAsked = ({ survey, role }: Planned, { lookalike }: SurveyedPair) =>
-  role === 'gather' || !isDangerous(survey.target) || lookalike.curated !== undefined;
+/** Whether a plant that is met can be told from what harms: no question of a danger that harms itself. */
+const isQuestion = (one: Planned) => isMet(one) && (one.role !== 'danger' || !isDangerous(one.survey.target));
 
 /** What the plants that are met may be confounded with. */
 const pairsOfPlan = (planned: readonly Planned[]): BriefPair[] =>
@@ -65,7 +64,7 @@ const pairsOfPlan = (planned: readonly Planned[]): BriefPair[] =>
     .filter(isMet)
     .flatMap((one) =>
       one.survey.pairs
-        .filter((pair) => isAsked(one, pair))
+        .filter(({ lookalike }) => isQuestion(one) || lookalike.curated !== undefined)
         .map((pair) => ({ survey: one.survey, pair, role: one.role, isDangerMet: false }))
     )
     .sort(byRating);
@@ -118,9 +117,6 @@ const keyOf = ({ survey, pair }: BriefPair): string => `${survey.target.slug}~${
 const isWeighty = ({ lookalike, rating }: SurveyedPair) =>
   lookalike.curated !== undefined ||
   (rating.rating >= sheetFromRating && (lookalike.similarity ?? 0) >= sheetFromSimilarity);
-
-/** Whether a plant that is met can be told from what harms is a question where it is not itself what harms. */
-const isQuestion = (one: Planned) => isMet(one) && (one.role !== 'danger' || !isDangerous(one.survey.target));
 
 /** All of a brief but its sheets: quick, and enough to see whether a published one still holds. */
 export function outlineBrief(library: Library, input: BriefInput): BriefOutline {

@@ -64,7 +64,8 @@
 <Frame {feedback} {confirm} {after}>
   {#snippet statement()}
     {#if feedback?.truth}<Truth truth={feedback.truth} />{:else}Picked for {nameWithin(question.wanted.name)},
-      <i>{question.wanted.scientific}</i>, {question.part}: {question.pieces.length} pieces. Which do not belong?{/if}
+      <i>{question.wanted.scientific}</i>{question.part ? `, ${question.part}` : ''}: {question.pieces.length} pieces.
+      Which do not belong?{/if}
   {/snippet}
   {#snippet picture()}
     <Picture
