@@ -114,7 +114,7 @@ describe.sequential('on a phone', () => {
       expect(await scrollsSideways(driver)).toBe(false);
       if ((await drillTitle(driver)) === 'Side by side') {
         const isGathered = (await driver.findElement(By.css('main')).getText()).includes('I would gather it');
-        await press(driver, isGathered ? 'I would gather it' : 'I take it for this one');
+        await press(driver, isGathered ? 'I would gather it' : 'This one, and I leave it');
         await tapDrawing({ x: 0.5, y: 0.7 });
         await seeText(driver, 'Point again to change the part.');
         await press(driver, 'fairly sure');

@@ -128,7 +128,7 @@
     {nameWithin(question.wanted.name)}, <i>{question.wanted.scientific}</i>, in {stageWord(
       question.wanted.group,
       question.wanted.stage
-    )}{!gathers ? '?' : gathers === question.wanted.stage ? '.' : `: ${gathers}.`} Ask for what you need, then decide.{/if}
+    )}{!gathers ? '?' : gathers === question.wanted.stage ? '.' : `: ${gathers}.`} Ask, then decide.{/if}
 </p>
 <div class="mt-3 grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_260px]">
   <div>

@@ -33,9 +33,7 @@
     {
       value: 'target',
       title: question.names.target.name,
-      does: question.gathers
-        ? `I would gather it: ${question.gathers}`
-        : 'I take it for this one, and leave it',
+      does: question.gathers ? `I would gather it: ${question.gathers}` : 'This one, and I leave it',
       icon: question.gathers ? Scissors : Leaf
     },
     { value: 'lookalike', title: question.names.lookalike.name, does: 'I would leave it', icon: Hand },
