@@ -51,7 +51,7 @@ async function main(): Promise<number> {
   ensureNpmPackages();
   ensurePostgres();
   ensureChromium();
-  ensureBuild();
+  await ensureBuild();
   let isAllMet = true;
   const measure = async (chosen: typeof wanted) => {
     for (const [name, part] of chosen)

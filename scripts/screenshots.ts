@@ -212,7 +212,7 @@ async function main(): Promise<void> {
   ensureNpmPackages();
   ensurePostgres();
   ensureChromium();
-  ensureBuild();
+  await ensureBuild();
   const cluster = await startCluster('test');
   try {
     Object.assign(process.env, await prepareTemplates(cluster));

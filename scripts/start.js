@@ -131,8 +131,8 @@ async function main() {
     const database = given
       ? { app: given, migrator: given, role: 'good_trail_app' }
       : await ownDatabase(values.fresh, stops);
-    prepareDatabase({ ...database, demo: !values.empty });
-    ensureBuild();
+    await prepareDatabase({ ...database, demo: !values.empty });
+    await ensureBuild();
     const code = randomBytes(6).toString('base64url');
     const server = keepServing(
       {

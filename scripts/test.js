@@ -1,10 +1,11 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild } from './setup/build.js';
 import { startCluster } from './setup/cluster.js';
 import { ensureChromium, ensureNpmPackages, ensurePoppler, ensurePostgres } from './setup/packages.js';
 import { local, program, root } from './setup/paths.js';
+import { runToEnd } from './setup/run.js';
 import { SetupError, readOptions, runMain, say } from './setup/say.js';
 import { prepareTemplates } from './setup/templates.js';
 
@@ -32,29 +33,15 @@ const staticChecks = [
 const run = ([name = '', ...rest], env = process.env) =>
   spawnSync(program(name), rest, { cwd: root, stdio: 'inherit', env }).status === 0;
 
-/**
- * Runs a command and keeps what it prints until it ends, so that two at once do not mix their words.
- * @param {string[]} command @returns {Promise<{ isClean: boolean, printed: string }>}
- */
-const runQuietly = ([name = '', ...rest]) =>
-  new Promise((done) => {
-    const child = spawn(program(name), rest, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
-    let printed = '';
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (printed += chunk));
-    child.on('error', (error) => done({ isClean: false, printed: String(error) }));
-    child.on('close', (code) => done({ isClean: code === 0, printed }));
-  });
-
 /** Two checks at a time. @returns {Promise<{ passed: number, failed: number }>} */
 async function runStatic() {
-  run(['svelte-kit', 'sync']);
   const waiting = [...staticChecks];
   /** @type {string[]} */
   const failures = [];
   const work = async () => {
     for (let next = waiting.shift(); next; next = waiting.shift()) {
-      const [name, command] = next;
-      const { isClean, printed } = await runQuietly(command);
+      const [name, [command = '', ...rest]] = next;
+      const { isClean, printed } = await runToEnd(program(command), rest);
       say(`Checked ${name}.`);
       if (printed.trim()) console.log(printed.trimEnd());
       if (!isClean) failures.push(name);
@@ -147,20 +134,25 @@ async function main() {
   const wanted = chosen
     ? [...(values.changed ? ['static'] : []), ...chosen.keys()].filter((part) => !only || only.includes(part))
     : (only ?? usual);
-  const totals = wanted.includes('static') ? await runStatic() : { passed: 0, failed: 0 };
+  run(['svelte-kit', 'sync']);
   const projects = wanted.filter((name) => name !== 'static');
-  if (projects.length > 0) {
-    const env = { ...process.env };
-    const needsDatabase = projects.some((name) => ['server', 'browser', 'attack'].includes(name));
-    if (needsDatabase) {
-      ensurePostgres();
-      ensurePoppler();
-      ensureBuild();
-    }
-    if (projects.includes('browser')) ensureChromium();
-    const cluster = needsDatabase ? await startCluster('test') : undefined;
-    try {
-      if (cluster) Object.assign(env, await prepareTemplates(cluster));
+  const needsDatabase = projects.some((name) => ['server', 'browser', 'attack'].includes(name));
+  if (needsDatabase) {
+    ensurePostgres();
+    ensurePoppler();
+  }
+  if (projects.includes('browser')) ensureChromium();
+  const cluster = needsDatabase ? await startCluster('test') : undefined;
+  const totals = { passed: 0, failed: 0 };
+  try {
+    // Neither fills both processors alone.
+    const [checked, prepared] = await Promise.all([
+      wanted.includes('static') ? runStatic() : totals,
+      cluster ? ensureBuild().then(() => prepareTemplates(cluster)) : {}
+    ]);
+    Object.assign(totals, checked);
+    if (projects.length > 0) {
+      const env = { ...process.env, ...prepared };
       const filesOf = (/** @type {string} */ part) => chosen?.get(part) ?? [];
       for (const isWhole of [true, false]) {
         const parts = projects.filter((part) => (filesOf(part).length === 0) === isWhole);
@@ -169,9 +161,9 @@ async function main() {
         totals.passed += passed;
         totals.failed += failed;
       }
-    } finally {
-      await cluster?.stop();
     }
+  } finally {
+    await cluster?.stop();
   }
   console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
   return totals.failed > 0 ? 1 : 0;

@@ -1,7 +1,7 @@
-import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { local, program, root } from './paths.js';
+import { runToEnd } from './run.js';
 import { SetupError, say } from './say.js';
 
 /** @param {string} path @returns {number} newest change below a path, in milliseconds */
@@ -15,26 +15,23 @@ function newest(path) {
  * Builds where the sources are newer than the last finished build; the stamp is written last.
  * @param {string} stamp @param {string[]} sources @param {string[]} command arguments of vite
  */
-function ensure(stamp, sources, command) {
+async function ensure(stamp, sources, command) {
   const changed = Math.max(...sources.map((name) => newest(join(root, name))));
   if (existsSync(stamp) && statSync(stamp).mtimeMs > changed) return;
   say('Building …');
-  const result = spawnSync(program('vite'), ['build', '--logLevel', 'warn', ...command], {
-    cwd: root,
-    encoding: 'utf8'
-  });
-  if (result.status !== 0) throw new SetupError(`The build failed:\n${result.stdout}\n${result.stderr}`);
+  const { isClean, printed } = await runToEnd(program('vite'), ['build', '--logLevel', 'warn', ...command]);
+  if (!isClean) throw new SetupError(`The build failed:\n${printed}`);
   writeFileSync(stamp, '');
 }
 
-export function ensureBuild() {
-  ensure(
+export async function ensureBuild() {
+  await ensure(
     join(root, 'build', '.finished'),
     ['src', 'static', 'svelte.config.js', 'vite.config.ts', 'package-lock.json'],
     []
   );
   // After it: building the application empties its folder.
-  ensure(
+  await ensure(
     join(root, 'build/threads', '.finished'),
     ['src/core', 'src/lib/server', 'scripts/threads.vite.config.ts', 'package-lock.json'],
     ['--config', 'scripts/threads.vite.config.ts']
@@ -44,23 +41,23 @@ export function ensureBuild() {
 const tools = join(local, 'tools');
 
 /** Bundles the scripts that touch the database: compiling them at each start would take longer than all else. */
-function ensureTools() {
+async function ensureTools() {
   // Our tsconfig extends the one that SvelteKit writes, which a fresh clone does not have yet.
   if (!existsSync(join(root, '.svelte-kit', 'tsconfig.json')))
-    spawnSync(program('svelte-kit'), ['sync'], { cwd: root });
-  ensure(
+    await runToEnd(program('svelte-kit'), ['sync']);
+  await ensure(
     join(tools, '.finished'),
     ['src/core', 'src/lib/server', 'scripts', 'package-lock.json'],
     ['--config', 'scripts/vite.config.ts']
   );
 }
 
-export function ensureDatabaseScript() {
-  ensureTools();
+export async function ensureDatabaseScript() {
+  await ensureTools();
   return join(tools, 'database.js');
 }
 
-export function ensureAdminScript() {
-  ensureTools();
+export async function ensureAdminScript() {
+  await ensureTools();
   return join(tools, 'admin.js');
 }

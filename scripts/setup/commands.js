@@ -112,7 +112,7 @@ async function restore(place, file) {
 async function admin(place, args) {
   ensureNpmPackages();
   const { app, role } = await served(place);
-  const { status, stdout, stderr } = spawnSync(process.execPath, [ensureAdminScript(), ...args], {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [await ensureAdminScript(), ...args], {
     cwd: root,
     encoding: 'utf8',
     env: { ...process.env, DATABASE_URL: app, ORIGIN: place.origin, ...(role ? { DATABASE_ROLE: role } : {}) }

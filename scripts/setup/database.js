@@ -1,8 +1,8 @@
-import { spawnSync } from 'node:child_process';
 import { ensureDatabaseScript } from './build.js';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './paths.js';
+import { runToEnd } from './run.js';
 import { SetupError } from './say.js';
 
 /** Whether a database lacks migrations of this version. @param {string} url */
@@ -25,19 +25,16 @@ export async function pendingMigrations(url) {
  * Migrates a database and loads the library, with the demo where wanted.
  * @param {{ app: string, migrator: string, role?: string, demo: boolean }} database
  */
-export function prepareDatabase({ app, migrator, role, demo }) {
-  const result = spawnSync(process.execPath, [ensureDatabaseScript(), ...(demo ? ['--demo'] : [])], {
-    cwd: root,
-    encoding: 'utf8',
-    env: {
+export async function prepareDatabase({ app, migrator, role, demo }) {
+  const { isClean, printed } = await runToEnd(
+    process.execPath,
+    [await ensureDatabaseScript(), ...(demo ? ['--demo'] : [])],
+    {
       ...process.env,
       MIGRATION_DATABASE_URL: migrator,
       DATABASE_URL: app,
       ...(role ? { DATABASE_ROLE: role } : {})
     }
-  });
-  if (result.status !== 0)
-    throw new SetupError(
-      `The database could not be prepared.\n${result.stderr.trim() || result.stdout.trim()}`
-    );
+  );
+  if (!isClean) throw new SetupError(`The database could not be prepared.\n${printed.trim()}`);
 }

@@ -21,7 +21,7 @@ export async function prepareTemplates(cluster) {
   ])) {
     await ensureDatabase(cluster, name);
     const { app, migrator } = addresses(cluster, name);
-    prepareDatabase({ app, migrator, demo });
+    await prepareDatabase({ app, migrator, demo });
   }
   return { TEST_CLUSTER: JSON.stringify({ port: cluster.port, passwords: cluster.passwords }) };
 }

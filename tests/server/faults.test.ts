@@ -23,7 +23,7 @@ beforeAll(async () => {
   cluster = await startCluster('faults');
   await ensureDatabase(cluster, 'faults');
   const { app, migrator } = addresses(cluster, 'faults');
-  prepareDatabase({ app, migrator, demo: false });
+  await prepareDatabase({ app, migrator, demo: false });
   server = await serve({
     port: (await tryPort(0))!,
     app,
