@@ -55,5 +55,5 @@ export { landownersLetter } from './plan/letter';
 export { rankedHazards, saidOfDrills } from './brief/ranked-hazards';
 export { briefFacts, unbroken } from './brief/facts';
 export { forLearners, placesForLearners, type PlacesForLearners } from './brief/learners-brief';
-export { decidingRows, lookingWords, oneIn, outOf100, sheetLine } from './brief/sheet-layout';
+export { decidingRows, draftWords, lookingWords, sheetLine, trustWords } from './brief/sheet-layout';
 export { type CheckMark, pairScene, plateFrame } from './brief/pair-scene';

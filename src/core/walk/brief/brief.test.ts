@@ -50,6 +50,7 @@ const input = (...taxa: BriefInput['planned']): BriefInput => ({
   stops: [],
   dangers: [],
   learners: 9,
+  isConfirmed: () => false,
   remarks: new Map([['allium-ursinum~arum-maculatum', 'Two leaves of it stand in the carpet.']]),
   planned: taxa
 });
@@ -105,6 +106,21 @@ describe('a brief', () => {
     expect(sheet.trust).toBeUndefined();
     expect(sheet.firstDate).toBeUndefined();
     expect(document.targets[0]).toMatchObject({ found: false, slug: 'anthriscus-sylvestris' });
+  });
+
+  it('names on each sheet whose looks were not confirmed', () => {
+    const looks = library.taxa.get('allium-ursinum')!.stages.get('leaf')!.hash;
+    const { document } = composeBrief(
+      library,
+      { ...input(planned('allium-ursinum', 'gather')), isConfirmed: (claim) => claim === looks },
+      springWood
+    );
+    for (const { drafts, lookalike } of document.sheets) expect(drafts).toEqual([lookalike.name]);
+    const before = BriefDocument.parse({
+      ...document,
+      sheets: document.sheets.map(({ drafts: _, ...sheet }) => sheet)
+    });
+    expect(before.sheets[0]!.drafts).toEqual([]);
   });
 
   it('names the harm of each lookalike with its delay', () => {

@@ -29,6 +29,8 @@ export interface BriefInput {
   readonly learners: number;
   /** By pair, target~lookalike. */
   readonly remarks: ReadonlyMap<string, string>;
+  /** Whether a claim of this hash is confirmed by enough sources. */
+  readonly isConfirmed: (claim: string) => boolean;
   readonly planned: readonly {
     survey: Survey;
     role: Role;
@@ -156,7 +158,9 @@ export function composeBrief(
   const { sheets, inWords } = sortedPairs(library, input, at);
   const document: BriefDocument = {
     ...outlineBrief(library, input),
-    sheets: sheets.map((one) => contrastSheet(library, one.survey, one.pair, one, at, drawings)),
+    sheets: sheets.map((one) =>
+      contrastSheet(library, one.survey, one.pair, { ...one, isConfirmed: input.isConfirmed }, at, drawings)
+    ),
     appendix: inWords.map(({ survey, pair }) => ({
       target: englishName(survey.target),
       lookalike: englishName(pair.lookalike.taxon),

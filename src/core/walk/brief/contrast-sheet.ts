@@ -90,7 +90,15 @@ export function contrastSheet(
   library: Library,
   survey: Survey,
   pair: SurveyedPair,
-  { role, isDangerMet }: { readonly role: ContrastSheet['target']['role']; readonly isDangerMet: boolean },
+  {
+    role,
+    isDangerMet,
+    isConfirmed
+  }: {
+    readonly role: ContrastSheet['target']['role'];
+    readonly isDangerMet: boolean;
+    readonly isConfirmed: (claim: string) => boolean;
+  },
   at: Circumstances,
   drawings: Drawings
 ): ContrastSheet {
@@ -123,6 +131,10 @@ export function contrastSheet(
       pair.separable && curated?.kind !== 'grows among'
         ? { onTarget: trust.onTarget, onLookalike: trust.onRival.get(taxon.slug) ?? 0 }
         : undefined,
+    drafts: [
+      { taxon: target, hash: stage!.hash },
+      { taxon, hash: other.hash }
+    ].flatMap((one) => (isConfirmed(one.hash) ? [] : [englishName(one.taxon)])),
     failingTest: curated && { claim: curated.failingTest.claim, fails: curated.failingTest.fails },
     why: curated?.why,
     notYet: notYet(target, stage!, at),

@@ -54,6 +54,8 @@ export const ContrastSheet = z.object({
   firstDate: z.string().optional(),
   rows: z.array(SheetRow),
   trust: z.object({ onTarget: z.number(), onLookalike: z.number() }).optional(),
+  /** Names of those whose looks were not confirmed. Briefs that were published before do not say. */
+  drafts: z.array(z.string()).default([]),
   failingTest: z.object({ claim: z.string(), fails: z.string() }).optional(),
   why: z.string().optional(),
   notYet: z.object({ stage: z.string(), from: z.string() }).optional(),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type ContrastSheet, oneIn, outOf100, pairScene, plateFrame } from '../index';
+import { type ContrastSheet, decidingRows, draftWords, pairScene, plateFrame, trustWords } from '../index';
 import { numberHeights } from './sheet-layout';
 
 const rows = ['veins', 'stalk', 'scent'].map((slug) => ({ slug }) as ContrastSheet['rows'][number]);
@@ -74,13 +74,31 @@ describe('the picture of a pair', () => {
   });
 });
 
-describe('chances in words', () => {
-  it.each([
-    [0.734, '73 in 100'],
-    [0.00038, '1 in 2,600'],
-    [0, 'never'],
-    [0.6, '60 in 100']
-  ])('%d as %s', (p, words) => {
-    expect(p > 0.5 ? outOf100(p) : oneIn(p)).toBe(words);
+describe('the words of a sheet', () => {
+  const row = (slug: string, decides: boolean) => ({ slug, decides }) as ContrastSheet['rows'][number];
+  const rowsOf = (separable: boolean, ...marks: boolean[]) =>
+    decidingRows({ separable, rows: marks.map((decides, i) => row(`${i}`, decides)) } as ContrastSheet).map(
+      ({ slug }) => slug
+    );
+
+  it('list every character that decides, and nothing beside; the best four where none does', () => {
+    expect(rowsOf(true, true, true, true, true, true, false)).toEqual(['0', '1', '2', '3', '4']);
+    expect(rowsOf(false, false, false, false, false, false)).toEqual(['0', '1', '2', '3']);
+  });
+
+  it('say how far to trust it no better than it is known', () => {
+    const lookalike = { name: 'Hemlock' } as ContrastSheet['lookalike'];
+    expect(trustWords({ lookalike, trust: { onTarget: 0.793, onLookalike: 0.00196 } })).toBe(
+      'In a beginner’s hands the whole set agrees on about 7 in 10 true plants, and wrongly on fewer than 1 in 100 of hemlock. Roughly: how often a state occurs is an estimate.'
+    );
+    expect(trustWords({ lookalike, trust: undefined })).toBe('');
+  });
+
+  it('name what is a draft', () => {
+    expect(draftWords({ drafts: ['Ramsons', 'Lily of the valley'] })).toBe(
+      'Draft: how ramsons and lily of the valley look then was not confirmed with two sources.'
+    );
+    expect(draftWords({ drafts: ['Elder'] })).toContain('how elder looks then');
+    expect(draftWords({ drafts: [] })).toBe('');
   });
 });

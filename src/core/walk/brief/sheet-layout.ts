@@ -1,3 +1,5 @@
+import { nameWithin } from '../../knowledge';
+import { inTenAtLeast, oneInAtMost } from '../../words';
 import type { ContrastSheet } from './document';
 
 /** How a contrast sheet is laid out, on the screen as on paper. */
@@ -13,9 +15,24 @@ export const sheetLine = ({
       ? 'If any one is missing: leave it.'
       : 'Not at this stage: leave it.';
 
-/** The rows that decide, or where there is no set the best that can be had. */
-export const decidingRows = (sheet: ContrastSheet, most = 4): ContrastSheet['rows'] =>
-  sheet.rows.filter(({ decides }) => decides || !sheet.separable).slice(0, most);
+/** Where nothing separates them, so many of the best that can be had. */
+const mostWithoutSet = 4;
+
+/** The rows that decide, every one, wherever the sheet is read; where there is no set, the best that can be had. */
+export const decidingRows = ({ rows, separable }: ContrastSheet): ContrastSheet['rows'] =>
+  separable ? rows.filter(({ decides }) => decides) : rows.slice(0, mostWithoutSet);
+
+/** How far the set of a sheet can be trusted, and how well that is known. */
+export const trustWords = ({ trust, lookalike }: Pick<ContrastSheet, 'trust' | 'lookalike'>): string =>
+  trust
+    ? `In a beginner’s hands the whole set agrees on about ${inTenAtLeast(trust.onTarget)} true plants, and wrongly on ${oneInAtMost(trust.onLookalike)} of ${nameWithin(lookalike.name)}. Roughly: how often a state occurs is an estimate.`
+    : '';
+
+/** What was not confirmed when the brief was published, in one line; nothing where all was. */
+export const draftWords = ({ drafts }: Pick<ContrastSheet, 'drafts'>): string =>
+  drafts.length > 0
+    ? `Draft: how ${drafts.map((name) => nameWithin(name)).join(' and ')} ${drafts.length === 1 ? 'looks' : 'look'} then was not confirmed with two sources.`
+    : '';
 
 /** How a row is looked at, in words, the same on the screen as on paper. */
 export const lookingWords = ({ sense, look, onPlantOnly }: ContrastSheet['rows'][number]): string =>
@@ -40,10 +57,3 @@ export function numberHeights(rows: ContrastSheet['rows'], [left, right]: Contra
     places[i] = Math.min(places[i]!, i === places.length - 1 ? lowest : places[i + 1]! - apart);
   return places;
 }
-
-/** @example outOf100(0.734) === '73 in 100' */
-export const outOf100 = (p: number): string => `${Math.round(p * 100)} in 100`;
-
-/** A small chance as people say it. @example oneIn(0.00038) === '1 in 2,600' */
-export const oneIn = (p: number): string =>
-  p <= 0 ? 'never' : p > 0.5 ? outOf100(p) : `1 in ${Number((1 / p).toPrecision(2)).toLocaleString('en-GB')}`;

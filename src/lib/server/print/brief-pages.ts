@@ -6,13 +6,13 @@ import {
   type ContrastSheet,
   briefFacts,
   decidingRows,
-  lookingWords,
+  draftWords,
   illness,
-  sheetLine,
-  oneIn,
-  outOf100,
+  lookingWords,
   rankedHazards,
-  saidOfDrills
+  saidOfDrills,
+  sheetLine,
+  trustWords
 } from '$core/walk';
 import { dayAndMonth, longDate } from '$core/words';
 import { pairPicture } from './pair-picture';
@@ -268,14 +268,14 @@ function sheetPage(
       : []),
     ...(sheet.trust
       ? [
-          paragraph(
-            [
-              bold('How far to trust it. '),
-              `In a beginner’s hands the whole set agrees on ${outOf100(sheet.trust.onTarget)} true plants, and wrongly on ${oneIn(sheet.trust.onLookalike)} of ${nameWithin(sheet.lookalike.name)}.`
-            ],
-            { fontSize: 10 }
-          )
+          paragraph([bold('How far to trust it. '), trustWords(sheet)], {
+            fontSize: 10,
+            margin: [0, 0, 0, 4]
+          })
         ]
+      : []),
+    ...(sheet.drafts.length > 0
+      ? [paragraph([[draftWords(sheet), { color: palette.ochre }]], { fontSize: 10 })]
       : [])
   ];
   return [

@@ -119,7 +119,7 @@ export function cardPicture(
 ): Picture {
   const gap = 10;
   const numbers = sheet.plates.flatMap((plate, side) =>
-    decidingRows(sheet, 3).map((row, i) => {
+    decidingRows(sheet).map((row, i) => {
       const place = plate?.anchors[row.slug];
       if (!place) return '';
       const x = side * (plateWide + gap) + Math.min(Math.max(place.x, 20), plateWide - 20);

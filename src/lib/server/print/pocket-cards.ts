@@ -69,7 +69,7 @@ function pairCard(sheet: ContrastSheet, { drawings }: PrintedBrief): Content[] {
       columns: [name(sheet.target, palette.ink), name(sheet.lookalike, palette.rosehip)],
       columnGap: 6
     },
-    ...decidingRows(sheet, 3).flatMap((row, i): Content[] => [
+    ...decidingRows(sheet).flatMap((row, i): Content[] => [
       rule(cardWide),
       paragraph([bold(`${i + 1}  ${row.name}`)], { fontSize: 9 }),
       {

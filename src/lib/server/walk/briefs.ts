@@ -10,6 +10,7 @@ import {
   type Change,
   briefDifferences,
   composeBrief,
+  enoughSources,
   dangersOf,
   holdsBack,
   outlineBrief
@@ -152,6 +153,7 @@ function briefInput(plan: Plan): BriefInput {
     dangers: dangersOf(facts),
     learners: facts.group.learners,
     remarks: plan.remarks,
+    isConfirmed: (claim) => (plan.confirmed.get(claim) ?? 0) >= enoughSources,
     planned: taxa.map(({ survey, role, part, portion, piecesEach, stop }) => ({
       survey,
       role,

@@ -1,6 +1,7 @@
 <script lang="ts">
   import CalendarClock from '@lucide/svelte/icons/calendar-clock';
   import Eye from '@lucide/svelte/icons/eye';
+  import FilePen from '@lucide/svelte/icons/file-pen';
   import Hand from '@lucide/svelte/icons/hand';
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import Skull from '@lucide/svelte/icons/skull';
@@ -8,16 +9,16 @@
   import {
     type ContrastSheet,
     decidingRows,
+    draftWords,
     lookingWords,
-    oneIn,
-    outOf100,
     saidOfDrills,
-    sheetLine
+    sheetLine,
+    trustWords
   } from '$core/walk';
   import type { PairPhotographs } from '$lib/server/library/photographs';
   import ContrastPlates from './ContrastPlates.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
-  import { dayAndMonth } from '$core/words';
+  import { dayAndMonth, oneInAtMost } from '$core/words';
   import Photo from '$lib/ui/species/Photo.svelte';
 
   interface Props {
@@ -129,9 +130,9 @@
             .rating.likelihood}</summary
         >
         <p class="text-ink-2">
-          Met at a confusable stage here: {outOf100(sheet.rating.chanceMet)}. Mistaken by this group: {outOf100(
+          Met at a confusable stage here: {oneInAtMost(sheet.rating.chanceMet)}. Mistaken by this group: {oneInAtMost(
             sheet.rating.chanceMistaken
-          )}.
+          )}. Both are estimates.
         </p>
       </details>
       {#if moved}<p class="mt-1">{moved}</p>{/if}
@@ -179,13 +180,13 @@
         <p class="flex items-center gap-2 font-strong">
           <ListChecks size={17} aria-hidden="true" />How far to trust it
         </p>
-        <p class="text-ink-2">
-          In a beginner’s hands the whole set agrees on <strong class="text-ink"
-            >{outOf100(sheet.trust.onTarget)}</strong
-          >
-          true plants, and wrongly on <strong class="text-ink">{oneIn(sheet.trust.onLookalike)}</strong> of {nameWithin(
-            sheet.lookalike.name
-          )}.
+        <p class="text-ink-2">{trustWords(sheet)}</p>
+      </div>
+    {/if}
+    {#if sheet.drafts.length > 0}
+      <div class="border-t border-rule pt-3">
+        <p class="flex items-start gap-2 text-ochre">
+          <FilePen size={17} class="mt-0.5 shrink-0" aria-hidden="true" />{draftWords(sheet)}
         </p>
       </div>
     {/if}

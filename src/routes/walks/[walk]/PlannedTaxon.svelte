@@ -7,7 +7,7 @@
   import { handlings, roles } from '$core/walk';
   import Field from '$lib/ui/form/Field.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
-  import { counted, dayAndMonth } from '$core/words';
+  import { counted, dayAndMonth, inTenAtLeast } from '$core/words';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import type { PageData } from './$types';
 
@@ -154,7 +154,7 @@
               ? ' + '
               : ''}{/each}.
           <span class="text-ink-2"
-            >A beginner gets all of it right on {Math.round(one.onTarget * 100)} in 100 true plants.</span
+            >A beginner gets all of it right on about {inTenAtLeast(one.onTarget)} true plants.</span
           ></span
         >
       </p>

@@ -2,16 +2,10 @@
   import Hand from '@lucide/svelte/icons/hand';
   import SeparationBand from '$lib/ui/species/SeparationBand.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
-  import { dayAndMonth, longDate, stageWord } from '$core/words';
+  import { dayAndMonth, inTenAtLeast, longDate, oneInAtMost, stageWord } from '$core/words';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data } = $props();
-  const outOf = (p: number) =>
-    p <= 0
-      ? 'never'
-      : p >= 0.1
-        ? `${Math.round(100 * p)} in 100`
-        : `1 in ${Number((1 / p).toPrecision(2)).toLocaleString('en-GB')}`;
 </script>
 
 <svelte:head><title>What separates {data.name} · Good Trail</title></svelte:head>
@@ -99,8 +93,8 @@
           </li>{/each}
       </ol>
       {#if data.found}<p class="mt-2">
-          In a beginner’s hands the whole set agrees on <strong>{outOf(data.onTarget)}</strong> true plants; wrongly
-          as the table says.
+          In a beginner’s hands the whole set agrees on about <strong>{inTenAtLeast(data.onTarget)}</strong> true
+          plants; wrongly as the table says. Roughly: how often a state occurs is an estimate.
         </p>{/if}
       {#if data.coming.length > 0}<p class="mt-2">
           Not up yet: {data.coming.map(({ name, from }) => `${name} from ${dayAndMonth(from)}`).join(', ')}.
@@ -139,12 +133,10 @@
                 <td><SeverityMark severity={one.severity} dangerous={true} /></td>
                 <td
                   >{#if one.growsAmong}grows among it: sort every piece{:else if one.separable}{data.found
-                      ? outOf(one.wrongly)
+                      ? oneInAtMost(one.wrongly)
                       : 'yes'}{:else}<strong class="text-rosehip">stays open</strong><span
                       class="fine block text-ink-2"
-                      >{one.best
-                        ? `best: ${one.best.name.toLowerCase()}, ${one.best.separability.toFixed(2)}`
-                        : 'nothing known tells'}</span
+                      >{one.best ? `best: ${one.best.name.toLowerCase()}` : 'nothing known tells'}</span
                     >{/if}</td
                 >
               </tr>{/each}
