@@ -2,8 +2,4 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
 
-export default defineConfig({
-  plugins: [tailwindcss(), sveltekit()],
-  // Node.js cannot name the exports of its CommonJS file.
-  ssr: { noExternal: ['mgrs'] }
-});
+export default defineConfig({ plugins: [tailwindcss(), sveltekit()] });

@@ -49,14 +49,12 @@ export default defineConfig({
       project('server', ['tests/server/**/*.test.ts'], {
         testTimeout: 90_000,
         hookTimeout: 60_000,
-        server: { deps: { inline: ['mgrs'] } },
         pool: 'forks'
       }),
       // Asked for by name alone: ./test --only attack
       project('attack', ['tests/attack/**/*.test.ts', ...faults], {
         testTimeout: 300_000,
         hookTimeout: 120_000,
-        server: { deps: { inline: ['mgrs'] } },
         pool: 'forks'
       }),
       // After the others: each file has a database, a server and a Chromium of its own.

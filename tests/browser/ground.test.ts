@@ -118,7 +118,7 @@ describe('drawing the map of a site', () => {
          document.querySelector('[role=region]').dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: files }))`,
         '<gpx><trk><name>Way</name><trkseg><trkpt lat="54.3" lon="-8.7"/><trkpt lat="54.301" lon="-8.7"/></trkseg></trk></gpx>'
       );
-      await seeText(driver, '2 points of way.gpx are the path now.');
+      await seeText(driver, '2 points of way.gpx are the path now');
       expect(await features()).toBe(before + 1);
     } finally {
       rmSync(folder, { recursive: true });

@@ -38,7 +38,7 @@ describe.sequential('an empty installation', () => {
 
   it('tells the owner what belongs on empty pages', async () => {
     for (const [path, words] of [
-      ['/today', 'No walk is planned'],
+      ['/today', 'To the first brief'],
       ['/ground', 'No site yet'],
       ['/walks/new', 'A walk needs a site first'],
       ['/practice', 'Nothing to practise yet'],

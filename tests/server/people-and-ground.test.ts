@@ -103,7 +103,7 @@ describe('people and groups', () => {
 
 describe('the ground', () => {
   it('starts empty, and keeps its path, its details and its patches', async () => {
-    const id = await inDemo((db) => addSite(db, 'Alder Carr', 'Europe/Dublin'));
+    const id = await inDemo((db) => addSite(db, 'Alder Carr', 'Europe/Dublin', undefined));
     const path = [
       [-8.7, 54.3, 12],
       [-8.69, 54.31, 40]

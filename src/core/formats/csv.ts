@@ -1,4 +1,4 @@
-import { parse } from 'csv-parse/sync';
+import { parse } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/sync';
 
 /** A row of a table by its column names; a cell that is empty is an empty text. */
@@ -35,47 +35,59 @@ export const writeCsv = (columns: readonly string[], rows: readonly Row[]): stri
 /** Letters of a line: ours have a few thousand, and one without an end would be read for a minute. */
 const longestLine = 200_000;
 
+/** A line of a table as it was cut into cells. */
+export interface CutLine {
+  readonly line: number;
+  readonly cells: readonly string[];
+}
+
 /**
- * Reads a table from CSV with a header line. Columns may stand in any order; those that are not known are ignored.
- * @returns what is wrong with the file as a whole, or its rows
+ * Cuts a table into its cells, lines without any left out.
+ * @returns what is wrong with the file as a whole, or its lines
  */
-export function readCsv(text: string, needed: readonly string[]): ReadRow[] | { problem: string } {
-  let records: string[][];
+export function cutLines(text: string): CutLine[] | { problem: string } {
   const [, named] = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text) ?? [];
   const table = named ? text.slice(text.indexOf('\n') + 1) : text;
   if (table.split('\n').some((own) => own.length > longestLine))
     return {
       problem: `has a line of more than ${longestLine.toLocaleString('en-GB')} letters: it is no such table`
     };
-  const delimiter = named ?? delimiterOf(table);
+  let records: string[][];
   try {
-    records = parse(table, { bom: true, relax_column_count: true, delimiter });
+    records = parse(table, { bom: true, relax_column_count: true, delimiter: named ?? delimiterOf(table) });
   } catch (error) {
     return { problem: `is not CSV: ${(error as Error).message}` };
   }
-  const [header] = records;
-  if (!header || isBlank(header)) return { problem: 'is empty' };
-  // Names of columns are the same in small letters.
-  const known = new Map(needed.map((name) => [name.toLowerCase(), name]));
-  const columns = header.map((name) => known.get(name.trim().toLowerCase()) ?? name.trim());
-  const missing = needed.filter((name) => !columns.includes(name));
-  if (missing.length > 0) return { problem: `lacks the columns ${missing.join(', ')}` };
-  const rows: ReadRow[] = [];
+  const lines: CutLine[] = [];
   let line = named ? 2 : 1;
   for (const record of records) {
-    if (record !== header && !isBlank(record)) {
-      if (record.slice(columns.length).some((cell) => cell !== ''))
-        return { problem: `has more cells in line ${line} than in its heading` };
-      const cells: Record<string, string> = {};
-      columns.forEach((column, i) => {
-        const cell = record[i] ?? '';
-        cells[column] = wasEscaped.test(cell) ? cell.slice(1) : cell;
-      });
-      rows.push({ line, cells });
-    }
+    const cells = record.map((cell) => (wasEscaped.test(cell) ? cell.slice(1) : cell));
+    if (!isBlank(record)) lines.push({ line, cells });
     line += 1 + record.reduce((breaks, cell) => breaks + cell.split('\n').length - 1, 0);
   }
-  return rows;
+  return lines;
+}
+
+/**
+ * Reads a table from CSV with a header line. Columns may stand in any order; those that are not known are ignored.
+ * @returns what is wrong with the file as a whole, or its rows
+ */
+export function readCsv(text: string, needed: readonly string[]): ReadRow[] | { problem: string } {
+  const lines = cutLines(text);
+  if ('problem' in lines) return lines;
+  const [heading, ...rest] = lines;
+  if (!heading) return { problem: 'is empty' };
+  // Names of columns are the same in small letters.
+  const known = new Map(needed.map((name) => [name.toLowerCase(), name]));
+  const columns = heading.cells.map((name) => known.get(name.trim().toLowerCase()) ?? name.trim());
+  const missing = needed.filter((name) => !columns.includes(name));
+  if (missing.length > 0) return { problem: `lacks the columns ${missing.join(', ')}` };
+  const surplus = rest.find(({ cells }) => cells.slice(columns.length).some((cell) => cell !== ''));
+  if (surplus) return { problem: `has more cells in line ${surplus.line} than in its heading` };
+  return rest.map(({ line, cells }) => ({
+    line,
+    cells: Object.fromEntries(columns.map((column, i) => [column, cells[i] ?? '']))
+  }));
 }
 
 /** What stands between the cells of the heading most often. */

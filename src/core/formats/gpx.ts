@@ -118,6 +118,8 @@ const chunk = 65_536;
 export interface GpxTrack {
   readonly name: string;
   readonly path: Position[];
+  /** Waypoints that stand beside it in the file. */
+  readonly waypoints: number;
   /** Points in the file before simplifying. */
   readonly pointsRead: number;
   /** What the reader should know about the import. */
@@ -174,5 +176,7 @@ export function readGpx(text: string): GpxResult {
     notes.push(`${withoutElevation} points have no elevation; it is taken from those beside them.`);
   const path = simplified(full);
   if (path.length < full.length) notes.push(`${full.length} points were simplified to ${path.length}.`);
-  return { track: { name: longest.name, path, pointsRead: full.length, notes } };
+  return {
+    track: { name: longest.name, path, waypoints: waypoints.length, pointsRead: full.length, notes }
+  };
 }

@@ -1,5 +1,7 @@
-export { largestGpxBytes, readGpx, readGpxFile } from './gpx';
+export { type GpxTrack, largestGpxBytes, readGpx, readGpxFile } from './gpx';
 export { readCsv, writeCsv } from './csv';
+export { type RosterPerson, type RosterRow, isTelephone, longestRoster, readRoster } from './roster';
+export { writeRoster, writeVCards } from './roster-writer';
 export { libraryTables, tableColumns, tableNames, type Tables } from './library-tables';
 export { compareTables, type TableChange } from './compare-tables';
 export { readGeoJson, writeGeoJson } from './geojson';

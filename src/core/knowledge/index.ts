@@ -45,6 +45,7 @@ export {
   nameIn,
   type StageDescription
 } from './library';
+export { choiceNamed, type TaxonChoice, taxonChoice, taxonChoices } from './choices';
 export { englishName } from './english-name';
 export { type Piece, pieceAt, pieceNamed } from './piece';
 export { canonicalJson, contentHash } from './hash';

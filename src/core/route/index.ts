@@ -5,6 +5,6 @@ export {
   toblerSeconds,
   usualFactor
 } from './walking-time';
-export { wayAlong } from './legs';
+export { pathSize, wayAlong } from './legs';
 export { clockTime, minutesOf, type Rhythm, timetable, type Timetable } from './timetable';
 export { type Droppable, turningBack, type TurningBack, whatToDrop } from './turning-back';

@@ -48,6 +48,23 @@ function smoothElevations(path: readonly Position[], along: readonly number[]): 
   });
 }
 
+/**
+ * How long a path is and how much it climbs from its beginning to its end.
+ * @param path longitude, latitude and perhaps metres above the sea
+ * @returns metres; climbs are undefined where fewer than two points have a height
+ */
+export function pathSize(path: readonly Position[]): {
+  readonly metres: number;
+  readonly ascentMetres: number | undefined;
+  readonly descentMetres: number | undefined;
+} {
+  const along = distancesAlong(path);
+  const heights = smoothElevations(path, along);
+  const rises = heights?.slice(1).map((height, i) => height - heights[i]!);
+  const sumOf = (sign: number) => rises?.reduce((sum, rise) => sum + Math.max(0, sign * rise), 0);
+  return { metres: along.at(-1) ?? 0, ascentMetres: sumOf(1), descentMetres: sumOf(-1) };
+}
+
 /** A place on the path: metres from its start, and what lies there. */
 interface Spot {
   readonly along: number;

@@ -1,15 +1,25 @@
-import { redirect } from '@sveltejs/kit';
-import { fail } from '@sveltejs/kit';
-import { superValidate } from 'sveltekit-superforms';
+import { fail, redirect } from '@sveltejs/kit';
+import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
+import { DateTime } from 'luxon';
 import { z } from 'zod';
-import { inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
+import { largestGpxBytes } from '$core/formats';
+import { emptyGround, withPath } from '$core/ground';
+import { type Place, doubtAbout, readPlace } from '$core/place';
 import { leads } from '$lib/server/accounts';
 import { listPatches } from '$lib/server/ground/patches';
 import { addSite, listSites } from '$lib/server/ground/sites';
+import { bytesOf, readFile } from '$lib/server/reading';
+import { formAction } from '$lib/server/request/actions';
+import { inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import type { Actions, PageServerLoad } from './$types';
 
-const Form = z.object({ name: z.string().trim().min(1, 'Name the site.').max(120) });
+const Form = z.object({
+  name: z.string().trim().min(1, 'Name the site.').max(120, 'At most 120 letters.'),
+  where: z.string().max(200, 'At most 200 letters.').default(''),
+  /** The place was questioned, and stays as it was typed. */
+  isThere: z.boolean().default(false)
+});
 
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireTeacher(locals);
@@ -21,12 +31,46 @@ export const load: PageServerLoad = ({ locals }) => {
   });
 };
 
+/** The path that a file brings for a new site. */
+async function pathFrom(file: unknown) {
+  if (!(file instanceof File) || file.size === 0) return undefined;
+  if (file.size > largestGpxBytes)
+    return { problem: `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most.` };
+  const result = await readFile('gpx', { bytes: await bytesOf(file) });
+  if ('problem' in result) return { problem: `${file.name}: ${result.problem}` };
+  return { name: result.track.name || file.name.replace(/\.gpx$/i, ''), path: result.track.path };
+}
+
 export const actions: Actions = {
-  default: async ({ request, locals }) => {
-    const viewer = requireLeader(locals);
-    const form = await superValidate(request, zod4(Form));
-    if (!form.valid) return fail(400, { form });
-    const id = await inSchoolOf(viewer, (db) => addSite(db, form.data.name, viewer.school.timeZone));
+  default: formAction(requireLeader, Form, undefined, async (form, { viewer, form: sent }) => {
+    const track = await pathFrom(sent.get('track'));
+    if (track && 'problem' in track) return fail(400, { form, track: track.problem });
+    const read = form.data.where.trim() === '' ? undefined : readPlace(form.data.where);
+    if (read && 'problem' in read) return setError(form, 'where', read.problem);
+    if (!read && !track)
+      return setError(
+        form,
+        'where',
+        'Say where it is, or bring in a track: everything follows from the place.'
+      );
+    const [longitude, latitude] = track?.path[0] ?? [];
+    const place: Place = read ?? { longitude: longitude!, latitude: latitude! };
+    const sites = await inSchoolOf(viewer, listSites);
+    const doubt = doubtAbout(
+      place,
+      sites.flatMap((site) => site.place ?? []),
+      DateTime.now().setZone(viewer.school.timeZone).offset / 60
+    );
+    if (doubt && !form.data.isThere) return fail(400, { form, doubt });
+    const id = await inSchoolOf(viewer, (db) =>
+      addSite(
+        db,
+        form.data.name,
+        viewer.school.timeZone,
+        place,
+        track ? withPath(emptyGround, track.path, track.name) : emptyGround
+      )
+    );
     redirect(303, `/ground/${id}`);
-  }
+  })
 };

@@ -2,11 +2,15 @@
   import Field from '$lib/ui/form/Field.svelte';
   import Form from '$lib/ui/form/Form.svelte';
   import { superForm } from '$lib/ui/form/forms.svelte';
+  import PlaceField from '$lib/ui/form/PlaceField.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import { counted, longDate } from '$core/words';
 
-  let { data } = $props();
-  const filled = superForm(() => data.form);
+  let { data, form } = $props();
+  const filled = superForm(() => data.form, { resetForm: false });
+  const { form: site, errors } = filled;
 </script>
 
 <svelte:head><title>Ground · Good Trail</title></svelte:head>
@@ -14,7 +18,12 @@
 <div class="mt-4 grid gap-8 lg:grid-cols-3">
   {#each data.sites as site (site.id)}
     <section>
-      <GroundMap ground={site.ground} label="Map of {site.name}" height="h-[190px]" />
+      {#if site.place}<GroundMap
+          ground={site.ground}
+          centre={site.place}
+          label="Map of {site.name}"
+          height="h-[190px]"
+        />{:else}<p class="plate grid h-[190px] place-items-center text-plate-second">Where is it?</p>{/if}
       <h2 class="mt-2">
         <a href="/ground/{site.id}" class="underline decoration-rule underline-offset-4">{site.name}</a>
       </h2>
@@ -26,17 +35,39 @@
       </p>
     </section>
   {:else}
-    <p class="max-w-prose">
-      No site yet. A site is a piece of ground with its path, patches and permission; name the first one
-      below, then import its track.
+    <p class="max-w-prose lg:col-span-3">
+      No site yet. A site is a piece of ground with its path, patches and permission. Name the first one, and
+      say where it is.
     </p>
   {/each}
 </div>
 {#if data.mayAdd}
-  <Form of={filled} class="mt-10 flex max-w-[520px] flex-wrap items-start gap-3 border-t border-rule pt-5">
-    <div class="flex-1">
-      <Field label="New site" name="name" placeholder="Its name" />
+  <Form
+    of={filled}
+    enctype="multipart/form-data"
+    class="mt-10 grid max-w-[760px] gap-x-8 gap-y-4 border-t border-rule pt-5 sm:grid-cols-2"
+    id="new-site"
+  >
+    <h2 class="sm:col-span-2">New site</h2>
+    {#if form && 'doubt' in form && form.doubt}<div class="sm:col-span-2">
+        <Notice kind="problem">{form.doubt}</Notice>
+        <Tick label="It is there all the same" name="isThere" />
+      </div>{/if}
+    <Field label="Its name" name="name" maxlength={120} autocomplete="off" />
+    <PlaceField name="where" bind:value={$site.where as string} problem={$errors.where?.join(' ')} />
+    <div class="grid content-start gap-1">
+      <label for="new-track" class="note font-strong">Or its path, as a GPX track</label>
+      <input
+        id="new-track"
+        type="file"
+        name="track"
+        accept=".gpx,application/gpx+xml"
+        class="file-input w-full border-rule-strong bg-plate text-[14px]"
+      />
+      {#if form && 'track' in form && form.track}<p class="fine font-strong text-rosehip">
+          {form.track} Nothing was stored.
+        </p>{/if}
     </div>
-    <button class="btn btn-line mt-6">Add this site</button>
+    <button class="btn btn-primary self-end justify-self-start">Add this site</button>
   </Form>
 {/if}

@@ -1,12 +1,10 @@
-import { type RequestEvent, fail } from '@sveltejs/kit';
-import { message, setError, superValidate } from 'sveltekit-superforms';
+import { fail } from '@sveltejs/kit';
+import { defaults, message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { levels } from '$core/walk';
 import {
   type Viewer,
-  invitationDays,
-  invite,
   makePasswordLink,
   membersOf,
   openInvitations,
@@ -15,16 +13,20 @@ import {
 } from '$lib/server/accounts';
 import { audit } from '$lib/server/school/audit';
 import { fieldsAction, formAction } from '$lib/server/request/actions';
+import { contactFields } from '$lib/server/request/contact-fields';
 import { inSchoolOf, requireLeader, requireRecentPassword, requireOwner } from '$lib/server/request/guard';
+import { type LetterWithLink, invitationLetter, mayInvite } from '$lib/server/school/invitations';
 import { overQuota } from '$lib/server/request/limits';
 import {
   type Person,
   addCohort,
   addPerson,
+  correctPerson,
   erasePerson,
   erasedName,
   listCohorts,
   listPeople,
+  mostPeople,
   recordConsent,
   setGroups,
   setRole
@@ -36,15 +38,15 @@ const PersonForm = z.object({
   role: z.enum(['learner', 'guest', 'assistant', 'instructor']).default('learner'),
   email: z.union([z.email('This is no e-mail address.'), z.literal('')]).default(''),
   cohortId: z.union([z.uuid(), z.literal('')]).default(''),
-  isMinor: z.boolean().default(false)
+  isMinor: z.boolean().default(false),
+  ...contactFields
 });
 const CohortForm = z.object({
   name: z.string().trim().min(1, 'Name the group.').max(120),
   level: z.enum(levels).default('beginner')
 });
 
-/** People and invitations that a school may have at most: a slip of a script fills no database. */
-const mostPeople = 5000;
+/** Groups that a school may have at most: a slip of a script fills no database. */
 const mostGroups = 500;
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -76,39 +78,16 @@ export const load: PageServerLoad = async ({ locals }) => {
   });
 };
 
-/** A letter with a link that works once: shown to who made it, now and never again. */
-export interface LetterWithLink {
-  readonly to: string;
-  readonly subject: string;
-  readonly body: string;
-}
-
-const mayInvite = (viewer: Viewer, role: Person['role']) =>
-  viewer.role === 'owner' || role === 'learner' || role === 'assistant';
-
-/** Makes an invitation; an earlier one to the same person stops working. */
-async function invitation(
-  { locals, url }: RequestEvent,
-  viewer: Viewer,
-  person: { id: string; name: string },
-  email: string
-): Promise<LetterWithLink> {
-  const token = await invite(viewer.schoolId, person.id, email, viewer.personId);
-  const { school } = viewer;
-  await inSchoolOf(viewer, (db) =>
-    audit(db, { personId: viewer.personId, number: locals.number }, 'invited', person.id)
-  );
-  return {
-    to: email,
-    subject: `${school.name} invites you`,
-    body: `Dear ${person.name},\n\n${school.name} invites you to Good Trail, where you find the briefs of your walks and can practise for them.\n\nOpen this link and choose a password:\n${url.origin}/welcome/${token}\n\nThe link works once, within ${invitationDays} days.\n`
-  };
-}
-
 const Consent = z.object({
   personId: z.uuid(),
   guardianName: z.string().trim().min(1, 'Enter the guardian’s name.').max(120, 'At most 120 letters.')
 });
+/** How a request is named in the record, and where the application is reached. */
+const askedBy = ({ locals, url }: { locals: App.Locals; url: URL }) => ({
+  number: locals.number,
+  origin: url.origin
+});
+
 const PersonId = z.object({ personId: z.uuid() });
 const nobody = 'There is no such person.';
 
@@ -121,7 +100,7 @@ async function personOf(viewer: Viewer, data: FormData): Promise<Person | undefi
 
 export const actions: Actions = {
   addPerson: formAction(requireLeader, PersonForm, 'person', async (form, { event, viewer }) => {
-    const { name, role, email, cohortId, isMinor } = form.data;
+    const { name, role, email, cohortId, isMinor, ...contacts } = form.data;
     const tooMany = await overQuota('invitations', viewer.personId);
     if (tooMany) return setError(form, 'name', tooMany, { status: 429 });
     if (role === 'instructor' && viewer.role !== 'owner')
@@ -134,15 +113,23 @@ export const actions: Actions = {
     const personId = await inSchoolOf(viewer, async (db) => {
       if ((await listPeople(db)).length >= mostPeople) return undefined;
       const known = (await listCohorts(db)).some(({ id }) => id === cohortId);
-      const id = await addPerson(db, { name, role, isMinor, cohortId: known ? cohortId : undefined });
+      const id = await addPerson(db, {
+        name,
+        role,
+        isMinor,
+        contacts,
+        cohortId: known ? cohortId : undefined
+      });
       await audit(db, { personId: viewer.personId, number: event.locals.number }, 'person added', id, {
         role
       });
       return id;
     });
     if (!personId) return setError(form, 'name', `A school has ${mostPeople} people at most.`);
+    // The next one is often of the same group.
+    Object.assign(form.data, { ...defaults(zod4(PersonForm)).data, role, cohortId });
     if (!email) return message(form, `${name} is on the list, without an account.`);
-    const letter = await invitation(event, viewer, { id: personId, name }, email);
+    const letter = await invitationLetter(viewer, askedBy(event), { id: personId, name }, email);
     return {
       ...message(form, `${name} is on the list. Send the invitation now: it is shown this once.`),
       letter
@@ -162,7 +149,7 @@ export const actions: Actions = {
       return fail(403, { problem: `Only an owner invites an ${person.role}.` });
     if ((await membersOf(viewer.schoolId)).has(person.id))
       return fail(400, { problem: `${person.name} has an account already.` });
-    const letter = await invitation(event, viewer, person, email.data);
+    const letter = await invitationLetter(viewer, askedBy(event), person, email.data);
     return { done: `A new invitation for ${person.name}. Send it now: it is shown this once.`, letter };
   },
   withdraw: async ({ request, locals }) => {
@@ -235,6 +222,30 @@ export const actions: Actions = {
       ? fail(400, { problem })
       : { done: `${person.name} is erased. Answers given in drills stay without a name.` };
   },
+  correct: fieldsAction(
+    requireLeader,
+    z.object({
+      personId: z.uuid(),
+      name: z.string().trim().min(1, 'Enter a name.').max(120, 'A name has at most 120 letters.'),
+      isMinor: z.literal('on').optional(),
+      ...contactFields
+    }),
+    async ({ personId, isMinor, ...fields }, { event, viewer }) => {
+      const isCorrected = await inSchoolOf(viewer, async (db) => {
+        const is = await correctPerson(db, personId, { ...fields, isMinor: isMinor === 'on' });
+        if (is)
+          await audit(
+            db,
+            { personId: viewer.personId, number: event.locals.number },
+            'person corrected',
+            personId
+          );
+        return is;
+      });
+      return isCorrected ? { done: `${fields.name} is as you wrote.` } : fail(404, { problem: nobody });
+    },
+    'Not changed. '
+  ),
   groups: async ({ request, locals }) => {
     const viewer = requireLeader(locals);
     const data = await request.formData();

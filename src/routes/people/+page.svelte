@@ -13,7 +13,7 @@
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data, form } = $props();
-  const person = superForm(() => data.personForm);
+  const person = superForm(() => data.personForm, { resetForm: false });
   const cohort = superForm(() => data.cohortForm);
   let editing = $state<string>();
   /** What was typed stays where a change is refused; a change that is made closes its row. */
@@ -33,7 +33,10 @@
 <svelte:head><title>People · Good Trail</title></svelte:head>
 <div class="flex flex-wrap items-center justify-between gap-3">
   <h1>People</h1>
-  <div class="flex gap-5">
+  <div class="flex flex-wrap gap-x-5">
+    <a href="/people/list" class="link-line">Add a list</a>
+    <a href="/people/export?as=csv" class="link-line" data-sveltekit-reload>Take out as a table</a>
+    <a href="/people/export?as=vcard" class="link-line" data-sveltekit-reload>as contacts</a>
     {#if data.viewer?.role === 'owner'}<a href="/people/record" class="link-line">What was done</a>{/if}
     <a href="/people/outbox" class="link-line">Outbox</a>
   </div>
@@ -59,7 +62,7 @@
           {@const account =
             one.email ?? (one.role === 'guest' ? 'no account' : one.invited ? 'invited' : 'no account yet')}
           <tr>
-            <td
+            <td class="sm:min-w-[15ch]"
               ><strong>{one.name}</strong><span class="note block text-ink-2 wrap-anywhere sm:hidden"
                 >{groups}{groups ? ' · ' : ''}{account}</span
               ></td
@@ -121,6 +124,25 @@
           ...data.cohorts.map(({ id, name }) => ({ value: id, label: name }))
         ]}
       />
+      <details>
+        <summary class="note cursor-pointer font-strong">Telephone and emergency contact</summary>
+        <div class="mt-2 grid gap-3">
+          <Field label="Telephone" name="telephone" type="tel" maxlength={30} autocomplete="off" />
+          <Field
+            label="Whom to tell if something happens"
+            name="emergencyName"
+            maxlength={120}
+            autocomplete="off"
+          />
+          <Field
+            label="Their telephone"
+            name="emergencyTelephone"
+            type="tel"
+            maxlength={30}
+            autocomplete="off"
+          />
+        </div>
+      </details>
       <Tick label="Under 18: needs a guardian’s consent" name="isMinor" />
       <button class="btn btn-primary justify-self-start">Add to the school</button>
     </Form>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import Field from '$lib/ui/form/Field.svelte';
   import NewPassword from '$lib/ui/form/NewPassword.svelte';
   import Form from '$lib/ui/form/Form.svelte';
@@ -7,12 +8,19 @@
 
   let { data } = $props();
   const filled = superForm(() => data.form);
+  const { form } = filled;
+  onMount(() => {
+    const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
+    if (data.zones.includes(timeZone)) $form.timeZone = timeZone;
+  });
 </script>
 
 <svelte:head><title>Set up · Good Trail</title></svelte:head>
 <h1>Set up your school</h1>
 <p class="mt-2 max-w-prose">
-  Nobody has signed up here yet. You become the owner; you can invite others afterwards.
+  Good Trail plans guided walks for a site and a date, puts each plant beside its dangerous lookalikes, and
+  practises telling them apart. Nobody has signed up here yet: you become the owner, and can invite others
+  afterwards.
 </p>
 <Form of={filled} class="mt-6 grid max-w-[460px] gap-4">
   <FormMessage kind="problem" />

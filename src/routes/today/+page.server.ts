@@ -4,6 +4,7 @@ import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/l
 import { findsToSeeAgain } from '$lib/server/ground/finds';
 import { libraryOf } from '$lib/server/library/library';
 import { readPlan } from '$lib/server/walk/plan';
+import { firstSteps } from '$lib/server/school/first-steps';
 import { listSites } from '$lib/server/ground/sites';
 import { listWalks } from '$lib/server/walk/walks';
 import { englishName } from '$core/knowledge';
@@ -25,6 +26,7 @@ export const load: PageServerLoad = ({ locals }) => {
       today: viewer.today,
       round: { questions, minutes },
       leads: leads(viewer),
+      firstSteps: leads(viewer) ? await firstSteps(db) : [],
       coming: coming.slice(0, 5),
       stops:
         plan?.stops.map((stop, i) => ({

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { clockTime } from '$core/route';
   import { counted, dayAndMonth, longDate } from '$core/words';
+  import FirstSteps from '$lib/ui/today/FirstSteps.svelte';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
 
   let { data } = $props();
@@ -13,6 +14,8 @@
 
 <svelte:head><title>Today · Good Trail</title></svelte:head>
 <h1>{longDate(data.today)}</h1>
+
+{#if data.firstSteps.length > 0}<FirstSteps steps={data.firstSteps} />{/if}
 
 {#if next}
   <div class="mt-5 grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_240px]">
@@ -121,7 +124,7 @@
       {/if}
     </aside>
   </div>
-{:else}
+{:else if data.firstSteps.length === 0}
   <p class="mt-4 max-w-prose">
     No walk is planned from today on. {#if data.leads}<a href="/walks/new">Plan the first one</a>, or
       <a href="/ground">look at the ground</a>.{:else}When your instructor plans one, it stands here.{/if}

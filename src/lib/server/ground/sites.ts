@@ -1,11 +1,12 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { Ground, emptyGround } from '$core/ground';
+import { Ground, centreOf, emptyGround } from '$core/ground';
+import type { Place } from '$core/place';
 import type { SchoolDb } from '../database/school';
 import { insert } from '../database/insert';
 import { maybe, rowOf, rowsOf } from '../database/rows';
 
-const Site = z.object({
+const SiteRow = z.object({
   id: z.string(),
   name: z.string(),
   timeZone: z.string(),
@@ -31,7 +32,18 @@ const Site = z.object({
   /** Above the sea; where it is not known, the library's reference height is taken. */
   altitudeMetres: maybe(z.number()),
   note: z.string(),
-  revision: z.number()
+  revision: z.number(),
+  placeLongitude: maybe(z.number()),
+  placeLatitude: maybe(z.number())
+});
+
+/** Where it is: the middle of what stands on its map, before that what was said when it was named; or nobody knows. */
+const Site = SiteRow.transform(({ placeLongitude, placeLatitude, ...site }) => {
+  const [longitude, latitude] = centreOf(site.ground) ?? [placeLongitude, placeLatitude];
+  return {
+    ...site,
+    place: longitude === undefined || latitude === undefined ? undefined : { longitude, latitude }
+  };
 });
 export type Site = Readonly<z.infer<typeof Site>>;
 
@@ -40,7 +52,8 @@ const columns = `id, name, time_zone as "timeZone", ground, habitats, access_poi
   permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
   may_pick as "mayPick", may_dig as "mayDig", may_fire as "mayFire", may_charge as "mayCharge", designation,
   local_rules as "localRules", largest_group as "largestGroup",
-  altitude_metres as "altitudeMetres", note, revision`;
+  altitude_metres as "altitudeMetres", note, revision,
+  place_longitude as "placeLongitude", place_latitude as "placeLatitude"`;
 
 export const listSites = (db: SchoolDb): Promise<Site[]> =>
   rowsOf(db, Site, `select ${columns} from site order by name`);
@@ -48,10 +61,30 @@ export const listSites = (db: SchoolDb): Promise<Site[]> =>
 export const readSite = (db: SchoolDb, id: string): Promise<Site | undefined> =>
   rowOf(db, Site, `select ${columns} from site where id = $1`, [id]);
 
-export async function addSite(db: SchoolDb, name: string, timeZone: string): Promise<string> {
+/** @param place undefined where nobody says it yet */
+export async function addSite(
+  db: SchoolDb,
+  name: string,
+  timeZone: string,
+  place: Place | undefined,
+  ground: Ground = emptyGround
+): Promise<string> {
   const id = uuid();
-  await insert(db, 'site', { id, name, timeZone, ground: emptyGround });
+  await insert(db, 'site', { id, name, timeZone, ground, ...placeColumns(place) });
   return id;
+}
+
+const placeColumns = (place: Place | undefined) => ({
+  placeLongitude: place?.longitude ?? null,
+  placeLatitude: place?.latitude ?? null
+});
+
+/** Says where a site is on whose map nothing stands yet. */
+export async function savePlace(db: SchoolDb, siteId: string, place: Place): Promise<void> {
+  await db.query(
+    'update site set place_longitude = $2, place_latitude = $3, revision = revision + 1 where id = $1',
+    [siteId, place.longitude, place.latitude]
+  );
 }
 
 export async function saveGround(db: SchoolDb, siteId: string, ground: Ground): Promise<void> {

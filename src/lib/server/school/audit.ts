@@ -18,6 +18,8 @@ export const auditKinds = {
   'password set by link': 'set a new password by a link',
   'session ended': 'ended a session',
   'person added': 'added a person',
+  'person corrected': 'corrected a person’s entry',
+  'people exported': 'took out the list of people',
   invited: 'made an invitation',
   'invitation withdrawn': 'withdrew an invitation',
   joined: 'joined by an invitation',

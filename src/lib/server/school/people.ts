@@ -13,6 +13,10 @@ const Person = z.object({
   isMinor: z.boolean(),
   guardianName: maybe(z.string()),
   guardianConsentOn: maybe(z.string()),
+  telephone: maybe(z.string()),
+  /** Who is told if something happens to them. */
+  emergencyName: maybe(z.string()),
+  emergencyTelephone: maybe(z.string()),
   /** Of who leads: until when their first-aid certificate runs. */
   firstAidUntil: maybe(z.string())
 });
@@ -26,12 +30,16 @@ const Cohort = z.object({
 });
 export type Cohort = Readonly<z.infer<typeof Cohort>>;
 
+/** People that a school may have at most: a slip of a script fills no database. */
+export const mostPeople = 5000;
+
 export const listPeople = (db: SchoolDb): Promise<Person[]> =>
   rowsOf(
     db,
     Person,
     `select id, name, role, is_minor as "isMinor", guardian_name as "guardianName",
-            guardian_consent_on as "guardianConsentOn", first_aid_until as "firstAidUntil"
+            guardian_consent_on as "guardianConsentOn", telephone, emergency_name as "emergencyName",
+            emergency_telephone as "emergencyTelephone", first_aid_until as "firstAidUntil"
        from person order by name`
   );
 
@@ -45,12 +53,37 @@ export const listCohorts = (db: SchoolDb): Promise<Cohort[]> =>
       group by cohort.school_id, cohort.id order by name`
   );
 
+/** How somebody is reached, and who is told if something happens to them; what is empty is not known. */
+export interface Contacts {
+  readonly telephone?: string | undefined;
+  readonly emergencyName?: string | undefined;
+  readonly emergencyTelephone?: string | undefined;
+}
+
+const contactColumns = ({ telephone, emergencyName, emergencyTelephone }: Contacts) => ({
+  telephone: telephone || null,
+  emergencyName: emergencyName || null,
+  emergencyTelephone: emergencyTelephone || null
+});
+
 export async function addPerson(
   db: SchoolDb,
-  person: { name: string; role: Person['role']; isMinor: boolean; cohortId: string | undefined }
+  person: {
+    name: string;
+    role: Person['role'];
+    isMinor: boolean;
+    cohortId: string | undefined;
+    contacts?: Contacts;
+  }
 ): Promise<string> {
   const id = uuid();
-  await insert(db, 'person', { id, name: person.name, role: person.role, isMinor: person.isMinor });
+  await insert(db, 'person', {
+    id,
+    name: person.name,
+    role: person.role,
+    isMinor: person.isMinor,
+    ...contactColumns(person.contacts ?? {})
+  });
   if (person.cohortId) await insert(db, 'cohort_member', { cohortId: person.cohortId, personId: id });
   return id;
 }
@@ -59,6 +92,21 @@ export async function addCohort(db: SchoolDb, name: string, level: Level): Promi
   const id = uuid();
   await insert(db, 'cohort', { id, name, level });
   return id;
+}
+
+/** Corrects what somebody is called and how they are reached. @returns false where there is no such person */
+export async function correctPerson(
+  db: SchoolDb,
+  personId: string,
+  { name, isMinor, ...contacts }: Contacts & { readonly name: string; readonly isMinor: boolean }
+): Promise<boolean> {
+  const { telephone, emergencyName, emergencyTelephone } = contactColumns(contacts);
+  const { rowCount } = await db.query(
+    `update person set name = $2, is_minor = $3, telephone = $4, emergency_name = $5, emergency_telephone = $6
+      where id = $1 and name <> $7`,
+    [personId, name, isMinor, telephone, emergencyName, emergencyTelephone, erasedName]
+  );
+  return Boolean(rowCount);
 }
 
 /** @returns false where there is no such person in the school */
@@ -138,7 +186,8 @@ export async function erasePerson(db: SchoolDb, personId: string): Promise<strin
   if (!person) return 'There is no such person.';
   const addresses = await addressesOf(db, personId);
   await db.query(
-    `update person set name = $2, guardian_name = null, guardian_consent_on = null, first_aid_until = null, is_minor = false, role = 'guest'
+    `update person set name = $2, guardian_name = null, guardian_consent_on = null, telephone = null, emergency_name = null,
+            emergency_telephone = null, first_aid_until = null, is_minor = false, role = 'guest'
       where id = $1`,
     [personId, erasedName]
   );

@@ -1,13 +1,11 @@
 import { DateTime } from 'luxon';
-import { centreOf } from '$core/ground';
 import { lightOf } from '$core/sky';
 import type { Site } from '../ground/sites';
 
 /** Daylight of a date at a site, by the clock there; undefined where the site's place is not known. */
-export function lightAt({ ground, timeZone }: Pick<Site, 'ground' | 'timeZone'>, isoDate: string) {
-  const centre = centreOf(ground);
-  if (!centre) return undefined;
-  const light = lightOf(isoDate, { longitude: centre[0]!, latitude: centre[1]! });
+export function lightAt({ place, timeZone }: Pick<Site, 'place' | 'timeZone'>, isoDate: string) {
+  if (!place) return undefined;
+  const light = lightOf(isoDate, place);
   const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone });
   const at = (instant: Date | undefined) => instant && clock.format(instant);
   return {
@@ -21,10 +19,9 @@ export function lightAt({ ground, timeZone }: Pick<Site, 'ground' | 'timeZone'>,
 export type LightByClock = NonNullable<ReturnType<typeof lightAt>>;
 
 /** The same in minutes from local midnight, for drawing; undefined where the sun does not rise or set. */
-export function lightMinutes({ ground, timeZone }: Pick<Site, 'ground' | 'timeZone'>, isoDate: string) {
-  const centre = centreOf(ground);
-  if (!centre) return undefined;
-  const light = lightOf(isoDate, { longitude: centre[0]!, latitude: centre[1]! });
+export function lightMinutes({ place, timeZone }: Pick<Site, 'place' | 'timeZone'>, isoDate: string) {
+  if (!place) return undefined;
+  const light = lightOf(isoDate, place);
   const midnight = DateTime.fromISO(isoDate, { zone: timeZone }).toMillis();
   const minutes = (at: Date | undefined) => at && Math.round((at.getTime() - midnight) / 60_000);
   const [sunrise, sunset] = [minutes(light.sunrise), minutes(light.sunset)];

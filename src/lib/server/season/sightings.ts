@@ -169,12 +169,12 @@ function keptSeason(library: Library, key: string, make: () => SiteSeason): Site
 /** The season of a site in the year of a date, by its place and by what was seen there in that year. */
 export function seasonOf(
   library: Library,
-  site: Pick<Site, 'ground' | 'altitudeMetres'>,
+  site: Pick<Site, 'place' | 'altitudeMetres'>,
   sightings: readonly Pick<Sighting, 'taxon' | 'stage' | 'says' | 'seenOn'>[],
   isoDate: string
 ): SiteSeason {
   const reference = library.referencePlace;
-  const latitude = centreOf(site.ground)?.[1] ?? reference.latitude;
+  const latitude = site.place?.latitude ?? reference.latitude;
   const place: SeasonPlace = { latitude, altitudeMetres: site.altitudeMetres ?? reference.altitudeMetres };
   const stages = (taxon: string) => library.taxa.get(taxon)?.stages;
   const at = `${place.latitude} ${place.altitudeMetres}`;

@@ -72,18 +72,17 @@ export type TideDay = ReturnType<typeof tideDay>;
 /** The shore windows in daylight of the days that follow a date. */
 export function shoreDays(
   record: TideRecord,
-  { ground, timeZone }: Pick<Site, 'ground' | 'timeZone'>,
+  { place, timeZone }: Pick<Site, 'place' | 'timeZone'>,
   isoDate: string,
   count: number
 ) {
   const midnight = DateTime.fromISO(isoDate, { zone: timeZone });
   const tide = tideFrom(record);
-  const centre = centreOf(ground);
   const [from, until] = [midnight.toJSDate(), midnight.plus({ days: count }).toJSDate()];
   return shoreWindows(tide, from, until, record.shoreBelowMetres).flatMap((window) => {
     const low = DateTime.fromJSDate(window.lowest.at, { zone: timeZone });
     const day = low.toISODate()!;
-    const light = centre && lightOf(day, { longitude: centre[0]!, latitude: centre[1]! });
+    const light = place && lightOf(day, place);
     const begin = Math.max(window.from.getTime(), light?.sunrise?.getTime() ?? -Infinity);
     const end = Math.min(window.until.getTime(), light?.sunset?.getTime() ?? Infinity);
     if (end <= begin) return [];

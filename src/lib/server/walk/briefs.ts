@@ -1,6 +1,6 @@
 import { counted } from '$core/words';
 import { v7 as uuid } from 'uuid';
-import { forward as mgrs } from 'mgrs';
+import { gridReference } from '$core/place';
 import { z } from 'zod';
 import { englishName } from '$core/knowledge';
 import { clockTime } from '$core/route';
@@ -30,12 +30,6 @@ const Brief = z.object({
   document: BriefDocument
 });
 export type Brief = Readonly<z.infer<typeof Brief>>;
-
-/** Military Grid Reference System, to 10 m. @example '29U NA 1234 5678' */
-export const gridReference = ({ longitude, latitude }: { longitude: number; latitude: number }): string =>
-  Math.abs(latitude) > 80
-    ? ''
-    : mgrs([longitude, latitude], 4).replace(/^(\d+[A-Z])([A-Z]{2})(\d{4})(\d{4})$/, '$1 $2 $3 $4');
 
 function permissionInWords(site: Site): string {
   if (!site.mayPick) return 'No leave to pick is recorded: nothing is gathered.';

@@ -365,6 +365,5 @@ export const standing = (lifts: readonly LiftEntry[]): LiftEntry[] =>
 export function meetingPlace({ stops, site }: Plan): { longitude: number; latitude: number } {
   const [first] = stops;
   if (first) return { longitude: first.longitude, latitude: first.latitude };
-  const [longitude, latitude] = centreOf(site.ground) ?? [0, 0];
-  return { longitude: longitude!, latitude: latitude! };
+  return site.place ?? { longitude: 0, latitude: 0 };
 }

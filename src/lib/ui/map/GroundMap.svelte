@@ -4,9 +4,11 @@
   import type { LatLngExpression, Map as LeafletMap } from 'leaflet';
   import { mount, onMount, unmount } from 'svelte';
   import { type Ground, type GroundKind, type Outline, groundKinds } from '$core/ground';
+  import type { Place } from '$core/place';
   import { declutter } from './declutter';
   import { type Tick, frameTicks } from './graticule';
   import { arrowOn, besideLine } from './route-line';
+  import MapPlace from './MapPlace.svelte';
   import { above, areaOrLine, groundPatterns, pointIcons, warns } from './looks';
 
   interface Marker {
@@ -25,9 +27,27 @@
     route?: readonly (readonly Position[])[];
     label: string;
     height?: string;
+    /** Where the sheet lies as long as nothing stands on it. */
+    centre?: Place | undefined;
+    /** A place that was pointed at. */
+    pointed?: Place | undefined;
+    /** Says where the sheet, or the pointer, is. */
+    saysPlace?: boolean;
     onpick?: (place: { longitude: number; latitude: number }) => void;
   }
-  let { ground, markers = [], route = [], label, height = 'h-[300px]', onpick }: Props = $props();
+  let {
+    ground,
+    markers = [],
+    route = [],
+    label,
+    height = 'h-[300px]',
+    centre,
+    pointed,
+    saysPlace = false,
+    onpick
+  }: Props = $props();
+  /** What is pointed at, or the middle of the sheet. */
+  let looked = $state<Place>();
   const id = $props.id();
   let frame: HTMLDivElement;
   let place = $state<(() => void) | undefined>();
@@ -115,6 +135,12 @@
       const draw = () => {
         marks.clearLayers();
         drawRoute();
+        if (pointed)
+          L.marker([pointed.latitude, pointed.longitude], {
+            keyboard: false,
+            interactive: false,
+            icon: L.divIcon({ className: 'map-pointed', iconSize: [22, 22] })
+          }).addTo(marks);
         for (const marker of markers) {
           const at: [number, number] = [marker.latitude, marker.longitude];
           const color = marker.danger ? palette.rosehip : palette.moss;
@@ -147,6 +173,8 @@
       };
       const rule = () => {
         const bounds = map!.getBounds();
+        const middle = map!.getCenter();
+        looked = { longitude: middle.lng, latitude: middle.lat };
         const { x, y } = map!.getSize();
         // Room for each label, and for the controls in the corners.
         const within = (from: number, to: number) => (tick: Tick) => tick.at > from && tick.at < to;
@@ -165,7 +193,8 @@
       };
       const bounds = L.geoJSON(ground).getBounds();
       if (bounds.isValid()) map.fitBounds(bounds, { padding: [24, 20] });
-      else map.setView([54.3, -8.7], 14);
+      else if (centre) map.setView([centre.latitude, centre.longitude], 15);
+      else map.setView([0, 0], 2);
       // The drawing layer stands only once the map has a view.
       frame.querySelector('.leaflet-overlay-pane svg')?.prepend(defs);
       draw();
@@ -176,6 +205,8 @@
         declutter(frame);
       });
       map.on('moveend', rule);
+      map.on('mousemove', ({ latlng }) => (looked = { longitude: latlng.lng, latitude: latlng.lat }));
+      map.on('mouseout', rule);
       map.on('click', ({ latlng }) =>
         onpick?.({
           longitude: Math.round(latlng.lng * 1e6) / 1e6,
@@ -193,6 +224,7 @@
   $effect(() => {
     void markers;
     void route;
+    void pointed;
     place?.();
   });
 </script>
@@ -221,3 +253,4 @@
     >
   </div>
 </div>
+{#if saysPlace && looked}<MapPlace place={looked} />{/if}

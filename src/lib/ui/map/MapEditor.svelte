@@ -4,7 +4,9 @@
   import { onMount } from 'svelte';
   import type { TerraDraw } from 'terra-draw';
   import type { Ground, GroundKind, Shape } from '$core/ground';
+  import type { Place } from '$core/place';
   import { declutter } from './declutter';
+  import MapPlace from './MapPlace.svelte';
   import { areaOrLine } from './looks';
   import type { Drawn } from './drawing';
 
@@ -21,6 +23,10 @@
     /** Places that are shown and not drawn on, such as patches. */
     marks?: readonly { readonly longitude: number; readonly latitude: number; readonly label: string }[];
     height?: string;
+    /** Where the sheet lies as long as nothing stands on it. */
+    centre?: Place | undefined;
+    /** Counted up whenever the sheet is to show all that is drawn, as after a file was brought in. */
+    looksAgain?: number;
   }
   let {
     drawn,
@@ -30,11 +36,15 @@
     onchoose,
     background,
     marks = [],
-    height = 'h-[min(46vh,560px)] min-h-[300px] lg:h-[min(62vh,560px)]'
+    height = 'h-[min(46vh,560px)] min-h-[300px] lg:h-[min(62vh,560px)]',
+    centre,
+    looksAgain = 0
   }: Props = $props();
   let frame: HTMLDivElement;
   let draw = $state.raw<TerraDraw>();
   let write = $state.raw<(() => void) | undefined>();
+  let lookAtAll: (() => void) | undefined;
+  let looked = $state<Place>();
   /** What the sheet shows: to tell its own strokes from changes that come from elsewhere. */
   let shown: readonly Drawn[] = [];
 
@@ -119,7 +129,22 @@
         if (all.isValid() && background) map.fitBounds(all.pad(0.5), { padding: [40, 40], maxZoom: 18 });
         else if (all.isValid()) map.fitBounds(all, { padding: [30, 30] });
         else if (around?.isValid()) map.fitBounds(around, { padding: [20, 20] });
-        else map.setView([54.3, -8.7], 14);
+        else if (centre) map.setView([centre.latitude, centre.longitude], 15);
+        else map.setView([0, 0], 2);
+        const says = () => {
+          const middle = map!.getCenter();
+          looked = { longitude: middle.lng, latitude: middle.lat };
+        };
+        says();
+        map.on('moveend', says);
+        map.on('mousemove', ({ latlng }) => (looked = { longitude: latlng.lng, latitude: latlng.lat }));
+        map.on('mouseout', says);
+        lookAtAll = () => {
+          const bounds = L.featureGroup(
+            drawn.map(({ geometry }) => L.geoJSON(geometry, { pointToLayer: (_, at) => L.circleMarker(at) }))
+          ).getBounds();
+          if (bounds.isValid()) map!.fitBounds(bounds, { padding: [30, 30] });
+        };
         const adapter = new TerraDrawLeafletAdapter({ lib: L, map, coordinatePrecision: 7 });
         // Its own way writes a style sheet into the page, which the page's policy refuses.
         Object.assign(adapter, {
@@ -247,6 +272,9 @@
     selected = undefined;
   });
   $effect(() => {
+    if (looksAgain > 0) lookAtAll?.();
+  });
+  $effect(() => {
     void drawn;
     void chosen;
     show();
@@ -263,3 +291,4 @@
     aria-label="The map to draw on; the list beside it does the same by keyboard"
   ></div>
 </div>
+{#if looked}<MapPlace place={looked} />{/if}

@@ -41,7 +41,7 @@ describe('a file that is brought onto a map', () => {
       ['shelter', 'The barn'],
       ['path', 'Loop']
     ]);
-    expect(result.said).toMatch(/^2 points of own\.gpx are the path now\./);
+    expect(result.said).toMatch(/^2 points of own\.gpx are the path now, \d/);
   });
 
   it('adds the features of GeoJSON once, and says which stood there', async () => {

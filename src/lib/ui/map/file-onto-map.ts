@@ -15,6 +15,7 @@ export async function fileOntoMap(
   // Not the whole of formats: reading tables needs what browsers do not have.
   const { largestGpxBytes, readGpx } = await import('$core/formats/gpx');
   const { readGeoJson } = await import('$core/formats/geojson');
+  const { pathSize } = await import('$core/route');
   if (file.size > largestGpxBytes)
     return {
       problem: `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most. Nothing was changed.`
@@ -26,11 +27,18 @@ export async function fileOntoMap(
   if (/^\s*</.test(text) || file.name.toLowerCase().endsWith('.gpx')) {
     const result = readGpx(text);
     if ('problem' in result) return refused(result.problem);
-    const { path, name, notes, pointsRead } = result.track;
+    const { path, name, notes, pointsRead, waypoints } = result.track;
+    const { metres, ascentMetres } = pathSize(path);
     const geometry = { type: 'LineString' as const, coordinates: path as [number, number][] };
     return {
       drawn: [...drawn.filter(({ kind }) => kind !== 'path'), { id: newId(), kind: 'path', name, geometry }],
-      said: `${pointsRead} points of ${file.name} are the path now. ${notes.join(' ')}`.trim()
+      said: [
+        `${pointsRead} points of ${file.name} are the path now, ${(metres / 1000).toFixed(1)} km${ascentMetres === undefined ? '' : ` with ${Math.round(ascentMetres)} m of climb`}.`,
+        ...notes,
+        ...(waypoints > 0
+          ? [`${counted(waypoints, 'waypoint')} in it are brought in under Waypoints, with the same file.`]
+          : [])
+      ].join(' ')
     };
   }
   const result = readGeoJson(text);

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { SubmitFunction } from '@sveltejs/kit';
   import Field from '$lib/ui/form/Field.svelte';
+  import Tick from '$lib/ui/form/Tick.svelte';
   import { dayAndMonth } from '$core/words';
   import { enhance } from '$lib/ui/form/forms.svelte';
 
@@ -13,6 +14,9 @@
       email: string | undefined;
       isYou: boolean;
       isMinor: boolean;
+      telephone: string | undefined;
+      emergencyName: string | undefined;
+      emergencyTelephone: string | undefined;
       guardianConsentOn: string | undefined;
       invited: { email: string; until: Date } | undefined;
       cohorts: { id: string }[];
@@ -31,6 +35,37 @@
 {#snippet id()}<input type="hidden" name="personId" value={person.id} />{/snippet}
 
 <div class="grid gap-x-10 gap-y-5 py-2 sm:grid-cols-2">
+  {#if !isErased}
+    <form method="POST" action="?/correct" use:enhance={keep} class={part}>
+      {@render id()}
+      <Field label="Name" name="name" value={person.name} maxlength={120} autocomplete="off" />
+      <Field
+        label="Telephone"
+        name="telephone"
+        type="tel"
+        value={person.telephone ?? ''}
+        maxlength={30}
+        autocomplete="off"
+      />
+      <Field
+        label="Whom to tell if something happens"
+        name="emergencyName"
+        value={person.emergencyName ?? ''}
+        maxlength={120}
+        autocomplete="off"
+      />
+      <Field
+        label="Their telephone"
+        name="emergencyTelephone"
+        type="tel"
+        value={person.emergencyTelephone ?? ''}
+        maxlength={30}
+        autocomplete="off"
+      />
+      <Tick label="Under 18" name="isMinor" checked={person.isMinor} />
+      <button class="btn btn-line btn-sm justify-self-start">Keep this entry</button>
+    </form>
+  {/if}
   {#if cohorts.length > 0}
     <form method="POST" action="?/groups" use:enhance={keep} class={part}>
       {@render id()}

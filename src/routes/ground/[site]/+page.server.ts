@@ -3,19 +3,13 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
-import { largestGpxBytes } from '$core/formats';
-import {
-  Ground,
-  centreOf,
-  contaminationOf,
-  isOutside,
-  metresBetween,
-  wetHabitats,
-  withPath
-} from '$core/ground';
-import { englishName, isDangerous } from '$core/knowledge';
+import { type GpxTrack, largestGpxBytes } from '$core/formats';
+import { Ground, contaminationOf, isOutside, metresBetween, wetHabitats, withPath } from '$core/ground';
+import { englishName, isDangerous, taxonChoices } from '$core/knowledge';
+import { placeInWords, readPlace } from '$core/place';
+import { pathSize } from '$core/route';
 import { halves } from '$core/season';
-import { formAction, idAction } from '$lib/server/request/actions';
+import { fieldsAction, formAction, idAction } from '$lib/server/request/actions';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import {
   NewGroundEvent,
@@ -34,7 +28,7 @@ import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/se
 import { addPatch, listPatches, patchesOf } from '$lib/server/ground/patches';
 import { bytesOf, readFile } from '$lib/server/reading';
 import type { SchoolDb } from '$lib/server/database/school';
-import { type Site, readSite, saveGround, saveSiteDetails } from '$lib/server/ground/sites';
+import { type Site, readSite, saveGround, savePlace, saveSiteDetails } from '$lib/server/ground/sites';
 import type { Position } from 'geojson';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -85,7 +79,7 @@ const Details = z
 
 const Patch = z.object({
   name: z.string().trim().min(1, 'Name the patch.').max(120),
-  taxon: z.string().min(1),
+  taxon: z.string().min(1, 'Choose a plant of the list.'),
   abundance: z.enum(abundances),
   longitude: z.number().min(-180).max(180).optional(),
   latitude: z.number().min(-90).max(90).optional()
@@ -114,6 +108,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     );
     return {
       site,
+      placed: site.place && placeInWords(site.place),
       mayEdit: leads(viewer),
       mayScout: viewer.role !== 'learner',
       today: viewer.today,
@@ -133,10 +128,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           danger: taxon ? isDangerous(taxon) : false
         };
       }),
-      taxa: [...library.taxa.values()].map((taxon) => ({
-        value: taxon.slug,
-        label: `${englishName(taxon)} (${taxon.name})`
-      })),
+      taxa: taxonChoices(library),
       sightings: sightings.map((one) => {
         const taxon = library.taxa.get(one.taxon);
         return { ...one, taxonName: taxon ? englishName(taxon) : one.taxon };
@@ -155,11 +147,10 @@ export const load: PageServerLoad = ({ locals, params }) => {
       details: await superValidate({ ...site, habitats: [...site.habitats] }, zod4(Details), {
         id: 'details'
       }),
-      patch: await superValidate(
-        { abundance: 'frequent' as const, taxon: [...library.taxa.keys()][0]! },
-        zod4(Patch),
-        { id: 'patch', errors: false }
-      )
+      patch: await superValidate({ abundance: 'frequent' as const, taxon: '' }, zod4(Patch), {
+        id: 'patch',
+        errors: false
+      })
     };
   });
 };
@@ -181,12 +172,27 @@ export const actions: Actions = {
       return message(form, 'Saved.');
     })
   ),
+  place: fieldsAction(
+    requireLeader,
+    z.object({ where: z.string().max(200) }),
+    ({ where }, { event, viewer }) => {
+      const read = readPlace(where);
+      if ('problem' in read) return fail(400, { place: { problem: read.problem, where } });
+      return onSite(event, viewer, async (db, site) => {
+        await savePlace(db, site.id, read);
+        return {};
+      });
+    }
+  ),
   patch: formAction(requireLeader, Patch, 'patch', (form, { event, viewer }) =>
     onSite(event, viewer, async (db, site) => {
       const { longitude, latitude, ...rest } = form.data;
       if (longitude === undefined || latitude === undefined)
         return setError(form, 'longitude', 'Point at the map, or enter degrees.');
+      if (!(await libraryOf(db)).taxa.has(rest.taxon))
+        return setError(form, 'taxon', 'Choose a plant of the list.');
       await addPatch(db, site.id, { ...rest, longitude, latitude });
+      form.data = { ...form.data, name: '', taxon: '', longitude: undefined, latitude: undefined };
       return message(form, `Added ${form.data.name}.`);
     })
   ),
@@ -241,10 +247,10 @@ export const actions: Actions = {
         id,
         withPath(site.ground, track.path, track.name || file.name.replace(/\.gpx$/i, ''))
       );
-      const notes = track.notes.length > 0 ? ` ${track.notes.join(' ')}` : '';
       return {
         track: {
-          done: `${track.pointsRead} points of “${track.name || file.name}” are the site’s path now.${notes}`,
+          done: pathTaken(track, track.name || file.name),
+          waypoints: track.waypoints,
           // What an undo brings back: the path of before, or none.
           before: JSON.stringify(before ?? null)
         }
@@ -276,18 +282,26 @@ export const actions: Actions = {
   }
 };
 
+/** What a track has brought, in words. */
+function pathTaken({ path, pointsRead, notes }: GpxTrack, name: string): string {
+  const { metres, ascentMetres, descentMetres } = pathSize(path);
+  const climbs =
+    ascentMetres === undefined
+      ? ''
+      : `, ${Math.round(ascentMetres)} m up and ${Math.round(descentMetres!)} m down`;
+  return [
+    `“${name}” is the site’s path now: ${(metres / 1000).toFixed(1)} km${climbs}, ${pointsRead.toLocaleString('en-GB')} points.`,
+    ...notes
+  ].join(' ');
+}
+
 /** A track this far from what a site has already most likely belongs to another one. */
 const farKilometres = 5;
 
 /** How far a path lies from what is on the map of a site: its own places, or its patches; 0 where there is nothing yet. */
 async function kilometresAway(db: SchoolDb, site: Site, path: readonly Position[]): Promise<number> {
   const [patch] = await listPatches(db, site.id);
-  const middle = centreOf(site.ground) ?? (patch && [patch.longitude, patch.latitude]);
+  const middle = site.place ?? patch;
   if (!middle) return 0;
-  const [longitude, latitude] = middle as [number, number];
-  return Math.min(
-    ...path.map(
-      (at) => metresBetween({ longitude, latitude }, { longitude: at[0]!, latitude: at[1]! }) / 1000
-    )
-  );
+  return Math.min(...path.map((at) => metresBetween(middle, { longitude: at[0]!, latitude: at[1]! }) / 1000));
 }

@@ -2,65 +2,74 @@
   import Binoculars from '@lucide/svelte/icons/binoculars';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Daylight from '$lib/ui/Daylight.svelte';
-  import Field from '$lib/ui/form/Field.svelte';
-  import Form from '$lib/ui/form/Form.svelte';
-  import FormMessage from '$lib/ui/form/FormMessage.svelte';
-  import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import { counted, dayAndMonth, longDate } from '$core/words';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
+  import AddPatch from './AddPatch.svelte';
   import HappenedHere from './HappenedHere.svelte';
   import SiteDetails from './SiteDetails.svelte';
   import TrackForm from './TrackForm.svelte';
+  import WhereIsIt from './WhereIsIt.svelte';
 
   let { data, form } = $props();
-  const patch = superForm(() => data.patch, { resetForm: true });
-  const { form: patchForm } = patch;
+  let pointed = $state<{ longitude: number; latitude: number }>();
+  /** Nothing says yet where it is. */
+  const isNowhere = $derived(!data.site.place && data.patches.length === 0);
   const metres = (n: number) => `${n < 20 ? Math.round(n) : Math.round(n / 10) * 10} m`;
-  const abundance = ['dominant', 'abundant', 'frequent', 'occasional', 'rare'].map((value) => ({
-    value,
-    label: value
-  }));
 </script>
 
 <svelte:head><title>{data.site.name} · Good Trail</title></svelte:head>
 <h1>{data.site.name}</h1>
 <p class="text-ink-2">
-  {data.site.habitats.join(', ') || 'no habitats recorded: every lookalike counts as plausible'}
+  {data.site.habitats.join(', ') ||
+    'no habitats recorded: every lookalike counts as plausible'}{#if data.placed}
+    · <span class="whitespace-nowrap">{data.placed}</span>{/if}
 </p>
 
-<div class="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_230px]">
-  <div>
-    {#key data.site.revision}
-      <GroundMap
-        ground={data.site.ground}
-        label="Map of {data.site.name}; the patches are listed below"
-        height="h-[330px]"
-        markers={data.patches.map((one) => ({
-          longitude: one.longitude,
-          latitude: one.latitude,
-          label: `${one.name}: ${one.taxonName}`,
-          outline: one.outline,
-          danger: one.danger
-        }))}
-        onpick={({ longitude, latitude }) => {
-          if (!data.mayEdit) return;
-          $patchForm.longitude = longitude;
-          $patchForm.latitude = latitude;
-        }}
-      />
-    {/key}
-    <p class="note mt-2 flex flex-wrap gap-x-4">
-      {#if data.mayEdit}<a href="/ground/{data.site.id}/map">Draw the map</a>{/if}
-      <span
-        >Take out as
-        <a href="/ground/{data.site.id}/export?as=gpx" download>GPX</a> or
-        <a href="/ground/{data.site.id}/export?as=geojson" download>GeoJSON</a></span
-      >
-    </p>
-    <h2 class="mt-6">Patches on {longDate(data.today)}</h2>
+{#if isNowhere && data.mayEdit}
+  <div class="mt-4"><WhereIsIt result={form && 'place' in form ? form.place : undefined} /></div>
+{/if}
+<div class="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_270px]">
+  {#if !isNowhere}
+    <div>
+      {#key data.site.revision}
+        <GroundMap
+          ground={data.site.ground}
+          label="Map of {data.site.name}; the patches are listed below"
+          height="h-[330px]"
+          centre={data.site.place ?? data.patches[0]}
+          saysPlace
+          {pointed}
+          markers={data.patches.map((one) => ({
+            longitude: one.longitude,
+            latitude: one.latitude,
+            label: `${one.name}: ${one.taxonName}`,
+            outline: one.outline,
+            danger: one.danger
+          }))}
+          onpick={(at) => {
+            if (data.mayEdit) pointed = at;
+          }}
+        />
+      {/key}
+      <p class="note mt-2 flex flex-wrap gap-x-4">
+        {#if data.mayEdit}<a href="/ground/{data.site.id}/map">Draw the map</a>{/if}
+        <span
+          >Take out as
+          <a href="/ground/{data.site.id}/export?as=gpx" download>GPX</a> or
+          <a href="/ground/{data.site.id}/export?as=geojson" download>GeoJSON</a></span
+        >
+      </p>
+    </div>
+    {#if data.mayEdit}<div class="lg:border-l lg:border-rule lg:pl-6">
+        <AddPatch {data} bind:pointed />
+      </div>{/if}
+  {/if}
+  <div class={data.mayEdit && !isNowhere ? 'lg:col-start-1' : ''}>
+    <h2>Patches on {longDate(data.today)}</h2>
     <WideTable label="Patches">
       <table class="ruled mt-1">
         <thead
@@ -109,8 +118,7 @@
             </tr>
           {:else}
             <tr
-              ><td colspan="4" class="text-ink-2"
-                >No patches yet. Point at the map where something grows, then name it below.</td
+              ><td colspan="4" class="text-ink-2">No patches yet. Point at the map where something grows.</td
               ></tr
             >
           {/each}
@@ -150,7 +158,7 @@
             >
             {#if one.hasPicture}<a href="/ground/{data.site.id}/sightings/{one.id}" target="_blank">picture</a
               >{/if}
-            {#if data.mayEdit}<form method="POST" action="?/unsee" use:plainEnhance class="ml-auto">
+            {#if data.mayEdit}<form method="POST" action="?/unsee" use:enhance class="ml-auto">
                 <input type="hidden" name="sighting" value={one.id} /><button
                   class="cursor-pointer underline underline-offset-2"
                   aria-label="Take back: {one.patch ?? one.taxonName}, {one.stage} {one.says}, {dayAndMonth(
@@ -165,25 +173,11 @@
       </ul>
     </section>
     <HappenedHere {data} />
-    {#if data.mayEdit}
-      <Form of={patch} action="?/patch" class="mt-6 grid gap-4 border-t border-rule pt-4 sm:grid-cols-2">
-        <h2 class="sm:col-span-2">Add a patch</h2>
-        <FormMessage class="sm:col-span-2" />
-        <Field label="Name" name="name" />
-        <Field label="Taxon" name="taxon" options={data.taxa} />
-        <Field label="How much" name="abundance" options={abundance} />
-        <div class="grid grid-cols-2 gap-3">
-          <Field label="Longitude" name="longitude" type="number" step="any" hint="Point at the map." />
-          <Field label="Latitude" name="latitude" type="number" step="any" />
-        </div>
-        <button class="btn btn-line justify-self-start">Add this patch</button>
-      </Form>
-    {/if}
   </div>
 
   <aside class="note grid content-start gap-6 lg:border-l lg:border-rule lg:pl-6">
     {#if data.mayEdit}
-      <TrackForm result={form?.track} />
+      <TrackForm result={form?.track} siteId={data.site.id} />
     {/if}
     {#if data.light}<div>
         <h2>Light on {dayAndMonth(data.today)}</h2>

@@ -2,12 +2,17 @@
   import Upload from '@lucide/svelte/icons/upload';
   import Notice from '$lib/ui/Notice.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
+  import { leaveFile } from '$lib/ui/field/left-file';
 
   /** Takes the path of a site from a GPX track, asks where it lies far off, and undoes it. */
   interface Props {
-    result: { problem: string; isFar?: boolean } | { done: string; before?: string } | undefined;
+    result:
+      | { problem: string; isFar?: boolean }
+      | { done: string; before?: string; waypoints?: number }
+      | undefined;
+    siteId: string;
   }
-  let { result }: Props = $props();
+  let { result, siteId }: Props = $props();
 </script>
 
 <form method="POST" action="?/track" enctype="multipart/form-data" use:enhance class="grid gap-2">
@@ -20,6 +25,9 @@
           formaction="?/untrack"
           name="before"
           value={result.before}>Undo</button
+        >{/if}
+      {#if result.waypoints}<a href="/ground/{siteId}/waypoints"
+          >Bring in {result.waypoints === 1 ? 'its waypoint' : `its ${result.waypoints} waypoints`}, too</a
         >{/if}</Notice
     >{/if}
   {#if result && 'isFar' in result}<label class="note flex items-center gap-2"
@@ -30,6 +38,7 @@
     id="track"
     type="file"
     name="track"
+    onchange={(event) => leaveFile(event.currentTarget.files?.[0])}
     accept=".gpx,application/gpx+xml"
     class="file-input w-full border-rule-strong bg-plate text-[14px]"
   />

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fail } from '@sveltejs/kit';
-import { englishName, nameIn, isDangerous } from '$core/knowledge';
+import { nameIn, isDangerous, taxonChoices } from '$core/knowledge';
 import { dayOfYear } from '$core/season';
 import { fieldsAction } from '$lib/server/request/actions';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
@@ -65,10 +65,7 @@ export const load: PageServerLoad = ({ locals, params, url, depends }) => {
         const entry = library.taxa.get(taxon);
         return entry ? [{ id: patch, name, stages: [...entry.stages.keys()] }] : [];
       }),
-      taxa: [...library.taxa.values()].map((taxon) => ({
-        slug: taxon.slug,
-        label: `${englishName(taxon)} (${taxon.name})`
-      }))
+      taxa: taxonChoices(library).map(({ value, label }) => ({ slug: value, label }))
     };
   });
 };

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { englishName, worstSeverity } from '$core/knowledge';
+import { englishName, worstSeverity, taxonChoices } from '$core/knowledge';
 import { Activity, type Proposal, emptyText, isMoreCareful, proposeRole, richText } from '$core/walk';
 import { fieldsAction, formAction, idAction } from '$lib/server/request/actions';
 import { idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
@@ -38,6 +38,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const before = copiedFrom && (await inSchoolOf(viewer, (db) => readWalk(db, viewer, copiedFrom)));
   return {
     ground: plan.site.ground,
+    place: plan.site.place,
     siteId: plan.site.id,
     facts,
     kit: plan.kit,
@@ -65,14 +66,16 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     }),
     offers: offersOf(plan),
     patches: plan.patches.map((patch) => ({ value: patch.id, label: patch.name })),
-    choices: [...library.taxa.values()].map((taxon) => ({
-      value: taxon.slug,
-      label: `${englishName(taxon)} (${taxon.name})`,
-      parts: taxon.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part)
+    choices: taxonChoices(library).map((choice) => ({
+      ...choice,
+      parts: library.taxa
+        .get(choice.value)!
+        .uses.filter(({ kind }) => kind !== 'history')
+        .map(({ part }) => part)
     })),
     stopForm: await superValidate(zod4(StopForm), { id: 'stop', errors: false }),
     taxonForm: await superValidate(
-      { role: 'show' as const, stopId: plan.stops.at(-1)?.id ?? '', taxon: [...library.taxa.keys()][0]! },
+      { role: 'show' as const, stopId: plan.stops.at(-1)?.id ?? '', taxon: '' },
       zod4(TaxonForm),
       { id: 'taxon', errors: false }
     )

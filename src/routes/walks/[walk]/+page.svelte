@@ -3,6 +3,7 @@
   import { clockTime, wayAlong } from '$core/route';
   import { activityKinds, handlings, planTimes, roles, runChecks } from '$core/walk';
   import Field from '$lib/ui/form/Field.svelte';
+  import TaxonField from '$lib/ui/form/TaxonField.svelte';
   import Form from '$lib/ui/form/Form.svelte';
   import { superForm } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
@@ -117,6 +118,7 @@
     {#if kind === 'walk'}
       <GroundMap
         ground={data.ground}
+        centre={data.place}
         {markers}
         {route}
         label="Map with the numbered stops; the timetable below says the same"
@@ -225,7 +227,7 @@
                 name="stopId"
                 options={stops.map(({ id, name }, i) => ({ value: id, label: `${i + 1} ${name}` }))}
               />
-              <Field label="Taxon" name="taxon" options={data.choices} />
+              <TaxonField label="Taxon" name="taxon" choices={data.choices} />
               <Field label="Role" name="role" options={asOptions(roles)} />
               {#if $taxonForm.role === 'gather'}
                 <Field label="Part" name="part" options={partOptions} />

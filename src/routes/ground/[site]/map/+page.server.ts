@@ -10,10 +10,10 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = requireLeader(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
-    const { name, ground, revision } = orNotFound(await readSite(db, id), 'site');
+    const { name, ground, revision, place } = orNotFound(await readSite(db, id), 'site');
     const patches = await listPatches(db, id);
     return {
-      site: { id, name, ground, revision },
+      site: { id, name, ground, revision, place },
       patches: patches.map(({ name: label, longitude, latitude }) => ({ label, longitude, latitude }))
     };
   });

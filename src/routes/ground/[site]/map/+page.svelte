@@ -32,6 +32,7 @@
   let chosen = $state<string>();
   let said = $state<{ kind: 'done' | 'problem'; text: string }>();
   let isSaving = $state(false);
+  let looksAgain = $state(0);
 
   const isChanged = $derived(drawn !== saved);
   const current = $derived(drawn.find(({ id }) => id === chosen));
@@ -90,6 +91,7 @@
       return;
     }
     step(result.drawn);
+    looksAgain += 1;
     said = { kind: 'done', text: result.said };
   }
 
@@ -178,7 +180,16 @@
 
 <div class="mt-2 grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_280px]">
   <FileDrop ondrop={(file) => void take(file)}>
-    <MapEditor {drawn} {chosen} {tool} {onchange} onchoose={(id) => (chosen = id)} marks={data.patches} />
+    <MapEditor
+      {drawn}
+      {chosen}
+      {tool}
+      {onchange}
+      onchoose={(id) => (chosen = id)}
+      marks={data.patches}
+      centre={data.site.place}
+      {looksAgain}
+    />
     <div class="mt-2 flex flex-wrap items-center gap-3">
       <label class="btn btn-line cursor-pointer"
         ><Upload size={17} aria-hidden="true" />Bring in a file<input

@@ -1,7 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
-import { englishName, isDangerous } from '$core/knowledge';
+import { englishName, isDangerous, taxonChoices } from '$core/knowledge';
 import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { listFinds } from '$lib/server/ground/finds';
 import { libraryOf } from '$lib/server/library/library';
@@ -20,7 +20,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const sightings = await listSightings(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
     return {
-      site: { id, name: site.name, ground: site.ground },
+      site: { id, name: site.name, ground: site.ground, place: site.place },
       today: viewer.today,
       patches: (await listPatches(db, id)).map((patch) => {
         const taxon = library.taxa.get(patch.taxon);
@@ -49,10 +49,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         .filter(({ taxon }) => taxon === undefined)
         .map(({ id: find, name, seenOn }) => ({ id: find, name, seenOn })),
       abundances,
-      taxa: [...library.taxa.values()].map((taxon) => ({
-        value: taxon.slug,
-        label: `${englishName(taxon)} (${taxon.name})`
-      }))
+      taxa: taxonChoices(library)
     };
   });
 };

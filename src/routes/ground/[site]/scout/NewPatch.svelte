@@ -22,6 +22,7 @@
 
 <GroundMap
   ground={site.ground}
+  centre={site.place}
   label="Map of {site.name}: point where it grows"
   height="h-[260px]"
   markers={[

@@ -2,7 +2,7 @@ import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { Outline } from '$core/ground';
-import { englishName } from '$core/knowledge';
+import { taxonChoices } from '$core/knowledge';
 import { addFind } from '$lib/server/ground/finds';
 import { listTours } from '$lib/server/ground/gps-device';
 import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
@@ -18,7 +18,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const site = orNotFound(await readSite(db, id), 'site');
     const library = await libraryOf(db);
     return {
-      site: { id, name: site.name, ground: site.ground },
+      site: { id, name: site.name, ground: site.ground, place: site.place },
       today: viewer.today,
       tours: listTours(),
       patches: (await listPatches(db, id)).map(({ name, taxon, longitude, latitude }) => ({
@@ -27,10 +27,10 @@ export const load: PageServerLoad = ({ locals, params }) => {
         longitude,
         latitude
       })),
-      plants: [...library.taxa.values()].map((taxon) => ({
-        value: taxon.slug,
-        label: `${englishName(taxon)} (${taxon.name})`,
-        names: [taxon.name, ...taxon.names.map(({ name }) => name)]
+      plants: taxonChoices(library).map(({ value, label, also }) => ({
+        value,
+        label,
+        names: [label.replace(/ \(.*$/, ''), ...also]
       }))
     };
   });

@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { counted } from '$core/words';
   import { invalidateAll } from '$app/navigation';
   import Satellite from '@lucide/svelte/icons/satellite-dish';
   import Upload from '@lucide/svelte/icons/upload';
+  import { takeLeftFile } from '$lib/ui/field/left-file';
   import { plantIn } from '$lib/ui/field/name-in';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
@@ -125,6 +127,7 @@
       problem = 'The device does not answer. Try again.';
     }
   }
+  onMount(() => void takeFile(takeLeftFile()));
   const ticked = $derived(rows.filter(({ isTaken }) => isTaken));
   const unnamed = $derived(ticked.filter(({ taxon }) => !taxon).length);
 </script>
@@ -191,6 +194,7 @@
       {#key rows}
         <GroundMap
           ground={data.site.ground}
+          centre={data.site.place}
           label="Where the waypoints lie"
           height="h-[260px]"
           markers={rows.map((row, i) => ({ ...row, label: row.name, number: i + 1 }))}

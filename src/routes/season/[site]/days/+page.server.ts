@@ -1,7 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
-import { centreOf } from '$core/ground';
 import { englishName, isDangerous } from '$core/knowledge';
 import type { WishedPlant } from '$core/year';
 import { NewDiaryEntry, addDiaryEntry, listDiary, removeDiaryEntry } from '$lib/server/season/diary';
@@ -28,7 +27,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
     // What was seen this year says nothing of the next.
     const now = await yearAtSite(db, library, site, seasonOf(library, site, sightings, viewer.today));
     const later = await yearAtSite(db, library, site, seasonOf(library, site, [], viewer.today));
-    const centre = centreOf(site.ground);
     return {
       wishes: wishes.flatMap(({ taxon: slug, worth }): WishedPlant[] => {
         const taxon = library.taxa.get(slug);
@@ -45,7 +43,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
       }),
       names: Object.fromEntries([...library.taxa.values()].map((taxon) => [taxon.slug, englishName(taxon)])),
       timeZone: site.timeZone,
-      place: centre ? { longitude: centre[0]!, latitude: centre[1]! } : undefined,
+      place: site.place,
       tide: await readTide(db, id),
       diary: await listDiary(db, viewer.today),
       walks: (await listWalks(db, viewer))

@@ -1,6 +1,6 @@
 import { type RequestEvent, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { englishName } from '$core/knowledge';
+import { englishName, taxonChoices } from '$core/knowledge';
 import {
   type OpenFind,
   askExpert,
@@ -34,7 +34,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const cannot = isDescribed ? url.searchParams.getAll('cannot') : find.cannot;
     const named = find.taxon ? library.taxa.get(find.taxon) : undefined;
     return {
-      site: { id: siteId, name: site.name, ground: site.ground },
+      site: { id: siteId, name: site.name, ground: site.ground, place: site.place },
       find,
       described: isDescribed ? { seen, cannot } : undefined,
       named: find.taxon ? { slug: find.taxon, name: named ? englishName(named) : find.taxon } : undefined,
@@ -44,10 +44,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       today: viewer.today,
       viewerName: viewer.name,
       schoolName: viewer.school.name,
-      taxa: [...library.taxa.values()].map((taxon) => ({
-        value: taxon.slug,
-        label: `${englishName(taxon)} (${taxon.name})`
-      }))
+      taxa: taxonChoices(library)
     };
   });
 };

@@ -192,6 +192,7 @@
     {#if data.find.latitude !== undefined}
       <GroundMap
         ground={data.site.ground}
+        centre={data.site.place}
         label="Where it was found"
         height="h-[200px]"
         markers={[

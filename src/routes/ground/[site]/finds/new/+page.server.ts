@@ -21,7 +21,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       url.searchParams.getAll('cannot')
     );
     return {
-      site: { id, name: site.name, ground: site.ground },
+      site: { id, name: site.name, ground: site.ground, place: site.place },
       seen: seen.map((one) => ({
         entry: entryOf(one),
         name: one.character.name,

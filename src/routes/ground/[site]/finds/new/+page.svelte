@@ -53,6 +53,7 @@
   <div>
     <GroundMap
       ground={data.site.ground}
+      centre={data.site.place}
       label="Map of {data.site.name}: point where it grows"
       height="h-[320px]"
       markers={place}

@@ -1,0 +1,3 @@
+export { doubtAbout } from './doubt';
+export { gridName, gridReference, type Place, placeInWords } from './grid';
+export { readPlace, type ReadPlace } from './read-place';

@@ -1,0 +1,64 @@
+<script lang="ts">
+  import { readable, writable } from 'svelte/store';
+  import { type TaxonChoice, choiceNamed } from '$core/knowledge';
+  import { fieldsAround } from './fields';
+
+  /** A taxon found by typing any of its names; what is sent is its slug. */
+  interface Props {
+    readonly label: string;
+    readonly name: string;
+    readonly choices: readonly TaxonChoice[];
+    /** A slug. */
+    value?: string;
+  }
+  let { label, name, choices, value = $bindable('') }: Props = $props();
+  // A field keeps its name.
+  // svelte-ignore state_referenced_locally
+  const around = fieldsAround(name);
+  const filled = around?.form ?? writable<Record<string, unknown>>({});
+  const wrong = around?.errors ?? readable<Record<string, string[] | undefined>>({});
+  const slug = $derived(String((around ? $filled[name] : value) ?? ''));
+  const labelOf = (one: string) => choices.find((choice) => choice.value === one)?.label ?? '';
+  /** What is typed, as long as it is none of the list. */
+  let typed = $state<string>();
+  const write = (next: string) => {
+    if (around) $filled[name] = next;
+    else value = next;
+  };
+  const id = $props.id();
+  const problem = $derived(
+    typed !== undefined && typed.trim() !== '' && slug === ''
+      ? `Nothing here is called “${typed.trim()}”, or several are: choose from the list.`
+      : ($wrong[name]?.join(' ') ?? '')
+  );
+</script>
+
+<div class="grid content-start gap-1">
+  <label for={id} class="note font-strong">{label}</label>
+  <input
+    {id}
+    class="input"
+    list="{id}-list"
+    autocomplete="off"
+    placeholder="Any of its names"
+    value={typed ?? labelOf(slug)}
+    aria-describedby={problem ? `${id}-error` : undefined}
+    aria-invalid={problem ? 'true' : undefined}
+    oninput={(event) => {
+      typed = event.currentTarget.value;
+      const exact = choices.find((choice) => choice.label === typed);
+      write(exact?.value ?? '');
+    }}
+    onchange={(event) => {
+      const found = choiceNamed(choices, event.currentTarget.value);
+      write(found ?? '');
+      typed = found ? undefined : event.currentTarget.value;
+    }}
+  />
+  <input type="hidden" {name} value={slug} />
+  <datalist id="{id}-list">
+    {#each choices as choice (choice.value)}<option value={choice.label}>{choice.also.join(', ')}</option
+      >{/each}
+  </datalist>
+  {#if problem}<p id="{id}-error" class="fine font-strong text-rosehip">{problem}</p>{/if}
+</div>
