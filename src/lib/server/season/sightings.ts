@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import type { SightingEvent } from '$core/field';
-import { centreOf } from '$core/ground';
 import { type Library, type LibraryTaxon, type Stage, stageNames } from '$core/knowledge';
 import { type SeasonPlace, SiteSeason, addDays, dayOfYear, sayings, stageIsUp } from '$core/season';
 import { libraryOf } from '../library/library';

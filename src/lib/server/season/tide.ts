@@ -1,7 +1,6 @@
 import { DateTime } from 'luxon';
 import { z } from 'zod';
 import { lightOf, shoreWindows, tideFrom } from '$core/sky';
-import { centreOf } from '$core/ground';
 import { maybe, rowOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import type { Site } from '../ground/sites';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Abundance, DrillRecord } from '$core/evidence';
-import { centreOf, contaminationOf, pathOf, wetHabitats } from '$core/ground';
+import { contaminationOf, pathOf, wetHabitats } from '$core/ground';
 import { type Library, type LibraryTaxon, englishName, nameWithin } from '$core/knowledge';
 import { minutesOf, usualFactor, wayAlong } from '$core/route';
 import {
