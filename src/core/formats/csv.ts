@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/browser/esm/sync';
-import { stringify } from 'csv-stringify/sync';
+import { stringify } from 'csv-stringify/browser/esm/sync';
 
 /** A row of a table by its column names; a cell that is empty is an empty text. */
 export type Row = Readonly<Record<string, string>>;

@@ -12,7 +12,15 @@ describe('finding taxa', () => {
     ['a synonym', 'Tamus', 'dioscorea-communis'],
     ['a family’s English name', 'arum family', 'arum-italicum'],
     ['a place', 'river', 'conium-maculatum'],
-    ['words of name and place together', 'lords hedge', 'arum-maculatum']
+    ['words of name and place together', 'lords hedge', 'arum-maculatum'],
+    ['what it bears', 'blackberry', 'rubus-fruticosus'],
+    ['a plural', 'Nettles', 'urtica-dioica'],
+    ['a plural in -ies', 'blackberries', 'rubus-fruticosus'],
+    ['a Welsh name', 'dant y llew', 'taraxacum-officinale'],
+    ['a Breton name', 'linad', 'urtica-dioica'],
+    ['a Gaelic name', 'Creamh', 'allium-ursinum'],
+    ['a German name', 'barlauch', 'allium-ursinum'],
+    ['a Dutch name', 'daslook', 'allium-ursinum']
   ])('by %s', (_, words, slug) => {
     expect(slugs({ words })).toContain(slug);
   });

@@ -23,6 +23,13 @@ export interface Wanted {
   readonly harm?: Harm;
 }
 
+/** A word as it was typed, and without what may make it a plural. @example singulars('berries') includes 'berry' */
+const singulars = (word: string): string[] => [
+  word,
+  ...(word.length > 4 && word.endsWith('ies') ? [`${word.slice(0, -3)}y`] : []),
+  ...(word.length > 4 && word.endsWith('s') ? [word.slice(0, -1)] : [])
+];
+
 interface Entry {
   readonly taxon: LibraryTaxon;
   /** Each text by which it can be found, plain. */
@@ -61,7 +68,7 @@ export function findTaxa(library: Library, { words = '', family, habitat, harm }
       if (family && taxon.family !== family) return false;
       if (habitat && !taxon.habitats.includes(habitat)) return false;
       if (harm && !does[harm](taxon)) return false;
-      return parts.every((part) => texts.some((text) => text.includes(part)));
+      return parts.every((part) => singulars(part).some((form) => texts.some((text) => text.includes(form))));
     })
     .map(({ taxon }) => taxon);
 }

@@ -21,13 +21,15 @@
   const labelOf = (one: string) => choices.find((choice) => choice.value === one)?.label ?? '';
   /** What is typed, as long as it is none of the list. */
   let typed = $state<string>();
+  /** Nobody is told so while typing. */
+  let isTyping = $state(false);
   const write = (next: string) => {
     if (around) $filled[name] = next;
     else value = next;
   };
   const id = $props.id();
   const problem = $derived(
-    typed !== undefined && typed.trim() !== '' && slug === ''
+    typed !== undefined && typed.trim() !== '' && slug === '' && !isTyping
       ? `Nothing here is called “${typed.trim()}”, or several are: choose from the list.`
       : ($wrong[name]?.join(' ') ?? '')
   );
@@ -46,12 +48,14 @@
     aria-invalid={problem ? 'true' : undefined}
     oninput={(event) => {
       typed = event.currentTarget.value;
+      isTyping = true;
       const exact = choices.find((choice) => choice.label === typed);
       write(exact?.value ?? '');
     }}
     onchange={(event) => {
       const found = choiceNamed(choices, event.currentTarget.value);
       write(found ?? '');
+      isTyping = false;
       typed = found ? undefined : event.currentTarget.value;
     }}
   />

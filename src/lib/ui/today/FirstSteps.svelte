@@ -27,7 +27,7 @@
         {#if step.isDone}<span
             class="mt-0.5 grid size-[26px] place-items-center rounded-full bg-moss text-paper"
             ><Check size={16} aria-hidden="true" /><span class="sr-only">done</span></span
-          >{:else}<span class="disc mt-0.5">{i + 1}</span>{/if}
+          >{:else}<span class="disc mt-0.5 justify-self-start">{i + 1}</span>{/if}
         <div>
           <p>
             {#if step.isDone}<span class="text-ink-2">{step.title}</span>{:else}<a

@@ -23,10 +23,9 @@
 
 <svelte:head><title>{data.site.name} · Good Trail</title></svelte:head>
 <h1>{data.site.name}</h1>
-<p class="text-ink-2">
-  {data.site.habitats.join(', ') ||
-    'no habitats recorded: every lookalike counts as plausible'}{#if data.placed}
-    · <span class="whitespace-nowrap">{data.placed}</span>{/if}
+<p class="flex flex-wrap gap-x-4 text-ink-2">
+  <span>{data.site.habitats.join(', ') || 'no habitats recorded: every lookalike counts as plausible'}</span
+  >{#if data.placed}<span class="tabular-nums">{data.placed}</span>{/if}
 </p>
 
 {#if isNowhere && data.mayEdit}

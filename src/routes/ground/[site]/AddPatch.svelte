@@ -27,7 +27,8 @@
   let byFigures = $state(false);
   const hasPlace = $derived($patchForm.longitude !== undefined || byFigures);
   $effect(() => {
-    if (pointed) Object.assign($patchForm, pointed);
+    const place = pointed;
+    if (place) patchForm.update((fields) => ({ ...fields, ...place }));
   });
 </script>
 

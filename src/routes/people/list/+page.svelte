@@ -98,7 +98,7 @@
             ><tr
               ><th scope="col"><span class="sr-only">add</span></th><th scope="col">name</th><th scope="col"
                 >reached by</th
-              ><th scope="col">in an emergency</th><th scope="col">under 18</th></tr
+              ><th scope="col">in an emergency</th><th scope="col" class="whitespace-nowrap">under 18</th></tr
             ></thead
           >
           <tbody>
