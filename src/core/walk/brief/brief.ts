@@ -26,6 +26,7 @@ export interface BriefInput {
   readonly front: BriefDocument['front'];
   readonly stops: BriefDocument['stops'];
   readonly dangers: BriefDocument['dangers'];
+  readonly map?: BriefDocument['map'];
   readonly learners: number;
   /** By pair, target~lookalike. */
   readonly remarks: ReadonlyMap<string, string>;
@@ -158,6 +159,7 @@ export function composeBrief(
   const { sheets, inWords } = sortedPairs(library, input, at);
   const document: BriefDocument = {
     ...outlineBrief(library, input),
+    ...(input.map && { map: input.map }),
     sheets: sheets.map((one) =>
       contrastSheet(library, one.survey, one.pair, { ...one, isConfirmed: input.isConfirmed }, at, drawings)
     ),

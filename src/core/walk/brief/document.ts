@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Ground } from '../../ground';
 import { Activity, walkKinds } from '../plan/facts';
 import { EmergencyNumber, roles } from '../policy';
 import { AnyText } from '../rich-text';
@@ -141,6 +142,8 @@ export const BriefDocument = z.object({
     weather: z.array(WeatherLimit).default([])
   }),
   stops: z.array(BriefStop),
+  /** The ground and the legs of the way, as they were. Briefs that were published before have none; nor has a class. */
+  map: z.object({ ground: Ground, route: z.array(z.array(z.array(z.number()))) }).optional(),
   targets: z.array(
     Named.extend({
       role: z.enum(roles),

@@ -11,20 +11,24 @@ const coarsely = (degrees: number): number => Math.round(degrees * 100) / 100;
 
 /** @returns the same brief, as a learner may read it */
 export function forLearners(brief: BriefDocument, places: PlacesForLearners): BriefDocument {
+  const { map, ...rest } = brief;
+  const hidesNone = brief.stops.every(({ isRare }, i) => i === 0 || !isRare);
   return {
-    ...brief,
+    ...rest,
+    // The way leads to every stop: it is shown where each of them is.
+    ...(map && places === 'exact' && { map: hidesNone ? map : { ...map, route: [] } }),
     front: {
       ...brief.front,
       kit: brief.front.kit.filter(({ carriedBy }) => carriedBy === 'everyone'),
       drops: []
     },
     stops: brief.stops.map((stop, i) => {
-      const { longitude, latitude, ...rest } = stop;
+      const { longitude, latitude, ...unplaced } = stop;
       if (i === 0 || longitude === undefined || latitude === undefined) return stop;
-      if (stop.isRare || places === 'none') return rest;
+      if (stop.isRare || places === 'none') return unplaced;
       return places === 'exact'
         ? stop
-        : { ...rest, longitude: coarsely(longitude), latitude: coarsely(latitude) };
+        : { ...unplaced, longitude: coarsely(longitude), latitude: coarsely(latitude) };
     })
   };
 }

@@ -15,6 +15,7 @@ import {
   trustWords
 } from '$core/walk';
 import { dayAndMonth, longDate } from '$core/words';
+import { mapPicture } from './map-picture';
 import { pairPicture } from './pair-picture';
 import { bold, heading, italic, paragraph, richPieces, rule, second, spacer } from './text';
 
@@ -419,6 +420,33 @@ function lighter({ document: { appendix } }: PrintedBrief): Content[] {
   ];
 }
 
+/** The map of the walk with its stops, on a page of its own where the reader may see it. */
+function mapPage({ document }: PrintedBrief): Content[] {
+  if (!document.map) return [];
+  const stops = placedStops(document);
+  const picture = mapPicture(document.map, stops, pageWide, 560);
+  if (!picture) return [];
+  return [
+    onNewPage([
+      heading('The way'),
+      { svg: picture, width: pageWide },
+      paragraph(
+        [
+          stops.map(({ number, name }) => `${number} ${name}`).join(' · '),
+          stops.length < document.stops.length ? ' · other stops are not shown' : ''
+        ],
+        { fontSize: 10, margin: [0, 8, 0, 0] }
+      )
+    ])
+  ];
+}
+
+/** The stops whose place the reader may know. */
+export const placedStops = ({ stops }: BriefDocument) =>
+  stops.flatMap(({ longitude, latitude, ...stop }) =>
+    longitude === undefined || latitude === undefined ? [] : [{ ...stop, longitude, latitude }]
+  );
+
 const onNewPage = (content: Content[]): Content => ({ stack: content, pageBreak: 'before' });
 
 /** @returns the whole brief as a document for the PDF maker */
@@ -443,6 +471,7 @@ export function briefPages(brief: PrintedBrief, isForLeaders: boolean): TDocumen
           )
         )
       ]),
+      ...mapPage(brief),
       ...document.sheets.map((sheet, i) => onNewPage(sheetPage(sheet, i, brief))),
       onNewPage([...cards(brief), ...lighter(brief)]),
       ...(isForLeaders

@@ -6,7 +6,11 @@ import { faultOf, log } from '../request/log';
 import { rowOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 import type { Viewer } from '../accounts';
-import { briefPages } from './brief-pages';
+import { forLearners } from '$core/walk';
+import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+import { readSettings } from '../school/schools';
+import { type PrintedBrief, briefPages } from './brief-pages';
+import { shortForm } from './short-form';
 import { makePdf } from './make-pdf';
 import { pocketCards } from './pocket-cards';
 
@@ -15,7 +19,7 @@ import { pocketCards } from './pocket-cards';
  * up, and takes it over where the one that began it gives no sign of life.
  */
 
-export const printKinds = ['brief', 'learners', 'cards'] as const;
+export const printKinds = ['brief', 'learners', 'short', 'cards'] as const;
 export type PrintKind = (typeof printKinds)[number];
 
 const PrintState = z.object({
@@ -28,6 +32,13 @@ export type PrintState = Readonly<z.infer<typeof PrintState>>;
 
 /** Without a sign of life for so long, another process takes over. */
 const staleSeconds = 30;
+
+const pagesOf: Readonly<Record<PrintKind, (brief: PrintedBrief) => TDocumentDefinitions>> = {
+  brief: (brief) => briefPages(brief, true),
+  learners: (brief) => briefPages(brief, false),
+  short: shortForm,
+  cards: pocketCards
+};
 
 /** Asks for a PDF of a brief; one that is there already stays. */
 export async function requestPrint(
@@ -111,8 +122,10 @@ export async function workOn(
     if (!(await takeUp(schoolId, brief.id, kind))) return;
     const drawings = await withSchool(schoolId, (db) => readBriefPlates(db, brief.id));
     await beat(schoolId, brief.id, kind, 0.2);
-    const printed = { document: brief.document, version: brief.version, school: schoolName, drawings };
-    const pages = kind === 'cards' ? pocketCards(printed) : briefPages(printed, kind === 'brief');
+    const { learnersSeePlaces } = await withSchool(schoolId, readSettings);
+    const document = kind === 'brief' ? brief.document : forLearners(brief.document, learnersSeePlaces);
+    const printed = { document, version: brief.version, school: schoolName, drawings };
+    const pages = pagesOf[kind](printed);
     const title = `${brief.document.walk.name}, version ${brief.version}`;
     const pdf = await makePdf(pages, title, brief.effectiveAt);
     await finish(schoolId, brief.id, kind, pdf, null);

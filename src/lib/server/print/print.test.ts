@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { shippedLibrary } from '../../../../tests/support/content';
 import { composePlate, renderPlate } from '../../../core/figure';
+import { Ground } from '../../../core/ground';
 import { fontFamilies, fontFiles, runsOf } from './fonts';
+import { mapPicture, scaleLength } from './map-picture';
 import { placedPath, plateVectors } from './plate-vectors';
 import { sfntOf } from './sfnt';
 
@@ -37,6 +39,96 @@ describe('the fonts of a print', () => {
   it('show what no file holds as a question mark, not as a box', () => {
     expect(runsOf('野 garlic').map(({ text }) => text)).toEqual(['? garlic']);
   });
+});
+
+describe('the map of a walk in print', () => {
+  const ground = Ground.parse({
+    type: 'FeatureCollection',
+    features: [
+      {
+        type: 'Feature',
+        geometry: {
+          type: 'LineString',
+          coordinates: [
+            [-8.7, 54.3],
+            [-8.69, 54.3],
+            [-8.69, 54.306]
+          ]
+        },
+        properties: { kind: 'path' }
+      },
+      {
+        type: 'Feature',
+        geometry: { type: 'Point', coordinates: [-8.7, 54.3] },
+        properties: { kind: 'access point', name: 'Gate <&>' }
+      }
+    ]
+  });
+  const stops = [{ longitude: -8.69, latitude: 54.303, number: 1 }];
+  const drawn = (wide: number, high: number) =>
+    mapPicture(
+      {
+        ground,
+        route: [
+          [
+            [-8.7, 54.3],
+            [-8.69, 54.3],
+            [-8.69, 54.303]
+          ]
+        ]
+      },
+      stops,
+      wide,
+      high
+    );
+
+  it('keeps the proportions of the ground, all within its frame', () => {
+    const { points } = placesIn(drawn(500, 560));
+    for (const [x, y] of points) {
+      expect(x).toBeGreaterThanOrEqual(0);
+      expect(x).toBeLessThanOrEqual(500);
+      expect(y).toBeGreaterThanOrEqual(0);
+      expect(y).toBeLessThanOrEqual(560);
+    }
+    // A hundredth of a degree of longitude at 54.3 N is 650 m, six thousandths of latitude 668 m.
+    const [first, corner, end] = points as [number, number][];
+    const across = corner![0] - first![0];
+    const up = corner![1] - end![1];
+    expect(up / across).toBeCloseTo(668 / 650, 1);
+  });
+
+  it('has its stops, the way with its direction, a scale that is true, and no markup of others', () => {
+    const svg = drawn(500, 560);
+    expect(svg).toContain('>1</text>');
+    expect(svg).toContain('rotate(');
+    expect(svg).toContain('Gate &#60;&#38;&#62;');
+    const [, length] = /M[\d.]+ [\d.]+v6h([\d.]+)v-6/.exec(svg)!;
+    const [, metres] = />(\d+) m</.exec(svg)!;
+    const { points } = placesIn(svg);
+    const across = points[1]![0] - points[0]![0];
+    expect((Number(length) / Number(metres)) * 650).toBeCloseTo(across, -1);
+  });
+
+  it.each([
+    [500, 1, 100],
+    [500, 0.5, 200],
+    [500, 0.05, 2000],
+    [500, 0.3, 200]
+  ])('of %d points has a round scale at %d a metre: %d m', (wide, ofMetre, metres) =>
+    expect(scaleLength(wide, ofMetre)).toBe(metres)
+  );
+
+  it('is left out where nothing is known', () => {
+    expect(mapPicture({ ground: { ...ground, features: [] }, route: [] }, [], 500, 500)).toBe('');
+  });
+
+  /** The corners of the first line drawn, the path. */
+  function placesIn(svg: string) {
+    const [, d = ''] = /<path d="(M[^"]+)" fill="none"/.exec(svg) ?? [];
+    return {
+      points: [...d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)] as const)
+    };
+  }
 });
 
 describe('a plate in print', () => {

@@ -1,7 +1,7 @@
 import MailComposer from 'nodemailer/lib/mail-composer';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { rowOf, rowsOf } from '../database/rows';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import { insert } from '../database/insert';
 
@@ -11,11 +11,13 @@ const OutboxMessage = z.object({
   recipient: z.string(),
   subject: z.string(),
   body: z.string(),
-  createdAt: z.date()
+  createdAt: z.date(),
+  /** When somebody said that it went. */
+  sentAt: maybe(z.date())
 });
 export type OutboxMessage = Readonly<z.infer<typeof OutboxMessage>>;
 
-const columns = 'id, recipient, subject, body, created_at as "createdAt"';
+const columns = 'id, recipient, subject, body, created_at as "createdAt", sent_at as "sentAt"';
 
 export async function queueMessage(
   db: SchoolDb,
@@ -30,20 +32,42 @@ export async function queueMessage(
 }
 
 export const listMessages = (db: SchoolDb): Promise<OutboxMessage[]> =>
-  rowsOf(db, OutboxMessage, `select ${columns} from outbox_message order by created_at desc`);
+  rowsOf(
+    db,
+    OutboxMessage,
+    `select ${columns} from outbox_message order by sent_at is not null, created_at desc`
+  );
+
+/** Says that a message went, or that it did not after all. @returns whether there is one */
+export async function markSent(db: SchoolDb, id: string, isSent: boolean): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'update outbox_message set sent_at = case when $2 then now() end where id = $1',
+    [id, isSent]
+  );
+  return Boolean(rowCount);
+}
 
 export const readMessage = (db: SchoolDb, id: string): Promise<OutboxMessage | undefined> =>
   rowOf(db, OutboxMessage, `select ${columns} from outbox_message where id = $1`, [id]);
 
+/** The addresses that a message goes to. */
+export const recipientsOf = ({ recipient }: Pick<OutboxMessage, 'recipient'>): string[] =>
+  recipient
+    .split(',')
+    .map((one) => one.trim())
+    .filter((one) => one.includes('@'));
+
 /** The message as a file that mail programs open (RFC 5322). `X-Unsent` makes them offer it for sending. */
 export function asEml(message: OutboxMessage): Promise<Buffer> {
-  return new MailComposer({
-    to: message.recipient,
+  const addresses = recipientsOf(message);
+  const mail = new MailComposer({
+    // Who is written to with others does not learn their addresses.
+    ...(addresses.length === 1 ? { to: addresses } : { bcc: addresses }),
     subject: message.subject,
     text: message.body,
     date: message.createdAt,
     headers: { 'X-Unsent': '1' }
-  })
-    .compile()
-    .build();
+  }).compile();
+  mail.keepBcc = true;
+  return mail.build();
 }

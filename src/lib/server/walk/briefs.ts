@@ -47,7 +47,8 @@ function accessOf({ ground }: Site): BriefDocument['front']['access'] {
   return { ...at, gridReference: gridReference(at) };
 }
 
-function frontOf(plan: Plan): BriefDocument['front'] {
+/** Part 1 of a brief, as the plan stands. */
+export function frontOf(plan: Plan): BriefDocument['front'] {
   const { walk, site, settings, times, facts, tide, kit, kitState } = plan;
   const isWalk = walk.kind === 'walk';
   const meeting = meetingPlace(plan);
@@ -145,6 +146,14 @@ function briefInput(plan: Plan): BriefInput {
         }))
     })),
     dangers: dangersOf(facts),
+    ...(walk.kind === 'walk' && {
+      map: {
+        ground: site.ground,
+        route: [...times.legs, ...(times.wayBack ? [times.wayBack] : [])].map(({ line }) =>
+          line.map((at) => at.slice(0, 2).map((degrees) => Math.round(degrees * 1e6) / 1e6))
+        )
+      }
+    }),
     learners: facts.group.learners,
     remarks: plan.remarks,
     isConfirmed: (claim) => (plan.confirmed.get(claim) ?? 0) >= enoughSources,
@@ -161,6 +170,9 @@ function briefInput(plan: Plan): BriefInput {
 
 export type PublishResult = { readonly version: number } | { readonly problem: string };
 
+/** A brief as it would be published now, with its drawings, stored nowhere. */
+export const previewBrief = (plan: Plan) => composeBrief(plan.library, briefInput(plan), plan.circumstances);
+
 /** Stores a snapshot of the plan as the next version of the brief. A ledger with a stop holds it back. */
 export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Promise<PublishResult> {
   if (holdsBack(plan.checks)) {
@@ -169,7 +181,7 @@ export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Pr
       .map(({ title }) => title.replace(/^Stop: /, ''));
     return { problem: `Not published. Mend first: ${stops.join('; ')}.` };
   }
-  const { document, drawings } = composeBrief(plan.library, briefInput(plan), plan.circumstances);
+  const { document, drawings } = previewBrief(plan);
   const id = uuid();
   // Two people who publish at once get two versions, not an error.
   await db.query('select pg_advisory_xact_lock(hashtext($1))', [plan.walk.id]);

@@ -9,7 +9,8 @@
   import { type Tick, frameTicks } from './graticule';
   import { arrowOn, besideLine } from './route-line';
   import MapPlace from './MapPlace.svelte';
-  import { above, areaOrLine, groundPatterns, pointIcons, warns } from './looks';
+  import { above, areaOrLine } from '$lib/ground-looks';
+  import { groundPatterns, pointIcons, warns } from './looks';
 
   interface Marker {
     longitude: number;

@@ -7,7 +7,7 @@
   import type { Place } from '$core/place';
   import { declutter } from './declutter';
   import MapPlace from './MapPlace.svelte';
-  import { areaOrLine } from './looks';
+  import { areaOrLine } from '$lib/ground-looks';
   import type { Drawn } from './drawing';
 
   /** The site's own map as a sheet to draw on: points, lines and areas by mouse, finger and pen. */

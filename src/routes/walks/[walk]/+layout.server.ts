@@ -3,7 +3,9 @@ import { leads } from '$lib/server/accounts';
 import { type Renamed, renamedUnder } from '$lib/server/ground/patches';
 import { libraryOf } from '$lib/server/library/library';
 import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
-import { changesSince } from '$lib/server/walk/briefs';
+import { readSettings } from '$lib/server/school/schools';
+import { changesSince, readBrief } from '$lib/server/walk/briefs';
+import { helpFrom, helpOfPlan } from '$lib/server/walk/emergency';
 import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
 import type { TrailPart } from '$lib/ui/TrailLine.svelte';
@@ -28,7 +30,12 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
         { label: 'Practise', href: at('/practise'), state: 'open' }
       ];
       const renamed = named(await libraryOf(db), await renamedUnder(db, id));
-      return { walk, parts, renamed, leads: false };
+      const brief = await readBrief(db, id);
+      const { emergencyNumbers } = await readSettings(db);
+      const help = brief
+        ? helpFrom(brief.document.front, emergencyNumbers)
+        : { numbers: emergencyNumbers, access: [], signal: '' };
+      return { walk, parts, renamed, leads: false, help };
     });
   const { plan, brief, isDrilled } = await walkPage(locals, id);
   const { walk, checks, stops, patches, site, library } = plan;
@@ -56,5 +63,5 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
     },
     { label: 'Practise', href: at('/practise'), state: isDrilled ? 'done' : 'open' }
   ];
-  return { walk, parts, renamed: named(library, plan.renamed), leads: leads(viewer) };
+  return { walk, parts, renamed: named(library, plan.renamed), leads: leads(viewer), help: helpOfPlan(plan) };
 };

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Emergency from '$lib/ui/walk/Emergency.svelte';
   import TrailLine from '$lib/ui/TrailLine.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { dayAndMonth, longDate } from '$core/words';
@@ -14,6 +15,7 @@
   </p>
 </header>
 <TrailLine parts={data.parts} />
+<Emergency help={data.help} />
 {#each data.renamed as one, nth (nth)}
   <Notice kind="problem"
     ><strong>{one.patch}</strong> at the stop {one.stop} was taken for <strong>{one.oldName}</strong> when

@@ -1,4 +1,5 @@
 import { orNotFound, idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
+import { attachment } from '$lib/server/request/attachment';
 import { asEml, readMessage } from '$lib/server/school/outbox';
 import type { RequestHandler } from './$types';
 
@@ -7,11 +8,5 @@ export const GET: RequestHandler = async ({ locals, params }) => {
   const message = await inSchoolOf(requireLeader(locals), async (db) =>
     orNotFound(await readMessage(db, id), 'message')
   );
-  return new Response(new Uint8Array(await asEml(message)), {
-    headers: {
-      'content-type': 'message/rfc822',
-      'content-disposition': 'attachment; filename="invitation.eml"',
-      'cache-control': 'no-store'
-    }
-  });
+  return attachment(new Uint8Array(await asEml(message)), 'message/rfc822', `${message.subject}.eml`);
 };

@@ -6,11 +6,21 @@ import {
   confirmBrief,
   confirmersOf,
   markRead,
+  previewBrief,
   publishBrief,
   readBrief,
   readersOf
 } from '$lib/server/walk/briefs';
-import { orNotFound, idFrom, inSchoolOf, requireSignedIn, requireTeacher } from '$lib/server/request/guard';
+import {
+  orNotFound,
+  idFrom,
+  inSchoolOf,
+  requireLeader,
+  requireSignedIn,
+  requireTeacher
+} from '$lib/server/request/guard';
+import { membersOf } from '$lib/server/accounts';
+import { newsOfBrief, tell } from '$lib/server/school/news';
 import { isLeaderOf, mayReadHealth } from '$lib/server/school/health';
 import { photographsOfPairs } from '$lib/server/library/photographs';
 import { changePlan } from '$lib/server/walk/plan-changes';
@@ -19,7 +29,7 @@ import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, params }) => {
+export const load: PageServerLoad = async ({ locals, params, url }) => {
   const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   if (viewer.role === 'learner')
@@ -30,7 +40,6 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       const { learnersSeePlaces } = await readSettings(db);
       const asShown = (document: BriefDocument) => forLearners(document, learnersSeePlaces);
       const changes = brief ? await changesOfVersion(db, id, brief, asShown) : [];
-      if (brief) await markRead(db, brief.id, viewer.personId);
       const readOn = brief
         ? (await readersOf(db, brief.id)).find(({ personId }) => personId === viewer.personId)?.on
         : undefined;
@@ -39,17 +48,36 @@ export const load: PageServerLoad = async ({ locals, params }) => {
         photographs,
         changes,
         readOn,
+        isPreview: false,
+        plates: {},
         publishing: undefined
       };
     });
-  const { plan, brief } = await walkPage(locals, id);
+  const { plan, brief: published } = await walkPage(locals, id);
+  const preview = url.searchParams.has('preview') ? previewBrief(plan) : undefined;
+  const brief = preview
+    ? {
+        id: '',
+        version: (published?.version ?? 0) + 1,
+        document: preview.document,
+        publishedBy: '',
+        effectiveAt: new Date()
+      }
+    : published;
   return inSchoolOf(viewer, async (db) => {
     const photographs = await photographsOfPairs(db, brief?.document.sheets ?? []);
-    const changes = brief ? await changesOfVersion(db, id, brief) : [];
-    const readers = brief ? await readersOf(db, brief.id) : [];
-    const confirmed = brief ? await confirmersOf(db, brief.id) : new Set<string>();
+    const changes = published && !preview ? await changesOfVersion(db, id, published) : [];
+    const readers = published ? await readersOf(db, published.id) : [];
+    const confirmed = published ? await confirmersOf(db, published.id) : new Set<string>();
     return {
       brief,
+      isPreview: preview !== undefined,
+      plates: Object.fromEntries(
+        [...(preview?.drawings ?? [])].map(([plate, svg]) => [
+          plate,
+          `data:image/svg+xml;base64,${Buffer.from(svg).toString('base64')}`
+        ])
+      ),
       photographs,
       changes,
       readOn: undefined,
@@ -57,7 +85,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
         stops: plan.checks.filter(({ state }) => state === 'stop'),
         isHeldBack: holdsBack(plan.checks),
         people: plan.members.length,
-        since: brief ? changesSince(brief, plan) : [],
+        version: published?.version,
+        since: published ? changesSince(published, plan) : [],
         readers,
         unread: plan.members
           .filter(
@@ -76,11 +105,30 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 
 export const actions: Actions = {
   /** Of the plan as its sender has seen it. */
-  publish: async (event) =>
-    changePlan(event, await event.request.formData(), undefined, async (db, plan, viewer) => {
+  publish: async (event) => {
+    const viewer = requireLeader(event.locals);
+    // Accounts stand above the schools: they are read before the school's own transaction, never within it.
+    const accounts = await membersOf(viewer.schoolId);
+    return changePlan(event, await event.request.formData(), undefined, async (db, plan) => {
       const result = await publishBrief(db, viewer, plan);
-      return 'problem' in result ? fail(409, { problem: result.problem }) : { published: result.version };
-    }),
+      if ('problem' in result) return fail(409, { problem: result.problem });
+      const news = newsOfBrief(plan.walk, result.version, `${event.url.origin}/walks/${plan.walk.id}/brief`);
+      const recipients = plan.members.flatMap(({ id }) => accounts.get(id)?.email ?? []);
+      const told = await tell(db, recipients, news);
+      return { published: result.version, told };
+    });
+  },
+  /** Somebody says that they have read this version. */
+  read: ({ locals, params }) => {
+    const viewer = requireSignedIn(locals);
+    const id = idFrom(params.walk, 'walk');
+    return inSchoolOf(viewer, async (db) => {
+      orNotFound(await readWalk(db, viewer, id), 'walk');
+      const brief = orNotFound(await readBrief(db, id), 'brief');
+      await markRead(db, brief.id, viewer.personId);
+      return { hasRead: brief.version };
+    });
+  },
   /** A leader goes by this version. */
   confirm: ({ locals, params }) => {
     const viewer = requireTeacher(locals);

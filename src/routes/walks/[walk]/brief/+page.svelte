@@ -5,20 +5,23 @@
   import BriefCards from '$lib/ui/brief/BriefCards.svelte';
   import BriefFront from '$lib/ui/brief/BriefFront.svelte';
   import BriefTimetable from '$lib/ui/brief/BriefTimetable.svelte';
+  import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import HazardList from '$lib/ui/brief/HazardList.svelte';
   import LeadersHealth from '$lib/ui/brief/LeadersHealth.svelte';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
   import { counted, dayAndMonth, localMoment } from '$core/words';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import TakeAway from './TakeAway.svelte';
+  import Told from '$lib/ui/people/Told.svelte';
 
   let { data, form } = $props();
   const document = $derived(data.brief?.document);
-  const source = (id: string) => `/walks/${data.walk.id}/plates/${id}`;
+  const inPreview = $derived(data.plates as Record<string, string>);
+  const source = (id: string) => inPreview[id] ?? `/walks/${data.walk.id}/plates/${id}`;
   let isPublishing = $state(false);
   const publishLabel = $derived(
     data.publishing
-      ? `Publish ${data.brief ? `version ${data.brief.version + 1}` : 'brief'} to ${counted(data.publishing.people, 'person', 'people')}`
+      ? `Publish ${data.publishing.version ? `version ${data.publishing.version + 1}` : 'brief'} to ${counted(data.publishing.people, 'person', 'people')}`
       : ''
   );
 </script>
@@ -37,13 +40,25 @@
   </details>
 {/snippet}
 
+{#snippet hasRead(on: string)}
+  <p class="note flex items-center gap-2 text-moss">
+    <CircleCheck size={17} aria-hidden="true" />Read by you on {dayAndMonth(on)}; your leaders see that.
+  </p>
+{/snippet}
+
+{#if data.isPreview}<div class="mb-4">
+    <Notice kind="done"
+      >This is how it would be published now. Nothing is stored, and nobody else sees it.
+      <a href="/walks/{data.walk.id}/brief">Back to what is published</a></Notice
+    >
+  </div>{/if}
 {#if data.publishing}
   {@const publishing = data.publishing}
   <section class="no-print mb-6 border-b border-rule pb-4">
     {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
     {#if form && 'published' in form && form.published}<Notice kind="done"
         >Version {form.published} is published; learners of the group see it now.</Notice
-      >{/if}
+      >{#if form.told}<Told news={form.told} />{/if}{/if}
     {#if form && 'confirmed' in form && form.confirmed}<Notice kind="done"
         >You have confirmed version {form.confirmed}.</Notice
       >{/if}
@@ -66,7 +81,10 @@
           >
         </form>
       {/if}
-      {#if publishing.mayConfirm && data.brief}
+      {#if data.leads && !data.isPreview}<a class="btn btn-line" href="/walks/{data.walk.id}/brief?preview"
+          >Look at it first</a
+        >{/if}
+      {#if publishing.mayConfirm && data.brief && !data.isPreview}
         <form method="POST" action="?/confirm" use:enhance>
           <button class="btn btn-line">Confirm version {data.brief.version} as leader</button>
         </form>
@@ -75,21 +93,21 @@
         {#if publishing.isHeldBack}<span class="font-strong text-rosehip"
             >Waits for: {publishing.stops.map(({ title }) => title.replace('Stop: ', '')).join('; ')}.</span
           > <a href="/walks/{data.walk.id}">Mend it in the plan</a>.
-        {:else if !data.brief}Nothing stops it. A published brief is a snapshot: later changes make a new
-          version.
+        {:else if !publishing.version}Nothing stops it. A published brief is a snapshot: later changes make a
+          new version.
         {:else if publishing.since.length > 0}<span class="font-strong text-ochre"
-            >The plan has changed since version {data.brief.version}.</span
+            >The plan has changed since version {publishing.version}.</span
           >
-        {:else}Version {data.brief.version} is as the plan stands.{/if}
+        {:else}Version {publishing.version} is as the plan stands.{/if}
       </p>
       {#if data.brief}<button type="button" class="btn btn-line ml-auto" onclick={() => window.print()}
           ><Printer size={17} aria-hidden="true" />Print</button
         >{/if}
     </div>
-    {#if data.brief}
+    {#if data.brief && !data.isPreview}
       {#if publishing.since.length > 0}{@render differences(
           publishing.since,
-          `${counted(publishing.since.length, 'difference')} between version ${data.brief.version} and the plan`
+          `${counted(publishing.since.length, 'difference')} between version ${publishing.version} and the plan`
         )}{/if}
       <p class="note mt-2 text-ink-2">
         Confirmed by {publishing.leaders
@@ -110,12 +128,9 @@
       <TakeAway walkId={data.walk.id} isLeader={true} />
     {/if}
   </section>
-{:else if data.brief && data.readOn}
+{:else if data.brief}
   <div class="no-print mb-4">
-    <p class="note flex items-center gap-2 text-moss">
-      <CircleCheck size={17} aria-hidden="true" />Read by you on {dayAndMonth(data.readOn)}; your leaders see
-      that.
-    </p>
+    {#if data.readOn}{@render hasRead(data.readOn)}{/if}
     <TakeAway walkId={data.walk.id} isLeader={false} />
   </div>
 {/if}
@@ -152,6 +167,24 @@
     </aside>
   </div>
 
+  {#if document.map}
+    <section class="mt-6">
+      <h2>The way</h2>
+      <GroundMap
+        ground={document.map.ground}
+        route={document.map.route}
+        markers={document.stops.flatMap(({ longitude, latitude, name, number }) =>
+          longitude === undefined || latitude === undefined
+            ? []
+            : [{ longitude, latitude, label: name, number }]
+        )}
+        label="The way with its stops; the timetable above says the same"
+        height="h-[340px]"
+        saysPlace
+      />
+    </section>
+  {/if}
+
   {#each document.targets.filter(({ found }) => !found) as target (target.slug)}
     <div class="mt-5 border-l-4 border-rosehip bg-rosehip-tint px-4 py-3">
       <strong>{target.name}, not at this stage.</strong> What can be seen on the piece does not tell it from
@@ -169,11 +202,25 @@
   {/each}
   <BriefCards {document} />
   {#if data.publishing?.mayReadHealth}<LeadersHealth walkId={data.walk.id} />{/if}
-  <p class="fine mt-6 text-ink-2">
-    Published by {data.brief.publishedBy}, {localMoment(data.brief.effectiveAt, document.walk.timeZone)}.
-    Library {document.library.name}, {document.library.hash.slice(0, 12)}. Starter entries are drafts until
-    the school has confirmed them with two sources.
-  </p>
+  {#if !data.publishing}
+    <section class="no-print mt-8 border-t border-ink pt-4">
+      {#if data.readOn}{@render hasRead(data.readOn)}
+      {:else}
+        <p class="max-w-prose">
+          Say so when you have read it, to the end: what the sheets show, whom to call, what to bring. Your
+          leaders see who has.
+        </p>
+        <form method="POST" action="?/read" use:enhance class="mt-2">
+          <button class="btn btn-primary">I have read this brief</button>
+        </form>
+      {/if}
+    </section>
+  {/if}
+  {#if !data.isPreview}<p class="fine mt-6 text-ink-2">
+      Published by {data.brief.publishedBy}, {localMoment(data.brief.effectiveAt, document.walk.timeZone)}.
+      Library {document.library.name}, {document.library.hash.slice(0, 12)}. Starter entries are drafts until
+      the school has confirmed them with two sources.
+    </p>{/if}
 {:else if !data.publishing}
   <p class="max-w-prose">
     The brief of this walk is not published yet. When your instructor publishes it, it stands here.

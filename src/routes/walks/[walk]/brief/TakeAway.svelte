@@ -12,6 +12,7 @@
   const kinds = $derived([
     ...(isLeader ? [{ kind: 'brief', label: 'Leaders’ PDF' }] : []),
     { kind: 'learners', label: isLeader ? 'Learners’ PDF' : 'PDF' },
+    { kind: 'short', label: 'In short, two pages' },
     { kind: 'cards', label: 'Pocket cards' }
   ]);
   let making = $state<string>();

@@ -108,15 +108,17 @@
           >
             <div class="grid gap-1">
               <label class="note font-strong" for="note-person">Who</label>
-              <select id="note-person" name="personId" class="select"
-                >{#each data.members as member (member.id)}<option value={member.id}>{member.name}</option
+              <select id="note-person" name="personId" class="select" required
+                ><option value="">Choose somebody</option>{#each data.members as member (member.id)}<option
+                    value={member.id}>{member.name}</option
                   >{/each}</select
               >
             </div>
             <div class="grid gap-1">
               <label class="note font-strong" for="note-concern">What about</label>
-              <select id="note-concern" name="concern" class="select"
-                >{#each concernKeys as key (key)}<option value={key}>{concerns[key].label}</option
+              <select id="note-concern" name="concern" class="select" required
+                ><option value="">Choose what it is about</option>{#each concernKeys as key (key)}<option
+                    value={key}>{concerns[key].label}</option
                   >{/each}</select
               >
             </div>

@@ -58,7 +58,12 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
     );
   }
   const pdf = orNotFound(await inSchoolOf(viewer, (db) => readPrint(db, brief.id, kind)), 'print');
-  const names = { brief: 'brief', learners: 'brief', cards: 'pocket cards' };
+  const names = {
+    brief: 'brief for leaders',
+    learners: 'brief for learners',
+    short: 'brief in short',
+    cards: 'pocket cards'
+  };
   return attachment(
     new Uint8Array(pdf),
     'application/pdf',
