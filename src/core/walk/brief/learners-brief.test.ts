@@ -42,7 +42,11 @@ describe('what learners get of a brief', () => {
 
   it('has the map where places are told, and the way on it only where it leads to nothing rare', () => {
     const map = { ground: { type: 'FeatureCollection' as const, features: [] }, route: [[[-8.7, 54.3]]] };
-    const common = { ...document, map, stops: [stop(1, { isRare: true }), stop(2)] } as BriefDocument;
+    const common = {
+      ...document,
+      map,
+      stops: [stop(1, { isRare: true }), stop(2)]
+    } as unknown as BriefDocument;
     expect(forLearners(common, 'exact').map).toEqual(map);
     for (const places of ['coarse', 'none'] as const) expect(forLearners(common, places).map).toBeUndefined();
     expect(forLearners({ ...document, map }, 'exact').map).toEqual({ ...map, route: [] });

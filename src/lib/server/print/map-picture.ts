@@ -23,10 +23,15 @@ interface Numbered {
   readonly number: number;
 }
 
+/** Names of points so near to the right edge stand on their left. */
+const besideEdge = 130;
+
 /** A place on the sheet, in points from its upper left corner. */
 type Point = readonly [x: number, y: number];
 
-const margin = 14;
+const margin = 22;
+/** Room for scale, arrow and place. */
+const lowest = 170;
 const metresADegree = 111_320;
 
 const placesIn = (ground: Ground): Position[] =>
@@ -39,16 +44,18 @@ const placesIn = (ground: Ground): Position[] =>
   );
 
 /** A site is small: degrees are laid out straight, a degree of longitude shortened by its latitude. */
-function sheetOver(places: readonly Position[], wide: number, high: number) {
+function sheetOver(places: readonly Position[], wide: number, highest: number) {
   const edge = (pick: (at: Position) => number, choose: (...n: number[]) => number) =>
     places.reduce((best, at) => choose(best, pick(at)), pick(places[0]!));
   const [west, east] = [edge((at) => at[0]!, Math.min), edge((at) => at[0]!, Math.max)];
   const [south, north] = [edge((at) => at[1]!, Math.min), edge((at) => at[1]!, Math.max)];
   const shorter = Math.cos((((south + north) / 2) * Math.PI) / 180);
   const [across, up] = [Math.max((east - west) * shorter, 1e-5), Math.max(north - south, 1e-5)];
-  const scale = Math.min((wide - 2 * margin) / across, (high - 2 * margin) / up);
+  const scale = Math.min((wide - 2 * margin) / across, (highest - 2 * margin) / up);
+  const high = Math.min(highest, Math.max(lowest, up * scale + 2 * margin));
   const [left, top] = [(wide - across * scale) / 2, (high - up * scale) / 2];
   return {
+    high,
     /** Points of the sheet for a metre of ground. */
     ofMetre: scale / metresADegree,
     at: ([x, y]: Position): Point => [left + (x! - west) * shorter * scale, top + (north - y!) * scale],
@@ -84,14 +91,14 @@ function arrow(points: readonly Point[]): string {
 
 /**
  * @param map of the brief, as its reader may see it @param stops those whose place the reader may know
- * @param wide and high in points
+ * @param wide in points @param highest in points: the sheet is no higher than its ground asks for
  * @returns SVG without outside references
  */
 export function mapPicture(
   { ground, route }: BriefMap,
   stops: readonly Numbered[],
   wide: number,
-  high: number
+  highest: number
 ): string {
   const all = [
     ...placesIn(ground),
@@ -99,7 +106,8 @@ export function mapPicture(
     ...stops.map(({ longitude, latitude }) => [longitude, latitude])
   ];
   if (all.length === 0) return '';
-  const sheet = sheetOver(all, wide, high);
+  const sheet = sheetOver(all, wide, highest);
+  const { high } = sheet;
   const layered = [...ground.features].sort(
     (a, b) => groundKinds.indexOf(a.properties.kind) - groundKinds.indexOf(b.properties.kind)
   );
@@ -114,14 +122,23 @@ export function mapPicture(
       ];
     });
   const word = ([x, y]: Point, text: string, more = '') =>
-    `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-family="Sans" font-size="8.5" fill="${palette.second}" ${more}>${escape(text)}</text>`;
+    ['stroke="' + palette.paper + '" stroke-width="2.5" stroke-linejoin="round"', '']
+      .map(
+        (halo) =>
+          `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-family="Sans" font-size="8.5" fill="${palette.second}" ${more} ${halo}>${escape(text)}</text>`
+      )
+      .join('');
   const names = layered.flatMap(({ geometry, properties: { kind, name } }) => {
     if (geometry.type === 'Point') {
       const [x, y] = sheet.at(geometry.coordinates);
       const isAccess = kind === 'access point';
       return [
         `<rect x="${(x - 3.5).toFixed(1)}" y="${(y - 3.5).toFixed(1)}" width="7" height="7" fill="${isAccess ? palette.rosehip : palette.paper}" stroke="${palette.ink}" stroke-width="1"/>`,
-        word([x + 6, y + 3], name ?? kind, isAccess ? 'font-weight="bold"' : '')
+        word(
+          [x + (x > wide - besideEdge ? -6 : 6), y + 3],
+          name ?? kind,
+          `${isAccess ? 'font-weight="bold"' : ''}${x > wide - besideEdge ? ' text-anchor="end"' : ''}`
+        )
       ];
     }
     if (!name || kind === 'boundary' || kind === 'path') return [];
@@ -151,7 +168,7 @@ export function mapPicture(
   const middle = placeInWords({ longitude: (west + east) / 2, latitude: (south + north) / 2 });
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}" height="${high}" viewBox="0 0 ${wide} ${high}">
 <rect x="0.5" y="0.5" width="${wide - 1}" height="${high - 1}" fill="${palette.paper}" stroke="${palette.ink}" stroke-width="1"/>
-${drawn(areaOrLine).join('')}${drawn(above).join('')}${names.join('')}${legs.join('')}${numbers.join('')}
+${drawn(areaOrLine).join('')}${drawn(above).join('')}${legs.join('')}${names.join('')}${numbers.join('')}
 ${bar}<path d="M${wide - 18} 10l5 16-5-3.5-5 3.5z" fill="${palette.ink}"/>${word([wide - 18, 36], 'N', 'text-anchor="middle" font-weight="bold"')}
 ${word([8, high - 8], `Middle of the sheet ${middle}`)}
 </svg>`;

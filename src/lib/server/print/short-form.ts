@@ -91,54 +91,43 @@ function dayPage({ document, school, version }: PrintedBrief): Content[] {
   ];
 }
 
-/** A pair in a strip across the page: both drawn, what decides beside them. */
-function pairStrip(sheet: ContrastSheet, drawings: PrintedBrief['drawings'], y: number): Content {
+/**
+ * A pair in a strip across the page: both drawn, what decides beside them. Each part stands at its own place on the
+ * page: within another that does, it would be moved twice.
+ */
+function pairStrip(sheet: ContrastSheet, drawings: PrintedBrief['drawings'], y: number): Content[] {
   const wide = 210;
-  const shown = cardPicture(sheet, drawings, { x: margin, y, scale: wide / 590 });
+  const gap = 14;
   const named = (taxon: ContrastSheet['target'] | ContrastSheet['lookalike'], color: string) => [
     [taxon.name, { face: 'Serif' as const, bold: true, fontSize: 12, color }] as const,
     '  ',
     italic(taxon.scientific)
   ];
-  return {
-    stack: [
-      ...shown.content,
-      {
-        columns: [
-          { stack: [spacer(shown.high)], width: wide + 14 },
-          {
-            width: '*',
-            stack: [
-              paragraph([...named(sheet.target, palette.ink)], { fontSize: 9 }),
-              paragraph(
-                [['against  ', { color: palette.second }], ...named(sheet.lookalike, palette.rosehip)],
-                {
-                  fontSize: 9,
-                  margin: [0, 0, 0, 4]
-                }
-              ),
-              ...decidingRows(sheet).map((row, i) =>
-                paragraph(
-                  [
-                    bold(`${i + 1}  ${row.name}: `),
-                    row.target,
-                    [', not ', { color: palette.second }],
-                    row.lookalike
-                  ],
-                  { fontSize: 9, margin: [0, 0, 0, 2] }
-                )
-              ),
-              paragraph([[sheetLine(sheet), { face: 'Serif', bold: true, color: palette.rosehip }]], {
-                fontSize: 10.5,
-                margin: [0, 2, 0, 0]
-              })
-            ]
-          }
-        ]
-      }
-    ],
-    unbreakable: true
-  };
+  const words: Content[] = [
+    paragraph([...named(sheet.target, palette.ink)], { fontSize: 9 }),
+    paragraph([['against  ', { color: palette.second }], ...named(sheet.lookalike, palette.rosehip)], {
+      fontSize: 9,
+      margin: [0, 0, 0, 4]
+    }),
+    ...decidingRows(sheet).map((row, i) =>
+      paragraph(
+        [bold(`${i + 1}  ${row.name}: `), row.target, [', not ', { color: palette.second }], row.lookalike],
+        { fontSize: 9, margin: [0, 0, 0, 2] }
+      )
+    ),
+    paragraph([[sheetLine(sheet), { face: 'Serif', bold: true, color: palette.rosehip }]], {
+      fontSize: 10.5,
+      margin: [0, 2, 0, 0]
+    })
+  ];
+  return [
+    ...cardPicture(sheet, drawings, { x: margin, y, scale: wide / 590 }).content,
+    {
+      table: { widths: [pageWide - wide - gap], body: [[{ stack: words }]] },
+      layout: 'noBorders',
+      absolutePosition: { x: margin + wide + gap, y: y - 4 }
+    }
+  ];
 }
 
 /** A strip is as high as its picture, and a little. */
@@ -161,10 +150,7 @@ export function shortForm(brief: PrintedBrief): TDocumentDefinitions {
             bold: true,
             fontSize: 16
           }),
-          ...pairs.map((sheet, i) => ({
-            stack: [pairStrip(sheet, drawings, top + i * stripHigh)],
-            absolutePosition: { x: margin, y: top + i * stripHigh }
-          })),
+          ...pairs.flatMap((sheet, i) => pairStrip(sheet, drawings, top + i * stripHigh)),
           spacer(pairs.length * stripHigh),
           ...(left > 0
             ? [

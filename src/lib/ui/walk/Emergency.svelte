@@ -10,12 +10,12 @@
   let { help }: Props = $props();
 </script>
 
-<details class="no-print mb-3 border-2 border-rosehip" name="emergency">
+<details class="no-print mb-4 border-2 border-rosehip open:w-full sm:w-fit" name="emergency">
   <summary
-    class="flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3 bg-rosehip px-3 py-2 font-strong text-paper"
+    class="flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3 px-3 font-strong text-rosehip sm:min-h-9"
   >
     <Phone size={18} aria-hidden="true" />In an emergency
-    {#if help.numbers[0]}<span class="ml-auto tabular-nums">{help.numbers[0].number}</span>{/if}
+    {#if help.numbers[0]}<span class="ml-auto tabular-nums sm:ml-3">{help.numbers[0].number}</span>{/if}
   </summary>
   <div class="grid gap-x-8 gap-y-3 px-3 py-3 sm:grid-cols-2">
     <div>
