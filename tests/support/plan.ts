@@ -60,6 +60,12 @@ const stop = (id: string, at: [number, number], minutes: number): PlanFacts['sto
   }
 });
 
+/** The path that its stops lie on, over level ground. */
+export const soundPath = [
+  [-8.7, 54.3, 20],
+  [-8.69, 54.3, 20]
+];
+
 /** A plan of three stops that passes every check. */
 export const soundPlan: PlanFacts = {
   kind: 'walk',
@@ -106,6 +112,7 @@ export const soundPlan: PlanFacts = {
     permissionUntil: '2027-12-31',
     largestGroup: 12
   },
+  dangersOfGround: [],
   venue: '',
   light: { sunrise: 370, sunset: 1255 },
   shore: [],
@@ -122,7 +129,7 @@ export const soundPlan: PlanFacts = {
 
 export function checked(change: Partial<PlanFacts> = {}): Checked {
   const facts = { ...soundPlan, ...change };
-  const times = planTimes(facts, wayAlong(undefined));
+  const times = planTimes(facts, wayAlong(soundPath));
   return { facts, times, kit: proposeKit(facts, times.end, []) };
 }
 

@@ -8,6 +8,7 @@ export {
   wetHabitats
 } from './contamination';
 export { crossingOf } from './crossing';
+export { type Edge, metresFromWay } from './nearness';
 export {
   centreOf,
   emptyGround,

@@ -11,12 +11,18 @@ export interface Leg {
   readonly descentMetres: number;
   /** Metres walked and height above the sea, in walking direction; empty where heights are not known. */
   readonly profile: readonly (readonly [walked: number, height: number])[];
+  /** Of it beside the path, or all of it where there is none. */
+  readonly offPathMetres: number;
   /** Longitude, latitude and, where it is known, height of every bend, both ends included. */
   readonly line: readonly Position[];
 }
 
-/** A stop further than this from the path is reached straight, not along it. */
-const nearPathMetres = 150;
+/**
+ * Two stops further than this from the path go straight from one to the other where that is much shorter than to the
+ * path and back.
+ */
+const farFromPathMetres = 150;
+const muchShorter = 0.6;
 /** An end of a path that lies this close to another stretch of it meets it there. */
 const loopMetres = 40;
 /** A receiver's elevation jumps by some metres: it is averaged over this way to either side. */
@@ -76,7 +82,8 @@ const between = (a: number, b: number, share: number) => a + share * (b - a);
 
 function straightLeg(from: Position, to: Position): Leg {
   const line = [from.slice(0, 2), to.slice(0, 2)];
-  return { metres: straightMetres(from, to), ascentMetres: 0, descentMetres: 0, profile: [], line };
+  const metres = straightMetres(from, to);
+  return { metres, offPathMetres: metres, ascentMetres: 0, descentMetres: 0, profile: [], line };
 }
 
 /** The leg over spots in walking direction; the ends lie off the path by some metres of level ground. */
@@ -109,14 +116,15 @@ function legOver(
     ...spots.map(({ at, height }) => placed(at, height)),
     placed(to, spots.at(-1)?.height)
   ];
-  return { metres, ascentMetres, descentMetres, profile, line };
+  return { metres, offPathMetres: offStart + offEnd, ascentMetres, descentMetres, profile, line };
 }
 
 /** What lies nearer to an end than this along the path is the end's own stretch. */
 const endsApartMetres = 3 * loopMetres;
 
 /**
- * Prepares a path for asking the way between places: along it where both lie near it, otherwise straight.
+ * Prepares a path for asking the way between places: from each straight to the path, and along it. What lies beside it
+ * has the height of the path there.
  * Where an end of the path meets it again, as on a loop or a loop on a stalk, the shorter way round is taken.
  * What was asked once is remembered: a plan is timed again with every change.
  * @param path longitude, latitude and perhaps metres above the sea
@@ -170,7 +178,9 @@ export function wayAlong(path: readonly Position[] | undefined): (from: Position
   const gap = (a: Spot, b: Spot) => Math.abs(a.along - b.along);
   const legBetween = (from: Position, to: Position): Leg => {
     const [a, b] = [onPath(from), onPath(to)];
-    if (a.off > nearPathMetres || b.off > nearPathMetres) return straightLeg(from, to);
+    const straight = straightMetres(from, to);
+    if (Math.min(a.off, b.off) > farFromPathMetres && straight < muchShorter * (a.off + b.off))
+      return straightLeg(from, to);
     // Over a meeting of the path with itself: to one side of it, and on from the other. The gap is no way.
     const over = links
       .flatMap(([p, q]) => [[p, q] as const, [q, p] as const])
@@ -181,7 +191,8 @@ export function wayAlong(path: readonly Position[] | undefined): (from: Position
     const out = legOver(stretch(a.spot, over.p), from, over.p.at, a.off, 0);
     const rest = legOver(stretch(over.q, b.spot), over.q.at, to, 0, b.off);
     return {
-      metres: Math.max(straightMetres(from, to), out.metres + rest.metres),
+      metres: Math.max(straight, out.metres + rest.metres),
+      offPathMetres: out.offPathMetres + rest.offPathMetres,
       ascentMetres: out.ascentMetres + rest.ascentMetres,
       descentMetres: out.descentMetres + rest.descentMetres,
       profile: [

@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { type Rhythm, clockTime, minutesOf, timetable, turningBack, wayAlong, whatToDrop } from './index';
+import {
+  type Rhythm,
+  clockTime,
+  minutesOf,
+  pathSize,
+  timetable,
+  turningBack,
+  wayAlong,
+  whatToDrop
+} from './index';
 
 const path = [
   [-8.7, 54.3],
@@ -15,9 +24,36 @@ describe('the way between two stops', () => {
     expect(Math.abs(metres - east - north)).toBeLessThan(5);
   });
 
-  it('goes straight where a stop lies off the path, or there is none', () => {
-    const far = [-8.7, 54.35];
-    expect(wayAlong(path)(path[0]!, far).metres).toBeCloseTo(wayAlong(undefined)(path[0]!, far).metres, 6);
+  it('keeps to the path as far as it leads, and says how much lies beside it', () => {
+    // 300 m north of where the path ends, and the two stops of a cliff edge 200 m west of its last stretch.
+    const beyond = wayAlong(path)(path[0]!, [-8.69, 54.3127]);
+    expect(Math.abs(beyond.metres - east - north - 300)).toBeLessThan(6);
+    expect(Math.abs(beyond.offPathMetres - 300)).toBeLessThan(3);
+    const [a, b] = [
+      [-8.6931, 54.303],
+      [-8.6931, 54.308]
+    ];
+    const edge = wayAlong(path)(a!, b!);
+    expect(Math.abs(edge.offPathMetres - 400)).toBeLessThan(8);
+    expect(Math.abs(edge.metres - 400 - north / 2)).toBeLessThan(10);
+    expect(edge.line.length).toBeGreaterThan(2);
+  });
+
+  it('goes straight between two neighbours that both lie far off the path, or where there is none', () => {
+    const [a, b] = [
+      [-8.71, 54.32],
+      [-8.711, 54.3205]
+    ];
+    const leg = wayAlong(path)(a!, b!);
+    expect(leg.metres).toBeCloseTo(wayAlong(undefined)(a!, b!).metres, 6);
+    expect(leg.offPathMetres).toBe(leg.metres);
+  });
+
+  it('takes the height of the path along where it leaves it', () => {
+    const hill = path.map(([x, y], i) => [x!, y!, 50 * i]);
+    const { ascentMetres, profile } = wayAlong(hill)([-8.7, 54.302], [-8.692, 54.31]);
+    expect(Math.abs(ascentMetres - 100)).toBeLessThan(4);
+    expect(profile.length).toBeGreaterThan(1);
   });
 
   it('takes the shorter way round a loop', () => {
@@ -46,6 +82,42 @@ describe('the way between two stops', () => {
     // From the start back over the seam to a place half way down the last side: 45 m up.
     const { ascentMetres } = wayAlong(loop)([-8.7, 54.3], [-8.7, 54.305]);
     expect(Math.abs(ascentMetres - 45)).toBeLessThan(3);
+  });
+});
+
+describe('the size of a path', () => {
+  // Over a hill of 300 m in the shape of a cosine and down to 120 m: the climb is known from the shape.
+  const over = Array.from({ length: 401 }, (_, i) => {
+    const share = i / 400;
+    const height =
+      share <= 0.5
+        ? 150 - 150 * Math.cos(2 * Math.PI * share)
+        : 210 + 90 * Math.cos(2 * Math.PI * (share - 0.5));
+    return [-8.7 + 0.04 * share, 54.3, height];
+  });
+
+  it('has the climbs of a profile that is known, whatever a receiver adds to it', () => {
+    const clean = pathSize(over);
+    expect(Math.abs(clean.metres - 4 * east)).toBeLessThan(10);
+    expect(Math.abs(clean.ascentMetres! - 300)).toBeLessThan(4);
+    expect(Math.abs(clean.descentMetres! - 180)).toBeLessThan(4);
+    const noisy = pathSize(over.map(([x, y, height], i) => [x!, y!, height! + (i % 2 ? 2 : -2)]));
+    expect(noisy.ascentMetres!).toBeGreaterThan(290);
+    expect(noisy.ascentMetres!).toBeLessThan(330);
+  });
+
+  it('is the same for the whole way as for its legs', () => {
+    const way = wayAlong(over);
+    const [half, end] = [over[200]!, over[400]!];
+    const legs = [way(over[0]!, half), way(half, end)];
+    const sum = (pick: (leg: (typeof legs)[number]) => number) =>
+      legs.reduce((all, leg) => all + pick(leg), 0);
+    expect(sum(({ ascentMetres }) => ascentMetres)).toBeCloseTo(pathSize(over).ascentMetres!, 0);
+    expect(sum(({ metres }) => metres)).toBeCloseTo(pathSize(over).metres, 0);
+  });
+
+  it('has no climb where there are no heights', () => {
+    expect(pathSize(path)).toMatchObject({ ascentMetres: undefined, descentMetres: undefined });
   });
 });
 

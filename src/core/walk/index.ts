@@ -44,7 +44,15 @@ export {
 } from './health';
 export { illness } from './brief/illness';
 export { dangersOf } from './plan/dangers';
-export { type Check, type Checked, figuresOf, holdsBack, type Lift, runChecks } from './plan/checks';
+export {
+  type Check,
+  type Checked,
+  figuresOf,
+  holdsBack,
+  type Lift,
+  runChecks,
+  wayDangers
+} from './plan/checks';
 export { type Change, whatChanged } from './plan/changes';
 export { type BriefInput, composeBrief, outlineBrief } from './brief/brief';
 export { AnyText, emptyText, plainText, type RichInline, richText, RichText } from './rich-text';

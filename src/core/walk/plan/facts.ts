@@ -1,6 +1,6 @@
 import type { Position } from 'geojson';
 import { z } from 'zod';
-import type { Allowance, Contamination, GroundKind } from '../../ground';
+import type { Allowance, Contamination, Edge, GroundKind } from '../../ground';
 import {
   type Hazard,
   type Library,
@@ -157,6 +157,12 @@ export interface PlanFacts {
     readonly permissionUntil: string | undefined;
     readonly largestGroup: number | undefined;
   };
+  /** What a group keeps away from, where the map of the site has it. */
+  readonly dangersOfGround: readonly {
+    readonly kind: GroundKind;
+    readonly name: string | undefined;
+    readonly edge: Edge;
+  }[];
   /** Of a class: the room, garden or kitchen. */
   readonly venue: string;
   /** Sunrise and sunset in minutes after midnight; undefined where the site's place is not known. */

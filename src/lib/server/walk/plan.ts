@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Abundance, DrillRecord } from '$core/evidence';
-import { contaminationOf, pathOf, wetHabitats } from '$core/ground';
+import { type Ground, contaminationOf, pathOf, wetHabitats } from '$core/ground';
 import { type Library, type LibraryTaxon, englishName, nameWithin } from '$core/knowledge';
 import { minutesOf, usualFactor, wayAlong } from '$core/route';
 import {
@@ -19,7 +19,8 @@ import {
   proposeKit,
   runChecks,
   surveyTaxon,
-  taxonFacts
+  taxonFacts,
+  wayDangers
 } from '$core/walk';
 import { rowsOf } from '../database/rows';
 import { confirmedClaims, sourcesFor } from '../library/bookshelf';
@@ -297,6 +298,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       permissionUntil: site.permissionUntil,
       largestGroup: site.largestGroup
     },
+    dangersOfGround: dangersOfGround(site.ground),
     venue: walk.venue,
     light: lightMinutes(site, walk.heldOn),
     shore: (tide?.windows ?? []).map(({ fromMinutes, untilMinutes }) => ({
@@ -356,6 +358,19 @@ const kitOf = (facts: PlanFacts, end: number, taxa: readonly PlannedTaxon[]): Ki
       (taxon) => nameWithin(englishName(taxon))
     )
   );
+
+/** What a group keeps away from, as lines and outlines. */
+const dangersOfGround = ({ features }: Ground): PlanFacts['dangersOfGround'] =>
+  features.flatMap(({ geometry, properties: { kind, name } }) => {
+    if (!(kind in wayDangers)) return [];
+    const isArea = geometry.type === 'Polygon';
+    const line = isArea
+      ? geometry.coordinates[0]!
+      : geometry.type === 'Point'
+        ? [geometry.coordinates]
+        : geometry.coordinates;
+    return [{ kind, name, edge: { line, isArea } }];
+  });
 
 /** Lifts that were not taken back. */
 export const standing = (lifts: readonly LiftEntry[]): LiftEntry[] =>

@@ -14,6 +14,59 @@ const atBurn = (change: Partial<PlanFacts['stops'][number]>) => ({
 });
 const patch = soundPlan.stops[1]!.patch!;
 
+describe('the way of a walk', () => {
+  const danger = (kind: 'cliff' | 'main road' | 'deep mud', line: [number, number][], isArea = false) => ({
+    dangersOfGround: [{ kind, name: 'North edge', edge: { line, isArea } }]
+  });
+  /** So many metres north of the path. */
+  const north = (metres: number) => 54.3 + metres / 111_320;
+  const along = (metres: number): [number, number][] => [
+    [-8.7, north(metres)],
+    [-8.698, north(metres)]
+  ];
+  const looks = (change: Partial<PlanFacts>) =>
+    keysOf(ledgerOf(change), 'look').filter((key) => key !== 'coverage');
+
+  it.each<[string, Partial<PlanFacts>, string[]]>([
+    ['a cliff near by', danger('cliff', along(12)), ['near cliff North edge']],
+    ['a cliff far off', danger('cliff', along(40)), []],
+    [
+      'a road that it crosses',
+      danger('main road', [
+        [-8.699, north(-9)],
+        [-8.699, north(9)]
+      ]),
+      ['near main road North edge']
+    ],
+    [
+      'mud that it leads through',
+      danger('deep mud', [...along(-5), ...along(5).reverse()], true),
+      ['near deep mud North edge']
+    ],
+    ['a stop off the path', atBurn({ at: [-8.698, north(200)] }), ['off path']]
+  ])('is looked at: %s', (_, change, keys) => expect(looks(change)).toEqual(keys));
+
+  it('says how near, and where it leaves the path', () => {
+    expect(byKey(danger('cliff', along(12)), 'near cliff North edge').title).toMatch(
+      /^Look: 1[12] m from North edge/
+    );
+    expect(
+      byKey(
+        danger('main road', [
+          [-8.699, north(-9)],
+          [-8.699, north(9)]
+        ]),
+        'near main road North edge'
+      ).title
+    ).toContain('meets');
+    expect(byKey(atBurn({ at: [-8.698, north(200)] }), 'off path').detail).toContain('gate to burn, 200 m');
+  });
+
+  it('holds nothing back', () => {
+    expect(holdsBack(ledgerOf(danger('cliff', along(1))))).toBe(false);
+  });
+});
+
 describe('the ledger of checks', () => {
   it('lets a sound plan pass, and says all the same how small the library is', () => {
     const checks = ledgerOf();

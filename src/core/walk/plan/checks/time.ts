@@ -1,6 +1,7 @@
 import { clockTime } from '../../../route';
 import { counted } from '../../../words';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
+import { wayChecks } from './way';
 
 /** A walk that ends this close to sunset leaves nothing for a mishap (common practice, no source). */
 const daylightMargin = 60;
@@ -29,7 +30,7 @@ export function timeChecks({ facts, times }: Checked): Check[] {
   if (stops.length === 0) return checks;
   checks.push(...twice(facts.stops, mendStops), fits(times, mendStops));
   if (facts.kind === 'class') return checks;
-  checks.push(daylight(facts, times, mendDay), ...shore(facts, times));
+  checks.push(daylight(facts, times, mendDay), ...shore(facts, times), ...wayChecks({ facts, times }));
   return checks;
 }
 
