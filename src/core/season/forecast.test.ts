@@ -114,6 +114,49 @@ describe('a sighting', () => {
     expect(meanOf(season([seen('no-such', 'flower', 100)]).density('spring'))).toBeCloseTo(0, 6);
   });
 
+  it('of what persists, or in the other half of the year, says nothing of spring', () => {
+    for (const slug of ['rubus-fruticosus', 'crithmum-maritimum', 'urtica-dioica', 'allium-ursinum'])
+      for (const says of ['there', 'over', 'not yet'] as const)
+        expect(
+          meanOf(season([seen(slug, 'leaf', 333, says)]).density('spring')),
+          `${slug} ${says}`
+        ).toBeCloseTo(0, 6);
+    // Half of its leaves are gone: that is the end of a long stage, not a late spring.
+    const [, , peakTo, end] = stageOf('rubus-fruticosus', 'leaf').windows[0]!;
+    const tail = season([seen('rubus-fruticosus', 'leaf', Math.min(212, Math.round((peakTo + end) / 2)))]);
+    expect(Math.abs(meanOf(tail.density('spring')))).toBeLessThan(0.5);
+  });
+
+  it('stands on its day whatever the windows say, and fades within two weeks', () => {
+    const leaf = stageOf('rubus-fruticosus', 'leaf');
+    const chance = (sightings: readonly Sighted[], day: number) =>
+      season(sightings).curve('rubus-fruticosus', leaf)[day - 1]!;
+    const there = [seen('rubus-fruticosus', 'leaf', 333)];
+    expect(chance([], 333)).toBeLessThan(0.8);
+    expect(chance(there, 333)).toBeGreaterThan(0.95);
+    expect(chance(there, 338)).toBeGreaterThan(0.95);
+    expect(chance(there, 345)).toBeLessThan(chance(there, 340));
+    expect(chance(there, 350)).toBeCloseTo(chance([], 350), 6);
+    expect(chance(there, 332)).toBeCloseTo(chance([], 332), 6);
+    const flower = stageOf('allium-ursinum', 'flower');
+    const over = season([seen('allium-ursinum', 'flower', 130, 'over')]);
+    expect(over.curve('allium-ursinum', flower)[129]).toBeLessThan(0.05);
+    // A plant that can kill is feared all the same.
+    const arum = stageOf('arum-maculatum', 'leaf');
+    const gone = season([seen('arum-maculatum', 'leaf', 100, 'over')]);
+    expect(gone.calendar.chanceOfHarmful(library.taxa.get('arum-maculatum')!, arum, 100)).toBeGreaterThan(
+      0.5
+    );
+  });
+
+  it('at one place and not at another: it can be met', () => {
+    const both = season([
+      seen('rubus-fruticosus', 'leaf', 333, 'over'),
+      seen('rubus-fruticosus', 'leaf', 333)
+    ]);
+    expect(both.curve('rubus-fruticosus', stageOf('rubus-fruticosus', 'leaf'))[332]).toBeGreaterThan(0.95);
+  });
+
   it('far out of the season does not break the forecast', () => {
     const odd = season([seen('prunus-spinosa', 'flower', 300)]);
     const sum = odd.density('spring').reduce((total, { probability }) => total + probability, 0);

@@ -49,6 +49,8 @@ const taxonReach = 15;
 /** How often a sighting is wrong, or a plant out of step. */
 const slip = 0.02;
 const yearLength = 365;
+/** Days for which what was seen counts by itself: half of them fully, then less and less. */
+const standsFor = 14;
 /** Shifts less likely than this change no figure that is shown. */
 const negligible = 1e-7;
 
@@ -93,11 +95,15 @@ function heightsOf(window: Window): Float64Array {
   return heights;
 }
 
+/** A stage that takes longer to go than this persists: that some of it is still there says nothing of the year. */
+const longestEnd = 45;
+const goesSoon = ([, , peakTo, end]: Window): boolean => modulo(end - peakTo) <= longestEnd;
+
 function likelihood(windows: readonly Window[], says: Sighted['says'], day: number): number {
   const of = (height: (window: Window) => number) => Math.max(...windows.map(height));
   const share =
     says === 'there'
-      ? of((window) => trapezoid(window, day))
+      ? of((window) => Math.min(risen(window, day), goesSoon(window) ? left(window, day) : 1))
       : says === 'not yet'
         ? 1 - of((window) => risen(window, day))
         : 1 - of((window) => left(window, day));
@@ -164,7 +170,11 @@ export class SiteSeason {
   private ownLikelihood(taxon: string, half: Half): number[] | undefined {
     const stages = this.stagesOf(taxon);
     const own = (this.#sightings.get(taxon) ?? []).flatMap((one) => {
-      const windows = stages!.get(one.stage)!.windows.filter((window) => halfOf(window) === half);
+      // What is seen in one half of the year tells of that half: a leaf in November says nothing of spring.
+      const isInHalf = modulo(one.day - this.mean[half]) <= lastOfJuly === (half === 'spring');
+      const windows = isInHalf
+        ? stages!.get(one.stage)!.windows.filter((window) => halfOf(window) === half)
+        : [];
       return windows.length > 0 ? [{ ...one, windows }] : [];
     });
     if (own.length === 0) return undefined;
@@ -274,7 +284,20 @@ export class SiteSeason {
       )
   };
 
-  private workOut(taxon: string, { windows }: StageDescription): Float64Array {
+  /** What was seen stands, and fades: whatever the windows say, a leaf that was there is there the next days. */
+  private letStand(chances: Float64Array, taxon: string, stage: Stage): void {
+    const own = (this.#sightings.get(taxon) ?? []).filter((one) => one.stage === stage);
+    // Where two say otherwise of one plant, it stands at one place and not at another: it can be met.
+    for (const isThere of [false, true])
+      for (const { day } of own.filter(({ says }) => (says === 'there') === isThere))
+        for (let after = 0; after < standsFor; after += 1) {
+          const sure = (1 - slip) * Math.min(1, (2 * (standsFor - after)) / standsFor);
+          const at = modulo(day - 1 + after);
+          chances[at] = isThere ? Math.max(chances[at]!, sure) : Math.min(chances[at]!, 1 - sure);
+        }
+  }
+
+  private workOut(taxon: string, { stage, windows }: StageDescription): Float64Array {
     const whole = new Float64Array(yearLength);
     for (const window of windows) {
       const half = halfOf(window);
@@ -296,6 +319,7 @@ export class SiteSeason {
       unfolded.forEach((chance, i) => (own[modulo(i + moved)]! += chance));
       for (let day = 0; day < yearLength; day += 1) whole[day] = Math.max(whole[day]!, own[day]!);
     }
+    this.letStand(whole, taxon, stage);
     return whole;
   }
 

@@ -12,6 +12,12 @@ export const longDate = (isoDate: string): string =>
 /** 24 April */
 export const dayAndMonth: (isoDate: string) => string = format({ day: 'numeric', month: 'long' });
 
+/** 24 April, and of another year than the day that it is read on with that year. */
+export const dayReadOn = (isoDate: string, today: string): string =>
+  isoDate.slice(0, 4) === today.slice(0, 4)
+    ? dayAndMonth(isoDate)
+    : `${dayAndMonth(isoDate)} ${isoDate.slice(0, 4)}`;
+
 /** An instant as a local date and time of a zone. */
 export const localMoment = (instant: Date, timeZone: string): string =>
   new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone }).format(instant);

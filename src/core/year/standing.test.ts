@@ -50,8 +50,14 @@ describe('how a plant stands on a day', () => {
 
   it('that is over comes again next year', () => {
     const standing = at('prunus-spinosa', 360).standing;
-    expect(standing.kind).toBe('later');
+    expect(standing.kind).toBe('over');
     if (standing.kind !== 'ready') expect(standing.expected).toBeGreaterThan(150);
+  });
+
+  it('may be up meanwhile, at a stage that is not worth a stop', () => {
+    // Elder is long in leaf before it flowers, and no use of its leaf is taught; ramsons are gone in October.
+    expect(at('sambucus-nigra', 121).standing).toMatchObject({ kind: 'later', isUp: true });
+    expect(at('allium-ursinum', 290).standing).toMatchObject({ kind: 'over', isUp: false });
   });
 
   it('asks nobody to tell a dangerous plant from others before it is shown as one', () => {

@@ -13,7 +13,8 @@ export type Standing = { readonly stage: Stage } & (
       readonly untold?: { readonly until: number | undefined };
     }
   | ({ readonly kind: 'due' } & Coming)
-  | ({ readonly kind: 'later' } & Coming)
+  /** To come this year, or over and to come again in another; up meanwhile, it may be at a stage that is not worth a stop. */
+  | ({ readonly kind: 'later' | 'over'; readonly isUp: boolean } & Coming)
 );
 export interface Coming {
   readonly expected: number;
@@ -71,8 +72,13 @@ export function standingOn(
       // What is past comes again in a year.
       const later = half.expected > 0 ? 0 : daysOfYear;
       const expected = half.expected + later;
+      const isUp = year.met[day - 1] !== notUp;
+      const kind =
+        state === 'due soon'
+          ? ({ kind: 'due' } as const)
+          : ({ kind: day + expected > daysOfYear ? 'over' : 'later', isUp } as const);
       return {
-        kind: state === 'due soon' ? ('due' as const) : ('later' as const),
+        ...kind,
         stage,
         expected,
         low: half.low + later,

@@ -32,7 +32,8 @@ export type StandingByDate = {
       readonly untold?: { readonly until: string | undefined };
     }
   | {
-      readonly kind: 'due' | 'later';
+      readonly kind: 'due' | 'later' | 'over';
+      readonly isUp?: boolean;
       readonly expected: string;
       readonly low: string;
       readonly high: string;

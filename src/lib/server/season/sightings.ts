@@ -195,6 +195,8 @@ export interface ForecastStage {
   readonly probability: number;
   /** Dates, where the stage is due soon: when half of it has come, with the 80 % range. */
   readonly due?: { readonly expected: string; readonly low: string; readonly high: string };
+  /** Where nothing is up and nothing due soon: when it comes, or comes again in another year. */
+  readonly next?: { readonly expected: string; readonly isAgain: boolean };
 }
 
 /**
@@ -209,8 +211,8 @@ export function forecastStages(
 ): ForecastStage[] {
   const day = dayOfYear(addDays(isoDate, -setBack));
   const date = (days: number) => addDays(isoDate, days);
-  return [...taxon.stages.values()]
-    .map((stage) => season.stageOn(taxon.slug, stage, day))
+  const stages = [...taxon.stages.values()].map((stage) => season.stageOn(taxon.slug, stage, day));
+  const shown = stages
     .filter(({ state, probability }) => state === 'due soon' || probability >= stageIsUp)
     .sort((a, b) => b.probability - a.probability)
     .map(({ stage, probability, state, half }) => ({
@@ -219,5 +221,18 @@ export function forecastStages(
       ...(state === 'due soon'
         ? { due: { expected: date(half.expected), low: date(half.low), high: date(half.high) } }
         : {})
+    }));
+  if (shown.length > 0) return shown;
+  return stages
+    .map(({ stage, probability, half: { expected } }) => ({
+      stage,
+      probability,
+      days: expected > 0 ? expected : expected + 365
+    }))
+    .sort((a, b) => a.days - b.days)
+    .slice(0, 1)
+    .map(({ days, ...one }) => ({
+      ...one,
+      next: { expected: date(days), isAgain: date(days).slice(0, 4) !== isoDate.slice(0, 4) }
     }));
 }

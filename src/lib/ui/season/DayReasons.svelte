@@ -45,6 +45,8 @@
         ></span
       >
     </li>{/each}
-  {#if day.missing.length > 0}<li class="text-ink-2">Not up: {day.missing.join(', ')}.</li>{/if}
+  {#if day.missing.length > 0}<li class="text-ink-2">
+      At no stage worth a stop: {day.missing.join(', ')}.
+    </li>{/if}
   {#each remarks as remark, nth (nth)}<li class="text-ink-2">{remark}</li>{/each}
 </ul>

@@ -6,7 +6,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import { addDays, dayOfYear } from '$core/season';
   import type { StripRow } from '$lib/server/season/season-strip';
-  import { dayAndMonth, dayRange, weekdayAndDay } from '$core/words';
+  import { dayAndMonth, dayRange, dayReadOn, weekdayAndDay } from '$core/words';
   import { bandWords, bandsOf, lineOf } from './bands';
   import Textures from './Textures.svelte';
 
@@ -187,10 +187,17 @@
           ]}
         >
           {#if row.standing.kind === 'due'}<Clock size={17} class="mt-[3px] shrink-0" aria-hidden="true" />Due
-            soon{:else}<CircleDashed size={17} class="mt-[3px] shrink-0" aria-hidden="true" />Not yet{/if}
+            soon{:else}<CircleDashed size={17} class="mt-[3px] shrink-0" aria-hidden="true" />{row.standing
+              .isUp
+              ? 'Up, not worth a stop'
+              : row.standing.kind === 'over'
+                ? 'Over'
+                : 'Not yet'}{/if}
         </p>
         <p class="fine text-ink-2">
-          {row.standing.stage} about {dayAndMonth(row.standing.expected)} ({dayRange(
+          {row.standing.stage}
+          {row.standing.kind === 'over' ? 'again about' : 'about'}
+          {dayReadOn(row.standing.expected, today)} ({dayRange(
             row.standing.low,
             row.standing.high
           )}){#if !row.standing.isTold}<br /><strong class="text-rosehip">not told apart then</strong>{/if}

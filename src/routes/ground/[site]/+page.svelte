@@ -112,7 +112,7 @@
               >
               <td class="max-sm:hidden">{one.abundance}</td>
               <td class="text-ink-2">
-                <StageForecasts stages={one.stages} />
+                <StageForecasts stages={one.stages} today={data.today} />
               </td>
             </tr>
           {:else}

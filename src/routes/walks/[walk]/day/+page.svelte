@@ -29,7 +29,7 @@
         {#each data.patches as one (one.id)}
           <tr
             ><td><a href="/species/{one.slug}">{one.name}</a> <i class="text-ink-2">{one.scientific}</i></td
-            ><td>{one.patch}</td><td><StageForecasts stages={one.stages} /></td></tr
+            ><td>{one.patch}</td><td><StageForecasts stages={one.stages} today={data.today} /></td></tr
           >
         {:else}
           <tr><td colspan="3" class="text-ink-2">No patches are recorded at this site.</td></tr>
