@@ -16,7 +16,7 @@ const stands = () => site.driver.findElement(By.css('main form [name="name"]')).
 
 /** A form of each making. */
 const forms = [
-  { path: '/ground', label: 'New site', button: 'Add this site' },
+  { path: '/ground', label: 'Its name', button: 'Add this site' },
   { path: '/me', label: 'To erase yourself', button: 'Erase me for good' }
 ];
 

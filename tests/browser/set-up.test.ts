@@ -41,7 +41,7 @@ describe.sequential('an empty installation', () => {
       ['/today', 'To the first brief'],
       ['/ground', 'No site yet'],
       ['/walks/new', 'A walk needs a site first'],
-      ['/practice', 'Nothing to practise yet'],
+      ['/practice', 'No walk of yours is coming up'],
       ['/people/outbox', 'Nothing waits']
     ] as const) {
       await visit(site, path);

@@ -422,6 +422,29 @@ describe('the files of a brief', () => {
     return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replaceAll('\u00a0', ' ');
   }
 
+  it('are two pages in short, with the day, whom to call and the worst pairs, and nothing for leaders alone', async () => {
+    const text = await pdfOf(clients.learner, 'short');
+    for (const words of [
+      'in short, version',
+      'Gate meadow, Crannoge Wood',
+      'Emergency call 112',
+      'An ambulance gets to',
+      'Bring',
+      'The worst that could be mistaken',
+      'more pairs stand in the whole brief',
+      'If somebody feels ill',
+      'Page 2 of 2'
+    ])
+      expect(text).toContain(words);
+    expect(text).not.toContain('Leaders carry');
+    expect(text).not.toContain('Page 3');
+  });
+
+  it('have the map of the way for leaders; learners get it where the school tells them the places', async () => {
+    expect(await pdfOf(clients.instructor, 'brief')).toContain('Middle of the sheet');
+    expect(await pdfOf(clients.learner, 'learners')).not.toContain('Middle of the sheet');
+  });
+
   it('are a PDF with fonts embedded that holds every required line', async () => {
     const text = await pdfOf(clients.instructor, 'brief');
     const { document } = (await inDemo((db) => readBrief(db, idOf(wood()))))!;
@@ -488,6 +511,44 @@ describe('a version of the brief', () => {
     expect(learner).not.toContain('Read by you');
     await clients.learner.post(`${wood()}/brief?/read`);
     expect(await clients.learner.words(`${wood()}/brief`)).toMatch(/Read by you on \d+ April/);
+  });
+});
+
+describe('before and after a brief is published', () => {
+  const outbox = () => clients.owner.words('/people/outbox');
+
+  it('it can be looked at first, and nothing is stored', async () => {
+    const versions = async () => (await inDemo((db) => readBrief(db, idOf(wood()))))!.version;
+    const before = await versions();
+    const page = await clients.instructor.text(`${wood()}/brief?preview`);
+    expect(page).toContain(`Brief, version ${before + 1}`);
+    expect(page).toContain('Nothing is stored');
+    expect(page).toContain('data:image/svg+xml;base64,');
+    expect(await versions()).toBe(before);
+    expect(await clients.learner.words(`${wood()}/brief?preview`)).not.toContain('Nothing is stored');
+  });
+
+  it('the group is told: in the outbox, by a text to copy, and the addresses stay apart', async () => {
+    const response = await clients.instructor.change(`${wood()}/brief?/publish`);
+    const page = await response.text();
+    expect(page).toContain('Tell the group');
+    expect(await outbox()).toContain('Wood in leaf: the brief has changed');
+    const [, id] = /\/people\/outbox\/([0-9a-f-]{36})/.exec(await clients.owner.text('/people/outbox'))!;
+    const file = await clients.owner.fetch(`/people/outbox/${id}`);
+    expect(decodeURIComponent(file.headers.get('content-disposition')!)).toContain('Wood in leaf');
+    expect((await clients.owner.post('/people/outbox?/sent', { id: id!, is: 'yes' })).status).toBe(200);
+    expect(await outbox()).toMatch(/went \d+ \w+ \d{4}/);
+    await clients.owner.post('/people/outbox?/sent', { id: id!, is: 'no' });
+    expect(await outbox()).not.toMatch(/went \d+ \w+ \d{4}/);
+    const nowhere = '0192f000-0000-7000-8000-00000000beef';
+    expect((await clients.owner.post('/people/outbox?/sent', { id: nowhere, is: 'yes' })).status).toBe(404);
+  });
+
+  it('whom to call stands on every page of the walk, for leaders and learners', async () => {
+    for (const page of ['', '/day', '/group', '/kit', '/brief', '/practise'])
+      expect(await clients.instructor.words(`${wood()}${page}`), page).toMatch(/In an emergency 112/);
+    for (const page of ['/brief', '/practise'])
+      expect(await clients.learner.words(`${wood()}${page}`), page).toMatch(/In an emergency 112/);
   });
 });
 

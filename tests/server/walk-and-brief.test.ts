@@ -147,4 +147,21 @@ describe('the outbox', () => {
     ]);
     expect(parsed.headers.get('x-unsent')).toBe('1');
   });
+
+  it('to several people shows nobody the address of another', async () => {
+    const message = { recipient: 'ada@demo.example, Erased person, ben@demo.example' };
+    const parsed = await simpleParser(
+      await asEml({
+        ...message,
+        id: '',
+        subject: 'News',
+        body: 'Come.',
+        createdAt: new Date(),
+        sentAt: undefined
+      })
+    );
+    const addresses = [parsed.bcc].flat().flatMap((one) => one?.value.map(({ address }) => address) ?? []);
+    expect(addresses).toEqual(['ada@demo.example', 'ben@demo.example']);
+    expect(parsed.to).toBeUndefined();
+  });
 });

@@ -1,25 +1,76 @@
 import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { plateAddress } from '$core/figure';
+import { type Library, englishName, taxonChoice, worstSeverity } from '$core/knowledge';
+import { type PairInSeason } from '$core/walk';
+import { stagesOn } from '$core/season';
+import { leads } from '$lib/server/accounts';
+import { listSites } from '$lib/server/ground/sites';
+import { schoolLibrary } from '$lib/server/library/library';
 import {
   comingPairs,
   learnerState,
+  missedLately,
   openRounds,
   planToday,
+  seasonOfPairs,
+  startChosenRound,
   startRoundOfToday
 } from '$lib/server/learning/drills';
+import { fieldsAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { overQuota } from '$lib/server/request/limits';
 import { unitsOf } from '$core/learning';
 import type { Actions, PageServerLoad } from './$types';
 
+/** The two plates of the worst pair that is up: what practice is about, whoever opens the page. */
+function specimenOf(library: Library, pairs: readonly PairInSeason[], today: string) {
+  const [worst] = pairs
+    .filter(({ isoDate }) => isoDate === today)
+    .sort(
+      (a, b) => worstSeverity(library.taxa.get(b.lookalike)!) - worstSeverity(library.taxa.get(a.lookalike)!)
+    );
+  return worst
+    ? [worst.target, worst.lookalike].flatMap((slug) => {
+        const taxon = library.taxa.get(slug)!;
+        const [met] = stagesOn(taxon, today);
+        const plate = met && plateAddress(library, taxon, met.stage);
+        return met && plate
+          ? [{ slug, name: englishName(taxon), scientific: taxon.name, stage: met.stage, plate }]
+          : [];
+      })
+    : [];
+}
+
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const walks = await comingPairs(db, viewer);
+    const own = await schoolLibrary(db);
+    const { library } = own;
+    const walks = await comingPairs(db, viewer, own);
+    const season = seasonOfPairs(own, viewer.today);
+    const asked = new Set(season.flatMap(({ target, lookalike }) => [target, lookalike]));
+    const plants = [...asked].map((slug) => library.taxa.get(slug)!);
     const learner = await learnerState(db, viewer.personId, viewer.today);
     const { next, questions, minutes, due, pairs: ofToday } = planToday(walks, learner, db.now);
     return {
       today: { walkName: next?.name, questions, minutes, due, pairs: ofToday.length },
       open: await openRounds(db, viewer),
+      missed: await missedLately(db, viewer, own),
+      specimen: specimenOf(library, season, viewer.today),
+      choice: {
+        now: season.filter(({ isoDate }) => isoDate === viewer.today).length,
+        year: season.length,
+        taxa: plants.map(taxonChoice).sort((a, b) => a.label.localeCompare(b.label, 'en')),
+        families: [...new Set(plants.map(({ family }) => family))].sort().map((value) => ({
+          value,
+          label: `${library.families.get(value)?.english ?? value} (${value})`
+        })),
+        // Where plants stand is told by a walk, not by a list.
+        sites: leads(viewer)
+          ? (await listSites(db)).map(({ id: value, name: label }) => ({ value, label }))
+          : []
+      },
       walks: walks.map(({ id, name, heldOn, pairs }) => ({
         id,
         name,
@@ -36,7 +87,29 @@ export const load: PageServerLoad = ({ locals }) => {
   });
 };
 
+const Choice = z.object({
+  when: z.enum(['now', 'year']).default('now'),
+  taxon: z.string().max(80).default(''),
+  family: z.string().max(80).default(''),
+  siteId: z.union([z.uuid(), z.literal('')]).default('')
+});
+
 export const actions: Actions = {
+  chosen: fieldsAction(requireSignedIn, Choice, async (choice, { viewer }) => {
+    const tooMany = await overQuota('rounds', viewer.personId);
+    if (tooMany) return fail(429, { problem: tooMany });
+    const round = await inSchoolOf(viewer, (db) =>
+      startChosenRound(db, viewer, leads(viewer) ? choice : { ...choice, siteId: '' })
+    );
+    if (!round)
+      return fail(409, {
+        problem:
+          choice.when === 'now'
+            ? 'No dangerous pair of that is up now: choose the whole year.'
+            : 'No dangerous pair of that is described and drawn.'
+      });
+    redirect(303, `/practice/${round}`);
+  }),
   today: async ({ locals }) => {
     const viewer = requireSignedIn(locals);
     const tooMany = await overQuota('rounds', viewer.personId);

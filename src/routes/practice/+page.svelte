@@ -1,11 +1,14 @@
 <script lang="ts">
   import { drillNames, drillWords } from '$core/learning';
   import { counted, dayAndMonth, longDate } from '$core/words';
+  import Field from '$lib/ui/form/Field.svelte';
+  import TaxonField from '$lib/ui/form/TaxonField.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
 
   let { data, form } = $props();
   const { today } = $derived(data);
+  let when = $state<'now' | 'year'>('now');
 </script>
 
 <svelte:head><title>Practice · Good Trail</title></svelte:head>
@@ -35,11 +38,92 @@
       {:else if data.walks.length > 0}
         <p class="mt-1">Done for today: nothing is due, and every pair of the next walk was seen.</p>
       {:else}
-        <p class="mt-1 text-ink-2">
-          Nothing to practise yet: rounds come from the briefs of your coming walks.
+        <p class="mt-1">
+          No walk of yours is coming up. Practise what is up now, or what the year brings, by your own choice.
         </p>
       {/if}
     </section>
+    <section aria-label="By choice" class="mt-6 border-t border-rule pt-4">
+      <p class="plate-label">By your own choice</p>
+      <div class="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-[minmax(0,1fr)_250px]">
+        <form method="POST" action="?/chosen" use:enhance class="grid content-start gap-3">
+          <fieldset class="flex flex-wrap gap-x-6">
+            <legend class="sr-only">When</legend>
+            <label class="flex min-h-10 items-center gap-2"
+              ><input type="radio" class="radio" name="when" value="now" bind:group={when} />What is up now, {counted(
+                data.choice.now,
+                'pair'
+              )}</label
+            >
+            <label class="flex min-h-10 items-center gap-2"
+              ><input type="radio" class="radio" name="when" value="year" bind:group={when} />The whole year, {data
+                .choice.year}</label
+            >
+          </fieldset>
+          <details>
+            <summary class="cursor-pointer font-strong text-moss"
+              >Only a plant, a family{data.choice.sites.length > 0 ? ' or a site' : ''}</summary
+            >
+            <div class="mt-2 grid gap-3 sm:grid-cols-2">
+              <TaxonField label="With this plant" name="taxon" choices={data.choice.taxa} />
+              <Field
+                label="Of this family"
+                name="family"
+                options={[{ value: '', label: 'any' }, ...data.choice.families]}
+                value=""
+              />
+              {#if data.choice.sites.length > 0}<Field
+                  label="That grows at"
+                  name="siteId"
+                  options={[{ value: '', label: 'any site' }, ...data.choice.sites]}
+                  value=""
+                />{/if}
+            </div>
+          </details>
+          <button class={['btn justify-self-start', today.questions > 0 ? 'btn-line' : 'btn-primary']}
+            >Start a round of my choice</button
+          >
+        </form>
+        {#if data.specimen.length === 2}
+          <figure class="m-0">
+            <div class="grid grid-cols-2 gap-2">
+              {#each data.specimen as one, i (one.slug)}<img
+                  class="plate w-full"
+                  src={one.plate}
+                  alt="{one.name}, in {one.stage}, drawn"
+                  class:border-rosehip={i === 1}
+                />{/each}
+            </div>
+            <figcaption class="fine mt-1 text-ink-2">
+              Up now and mistaken for each other: {data.specimen.map(({ name }) => name).join(' and ')}.
+              <a
+                href="/species/compare?{data.specimen
+                  .map(({ slug, stage }) => `plant=${slug}~${encodeURIComponent(stage)}`)
+                  .join('&')}">What tells them apart</a
+              >
+            </figcaption>
+          </figure>
+        {/if}
+      </div>
+    </section>
+    {#if data.missed.length > 0}
+      <section aria-label="Missed" class="mt-6 border-t border-rule pt-4">
+        <p class="plate-label">Missed when you last saw them</p>
+        <ul class="m-0 list-none p-0">
+          {#each data.missed as one (one.target + one.lookalike)}<li
+              class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule py-2"
+            >
+              <span class="flex-1"
+                >{one.names}{#if one.isDangerous}<strong class="text-rosehip">
+                    · gathered the dangerous one</strong
+                  >{/if}</span
+              ><a class="note" href="/species/compare?plant={one.target}~&plant={one.lookalike}~"
+                >What tells them apart</a
+              >
+            </li>{/each}
+        </ul>
+      </section>
+    {/if}
     {#if data.open.length > 0}
       <section aria-label="Begun" class="mt-6 border-t border-rule pt-4">
         <p class="plate-label">Begun, not finished</p>

@@ -2,4 +2,5 @@ export * from './pairs';
 export * from './learner';
 export * from './questions';
 export * from './rounds';
+export * from './choice';
 export * from './answers';

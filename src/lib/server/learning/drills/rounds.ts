@@ -46,7 +46,8 @@ export async function storeQuestions(
   );
 }
 
-async function storeRound(
+/** Stores a round with its questions, and begins to draw the first. */
+export async function storeRound(
   db: SchoolDb,
   viewer: Viewer,
   walkId: string | undefined,

@@ -1,0 +1,126 @@
+import { LRUCache } from 'lru-cache';
+import { z } from 'zod';
+import { englishName } from '$core/knowledge';
+import { type DrillPair, type LearnerState, composeRound, pairKey } from '$core/learning';
+import { type PairInSeason, pairsInSeason, practisedPair } from '$core/walk';
+import type { Viewer } from '../../accounts';
+import type { SchoolDb } from '../../database/school';
+import { rowsOf } from '../../database/rows';
+import { type SchoolLibrary, schoolLibrary } from '../../library/library';
+import { patchesOf } from '../../ground/patches';
+import { readSettings } from '../../school/schools';
+import { systemRandom } from '../../system-random';
+import { learnerState } from './learner';
+import { roundFrame, storeRound } from './rounds';
+
+/** Practice of one's own choice, at any time of the year and without a walk. */
+
+export interface PracticeChoice {
+  /** What is up now, or each pair on its day of the coming year. */
+  readonly when: 'now' | 'year';
+  readonly taxon?: string | undefined;
+  readonly family?: string | undefined;
+  readonly siteId?: string | undefined;
+}
+
+/** So many pairs are in one round, and so many questions. */
+const mostPairs = 8;
+const questions = 12;
+
+const seasons = new LRUCache<string, readonly PairInSeason[]>({ max: 60 });
+
+/** The pairs of a library in the order of its content, on their days from a date on. */
+export function seasonOfPairs({ key, library }: SchoolLibrary, today: string): readonly PairInSeason[] {
+  const place = `${key} ${today}`;
+  const known = seasons.get(place);
+  if (known) return known;
+  const pairs = pairsInSeason(library, today);
+  seasons.set(place, pairs);
+  return pairs;
+}
+
+async function chosenPairs(
+  db: SchoolDb,
+  own: SchoolLibrary,
+  today: string,
+  { when, taxon, family, siteId }: PracticeChoice
+): Promise<PairInSeason[]> {
+  const here = siteId ? new Set((await patchesOf(db, siteId)).here.map((patch) => patch.taxon)) : undefined;
+  const { taxa } = own.library;
+  return seasonOfPairs(own, today).filter(
+    ({ target, lookalike, isoDate }) =>
+      (when === 'year' || isoDate === today) &&
+      (!taxon || target === taxon || lookalike === taxon) &&
+      (!family || taxa.get(target)?.family === family || taxa.get(lookalike)?.family === family) &&
+      (!here || here.has(target) || here.has(lookalike))
+  );
+}
+
+/** What was missed first, then what was never seen, then what was seen longest ago. */
+function byNeed(pairs: readonly PairInSeason[], learner: LearnerState): PairInSeason[] {
+  const random = systemRandom();
+  const rank = (pair: PairInSeason) => {
+    const own = `${pairKey(pair)}@`;
+    const known = [...learner.memory].flatMap(([unit, state]) => (unit.startsWith(own) ? [state] : []));
+    if (known.some(({ firmness }) => firmness === 'missed')) return 0;
+    // Seen ones follow by the time at which they are due.
+    return known.length === 0 ? 1 : 1 + Math.min(...known.map(({ due }) => due.getTime()));
+  };
+  return pairs
+    .map((pair) => ({ pair, rank: rank(pair), chance: random.next() }))
+    .sort((a, b) => a.rank - b.rank || a.chance - b.chance)
+    .map(({ pair }) => pair);
+}
+
+/** @returns undefined where the choice leaves no pair */
+export async function startChosenRound(
+  db: SchoolDb,
+  viewer: Viewer,
+  choice: PracticeChoice
+): Promise<string | undefined> {
+  const own = await schoolLibrary(db);
+  const learner = await learnerState(db, viewer.personId, viewer.today);
+  const { policy } = await readSettings(db);
+  const at = { habitats: [], mayDig: false, policy, abundance: new Map(), drills: new Map() };
+  const pairs: DrillPair[] = [];
+  for (const pair of byNeed(await chosenPairs(db, own, viewer.today, choice), learner)) {
+    if (pairs.length === mostPairs) break;
+    const one = practisedPair(own.library, pair, at);
+    if (one) pairs.push({ ...one, deciding: [...one.deciding] });
+  }
+  if (pairs.length === 0) return undefined;
+  const frame = await roundFrame(db, learner, own.library, pairs, viewer.today);
+  return storeRound(db, viewer, undefined, own, composeRound(frame, pairs, questions, systemRandom()));
+}
+
+/** Pairs whose last answer was missed or dangerous, the newest first, with their names. */
+export async function missedLately(
+  db: SchoolDb,
+  viewer: Viewer,
+  { library }: SchoolLibrary
+): Promise<{ target: string; lookalike: string; names: string; isDangerous: boolean }[]> {
+  const rows = await rowsOf(
+    db,
+    z.object({ pair: z.string(), outcome: z.string() }),
+    `select pair, outcome from (
+       select distinct on (pair) pair, outcome, effective_at from answer
+        where person_id = $1 and pair is not null order by pair, effective_at desc, id desc) as last
+      where outcome in ('missed', 'dangerous gather') order by effective_at desc limit 6`,
+    [viewer.personId]
+  );
+  return rows.flatMap(({ pair, outcome }) => {
+    const [target = '', lookalike = ''] = pair.split('~');
+    const both = [library.taxa.get(target), library.taxa.get(lookalike)];
+    const [first, second] = both;
+    return first && second && pairKey({ target, lookalike }) === pair
+      ? [
+          {
+            target,
+            lookalike,
+            names: `${englishName(first)} against ${englishName(second)}`,
+            isDangerous: outcome === 'dangerous gather'
+          }
+        ]
+      : [];
+  });
+}
