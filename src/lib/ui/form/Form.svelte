@@ -3,6 +3,7 @@
   import type { HTMLFormAttributes } from 'svelte/elements';
   import type { SuperForm } from 'sveltekit-superforms';
   import { setFields } from './fields';
+  import { rememberTyped } from './forms.svelte';
 
   /** A form whose fields find by their name what stands in them and what is wrong with it. */
   interface Props extends HTMLFormAttributes {
@@ -15,4 +16,14 @@
   const { enhance } = setFields(of);
 </script>
 
-<form method="POST" use:enhance {...rest}>{@render children()}</form>
+<form
+  method="POST"
+  use:enhance
+  oninput={(event) => {
+    const name = event.target instanceof Element ? event.target.getAttribute('name') : undefined;
+    if (name) rememberTyped(of, name);
+  }}
+  {...rest}
+>
+  {@render children()}
+</form>

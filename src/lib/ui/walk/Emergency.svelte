@@ -10,14 +10,16 @@
   let { help }: Props = $props();
 </script>
 
-<details class="no-print mb-4 border-2 border-rosehip open:w-full sm:w-fit" name="emergency">
+<details class="no-print w-full border-2 border-rosehip sm:relative sm:ml-auto sm:w-fit" name="emergency">
   <summary
     class="flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3 px-3 font-strong text-rosehip sm:min-h-9"
   >
     <Phone size={18} aria-hidden="true" />In an emergency
     {#if help.numbers[0]}<span class="ml-auto tabular-nums sm:ml-3">{help.numbers[0].number}</span>{/if}
   </summary>
-  <div class="grid gap-x-8 gap-y-3 px-3 py-3 sm:grid-cols-2">
+  <div
+    class="grid gap-x-8 gap-y-3 px-3 py-3 sm:absolute sm:-right-0.5 sm:top-full sm:z-[1200] sm:w-[620px] sm:max-w-[90vw] sm:grid-cols-2 sm:border-2 sm:border-rosehip sm:bg-base-100"
+  >
     <div>
       {#each help.numbers as { label, number } (label + number)}<p
           class="flex flex-wrap items-baseline gap-x-2"

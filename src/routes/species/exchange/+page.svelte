@@ -85,6 +85,7 @@
       <label class="block w-full"
         ><span class="note font-strong">Files (.csv or .zip)</span><input
           type="file"
+          data-most="6"
           name="files"
           multiple
           accept=".csv,.zip,text/csv,application/zip"

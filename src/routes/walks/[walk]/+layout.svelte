@@ -7,15 +7,15 @@
   let { data, children } = $props();
 </script>
 
-<header class="mb-1 flex flex-wrap items-baseline gap-x-4">
+<header class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-2">
   <h1>{data.walk.name}</h1>
   <p class="text-[15px] text-ink-2">
     {longDate(data.walk.heldOn)}, {data.walk.startsAt} · {data.walk.siteName} · {data.walk.cohortName ??
       'no group yet'}, {data.walk.groupSize} people · leader {data.walk.leaderName}
   </p>
+  <Emergency help={data.help} />
 </header>
 <TrailLine parts={data.parts} />
-<Emergency help={data.help} />
 {#each data.renamed as one, nth (nth)}
   <Notice kind="problem"
     ><strong>{one.patch}</strong> at the stop {one.stop} was taken for <strong>{one.oldName}</strong> when

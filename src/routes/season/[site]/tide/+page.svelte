@@ -153,6 +153,7 @@
               >CSV with time and height of every high and low water; local time, or with its zone.</span
             ><input
               type="file"
+              data-most="4"
               name="table"
               accept=".csv,text/csv,text/plain"
               class="file-input mt-1 w-full border-rule-strong bg-plate text-[14px]"

@@ -121,6 +121,7 @@
           <label
             ><span class="font-strong">CSV with date, min, max</span><input
               type="file"
+              data-most="4"
               name="file"
               accept=".csv,text/csv"
               class="file-input mt-1 w-full border-rule-strong bg-plate text-[14px]"
