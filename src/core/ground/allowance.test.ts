@@ -32,6 +32,23 @@ describe('an allowance', () => {
     expect(allowanceOf(ramsons, { ...stand, reserved: 400 })).toMatchObject({ whole: 120, left: 0 });
   });
 
+  it('goes by half of what was counted the year before, until somebody counts again, and says so', () => {
+    expect(allowanceOf(ramsons, { ...stand, countedIn: 2026 })).toEqual({
+      kind: 'pieces',
+      whole: 60,
+      left: 0,
+      carriedFrom: 2026
+    });
+    expect(allowanceOf(ramsons, { ...stand, countedIn: 2027 })).toEqual({
+      kind: 'pieces',
+      whole: 120,
+      left: 50
+    });
+    expect(allowanceOf(ramsons, { ...stand, low: undefined })).toMatchObject({
+      why: 'Count it first: there is no census of 2027, nor of the year before.'
+    });
+  });
+
   it.each<[string, Partial<Stand>, Partial<AllowanceRule>, RegExp]>([
     ['without leave to pick', { mayPick: false }, {}, /no leave/],
     ['from the only patch, whatever the count', { isOnlyPatch: true, low: 1e6 }, {}, /only patch/],

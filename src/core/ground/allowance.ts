@@ -7,8 +7,10 @@ export interface Stand {
   /** The only patch of it on the site gives nothing, whatever there is. */
   readonly isOnlyPatch: boolean;
   readonly squareMetres: number | undefined;
-  /** What is surely there: the lower end of the census; undefined where nothing was counted this year. */
+  /** What is surely there: the lower end of the census; undefined where nothing was counted this year or the last. */
   readonly low: number | undefined;
+  /** The year of that census, where it is not this one. */
+  readonly countedIn?: number | undefined;
   /** Share of what was counted that the rule leaves alone; undefined where it was not noted. */
   readonly exemptShare: number | undefined;
   /** Pieces taken this calendar year, plants lifted to be shown among them. */
@@ -29,12 +31,17 @@ export type Allowance =
       readonly whole: number;
       /** Never below 0. */
       readonly left: number;
+      /** The year before, whose census stands in until somebody counts again. */
+      readonly carriedFrom?: number;
     }
   /** Abundant: no figure, but the ledger is kept. */
   | { readonly kind: 'to need' }
   | { readonly kind: 'none'; readonly why: string }
   /** Something has to be found out first. */
   | { readonly kind: 'unknown'; readonly why: string };
+
+/** So much of what stood there last year is taken to stand there still (a cautious choice, no source). */
+const ofLastYear = 0.5;
 
 export function allowanceOf(rule: AllowanceRule | undefined, stand: Stand): Allowance {
   const none = (why: string): Allowance => ({ kind: 'none', why });
@@ -58,11 +65,19 @@ export function allowanceOf(rule: AllowanceRule | undefined, stand: Stand): Allo
       );
   }
   if (rule.fraction === 'to need') return { kind: 'to need' };
-  if (stand.low === undefined) return unknown('Count it first: a census of this year is missing.');
+  if (stand.low === undefined)
+    return unknown(`Count it first: there is no census of ${stand.year}, nor of the year before.`);
   if (rule.exempt && stand.exemptShare === undefined)
     return unknown(`Note with the census which share of it is left alone: ${rule.exempt}.`);
-  const whole = Math.floor(rule.fraction * stand.low * (1 - (stand.exemptShare ?? 0)) * rule.pieces + 1e-9);
-  return { kind: 'pieces', whole, left: Math.max(0, whole - stand.taken - stand.reserved) };
+  const isOld = stand.countedIn !== undefined && stand.countedIn !== stand.year;
+  const surely = stand.low * (isOld ? ofLastYear : 1);
+  const whole = Math.floor(rule.fraction * surely * (1 - (stand.exemptShare ?? 0)) * rule.pieces + 1e-9);
+  return {
+    kind: 'pieces',
+    whole,
+    left: Math.max(0, whole - stand.taken - stand.reserved),
+    ...(isOld && { carriedFrom: stand.countedIn })
+  };
 }
 
 /** What earlier groups gathered at one time, where it was noted how many they were and how long they took. */

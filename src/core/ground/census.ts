@@ -12,7 +12,13 @@ export type Census =
     }
   | { readonly method: 'all counted'; readonly count: number }
   /** Paced, or counted to fifty and multiplied: with bounds that the counter would stand by. */
-  | { readonly method: 'estimate'; readonly low: number; readonly high: number };
+  | {
+      readonly method: 'estimate';
+      readonly low: number;
+      readonly high: number;
+      /** Of the patch, where its outline does not say it. */
+      readonly patchSquareMetres?: number | undefined;
+    };
 
 export interface CensusResult {
   /** Undefined for an estimate by bounds alone. */

@@ -60,12 +60,7 @@ export { BriefDocument, type BriefOutline, ContrastSheet } from './brief/documen
 
 export { briefDifferences } from './brief/difference';
 export { landownersLetter } from './plan/letter';
-export {
-  type PairInSeason,
-  pairsInSeason,
-  type PractisedPair,
-  practisedPair
-} from './brief/pairs-in-season';
+export { type PairInSeason, pairsInSeason, type PractisedPair, practisedPair } from './brief/pairs-in-season';
 export { rankedHazards, saidOfDrills } from './brief/ranked-hazards';
 export { briefFacts, unbroken } from './brief/facts';
 export { forLearners, placesForLearners, type PlacesForLearners } from './brief/learners-brief';

@@ -26,8 +26,14 @@ const fortnight = 14;
 const fortnights = 26;
 
 /** The likeliest stage of a plant that is up on a day and drawn well enough to be asked about. */
-function drawnOn(taxon: LibraryTaxon, isoDate: string, calendar: Circumstances['calendar']): StageDescription | undefined {
-  const best = stagesOn(taxon, isoDate, calendar?.chance).find(({ probability }) => probability >= stageIsReady);
+function drawnOn(
+  taxon: LibraryTaxon,
+  isoDate: string,
+  calendar: Circumstances['calendar']
+): StageDescription | undefined {
+  const best = stagesOn(taxon, isoDate, calendar?.chance).find(
+    ({ probability }) => probability >= stageIsReady
+  );
   const description = best && taxon.stages.get(best.stage);
   return description && isDrawnAt(description) && qualityOf(taxon, description.stage) !== 'poor'
     ? description

@@ -21,7 +21,12 @@ export const CensusBody = z.discriminatedUnion('method', [
     counts: z.array(amount).max(500)
   }),
   z.object({ method: z.literal('all counted'), count: amount }),
-  z.object({ method: z.literal('estimate'), low: amount, high: amount })
+  z.object({
+    method: z.literal('estimate'),
+    low: amount,
+    high: amount,
+    patchSquareMetres: z.number().positive().max(1e7).optional()
+  })
 ]);
 
 const RecordedCensus = z.object({
@@ -232,19 +237,23 @@ export function patchYearOf(
     all.filter(({ patchId }) => patchId === patch.id);
   const gatherings = own(records.gatherings).filter((one) => one.taxon === patch.taxon);
   const censuses = own(records.censuses);
-  const census = censuses.find(({ countedOn }) => countedOn.slice(0, 4) === year);
+  const ofYear = (wanted: number) =>
+    censuses.find(({ countedOn }) => Number(countedOn.slice(0, 4)) === wanted);
+  // Until somebody counts again, what stood there last year stands in, at a discount.
+  const census = ofYear(Number(year)) ?? ofYear(Number(year) - 1);
   const reservations = own(records.reservations).filter((one) => one.walkId !== walkId);
   const taken = gatherings
     .filter(({ gatheredOn }) => gatheredOn.slice(0, 4) === year)
     .reduce((sum, { pieces }) => sum + pieces, 0);
   const years = gatherings.map(({ gatheredOn }) => Number(gatheredOn.slice(0, 4)));
   const before = years.filter((one) => one < Number(year));
-  const fromCensus = census?.body.method === 'quadrats' ? census.body.patchSquareMetres : undefined;
+  const fromCensus = census?.body.method === 'all counted' ? undefined : census?.body.patchSquareMetres;
   const allowance = allowanceOf(taxon?.allowance, {
     mayPick: site.mayPick,
     isOnlyPatch: patch.isOnly,
     squareMetres: areaOf(patch) ?? fromCensus,
     low: census && censusResult(census.body).low,
+    countedIn: census && Number(census.countedOn.slice(0, 4)),
     exemptShare: census?.exemptShare,
     taken,
     reserved: reservations.reduce((sum, { people, piecesEach }) => sum + people * piecesEach, 0),

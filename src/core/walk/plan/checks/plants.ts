@@ -180,7 +180,14 @@ function allowanceChecks(taxon: TaxonFacts, { group, kind, stops }: Facts): Chec
               `${piecesEach} each for ${group.learners}. The patch gives ${allowance.whole} this year, less what was taken and what other walks reserve.`,
               mend
             )
-          : passed(key, `Allowance of ${name}`, `${allowance.left} left for ${asked} asked.`)
+          : allowance.carriedFrom !== undefined
+            ? look(
+                key,
+                `Look: ${name} was counted in ${allowance.carriedFrom}`,
+                `Half of what stood there then counts until somebody counts again: ${allowance.left} left for ${asked} asked.`,
+                { ...mend, label: `Count ${patch.name}` }
+              )
+            : passed(key, `Allowance of ${name}`, `${allowance.left} left for ${asked} asked.`)
       ];
   }
 }

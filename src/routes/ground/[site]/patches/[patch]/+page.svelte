@@ -43,7 +43,7 @@
   <div class="grid content-start gap-7">
     <Allowance {data} />
 
-    <section class="border-t border-rule pt-4">
+    <section class="scroll-mt-6 border-t border-rule pt-4" id="census">
       <h2>Count it</h2>
       <div class="mt-2">
         <CensusForm

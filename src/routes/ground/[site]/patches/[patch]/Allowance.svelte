@@ -2,7 +2,7 @@
   import Ban from '@lucide/svelte/icons/ban';
   import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
   import Scissors from '@lucide/svelte/icons/scissors';
-  import { dayAndMonth } from '$core/words';
+  import { dayAndMonth, dayReadOn } from '$core/words';
   import type { PageData } from './$types';
   import { rounded } from './rounded';
 
@@ -24,10 +24,14 @@
         {data.rule?.part === 'leaf' && data.year.allowance.left !== 1 ? 'leaves' : `× ${data.rule?.part}`} left</span
       >
     </p>
+    {#if data.year.allowance.carriedFrom}<p class="note text-ochre">
+        By the census of {data.year.allowance.carriedFrom}, of which half counts until somebody counts again.
+        <a href="#census">Count it now</a>
+      </p>{/if}
     <table class="ruled compact mt-2 max-w-[620px]">
       <tbody>
         <tr
-          ><td>Surely there, by the census of {dayAndMonth(data.year.census!.countedOn)}</td><td
+          ><td>Surely there, by the census of {dayReadOn(data.year.census!.countedOn, `${thisYear}`)}</td><td
             class="whitespace-nowrap text-right">{rounded(data.year.result!.low!)} {unit}</td
           ></tr
         >

@@ -80,7 +80,12 @@
       ? { method, quadratSquareMetres: quadrat, patchSquareMetres: patch ?? 0, counts }
       : method === 'all counted'
         ? { method, count: all ?? NaN }
-        : { method, low: low ?? NaN, high: high ?? NaN }
+        : {
+            method,
+            low: low ?? NaN,
+            high: high ?? NaN,
+            ...(patch && patch > 0 && { patchSquareMetres: patch })
+          }
   );
   const problem = $derived(censusProblem(census));
   const now = $derived(problem ? undefined : censusResult(census));
@@ -212,6 +217,15 @@
           bind:value={high}
         /></label
       >
+      {#if squareMetres === undefined}<label class="note col-span-2"
+          ><span class="font-strong">The patch, m², paced out</span><input
+            class="input"
+            type="number"
+            step="any"
+            min="0"
+            bind:value={patch}
+          /></label
+        >{/if}
     </div>
   {/if}
   <div class="grid max-w-[420px] grid-cols-2 gap-3">
