@@ -119,17 +119,22 @@ describe.sequential('a new learner with a plant before them', () => {
 });
 
 describe.sequential('an instructor with two books', () => {
-  it('confirms every claim of a taxon with a few clicks', async () => {
+  it('confirms every claim of a taxon, claim by claim, with where it stands', async () => {
     const { driver } = site;
     await signInAs(site, 'Instructor');
     await visit(site, '/species/confirm/digitalis-purpurea');
     await seeText(driver, '4 of 4 claims still need two sources.');
-    for (const all of await driver.findElements(By.xpath('//main//button[normalize-space()="tick all"]')))
-      await all.click();
+    for (const one of await driver.findElements(By.css('main table input[type="checkbox"]')))
+      await one.click();
+    await press(driver, 'Enter what they say');
+    await seeText(driver, 'say where in the source it stands');
+    await fill(driver, 'Where in A', 'page 412');
+    await fill(driver, 'Where in B', 'page 88');
     await press(driver, 'Enter what they say');
     await seeText(driver, 'Entered what your sources say of Foxglove.');
     await visit(site, '/species/confirm/digitalis-purpurea');
     await seeText(driver, 'Every claim has two sources.');
+    await seeText(driver, 'page 412: read by Bram Oakhill');
   });
 
   it('puts a book on the shelf once', async () => {

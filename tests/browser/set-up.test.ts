@@ -49,6 +49,35 @@ describe.sequential('an empty installation', () => {
     }
   });
 
+  it('begins a site with where it is, and takes a patch where somebody points', async () => {
+    const { driver } = site;
+    await visit(site, '/ground');
+    await fill(driver, 'Its name', 'Heronwell Wood');
+    await fill(driver, 'Coordinates or grid reference', 'SM 92 27');
+    await seeText(driver, 'on the British National Grid');
+    await press(driver, 'Add this site');
+    await seeText(driver, 'Point at the map where something grows');
+    const map = await driver.findElement(By.css('main [role="region"]'));
+    await driver.actions().move({ origin: map, x: 40, y: -20 }).click().perform();
+    await fill(driver, 'Which plant', 'blackberry');
+    await fill(driver, 'Name of the patch', 'Bramble bank');
+    await press(driver, 'Add this patch');
+    await seeText(driver, 'Added Bramble bank.');
+    await seeText(driver, 'Point at the map where something grows');
+    expect(await seriousFindings(driver)).toEqual([]);
+  });
+
+  it('shows a pasted list of people as it understands it, and takes who is ticked', async () => {
+    const { driver } = site;
+    await visit(site, '/people/list');
+    await fill(driver, 'The list', 'Tess Alder, tess@heronwell.example\nOna Vik, 12\nOrla Quain\nBad, no@');
+    await seeText(driver, 'Somebody of this name is on the list already.');
+    await seeText(driver, 'is no e-mail address');
+    expect(await seriousFindings(driver)).toEqual([]);
+    await press(driver, 'Add 2 people');
+    await seeText(driver, '2 people added.');
+  });
+
   it('invites a learner by a link that opens once', async () => {
     const { driver } = site;
     await visit(site, '/people');

@@ -16,6 +16,11 @@
   const person = superForm(() => data.personForm, { resetForm: false });
   const cohort = superForm(() => data.cohortForm);
   let editing = $state<string>();
+  let showsErased = $state(false);
+  const erased = $derived(data.people.filter(({ name }) => name === data.erasedName).length);
+  const shown = $derived(
+    showsErased ? data.people : data.people.filter(({ name }) => name !== data.erasedName)
+  );
   /** What was typed stays where a change is refused; a change that is made closes its row. */
   const keep: SubmitFunction =
     () =>
@@ -57,7 +62,7 @@
         ></thead
       >
       <tbody>
-        {#each data.people as one (one.id)}
+        {#each shown as one (one.id)}
           {@const groups = one.cohorts.map(({ name }) => name).join(', ')}
           {@const account =
             one.email ?? (one.role === 'guest' ? 'no account' : one.invited ? 'invited' : 'no account yet')}
@@ -103,6 +108,15 @@
         {/each}
       </tbody>
     </table>
+    {#if erased > 0}<button
+        type="button"
+        class="note mt-2 cursor-pointer underline underline-offset-2"
+        aria-pressed={showsErased}
+        onclick={() => (showsErased = !showsErased)}
+        >{showsErased
+          ? 'Leave out who was erased'
+          : `Show ${erased} who ${erased === 1 ? 'was' : 'were'} erased`}</button
+      >{/if}
   </WideTable>
   <aside class="grid content-start gap-8 lg:border-l lg:border-rule lg:pl-7">
     <Form of={person} action="?/addPerson" class="grid gap-3">

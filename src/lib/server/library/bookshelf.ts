@@ -121,14 +121,30 @@ export async function disagreements(db: SchoolDb): Promise<Map<string, Disagreem
   return byClaim;
 }
 
+const Agreement = z.object({
+  sourceId: z.string(),
+  citation: z.string(),
+  /** Where in it; not there for what was entered before this was asked. */
+  place: maybe(z.string()),
+  reader: z.string(),
+  on: z.string()
+});
+/** A source that agrees with a claim, with who has read it where. */
+export type Agreement = Readonly<z.infer<typeof Agreement>>;
+
 /** Which sources agree with each claim hash. */
-export async function confirmingSources(db: SchoolDb): Promise<Map<string, string[]>> {
+export async function agreements(db: SchoolDb): Promise<Map<string, Agreement[]>> {
   const rows = await rowsOf(
     db,
-    z.object({ claim: z.string(), sources: z.array(z.string()) }),
-    "select claim_hash as claim, array_agg(source_id) as sources from standing_opinion where says = 'agrees' group by claim_hash"
+    Agreement.extend({ claim: z.string() }),
+    `select claim_hash as claim, source.id as "sourceId", citation, place, person.name as reader,
+            to_char(effective_at, 'YYYY-MM-DD') as on
+       ${withSource} join person on person.school_id = standing_opinion.school_id and person.id = entered_by
+      where says = 'agrees' order by citation`
   );
-  return new Map(rows.map(({ claim, sources }) => [claim, sources]));
+  const byClaim = new Map<string, Agreement[]>();
+  for (const { claim, ...row } of rows) byClaim.set(claim, [...(byClaim.get(claim) ?? []), row]);
+  return byClaim;
 }
 
 /** What one source says of one claim. */
@@ -137,6 +153,8 @@ export interface Opinion {
   readonly source: string;
   /** It agrees, it is silent, or it says otherwise. */
   readonly says: 'agrees' | 'nothing' | { readonly otherwise: string };
+  /** Where in it that stands. */
+  readonly place?: string | undefined;
 }
 
 /**
@@ -151,16 +169,26 @@ export async function enterOpinions(
   effectiveAt: Date | string = db.now
 ): Promise<{ entered: number; disputed: number }> {
   let entered = 0;
-  for (const { claim, source, says } of opinions) {
+  for (const { claim, source, says, place } of opinions) {
     const word = typeof says === 'string' ? says : 'otherwise';
     const otherwise = typeof says === 'string' ? null : says.otherwise;
     const { rowCount } = await db.query(
-      `insert into opinion (school_id, id, claim_hash, source_id, says, otherwise, entered_by, effective_at)
-       select $1, $2, $3, $4, $5, $6, $7, $8
+      `insert into opinion (school_id, id, claim_hash, source_id, says, otherwise, entered_by, effective_at, place)
+       select $1, $2, $3, $4, $5, $6, $7, $8, $9
         where not exists (select 1 from standing_opinion where claim_hash = $3 and source_id = $4 and says = $5
                              and otherwise is not distinct from $6)
           and ($5 <> 'nothing' or exists (select 1 from standing_opinion where claim_hash = $3 and source_id = $4))`,
-      [db.schoolId, uuid(), claim, source, word, otherwise, personId, effectiveAt]
+      [
+        db.schoolId,
+        uuid(),
+        claim,
+        source,
+        word,
+        otherwise,
+        personId,
+        effectiveAt,
+        word === 'nothing' ? null : place || null
+      ]
     );
     entered += rowCount ?? 0;
   }

@@ -13,7 +13,7 @@ import {
   type Opinion,
   confirmedClaims,
   confirmingQueue,
-  confirmingSources,
+  agreements,
   disagreements,
   enterOpinions,
   listSources
@@ -37,7 +37,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const sources = (await listSources(db)).filter(({ kind }) => kind !== 'web page');
     const confirmed = await confirmedClaims(db);
-    const by = await confirmingSources(db);
+    const by = await agreements(db);
     const said = await disagreements(db);
     const queue = await confirmingQueue(db, library, viewer.today);
     const at = queue.findIndex((one) => one.taxon === taxon);
@@ -85,17 +85,29 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   });
 };
 
+const place = z.string().trim().max(120, 'Where it stands has at most 120 letters.').default('');
 const Sent = z.object({
   a: z.union([z.uuid(), z.literal('')]),
-  b: z.union([z.uuid(), z.literal('')])
+  b: z.union([z.uuid(), z.literal('')]),
+  whereA: place,
+  whereB: place
 });
 
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
     const viewer = requireLeader(locals);
     const data = await request.formData();
-    const sent = Sent.safeParse({ a: data.get('a') ?? '', b: data.get('b') ?? '' });
+    const sent = Sent.safeParse({
+      a: data.get('a') ?? '',
+      b: data.get('b') ?? '',
+      whereA: data.get('whereA') ?? '',
+      whereB: data.get('whereB') ?? ''
+    });
     if (!sent.success) return fail(400, { problem: 'Choose your sources from the shelf.' });
+    const places = new Map([
+      [sent.data.b, sent.data.whereB],
+      [sent.data.a, sent.data.whereA]
+    ]);
     const chosen = [...new Set([sent.data.a, sent.data.b])].filter(Boolean);
     if (chosen.length === 0)
       return fail(400, { problem: 'Choose a source first; the shelf is filled on the page before.' });
@@ -103,23 +115,36 @@ export const actions: Actions = {
       const library = await libraryOf(db);
       const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
       const known = new Set((await listSources(db)).map(({ id }) => id));
+      const before = await agreements(db);
       const opinions: Opinion[] = [];
       for (const { hash } of claimsOf(taxon))
         for (const source of chosen.filter((id) => known.has(id))) {
           const otherwise = String(data.get(`otherwise:${hash}:${source}`) ?? '')
             .trim()
             .slice(0, 600);
+          const isNew =
+            otherwise !== '' ||
+            (data.has(`agrees:${hash}:${source}`) &&
+              !before.get(hash)?.some(({ sourceId }) => sourceId === source));
+          if (isNew && !places.get(source))
+            return fail(400, {
+              problem:
+                'Nothing was entered: say where in the source it stands, the page, the plate, or the day of a talk.'
+            });
           opinions.push({
             claim: hash,
             source,
+            place: places.get(source),
             says: otherwise ? { otherwise } : data.has(`agrees:${hash}:${source}`) ? 'agrees' : 'nothing'
           });
         }
       const { disputed } = await enterOpinions(db, viewer.personId, opinions);
       const next = (await confirmingQueue(db, library, viewer.today)).find((one) => one.taxon !== taxon);
-      const back = new URLSearchParams({ ...sent.data, done: englishName(taxon) });
+      const { a, b } = sent.data;
+      const back = new URLSearchParams({ a, b, done: englishName(taxon) });
       return `/species/confirm/${disputed > 0 || !next ? taxon.slug : next.taxon.slug}?${back}`;
     });
+    if (typeof to !== 'string') return to;
     redirect(303, to);
   }
 };

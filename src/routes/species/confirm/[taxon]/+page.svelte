@@ -1,6 +1,8 @@
 <script lang="ts">
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+  import { dayAndMonth } from '$core/words';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
 
@@ -12,12 +14,6 @@
     { id: b, letter: 'B' }
   ]);
   const open = $derived(data.claims.filter(({ confirmed }) => confirmed < data.enough).length);
-  let table = $state<HTMLTableElement>();
-
-  function tickAll(source: string, on: boolean) {
-    for (const box of table?.querySelectorAll<HTMLInputElement>(`input[data-source="${source}"]`) ?? [])
-      box.checked = on;
-  }
 </script>
 
 <svelte:head><title>Confirm {data.name} · Good Trail</title></svelte:head>
@@ -44,7 +40,13 @@
     Your bookshelf is empty. <a href="/species/confirm">Put your floras, handbooks and experts on it</a> first.
   </p>
 {:else}
-  <form method="POST" class="mt-4">
+  <form
+    method="POST"
+    class="mt-4"
+    use:enhance={() =>
+      async ({ update }) =>
+        update({ reset: false })}
+  >
     <div class="grid max-w-[760px] gap-4 sm:grid-cols-2">
       <label
         ><span class="note font-strong">Source A</span><select name="a" class="select" bind:value={a}
@@ -52,24 +54,37 @@
             >{/each}</select
         ></label
       >
+      <label class="sm:row-start-2"
+        ><span class="note font-strong">Where in A</span><input
+          name="whereA"
+          class="input"
+          maxlength="120"
+          placeholder="page 412, plate 30"
+          autocomplete="off"
+        /></label
+      >
       <label
         ><span class="note font-strong">Source B</span><select name="b" class="select" bind:value={b}
           >{#each data.sources as source (source.id)}<option value={source.id}>{source.citation}</option
             >{/each}<option value="">none today</option></select
         ></label
       >
+      {#if b}<label class="sm:row-start-2"
+          ><span class="note font-strong">Where in B</span><input
+            name="whereB"
+            class="input"
+            maxlength="120"
+            placeholder="page 88"
+            autocomplete="off"
+          /></label
+        >{/if}
     </div>
-    <table class="ruled mt-4" bind:this={table}>
+    <table class="ruled mt-4">
       <thead
         ><tr
           ><th scope="col">the library claims</th>{#each columns as column (column.letter)}{#if column.id}<th
                 scope="col"
-                class="w-[92px] max-sm:w-[56px]"
-                >{column.letter} agrees<br /><button
-                  type="button"
-                  class="link-line fine"
-                  onclick={() => tickAll(column.id, true)}>tick all</button
-                ></th
+                class="w-[92px] max-sm:w-[56px]">{column.letter} agrees</th
               >{/if}{/each}<th scope="col" class="w-[120px] max-sm:hidden">state</th></tr
         ></thead
       >
@@ -81,6 +96,12 @@
               {#if claim.kind === 'looks'}<details class="note text-ink-2">
                   <summary class="cursor-pointer py-1">read the description</summary>{claim.text}
                 </details>{:else}<span class="note block text-ink-2">{claim.text}</span>{/if}
+              {#each claim.by as one (one.sourceId)}<span class="note mt-1 block text-moss"
+                  >{one.citation}{one.place ? `, ${one.place}` : ''}: read by {one.reader}, {dayAndMonth(
+                    one.on
+                  )}
+                  {one.on.slice(0, 4)}</span
+                >{/each}
               {#each claim.said as other (other.sourceId)}<span class="note mt-1 flex gap-2 text-ochre"
                   ><TriangleAlert size={15} class="mt-0.5 shrink-0" aria-hidden="true" /><span
                     ><strong>{other.citation}</strong> says otherwise: “{other.says}” Until that is settled
@@ -107,9 +128,8 @@
                     ><input
                       type="checkbox"
                       class="checkbox border-rule-strong"
-                      data-source={column.id}
                       name="agrees:{claim.hash}:{column.id}"
-                      checked={claim.by.includes(column.id)}
+                      checked={claim.by.some(({ sourceId }) => sourceId === column.id)}
                       aria-label="{column.letter} agrees: {claim.title}"
                     /></label
                   ></td
