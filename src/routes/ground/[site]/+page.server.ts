@@ -193,7 +193,7 @@ export const actions: Actions = {
         return setError(form, 'taxon', 'Choose a plant of the list.');
       await addPatch(db, site.id, { ...rest, longitude, latitude });
       form.data = { ...form.data, name: '', taxon: '', longitude: undefined, latitude: undefined };
-      return message(form, `Added ${form.data.name}.`);
+      return message(form, `Added ${rest.name}.`);
     })
   ),
   unsee: idAction(requireLeader, 'sighting', 'sighting', (id, { event, viewer }) =>

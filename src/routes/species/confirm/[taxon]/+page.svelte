@@ -54,8 +54,9 @@
             >{/each}</select
         ></label
       >
-      <label class="sm:row-start-2"
+      <label class="sm:row-start-2" for="where-a"
         ><span class="note font-strong">Where in A</span><input
+          id="where-a"
           name="whereA"
           class="input"
           maxlength="120"
@@ -69,8 +70,9 @@
             >{/each}<option value="">none today</option></select
         ></label
       >
-      {#if b}<label class="sm:row-start-2"
+      {#if b}<label class="sm:row-start-2" for="where-b"
           ><span class="note font-strong">Where in B</span><input
+            id="where-b"
             name="whereB"
             class="input"
             maxlength="120"
