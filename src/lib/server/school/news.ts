@@ -26,11 +26,6 @@ export const newsOfBrief = (
   } Read it before you come, say there that you have, and practise its pairs:\n${link}\n`
 });
 
-export const newsOfQuiz = (quiz: { readonly name: string; readonly closes: string }, link: string): News => ({
-  subject: `A quiz: ${quiz.name}`,
-  body: `${quiz.name} is open until ${quiz.closes}:\n${link}\n`
-});
-
 /** @returns the same, with how many it waits for in the outbox */
 export async function tell(
   db: SchoolDb,

@@ -10,7 +10,10 @@
   let { help }: Props = $props();
 </script>
 
-<details class="no-print w-full border-2 border-rosehip sm:relative sm:ml-auto sm:w-fit" name="emergency">
+<details
+  class="no-print mt-2 w-full border-2 border-rosehip sm:absolute sm:right-0 sm:top-0 sm:mt-0 sm:w-auto"
+  name="emergency"
+>
   <summary
     class="flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3 px-3 font-strong text-rosehip sm:min-h-9"
   >

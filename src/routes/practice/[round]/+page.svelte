@@ -42,7 +42,11 @@
     }, 1000);
     return () => clearInterval(ticking);
   });
-  const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+  /** @param seconds the server says them with their fraction */
+  const clock = (seconds: number) => {
+    const whole = Math.ceil(seconds);
+    return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+  };
 
   const title = $derived(current ? drillWords[current.question.drill].title : 'Round done');
 

@@ -7,7 +7,7 @@
   let { data, children } = $props();
 </script>
 
-<header class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-2">
+<header class="mb-1 flex flex-wrap items-baseline gap-x-4 sm:relative sm:pr-[250px] print:pr-0">
   <h1>{data.walk.name}</h1>
   <p class="text-[15px] text-ink-2">
     {longDate(data.walk.heldOn)}, {data.walk.startsAt} · {data.walk.siteName} · {data.walk.cohortName ??

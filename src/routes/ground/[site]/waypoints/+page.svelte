@@ -162,24 +162,26 @@
       /></label
     >
   </section>
-  <section>
-    <h2>From the device</h2>
-    <p class="note mt-1 text-ink-2">
-      A simulated GPS device with three invented tours; a real one shows its memory as files.
-    </p>
-    <ul class="m-0 mt-1 list-none p-0">
-      {#each data.tours as tour (tour.id)}<li class="border-b border-rule py-1">
-          <button
-            type="button"
-            class="flex min-h-10 w-full cursor-pointer items-center gap-2 text-left"
-            onclick={() => takeTour(tour.id, tour.name)}
-            ><Satellite size={17} aria-hidden="true" /><strong>{tour.name}</strong><span
-              class="note text-ink-2">{tour.waypoints} waypoints, {tour.points} points of a track</span
-            ></button
-          >
-        </li>{/each}
-    </ul>
-  </section>
+  {#if data.viewer?.demoDate}
+    <section>
+      <h2>From the device</h2>
+      <p class="note mt-1 text-ink-2">
+        A simulated GPS device with three invented tours; a real one shows its memory as files.
+      </p>
+      <ul class="m-0 mt-1 list-none p-0">
+        {#each data.tours as tour (tour.id)}<li class="border-b border-rule py-1">
+            <button
+              type="button"
+              class="flex min-h-10 w-full cursor-pointer items-center gap-2 text-left"
+              onclick={() => takeTour(tour.id, tour.name)}
+              ><Satellite size={17} aria-hidden="true" /><strong>{tour.name}</strong><span
+                class="note text-ink-2">{tour.waypoints} waypoints, {tour.points} points of a track</span
+              ></button
+            >
+          </li>{/each}
+      </ul>
+    </section>
+  {/if}
 </FileDrop>
 
 {#if rows.length > 0}

@@ -113,10 +113,12 @@
     {#if data.mayEdit}
       <section class="grid gap-3 border-t border-rule pt-4">
         <h2>Where it comes from</h2>
-        <form method="POST" action="?/station" use:enhance>
-          <button class="btn btn-line"><Thermometer size={17} aria-hidden="true" />Read the station</button>
-          <p class="fine mt-1 text-ink-2">{data.stationName}: invented figures from 2021 on.</p>
-        </form>
+        {#if data.viewer?.demoDate}
+          <form method="POST" action="?/station" use:enhance>
+            <button class="btn btn-line"><Thermometer size={17} aria-hidden="true" />Read the station</button>
+            <p class="fine mt-1 text-ink-2">{data.stationName}: invented figures from 2021 on.</p>
+          </form>
+        {/if}
         <form method="POST" action="?/file" enctype="multipart/form-data" use:enhance class="grid gap-2">
           <label
             ><span class="font-strong">CSV with date, min, max</span><input
