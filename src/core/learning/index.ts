@@ -46,7 +46,6 @@ export {
   Given,
   givenBy,
   type Grading,
-  isNearEnough,
   isOnPair,
   isOnTarget,
   judge,
@@ -62,7 +61,6 @@ export {
   middleDay,
   mostPieces,
   mostWrong,
-  nearestName,
   observationsOf,
   onPaper,
   onPhotographs,
@@ -93,7 +91,8 @@ export {
   Specification,
   type TakingReason,
   takingReasons,
-  tellingShown
+  tellingShown,
+  typedName
 } from './drills';
 export {
   anybody,

@@ -19,20 +19,19 @@ import {
   Specification,
   englishNamesOf,
   isError,
-  isNearEnough,
   judgeOrder,
   judgePath,
   judgeTaking,
   judgeTray,
   middleDay,
-  nearestName,
   newLearner,
   plantDrills,
   plantQuestion,
   otherUnit,
   pose,
   reasonsAgainst,
-  takingReasons
+  takingReasons,
+  typedName
 } from './index';
 import { plantQuestions } from './plant-questions';
 
@@ -243,7 +242,16 @@ describe('a typed name', () => {
     ['elser', ['Elder'], false],
     ['Elder', ['Elder'], true]
   ])('%s is near enough to %j: %s', (typed, accepted, isNear) => {
-    expect(isNearEnough(nearestName(typed, accepted))).toBe(isNear);
+    expect(typedName(typed, accepted).isMeant).toBe(isNear);
+  });
+
+  it('is a slip only where no other plant’s name comes as near', () => {
+    // Goutweed is ground elder, gutweed a seaweed: a letter apart.
+    const [goutweed, gutweed] = [['Ground elder', 'Goutweed'], ['Gutweed']];
+    expect(typedName('gutweed', goutweed, gutweed).isMeant).toBe(false);
+    expect(typedName('goutweed', gutweed, goutweed).isMeant).toBe(false);
+    expect(typedName('goutwead', goutweed, gutweed).isMeant).toBe(true);
+    expect(typedName('Gutweed', gutweed, goutweed).isMeant).toBe(true);
   });
 
   it('of another plant of the library is never taken for a slip of the pen', () => {
@@ -258,7 +266,7 @@ describe('a typed name', () => {
           ? []
           : (['english', 'scientific'] as const).flatMap((kind) =>
               other[kind].flatMap((name) =>
-                isNearEnough(nearestName(name, own[kind])) ? [`${name} for ${own.slug}`] : []
+                typedName(name, own[kind], other[kind]).isMeant ? [`${name} for ${own.slug}`] : []
               )
             )
       )

@@ -37,7 +37,7 @@ export {
   takingReasons
 } from './should-we-take-it';
 export { judgeOrder, middleDay, type OpenSeason } from './season-order';
-export { englishNamesOf, isNearEnough, nearestName, type OpenNames } from './names-and-terms';
+export { englishNamesOf, type OpenNames, typedName } from './names-and-terms';
 
 /** Every kind of drill, in the order in which they are listed. Names, unions and words follow from it. */
 const drills = [

@@ -58,7 +58,7 @@ export interface OpenNames {
 const lettersForASlip = 6;
 
 /** How near a typed name comes to any of the accepted ones: letters to change (Levenshtein 1966). */
-export function nearestName(typed: string, accepted: readonly string[]): { name: string; letters: number } {
+function nearestName(typed: string, accepted: readonly string[]): { name: string; letters: number } {
   const words = (text: string) =>
     plain(text)
       .replace(/[^a-z0-9 ]+/g, ' ')
@@ -69,8 +69,21 @@ export function nearestName(typed: string, accepted: readonly string[]): { name:
     .reduce((a, b) => (b.letters < a.letters ? b : a));
 }
 
-export const isNearEnough = ({ name, letters }: { name: string; letters: number }): boolean =>
-  letters <= Math.floor(name.length / lettersForASlip);
+/**
+ * Whether a typed name is one of those accepted, but for a slip of the pen.
+ * @param others names of other plants: what comes as near to one of them is not meant, however small the slip
+ */
+export function typedName(
+  typed: string,
+  accepted: readonly string[],
+  others: readonly string[] = []
+): { readonly isMeant: boolean; readonly name: string; readonly letters: number } {
+  const nearest = nearestName(typed, accepted);
+  const { name, letters } = nearest;
+  const isSlip = letters > 0 && letters <= Math.floor(name.length / lettersForASlip);
+  const isAnothers = () => others.length > 0 && nearestName(typed, others).letters <= letters;
+  return { ...nearest, isMeant: letters === 0 || (isSlip && !isAnothers()) };
+}
 
 const plateSize = { width: 520, height: 400 };
 
@@ -85,6 +98,8 @@ export function englishNamesOf(library: Library, { slug, names }: LibraryTaxon):
 
 interface Asked {
   readonly accepted: readonly string[];
+  /** Names of other plants, of what is typed. */
+  readonly others?: readonly string[];
   readonly choices: readonly string[] | undefined;
   readonly unit: string;
   readonly definition?: string;
@@ -124,10 +139,12 @@ function askedBy(library: Library, spec: NamesAndTerms): Asked | undefined {
       choices: shuffledFor([taxon.family, ...spec.others], `families ${spec.seed}`),
       unit: otherUnit('name', 'family', taxon.slug)
     };
+  const namesOf = (one: LibraryTaxon) =>
+    spec.asks === 'scientific name' ? [one.name, ...one.synonyms] : englishNamesOf(library, one);
   return {
     ...common,
-    accepted:
-      spec.asks === 'scientific name' ? [taxon.name, ...taxon.synonyms] : englishNamesOf(library, taxon),
+    accepted: namesOf(taxon),
+    others: [...library.taxa.values()].flatMap((one) => (one === taxon ? [] : namesOf(one))),
     choices: undefined,
     unit: otherUnit('name', spec.asks === 'scientific name' ? 'scientific' : 'english', taxon.slug)
   };
@@ -172,10 +189,8 @@ function poseNames(
     image: (name) => (name === 'specimen' ? picture?.image : undefined),
     offers: () => false,
     grade: ({ answer }) => {
-      const nearest = nearestName(answer, asked.accepted);
-      const isRight = asked.choices
-        ? asked.accepted.includes(answer)
-        : answer !== '' && isNearEnough(nearest);
+      const nearest = typedName(answer, asked.accepted, asked.others);
+      const isRight = asked.choices ? asked.accepted.includes(answer) : answer !== '' && nearest.isMeant;
       const outcome: Outcome = isRight ? 'right' : answer === '' ? 'left' : 'missed';
       return {
         unit: asked.unit,
