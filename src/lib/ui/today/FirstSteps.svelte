@@ -17,7 +17,7 @@
     <p class="note text-ink-2">{done} of {steps.length} done</p>
   </div>
   <ol class="m-0 mt-2 list-none border-t border-rule p-0">
-    {#each steps as step, i (step.title)}
+    {#each steps as step, i (i)}
       <li
         class={[
           'grid grid-cols-[34px_minmax(0,1fr)] items-start gap-x-3 border-b border-rule py-2.5',

@@ -24,9 +24,7 @@
     class="grid gap-x-8 gap-y-3 px-3 py-3 sm:absolute sm:-right-0.5 sm:top-full sm:z-[1200] sm:w-[620px] sm:max-w-[90vw] sm:grid-cols-2 sm:border-2 sm:border-rosehip sm:bg-base-100"
   >
     <div>
-      {#each help.numbers as { label, number } (label + number)}<p
-          class="flex flex-wrap items-baseline gap-x-2"
-        >
+      {#each help.numbers as { label, number }, i (i)}<p class="flex flex-wrap items-baseline gap-x-2">
           <span class="text-ink-2">{label}</span><a
             href="tel:{number.replace(/[^+0-9]/g, '')}"
             class="py-1 text-[20px] font-strong text-ink underline underline-offset-4">{number}</a
@@ -36,7 +34,7 @@
     </div>
     <div>
       <p class="note text-ink-2">An ambulance gets to</p>
-      {#each help.access as line (line)}<p class="font-strong">{line}</p>{:else}<p>
+      {#each help.access as line, i (i)}<p class="font-strong">{line}</p>{:else}<p>
           Not described yet.
         </p>{/each}
     </div>

@@ -41,8 +41,8 @@
 {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
 {#if form && 'done' in form && form.done}
   <Notice kind="done">{form.done} <a href="/people">See everybody</a></Notice>
-  {#each form.uninvited as words (words)}<Notice kind="problem">No invitation for {words}</Notice>{/each}
-  {#each form.letters as letter (letter.to)}<LetterWithLink {letter} />{/each}
+  {#each form.uninvited as words, i (i)}<Notice kind="problem">No invitation for {words}</Notice>{/each}
+  {#each form.letters as letter, i (i)}<LetterWithLink {letter} />{/each}
 {/if}
 
 <form
@@ -117,7 +117,7 @@
                   /></td
                 >
                 <td class="wrap-anywhere"
-                  ><strong>{row.name}</strong>{#each row.problems as problem (problem)}<span
+                  ><strong>{row.name}</strong>{#each row.problems as problem, i (i)}<span
                       class="note block text-rosehip">Line {row.line}: {problem}</span
                     >{/each}{#if row.isKnown}<span class="note block text-ochre"
                       >Somebody of this name is on the list already.</span
