@@ -62,7 +62,7 @@
           </fieldset>
           <details>
             <summary class="cursor-pointer font-strong text-moss"
-              >Only a plant, a family{data.choice.sites.length > 0 ? ' or a site' : ''}</summary
+              >Only a plant{data.choice.sites.length > 0 ? ', a family or a site' : ' or a family'}</summary
             >
             <div class="mt-2 grid gap-3 sm:grid-cols-2">
               <TaxonField label="With this plant" name="taxon" choices={data.choice.taxa} />
