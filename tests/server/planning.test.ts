@@ -550,6 +550,17 @@ describe('before and after a brief is published', () => {
     for (const page of ['/brief', '/practise'])
       expect(await clients.learner.words(`${wood()}${page}`), page).toMatch(/In an emergency 112/);
   });
+
+  it('where the group meets is no place that an ambulance gets to, and a class has none', async () => {
+    const words = await clients.instructor.words(`${wood()}/brief`);
+    expect(words).toMatch(/An ambulance gets to Forest gate .* The group meets at 54\.\d{5}/);
+    const walks = await clients.instructor.text('/walks');
+    const [, room] = /href="(\/walks\/[0-9a-f-]{36})"[^>]*>\s*Carrot family on the table/.exec(walks)!;
+    const inRoom = await clients.instructor.words(`${room}/day`);
+    expect(inRoom).toMatch(/In an emergency 112/);
+    expect(inRoom).not.toContain('The group meets at');
+    expect(inRoom).not.toContain('0.00000, 0.00000');
+  });
 });
 
 describe('a remark on a pair', () => {

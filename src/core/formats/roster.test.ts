@@ -42,7 +42,13 @@ describe('a list of people without a heading', () => {
     ['an age', 'Tess Alder,12', { isMinor: true }],
     ['an age from 18 on', 'Tess Alder,44', {}],
     ['that somebody is under 18', 'Tess Alder,under 18', { isMinor: true }],
-    ['the family name first', 'Alder, Tess', {}]
+    ['the family name first', 'Alder, Tess', {}],
+    [
+      'who is told, without a number',
+      'Tess Alder; 087 000 0000; Jo Alder',
+      { telephone: '087 000 0000', emergencyName: 'Jo Alder' }
+    ],
+    ['who is told, by the name alone', 'Tess Alder, Jo Alder', { emergencyName: 'Jo Alder' }]
   ])('tells %s by what it looks like', (_, line, found) => {
     expect(read(line)).toEqual([{ ...blank, line: 1, name: 'Tess Alder', ...found }]);
   });

@@ -92,9 +92,9 @@ function bySight([first = '', ...cells]: readonly string[]): Record<Column, stri
     else words.push(cell);
   }
   const [word, ...more] = words;
-  // 'Alder, Tess' is one name; beside a second number a word is who answers it.
-  if (word !== undefined && !found.emergencyTelephone && more.length === 0)
-    found.name = `${word} ${found.name}`;
+  // 'Alder, Tess' is one name: a single word, and another right behind it that nobody's number follows.
+  const isFamilyName = word === cells[0] && !found.name.includes(' ') && !found.emergencyTelephone;
+  if (word !== undefined && isFamilyName && more.length === 0) found.name = `${word} ${found.name}`;
   else if (word !== undefined) found.emergencyName = words.join(' ');
   return found;
 }

@@ -9,7 +9,7 @@ export interface Stand {
   readonly squareMetres: number | undefined;
   /** What is surely there: the lower end of the census; undefined where nothing was counted this year or the last. */
   readonly low: number | undefined;
-  /** The year of that census, where it is not this one. */
+  /** The year of that census. */
   readonly countedIn?: number | undefined;
   /** Share of what was counted that the rule leaves alone; undefined where it was not noted. */
   readonly exemptShare: number | undefined;

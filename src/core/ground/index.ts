@@ -8,7 +8,7 @@ export {
   wetHabitats
 } from './contamination';
 export { crossingOf } from './crossing';
-export { type Edge, metresFromWay } from './nearness';
+export { type Edge, metresADegree, metresFromWay } from './nearness';
 export {
   centreOf,
   emptyGround,

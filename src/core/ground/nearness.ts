@@ -1,8 +1,10 @@
+import booleanPointInPolygon from '@turf/boolean-point-in-polygon';
+import { polygon } from '@turf/helpers';
 import type { Position } from 'geojson';
 
 /** How near a way comes to what stands on the map, on a plane of metres: a site is small enough. */
 
-/** A line, or the outline of an area, as it stands on the map. */
+/** A line, or the closed outline of an area, as it stands on the map. */
 export interface Edge {
   readonly line: readonly Position[];
   /** What lies within an area lies at it. */
@@ -11,7 +13,8 @@ export interface Edge {
 
 type Point = readonly [x: number, y: number];
 
-const metresADegree = 111_320;
+/** Of latitude, on the mean sphere. */
+export const metresADegree = 111_320;
 
 /** @returns metres from a place near both, to the east and to the north */
 function planeAt([longitude, latitude]: Position): (at: Position) => Point {
@@ -31,15 +34,6 @@ const side = ([ax, ay]: Point, [bx, by]: Point, [x, y]: Point) => (bx - ax) * (y
 const cross = (a: Point, b: Point, c: Point, d: Point): boolean =>
   side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 
-function isWithin([x, y]: Point, ring: readonly Point[]): boolean {
-  let is = false;
-  ring.forEach(([ax, ay], i) => {
-    const [bx, by] = ring[(i + 1) % ring.length]!;
-    if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) is = !is;
-  });
-  return is;
-}
-
 /**
  * @param way of at least one place
  * @returns metres between the two where they are nearest; 0 where they cross, or the way leads through an area
@@ -47,7 +41,8 @@ function isWithin([x, y]: Point, ring: readonly Point[]): boolean {
 export function metresFromWay(way: readonly Position[], { line, isArea }: Edge): number {
   const onPlane = planeAt(way[0]!);
   const [walked, edge] = [way.map(onPlane), line.map(onPlane)];
-  if (isArea && walked.some((point) => isWithin(point, edge))) return 0;
+  const area = isArea ? polygon([line.map((at) => [...at])]) : undefined;
+  if (area && way.some((at) => booleanPointInPolygon([...at], area))) return 0;
   let least = Infinity;
   for (let i = 0; i < Math.max(1, walked.length - 1); i += 1)
     for (let j = 0; j < Math.max(1, edge.length - 1); j += 1) {

@@ -1,3 +1,5 @@
+import booleanPointInPolygon from '@turf/boolean-point-in-polygon';
+import { polygon } from '@turf/helpers';
 import proj4 from 'proj4';
 
 /**
@@ -65,29 +67,25 @@ export const britishGrid: Grid = {
 };
 
 /** Ireland with its islands, coarsely: the North Channel is crossed at its narrowest. */
-const irishCoast = [
-  [-11, 51.2],
-  [-9, 51.2],
-  [-5.9, 52],
-  [-5.7, 53.2],
-  [-5.3, 54.2],
-  [-5.35, 54.75],
-  [-5.85, 55.05],
-  [-5.95, 55.33],
-  [-6.5, 55.48],
-  [-8.5, 55.6],
-  [-11, 54.5]
-] as const;
+const islandOfIreland = polygon([
+  [
+    [-11, 51.2],
+    [-9, 51.2],
+    [-5.9, 52],
+    [-5.7, 53.2],
+    [-5.3, 54.2],
+    [-5.35, 54.75],
+    [-5.85, 55.05],
+    [-5.95, 55.33],
+    [-6.5, 55.48],
+    [-8.5, 55.6],
+    [-11, 54.5],
+    [-11, 51.2]
+  ]
+]);
 
-function isInIreland({ longitude, latitude }: Place): boolean {
-  let isWithin = false;
-  irishCoast.forEach(([x, y], i) => {
-    const [toX, toY] = irishCoast[(i + 1) % irishCoast.length]!;
-    if (y > latitude !== toY > latitude && longitude < x + ((latitude - y) / (toY - y)) * (toX - x))
-      isWithin = !isWithin;
-  });
-  return isWithin;
-}
+const isInIreland = ({ longitude, latitude }: Place) =>
+  booleanPointInPolygon([longitude, latitude], islandOfIreland);
 
 const isInBritain = ({ longitude, latitude }: Place) =>
   latitude > 49.8 &&

@@ -63,6 +63,6 @@ export { landownersLetter } from './plan/letter';
 export { type PairInSeason, pairsInSeason, type PractisedPair, practisedPair } from './brief/pairs-in-season';
 export { rankedHazards, saidOfDrills } from './brief/ranked-hazards';
 export { briefFacts, unbroken } from './brief/facts';
-export { forLearners, placesForLearners, type PlacesForLearners } from './brief/learners-brief';
+export { forLearners, placedStops, placesForLearners, type PlacesForLearners } from './brief/learners-brief';
 export { decidingRows, draftWords, lookingWords, sheetLine, trustWords } from './brief/sheet-layout';
 export { type CheckMark, pairScene, plateFrame } from './brief/pair-scene';

@@ -6,6 +6,7 @@
   import FormMessage from '$lib/ui/form/FormMessage.svelte';
   import { superForm } from '$lib/ui/form/forms.svelte';
   import LetterWithLink from '$lib/ui/people/LetterWithLink.svelte';
+  import ContactFields from '$lib/ui/people/ContactFields.svelte';
   import PersonPanel from '$lib/ui/people/PersonPanel.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/form/Tick.svelte';
@@ -141,20 +142,7 @@
       <details>
         <summary class="note cursor-pointer font-strong">Telephone and emergency contact</summary>
         <div class="mt-2 grid gap-3">
-          <Field label="Telephone" name="telephone" type="tel" maxlength={30} autocomplete="off" />
-          <Field
-            label="Whom to tell if something happens"
-            name="emergencyName"
-            maxlength={120}
-            autocomplete="off"
-          />
-          <Field
-            label="Their telephone"
-            name="emergencyTelephone"
-            type="tel"
-            maxlength={30}
-            autocomplete="off"
-          />
+          <ContactFields />
         </div>
       </details>
       <Tick label="Under 18: needs a guardian’s consent" name="isMinor" />

@@ -9,6 +9,12 @@ export type PlacesForLearners = (typeof placesForLearners)[number];
 /** A hundredth of a degree: about a kilometre from north to south, 650 m from west to east at 54° N. */
 const coarsely = (degrees: number): number => Math.round(degrees * 100) / 100;
 
+/** The stops whose place the reader may know. */
+export const placedStops = ({ stops }: Pick<BriefDocument, 'stops'>) =>
+  stops.flatMap(({ longitude, latitude, ...stop }) =>
+    longitude === undefined || latitude === undefined ? [] : [{ ...stop, longitude, latitude }]
+  );
+
 /** @returns the same brief, as a learner may read it */
 export function forLearners(brief: BriefDocument, places: PlacesForLearners): BriefDocument {
   const { map, ...rest } = brief;

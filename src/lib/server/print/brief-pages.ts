@@ -1,53 +1,24 @@
 import { palette } from '$lib/palette';
 import type { Column, Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
-import { nameWithin, severityWords } from '$core/knowledge';
-import {
-  type BriefDocument,
-  type ContrastSheet,
-  briefFacts,
-  decidingRows,
-  draftWords,
-  illness,
-  lookingWords,
-  rankedHazards,
-  saidOfDrills,
-  sheetLine,
-  trustWords
-} from '$core/walk';
+import { nameWithin } from '$core/knowledge';
+import { type BriefDocument, briefFacts, illness, rankedHazards } from '$core/walk';
 import { dayAndMonth, longDate } from '$core/words';
-import { mapPicture } from './map-picture';
-import { pairPicture } from './pair-picture';
-import { bold, heading, italic, paragraph, richPieces, rule, second, spacer } from './text';
+import { mapPage } from './map-page';
+import {
+  type PrintedBrief,
+  cell,
+  head,
+  lines,
+  onNewPage,
+  pageMargin,
+  pageWide,
+  roleColour,
+  roleWords
+} from './page-layout';
+import { sheetPage } from './sheet-page';
+import { bold, heading, italic, paragraph, richPieces, rule, second } from './text';
 
 /** A brief on A4. What leaders need beside it (their kit, what to drop) stays out of the learners' version. */
-
-export interface PrintedBrief {
-  readonly document: BriefDocument;
-  readonly version: number;
-  readonly school: string;
-  readonly drawings: ReadonlyMap<string, string>;
-}
-
-const pageWide = 595.28 - 2 * 42;
-const roleWords = { gather: 'gather', show: 'show', danger: 'DANGER', 'leave out': 'leave out' } as const;
-const roleColour = {
-  gather: palette.ink,
-  show: palette.tide,
-  danger: palette.rosehip,
-  'leave out': palette.second
-} as const;
-
-const lines = {
-  hLineWidth: (i: number) => (i === 1 ? 0.9 : 0.5),
-  vLineWidth: () => 0,
-  hLineColor: (i: number) => (i === 1 ? palette.ink : palette.rule),
-  paddingLeft: () => 0,
-  paddingRight: () => 8,
-  paddingTop: () => 3,
-  paddingBottom: () => 3
-};
-const cell = (text: string): TableCell => paragraph([text], { fontSize: 10 });
-const head = (text: string): TableCell => paragraph([text], { fontSize: 9.5, color: palette.second });
 
 function front(brief: PrintedBrief, isForLeaders: boolean): Content[] {
   const { document, version, school } = brief;
@@ -207,117 +178,6 @@ function hazards({ document }: PrintedBrief): Content[] {
   ];
 }
 
-function sheetPage(
-  sheet: ContrastSheet,
-  i: number,
-  { document: { sheets, remarks }, drawings }: PrintedBrief
-): Content[] {
-  const named = (taxon: ContrastSheet['target'] | ContrastSheet['lookalike'], isDanger: boolean): TableCell =>
-    paragraph(
-      [
-        [`${taxon.name}\n`, { face: 'Serif', bold: true, fontSize: 14 }],
-        [taxon.scientific, { italics: true, fontSize: 10.5 }],
-        isDanger
-          ? [
-              `\nDANGER, ${severityWords[sheet.lookalike.severity]}`,
-              { bold: true, fontSize: 10, color: palette.rosehip }
-            ]
-          : sheet.isDangerMet
-            ? ['\nwhat it is taken for', { fontSize: 10, color: palette.second }]
-            : [
-                `\n${roleWords[sheet.target.role]}`,
-                { bold: true, fontSize: 10, color: roleColour[sheet.target.role] }
-              ]
-      ],
-      {}
-    );
-  const rows = decidingRows(sheet);
-  const shown = pairPicture(sheet, drawings, { x: 42, y: 58, scale: pageWide / 782 });
-  const remark = remarks[sheet.key];
-  const notes: Content[] = [
-    ...(remark
-      ? [paragraph([bold('The leaders add. '), remark], { fontSize: 10, margin: [0, 0, 0, 4] })]
-      : []),
-    paragraph(
-      [
-        [`Rated ${sheet.rating.rating} of 25. `, { bold: true, color: palette.rosehip }],
-        `${sheet.lookalike.harm}. Onset: ${sheet.lookalike.onset}. ${saidOfDrills(sheet.rating)}`
-      ],
-      { fontSize: 10, margin: [0, 0, 0, 4] }
-    ),
-    ...(sheet.failingTest
-      ? [
-          paragraph(
-            [
-              ['The test that fails. ', { bold: true, color: palette.ochre }],
-              `"${sheet.failingTest.claim}" ${sheet.failingTest.fails}`
-            ],
-            { fontSize: 10, margin: [0, 0, 0, 4] }
-          )
-        ]
-      : []),
-    ...(sheet.notYet
-      ? [
-          paragraph(
-            [
-              ['Not there yet. ', { bold: true, color: palette.tide }],
-              `Flowers of ${nameWithin(sheet.target.name)} open about ${dayAndMonth(sheet.notYet.from)}: not to be quoted.`
-            ],
-            { fontSize: 10, margin: [0, 0, 0, 4] }
-          )
-        ]
-      : []),
-    ...(sheet.trust
-      ? [
-          paragraph([bold('How far to trust it. '), trustWords(sheet)], {
-            fontSize: 10,
-            margin: [0, 0, 0, 4]
-          })
-        ]
-      : []),
-    ...(sheet.drafts.length > 0
-      ? [paragraph([[draftWords(sheet), { color: palette.ochre }]], { fontSize: 10 })]
-      : [])
-  ];
-  return [
-    paragraph([`PAIR ${i + 1} OF ${sheets.length}`], { fontSize: 9, color: palette.second, face: 'Serif' }),
-    ...shown.content,
-    spacer(shown.high + 14),
-    {
-      table: {
-        headerRows: 1,
-        dontBreakRows: true,
-        widths: ['*', 170, '*'],
-        body: [
-          [named(sheet.target, false), head(''), named(sheet.lookalike, true)],
-          ...rows.map((row, at): TableCell[] => [
-            cell(row.target.replace(/^./, (letter) => letter.toUpperCase())),
-            paragraph(
-              [bold(`${at + 1}  ${row.name}\n`), [lookingWords(row), { fontSize: 9, color: palette.second }]],
-              {
-                fontSize: 10
-              }
-            ),
-            cell(row.lookalike.replace(/^./, (letter) => letter.toUpperCase()))
-          ])
-        ]
-      },
-      layout: lines
-    },
-    rule(pageWide, palette.rosehip, 2),
-    paragraph(
-      [
-        sheetLine(sheet),
-        sheet.separable || !sheet.firstDate
-          ? ''
-          : ` They can be told apart first from ${dayAndMonth(sheet.firstDate)}.`
-      ],
-      { face: 'Serif', bold: true, fontSize: 14, margin: [0, 2, 0, 8] }
-    ),
-    ...notes
-  ];
-}
-
 function cards({ document }: PrintedBrief): Content[] {
   return [
     heading('Harm by contact'),
@@ -420,42 +280,13 @@ function lighter({ document: { appendix } }: PrintedBrief): Content[] {
   ];
 }
 
-/** The map of the walk with its stops, on a page of its own where the reader may see it. */
-function mapPage({ document }: PrintedBrief): Content[] {
-  if (!document.map) return [];
-  const stops = placedStops(document);
-  const picture = mapPicture(document.map, stops, pageWide, 560);
-  if (!picture) return [];
-  return [
-    onNewPage([
-      heading('The way'),
-      { svg: picture, width: pageWide },
-      paragraph(
-        [
-          stops.map(({ number, name }) => `${number} ${name}`).join(' · '),
-          stops.length < document.stops.length ? ' · other stops are not shown' : ''
-        ],
-        { fontSize: 10, margin: [0, 8, 0, 0] }
-      )
-    ])
-  ];
-}
-
-/** The stops whose place the reader may know. */
-export const placedStops = ({ stops }: BriefDocument) =>
-  stops.flatMap(({ longitude, latitude, ...stop }) =>
-    longitude === undefined || latitude === undefined ? [] : [{ ...stop, longitude, latitude }]
-  );
-
-const onNewPage = (content: Content[]): Content => ({ stack: content, pageBreak: 'before' });
-
 /** @returns the whole brief as a document for the PDF maker */
 export function briefPages(brief: PrintedBrief, isForLeaders: boolean): TDocumentDefinitions {
   const { document, version } = brief;
   const notNow = document.targets.filter(({ found }) => !found);
   return {
     pageSize: 'A4',
-    pageMargins: [42, 40, 42, 46],
+    pageMargins: [pageMargin, 40, pageMargin, 46],
     content: [
       ...front(brief, isForLeaders),
       onNewPage([
@@ -486,7 +317,7 @@ export function briefPages(brief: PrintedBrief, isForLeaders: boolean): TDocumen
         : [])
     ],
     footer: (page, pages) => ({
-      margin: [42, 12, 42, 0],
+      margin: [pageMargin, 12, pageMargin, 0],
       columns: [
         paragraph(
           [

@@ -1,5 +1,5 @@
 import type { Position } from 'geojson';
-import { type Ground, groundKinds } from '$core/ground';
+import { type Ground, groundKinds, metresADegree } from '$core/ground';
 import { placeInWords } from '$core/place';
 import type { BriefDocument } from '$core/walk';
 import { type LineLook, above, areaOrLine } from '$lib/ground-looks';
@@ -32,7 +32,6 @@ type Point = readonly [x: number, y: number];
 const margin = 22;
 /** Room for scale, arrow and place. */
 const lowest = 170;
-const metresADegree = 111_320;
 
 const placesIn = (ground: Ground): Position[] =>
   ground.features.flatMap(({ geometry }) =>

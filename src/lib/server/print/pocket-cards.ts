@@ -3,7 +3,8 @@ import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { isSerious } from '$core/knowledge';
 import { type ContrastSheet, decidingRows, sheetLine, unbroken } from '$core/walk';
 import { longDate } from '$core/words';
-import { type PrintedBrief, illCard } from './brief-pages';
+import { illCard } from './brief-pages';
+import type { PrintedBrief } from './page-layout';
 import { cardPicture } from './pair-picture';
 import { bold, italic, paragraph, rule, spacer } from './text';
 

@@ -1,16 +1,15 @@
 import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { type ContrastSheet, decidingRows, sheetLine, unbroken } from '$core/walk';
+import { type ContrastSheet, decidingRows, placedStops, sheetLine, unbroken } from '$core/walk';
 import { longDate } from '$core/words';
 import { palette } from '$lib/palette';
-import { type PrintedBrief, illCard, placedStops } from './brief-pages';
+import { illCard } from './brief-pages';
 import { mapPicture } from './map-picture';
+import { type PrintedBrief, pageMargin, pageWide } from './page-layout';
 import { cardPicture } from './pair-picture';
 import { bold, heading, italic, paragraph, rule, spacer } from './text';
 
 /** A brief on two pages, for who comes along: the day, and the worst pairs with what to do. */
 
-const margin = 42;
-const pageWide = 595.28 - 2 * margin;
 /** So many pairs fit beside what to do. */
 const mostPairs = 3;
 
@@ -121,11 +120,11 @@ function pairStrip(sheet: ContrastSheet, drawings: PrintedBrief['drawings'], y: 
     })
   ];
   return [
-    ...cardPicture(sheet, drawings, { x: margin, y, scale: wide / 590 }).content,
+    ...cardPicture(sheet, drawings, { x: pageMargin, y, scale: wide / 590 }).content,
     {
       table: { widths: [pageWide - wide - gap], body: [[{ stack: words }]] },
       layout: 'noBorders',
-      absolutePosition: { x: margin + wide + gap, y: y - 4 }
+      absolutePosition: { x: pageMargin + wide + gap, y: y - 4 }
     }
   ];
 }
@@ -140,7 +139,7 @@ export function shortForm(brief: PrintedBrief): TDocumentDefinitions {
   const top = 40 + 30;
   return {
     pageSize: 'A4',
-    pageMargins: [margin, 40, margin, 46],
+    pageMargins: [pageMargin, 40, pageMargin, 46],
     content: [
       ...dayPage(brief),
       {
@@ -174,7 +173,7 @@ export function shortForm(brief: PrintedBrief): TDocumentDefinitions {
         ],
         { fontSize: 8, color: palette.second }
       ),
-      margin: [margin, 12, margin, 0]
+      margin: [pageMargin, 12, pageMargin, 0]
     }),
     defaultStyle: { font: 'Sans', fontSize: 10.5, lineHeight: 1.15, color: palette.ink }
   };

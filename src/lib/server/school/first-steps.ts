@@ -22,9 +22,7 @@ const Begun = z.object({
   hasBrief: z.boolean()
 });
 
-/**
- * What a school has still to do before its first brief; nothing once one was published.
- */
+/** What a school has still to do before its first brief; nothing once one was published. */
 export async function firstSteps(db: SchoolDb): Promise<readonly FirstStep[]> {
   const begun = (await rowOf(
     db,

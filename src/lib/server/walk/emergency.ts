@@ -6,25 +6,42 @@ import type { Plan } from './plan';
 /** How help is called and where it gets to: on every page of a walk. */
 export interface EmergencyHelp {
   readonly numbers: BriefDocument['front']['emergencyNumbers'];
-  /** Where an ambulance can drive to, and the way there, each in a line. */
+  /** Where an ambulance can drive to, and the way there, each in a line; nothing where nobody described it. */
   readonly access: readonly string[];
+  /** Where the group meets: not everywhere that an ambulance gets to. Empty for a class, and where it is not known. */
+  readonly meeting: string;
   readonly signal: string;
 }
 
-/** @param numbers of the school as they are now: a wrong one that was mended is wrong in an old brief still */
-export function helpFrom(
-  front: Pick<BriefDocument['front'], 'accessPoint' | 'nearestRoad' | 'access' | 'meeting' | 'phoneSignal'>,
-  numbers: EmergencyHelp['numbers']
+/** What speaks of help in a walk's front page. */
+type Front = Pick<
+  BriefDocument['front'],
+  'accessPoint' | 'nearestRoad' | 'access' | 'meeting' | 'phoneSignal'
+>;
+
+function helpFrom(
+  front: Front,
+  numbers: EmergencyHelp['numbers'],
+  { hasMeeting }: { readonly hasMeeting: boolean }
 ): EmergencyHelp {
   return {
     numbers,
-    access: [front.accessPoint, front.nearestRoad, placeInWords(front.access ?? front.meeting)].filter(
+    access: [front.accessPoint, front.nearestRoad, front.access ? placeInWords(front.access) : ''].filter(
       Boolean
     ),
+    meeting: hasMeeting ? placeInWords(front.meeting) : '',
     signal: front.phoneSignal
   };
 }
 
-/** Of a plan without a brief yet. */
+/** @param numbers of the school as they are now: a wrong one that was mended is wrong in an old brief still */
+export const helpOfBrief = (
+  { walk, front }: Pick<BriefDocument, 'walk' | 'front'>,
+  numbers: EmergencyHelp['numbers']
+): EmergencyHelp => helpFrom(front, numbers, { hasMeeting: walk.kind === 'walk' });
+
+/** Of a plan without a brief yet: the place of a walk may be known to nobody. */
 export const helpOfPlan = (plan: Plan): EmergencyHelp =>
-  helpFrom(frontOf(plan), plan.settings.emergencyNumbers);
+  helpFrom(frontOf(plan), plan.settings.emergencyNumbers, {
+    hasMeeting: plan.walk.kind === 'walk' && (plan.stops.length > 0 || plan.site.place !== undefined)
+  });

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { SubmitFunction } from '@sveltejs/kit';
+  import ContactFields from './ContactFields.svelte';
   import Field from '$lib/ui/form/Field.svelte';
   import Tick from '$lib/ui/form/Tick.svelte';
   import { dayAndMonth } from '$core/words';
@@ -39,29 +40,7 @@
     <form method="POST" action="?/correct" use:enhance={keep} class={part}>
       {@render id()}
       <Field label="Name" name="name" value={person.name} maxlength={120} autocomplete="off" />
-      <Field
-        label="Telephone"
-        name="telephone"
-        type="tel"
-        value={person.telephone ?? ''}
-        maxlength={30}
-        autocomplete="off"
-      />
-      <Field
-        label="Whom to tell if something happens"
-        name="emergencyName"
-        value={person.emergencyName ?? ''}
-        maxlength={120}
-        autocomplete="off"
-      />
-      <Field
-        label="Their telephone"
-        name="emergencyTelephone"
-        type="tel"
-        value={person.emergencyTelephone ?? ''}
-        maxlength={30}
-        autocomplete="off"
-      />
+      <ContactFields {person} />
       <Tick label="Under 18" name="isMinor" checked={person.isMinor} />
       <button class="btn btn-line btn-sm justify-self-start">Keep this entry</button>
     </form>

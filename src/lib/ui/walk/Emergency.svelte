@@ -37,6 +37,7 @@
       {#each help.access as line, i (i)}<p class="font-strong">{line}</p>{:else}<p>
           Not described yet.
         </p>{/each}
+      {#if help.meeting}<p class="note mt-1 text-ink-2">The group meets at {help.meeting}</p>{/if}
     </div>
     <p class="note sm:col-span-2">{illness.eaten}</p>
     <p class="note sm:col-span-2">{illness.sap} {illness.eye}</p>

@@ -5,7 +5,7 @@ import { libraryOf } from '$lib/server/library/library';
 import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { readSettings } from '$lib/server/school/schools';
 import { changesSince, readBrief } from '$lib/server/walk/briefs';
-import { helpFrom, helpOfPlan } from '$lib/server/walk/emergency';
+import { helpOfBrief, helpOfPlan } from '$lib/server/walk/emergency';
 import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
 import type { TrailPart } from '$lib/ui/TrailLine.svelte';
@@ -33,8 +33,8 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
       const brief = await readBrief(db, id);
       const { emergencyNumbers } = await readSettings(db);
       const help = brief
-        ? helpFrom(brief.document.front, emergencyNumbers)
-        : { numbers: emergencyNumbers, access: [], signal: '' };
+        ? helpOfBrief(brief.document, emergencyNumbers)
+        : { numbers: emergencyNumbers, access: [], meeting: '', signal: '' };
       return { walk, parts, renamed, leads: false, help };
     });
   const { plan, brief, isDrilled } = await walkPage(locals, id);

@@ -40,7 +40,7 @@ describe('the way of a walk', () => {
     ],
     [
       'mud that it leads through',
-      danger('deep mud', [...along(-5), ...along(5).reverse()], true),
+      danger('deep mud', [...along(-5), ...along(5).reverse(), along(-5)[0]!], true),
       ['near deep mud North edge']
     ],
     ['a stop off the path', atBurn({ at: [-8.698, north(200)] }), ['off path']]

@@ -9,6 +9,7 @@
   import HazardList from '$lib/ui/brief/HazardList.svelte';
   import LeadersHealth from '$lib/ui/brief/LeadersHealth.svelte';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
+  import { placedStops } from '$core/walk';
   import { counted, dayAndMonth, localMoment } from '$core/words';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import TakeAway from './TakeAway.svelte';
@@ -173,11 +174,7 @@
       <GroundMap
         ground={document.map.ground}
         route={document.map.route}
-        markers={document.stops.flatMap(({ longitude, latitude, name, number }) =>
-          longitude === undefined || latitude === undefined
-            ? []
-            : [{ longitude, latitude, label: name, number }]
-        )}
+        markers={placedStops(document).map((stop) => ({ ...stop, label: stop.name }))}
         label="The way with its stops; the timetable above says the same"
         height="h-[340px]"
         saysPlace
