@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import Printer from '@lucide/svelte/icons/printer';
   import Notice from '$lib/ui/Notice.svelte';
@@ -16,9 +17,17 @@
   import Told from '$lib/ui/people/Told.svelte';
 
   let { data, form } = $props();
+  const noPicture = 'data:image/gif;base64,R0lGODlhAQABAAAAACw=';
   const document = $derived(data.brief?.document);
   const inPreview = $derived(data.plates as Record<string, string>);
-  const source = (id: string) => inPreview[id] ?? `/walks/${data.walk.id}/plates/${id}`;
+  // Drawings of a preview come with the page: once, as its data, and into the pictures when it stands.
+  let isStanding = $state(false);
+  onMount(() => void (isStanding = true));
+  const source = (id: string) => {
+    const drawn = inPreview[id];
+    if (drawn === undefined) return `/walks/${data.walk.id}/plates/${id}`;
+    return isStanding ? drawn : noPicture;
+  };
   let isPublishing = $state(false);
   const publishLabel = $derived(
     data.publishing
