@@ -15,7 +15,7 @@ module.exports = {
       to: {
         path: 'node_modules',
         pathNot:
-          'node_modules/(zod|yaml|astronomy-engine|luxon|@types/luxon|@neaps/tide-predictor|fast-xml-parser|ts-fsrs|jstat|simple-statistics|pure-rand|@noble/hashes|@turf/|@types/geojson|@types/jstat|sax|@types/sax|csv-parse|csv-stringify|fflate|fastest-levenshtein|ical.js|proj4)'
+          'node_modules/(zod|yaml|astronomy-engine|luxon|@types/luxon|@neaps/tide-predictor|fast-xml-parser|ts-fsrs|jstat|simple-statistics|pure-rand|@noble/hashes|@turf/|@types/geojson|@types/jstat|sax|@types/sax|csv-parse|csv-stringify|fflate|fastest-levenshtein|ical.js|proj4|@tmcw/togeojson|@xmldom/xmldom)'
       }
     },
     {

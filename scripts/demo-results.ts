@@ -130,7 +130,8 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       walkId: idOf('walk', demo.rounds.walk),
       questions: JSON.stringify(specs),
       madeBy: idOf('person', by),
-      effectiveAt: `${on}T18:00:00Z`
+      effectiveAt: `${on}T18:00:00Z`,
+      openedAt: `${on}T18:00:00Z`
     });
     for (const { person, on: day, ...learner } of sat) {
       const roundId = idOf('round', `quiz ${key} ${person}`);

@@ -69,6 +69,8 @@ export const Demo = z.strictObject({
       origin: z.tuple([z.number(), z.number()]),
       habitats: z.array(z.string()),
       altitude: z.number(),
+      /** Nothing on it climbs. */
+      level: z.boolean().default(false),
       tide: TideRecord.optional(),
       finds: z
         .array(

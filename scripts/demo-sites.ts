@@ -14,6 +14,7 @@ export async function loadSites(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<v
       ground: groundOf(site),
       habitats,
       altitudeMetres: site.altitude,
+      isLevel: site.level,
       tide: site.tide ? JSON.stringify(site.tide) : null,
       accessPoint: accessPoint,
       nearestRoad: site.nearestRoad,

@@ -9,7 +9,8 @@ export default defineConfig({
   root,
   publicDir: false,
   resolve: { alias: { $core: join(root, 'src/core'), $lib: join(root, 'src/lib') } },
-  ssr: { noExternal: true },
+  // Its WebAssembly finds itself by its own folder.
+  ssr: { noExternal: true, external: ['heic-decode'] },
   build: {
     ssr: true,
     outDir: 'build/threads',

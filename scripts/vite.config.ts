@@ -9,7 +9,7 @@ export default defineConfig({
   publicDir: false,
   resolve: { alias: { $core: join(root, 'src/core'), $lib: join(root, 'src/lib') } },
   // One file reads faster than a thousand; native code stays where it was installed.
-  ssr: { noExternal: true, external: ['@node-rs/argon2', 'pg-native'] },
+  ssr: { noExternal: true, external: ['@node-rs/argon2', 'pg-native', 'heic-decode'] },
   build: {
     ssr: true,
     outDir: '.local/tools',

@@ -76,7 +76,3 @@ export function decodeText(bytes: Uint8Array): { readonly text: string } | { rea
     };
   }
 }
-
-/** The text of an uploaded file. */
-export const textOfFile = async (file: Blob): Promise<ReturnType<typeof decodeText>> =>
-  decodeText(new Uint8Array(await file.arrayBuffer()));

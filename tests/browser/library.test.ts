@@ -32,11 +32,10 @@ async function type(label: string, text: string): Promise<void> {
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
 }
 const heading = (words: string) => By.xpath(`//main//h1[contains(., ${JSON.stringify(words)})]`);
-const date = (isoDate: string) =>
-  site.driver.executeScript(
-    'const field = document.querySelector("input[name=date]"); field.value = arguments[0]; field.dispatchEvent(new Event("change", { bubbles: true }))',
-    isoDate
-  );
+const date = async (isoDate: string) => {
+  await fill(site.driver, 'When', isoDate);
+  await site.driver.actions().sendKeys(Key.ENTER).perform();
+};
 
 describe.sequential('a new learner with a plant before them', () => {
   it('finds it by a name of another language', async () => {

@@ -29,7 +29,7 @@ describe.sequential('what was typed and not sent', () => {
     await signInAs(site, 'Owner');
     await visit(site, '/school');
     await fill(driver, 'Name', typed);
-    await driver.executeScript("document.querySelector('#certificates form button').click()");
+    await driver.executeScript("document.querySelector('#certificates form').requestSubmit()");
     await seeText(driver, 'First-aid certificates of leaders');
     await driver.wait(
       async () => (await driver.findElements(By.css('#certificates [role="status"]'))).length > 0,

@@ -33,7 +33,7 @@ describe.sequential('an empty installation', () => {
     await seeText(driver, 'Choose at least 12 characters');
     await fill(driver, 'Password', 'gravel candle ninety otters');
     await press(driver, 'Set up the school');
-    await driver.wait(until.urlContains('/school'), patience);
+    await driver.wait(until.urlContains('/today'), patience);
   });
 
   it('tells the owner what belongs on empty pages', async () => {

@@ -66,6 +66,17 @@ describe.sequential('the first steps of a new school', () => {
       longitude: '-5.02',
       latitude: '51.91'
     });
+    // Without a name a patch is called by its plant; a second one is told from it.
+    for (const longitude of ['-5.021', '-5.022'])
+      await owner.post(`${site}?/patch`, {
+        name: '',
+        taxon: 'urtica-dioica',
+        abundance: 'frequent',
+        longitude,
+        latitude: '51.911'
+      });
+    const named = await ask<{ name: string }>('select name from patch order by name');
+    expect(named.map(({ name }) => name)).toEqual(['Nettle bank', 'Stinging nettle', 'Stinging nettle 2']);
     expect(await done()).toBe(4);
     expect(await owner.words('/today')).toContain('Give it a path');
   });
@@ -149,6 +160,19 @@ describe('a new site', () => {
 });
 
 describe('a list of people', () => {
+  it('makes their group with them, where one is named', async () => {
+    const page = await owner.post(
+      '/people/list',
+      listed('Hattie Lund\nPavel Dvořák', [1, 2], { newCohort: 'Hedge evenings' })
+    );
+    expect(await page.text()).toContain('2 people added to Hedge evenings.');
+    const members = await ask<{ name: string }>(
+      `select p.name from cohort_member m join person p on p.id = m.person_id join cohort c on c.id = m.cohort_id
+        where c.name = 'Hedge evenings' order by p.name`
+    );
+    expect(members.map(({ name }) => name)).toEqual(['Hattie Lund', 'Pavel Dvořák']);
+  });
+
   it('brings in who is ticked, with how they are reached, and invites who has an address', async () => {
     const text =
       'name;e-mail;telephone;emergency contact;emergency telephone;under 18\n' +

@@ -69,7 +69,7 @@ describe('the ledger of a patch', () => {
 
   it.each([
     ['nothing', { pieces: '0' }, 'At least one piece.'],
-    ['in the future', { gatheredOn: '2027-05-01' }, 'That day is still to come; today is 2027-04-24.'],
+    ['in the future', { gatheredOn: '2027-05-01' }, 'That day is still to come; today is Sat 24 April 2027.'],
     ['on no date', { gatheredOn: 'once' }, 'This is no date.'],
     ['of no part', { part: '' }, 'Name the part.']
   ])('refuses %s with the reason', async (_, fields, reason) => {
@@ -148,7 +148,7 @@ describe('what closes a patch', () => {
   it('is told with its end, and blocks taking until then', async () => {
     expect((await note({})).status).toBe(200);
     expect(await instructor.words(ramsons)).toContain(
-      'It was flooded on 2027-04-20: nothing is picked until 2027-05-20.'
+      'It was flooded on Tue 20 April 2027: nothing is picked until Thu 20 May 2027.'
     );
     const id = /action="\?\/unhappened"[\s\S]*?name="id" value="([0-9a-f-]{36})"/.exec(
       await instructor.text(site)

@@ -124,6 +124,7 @@ describe('the ground', () => {
         mayDig: false,
         largestGroup: undefined,
         altitudeMetres: 80,
+        isLevel: true,
         habitats: ['woodland'],
         mayFire: false,
         mayCharge: true,

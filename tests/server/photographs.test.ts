@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
@@ -41,6 +42,22 @@ describe('a picture', () => {
     expect([picture.width, picture.height]).toEqual([800, 1600]);
     const { exif, orientation } = await sharp(picture.jpeg).metadata();
     expect([exif, orientation]).toEqual([undefined, undefined]);
+  });
+
+  it('of a telephone, in HEIC, is unpacked with its colours', async () => {
+    const heic = await readFile(new URL('../support/leaf.heic', import.meta.url));
+    const picture = await readPicture(file(heic, 'leaf.heic'));
+    if ('problem' in picture) throw new Error(picture.problem);
+    expect([picture.width, picture.height]).toEqual([640, 480]);
+    // Drawn for this test: its upper left quarter is dark green (53, 96, 47).
+    const { data } = await sharp(picture.jpeg)
+      .extract({ left: 100, top: 100, width: 1, height: 1 })
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    for (const [i, value] of [53, 96, 47].entries()) expect(Math.abs(data[i]! - value)).toBeLessThan(8);
+    expect(await readPicture(file(heic.subarray(0, 900), 'half.heic'))).toEqual({
+      problem: expect.stringContaining('Save it as JPEG')
+    });
   });
 
   it('is cropped as it is seen upright', async () => {

@@ -468,6 +468,12 @@ describe('the files of a brief', () => {
       ...document.stops.map(({ name }) => name),
       ...document.sheets.map(({ lookalike }) => lookalike.scientific)
     ];
+    // A sheet is one page, and the next follows it.
+    const pairs = text.split('\f').map((page) => /PAIR (\d+) OF/.exec(page)?.[1]);
+    const from = pairs.indexOf('1');
+    expect(pairs.slice(from, from + document.sheets.length)).toEqual(
+      document.sheets.map((_, i) => String(i + 1))
+    );
     for (const line of required) expect(text).toContain(line);
     expect(text.match(/PAIR \d+ OF/g)).toHaveLength(document.sheets.length);
     expect(text).not.toContain('stone, two years');

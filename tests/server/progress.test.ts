@@ -315,9 +315,15 @@ describe('what is taken out', () => {
     expect(await inDemo((db) => pairTallies(db, []))).toEqual([]);
   });
 
-  it('knows whether a walk’s pairs were practised at all', async () => {
-    expect(await inDemo((db) => isDrilled(db, pairs.map(pairKey)))).toBe(true);
-    expect(await inDemo((db) => isDrilled(db, ['quercus-robur~taxus-baccata']))).toBe(false);
-    expect(await inDemo((db) => isDrilled(db, []))).toBe(false);
+  it('knows whether everybody has practised every pair', async () => {
+    const tallies = await inDemo((db) => pairTallies(db, members));
+    const { personId, pair } = tallies[0]!;
+    const own = [...new Set(tallies.filter((one) => one.personId === personId).map((one) => one.pair))];
+    const drilled = (keys: readonly string[], people: readonly string[]) =>
+      inDemo((db) => isDrilled(db, keys, people));
+    expect(await drilled(own, [personId])).toBe(true);
+    expect(await drilled([pair, 'quercus-robur~taxus-baccata'], [personId])).toBe(false);
+    expect(await drilled([], [personId])).toBe(false);
+    expect(await drilled([pair], [])).toBe(false);
   });
 });

@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Quiz,
   addQuiz,
+  openQuiz,
   changeQuiz,
   closedRounds,
   readQuiz,
@@ -65,6 +66,10 @@ const make = async (
     ...more
   };
   const id = await inDemo((db) => addQuiz(db, instructor, head, size));
+  const made = (await inDemo((db) => readQuiz(db, instructor, id)))!;
+  expect(await inDemo((db) => openQuiz(db, made))).toBe(
+    size > 0 ? undefined : 'It asks nothing yet: add a question first.'
+  );
   return (await inDemo((db) => readQuiz(db, instructor, id)))!;
 };
 const again = async (quiz: Quiz) => (await inDemo((db) => readQuiz(db, instructor, quiz.id)))!;
@@ -122,8 +127,15 @@ describe('the questions of a quiz', () => {
     expect((await again(quiz)).questions[1]!.seed).not.toBe(first!.seed);
     await change({ what: 'remove', index: 0 });
     expect((await again(quiz)).questions).toHaveLength(1);
-    const kept = await again(quiz);
-    await begin(kept);
+    expect(await inDemo((db) => readQuiz(db, learner, quiz.id))).toBeUndefined();
+    const unopened = await again(quiz);
+    expect(await inDemo((db) => sit(db, learner, unopened))).toEqual({
+      problem: 'This quiz is still being made.'
+    });
+    expect(await inDemo((db) => openQuiz(db, unopened))).toBeUndefined();
+    const opened = await again(quiz);
+    expect(await inDemo((db) => openQuiz(db, opened))).toMatch(/open already/);
+    await begin(opened);
     const sat = await again(quiz);
     expect(await change({ what: 'remove', index: 0 })).toMatch(/stay as they are/);
     expect(await inDemo((db) => removeQuiz(db, sat))).toMatch(/stays with its results/);

@@ -286,6 +286,11 @@ describe('waypoints of a device', () => {
     expect(response.status).toBe(200);
     expect(await instructor.words(`/ground/${id.wood}`)).toContain('Cleavers at the gate');
     expect(await instructor.words(`/ground/${id.wood}/scout`)).toContain('Umbels at ride seen 24 April');
+    // A place goes onto the map, and is known when the file comes again.
+    expect((await send([{ ...at, name: 'Lay-by', kind: 'car park' }])).status).toBe(200);
+    const map = await (await instructor.fetch(`/ground/${id.wood}/export?as=geojson`)).text();
+    expect(map).toContain('"name": "Lay-by"');
+    expect((await send([{ ...at, name: 'x', kind: 'no such kind' }])).status).toBe(400);
     for (const wrong of ['[', [], [{ ...at, name: 'x', taxon: '', latitude: 154 }]])
       expect((await send(wrong)).status).toBe(400);
     expect((await learner.fetch(page)).status).toBe(403);

@@ -68,7 +68,7 @@ describe('a sighting', () => {
   });
 
   it.each([
-    ['in the future', { seenOn: '2027-05-01' }, 'That day is still to come; today is 2027-04-24.'],
+    ['in the future', { seenOn: '2027-05-01' }, 'That day is still to come; today is Sat 24 April 2027.'],
     ['on no date', { seenOn: 'yesterday' }, 'Not understood: seenOn'],
     [
       'of a stage that the plant does not have',

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
-import { readGeoJson, readGpxFile } from '../../src/core/formats';
+import { readGeoJson, readGpxFile, readKml, textOfMapFile } from '../../src/core/formats';
 import { type Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase } from '../support/database';
 
@@ -86,7 +86,24 @@ describe('the map of a site', () => {
     expect(file.waypoints.find(({ name }) => name === 'Ramsons carpet by the burn')!.note).toContain(
       'Allium ursinum'
     );
-    expect((await instructor.fetch(`${site}/export?as=kml`)).status).toBe(404);
+    // All that is drawn comes along, and says what it is.
+    expect(file.waypoints.find(({ name }) => name === 'Car park')).toMatchObject({ type: 'car park' });
+    expect((await instructor.fetch(`${site}/export?as=fit`)).status).toBe(404);
+  });
+
+  it('is taken out as KML and KMZ, with its patches, and read back', async () => {
+    const kml = await (await instructor.fetch(`${site}/export?as=kml`)).text();
+    const kmz = new Uint8Array(await (await instructor.fetch(`${site}/export?as=kmz`)).arrayBuffer());
+    expect(textOfMapFile(kmz)).toEqual({ text: kml });
+    const read = readKml(kml);
+    if ('problem' in read) throw new Error(read.problem);
+    const own = readGeoJson(await (await instructor.fetch(`${site}/export?as=geojson`)).text());
+    if ('problem' in own) throw new Error(own.problem);
+    const told = ({ patches, ground }: typeof read) => ({
+      patches: patches.map(({ name, taxon, habitats }) => ({ name, taxon, habitats })),
+      ground: ground.features.map(({ properties }) => properties.kind)
+    });
+    expect(told(read)).toEqual(told(own));
   });
 });
 

@@ -140,7 +140,10 @@ describe('the outbox', () => {
       })
     );
     const [message] = await inDemo(listMessages);
-    const parsed = await simpleParser(await asEml(message!));
+    const file = await asEml(message!);
+    expect(file.toString('latin1')).not.toMatch(/(?<!\r)\n/);
+    const parsed = await simpleParser(file);
+    expect(parsed.messageId).toBe(`<${message!.id}@good-trail>`);
     expect([parsed.subject, parsed.text?.trim()]).toEqual([
       'Grüße, “Ada”',
       'Line one\nhttp://localhost/welcome/x'

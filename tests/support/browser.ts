@@ -101,7 +101,14 @@ export async function fill(driver: WebDriver, label: string, value: string): Pro
     By.xpath(`//main//label[starts-with(normalize-space(.), ${JSON.stringify(label)})]`)
   );
   const id = (await labelled.getAttribute('for')) ?? '';
-  const field = await driver.findElement(By.id(id));
+  const field = await driver.wait(until.elementLocated(By.id(id)), patience);
+  if (await field.getAttribute('data-when')) {
+    // Day, month and year, or hours and minutes, typed one after the other.
+    const parts = value.includes('-') ? value.split('-').reverse() : value.split(':');
+    await field.findElement(By.css('[data-segment]:not([data-segment="literal"])')).click();
+    for (const part of parts) await driver.actions().sendKeys(part).perform();
+    return;
+  }
   const [tag, type] = [await field.getTagName(), await field.getAttribute('type')];
   if (tag === 'select') {
     await field.findElement(By.xpath(`.//option[contains(., ${JSON.stringify(value)})]`)).click();

@@ -1,3 +1,4 @@
+import type { Position } from 'geojson';
 import { wayAlong } from '../../src/core/route';
 import {
   type Check,
@@ -100,6 +101,7 @@ export const soundPlan: PlanFacts = {
     habitats: ['grassland'],
     kinds: ['path'],
     altitudeMetres: 40,
+    isLevel: false,
     hasTide: false,
     accessPoint: 'Forest gate on the lane.',
     mayPick: true,
@@ -127,9 +129,9 @@ export const soundPlan: PlanFacts = {
   librarySize: 95
 };
 
-export function checked(change: Partial<PlanFacts> = {}): Checked {
+export function checked(change: Partial<PlanFacts> = {}, path: Position[] = soundPath): Checked {
   const facts = { ...soundPlan, ...change };
-  const times = planTimes(facts, wayAlong(soundPath));
+  const times = planTimes(facts, wayAlong(path));
   return { facts, times, kit: proposeKit(facts, times.end, []) };
 }
 

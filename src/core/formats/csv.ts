@@ -1,5 +1,6 @@
 import { parse } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
+import type { Dialect } from './dialect';
 
 /** A row of a table by its column names; a cell that is empty is an empty text. */
 export type Row = Readonly<Record<string, string>>;
@@ -20,16 +21,22 @@ const wasEscaped = /^'[=+\-@\t\r']/;
 /**
  * Writes a table as CSV (RFC 4180) with a header line, UTF-8, lines ended by CR LF. The mark at its head tells
  * spreadsheets that it is UTF-8: without it they break the letters, and broken ones come back.
+ * @param dialect semicolons and decimal commas, where spreadsheets of a country expect them
  */
-export const writeCsv = (columns: readonly string[], rows: readonly Row[]): string =>
+export const writeCsv = (
+  columns: readonly string[],
+  rows: readonly Row[],
+  { delimiter, decimal }: Dialect = { delimiter: ',', decimal: '.' }
+): string =>
   `\uFEFF${stringify(
     rows.map((row) =>
       columns.map((column) => {
         const cell = row[column] ?? '';
+        if (decimal === ',' && /^-?\d+\.\d+$/.test(cell)) return cell.replace('.', ',');
         return wouldBeFormula.test(cell) ? `'${cell}` : cell;
       })
     ),
-    { header: true, columns: [...columns], record_delimiter: 'windows' }
+    { header: true, columns: [...columns], record_delimiter: 'windows', delimiter }
   )}`;
 
 /** Letters of a line: ours have a few thousand, and one without an end would be read for a minute. */

@@ -4,6 +4,12 @@ export interface Dialect {
   readonly decimal: '.' | ',';
 }
 
+/** In which a table can be taken out. */
+export const dialects = {
+  comma: { delimiter: ',', decimal: '.' },
+  semicolon: { delimiter: ';', decimal: ',' }
+} as const satisfies Record<string, Dialect>;
+
 const delimiters = ['\t', ';', ','] as const;
 
 /**

@@ -157,12 +157,40 @@ describe('writing', () => {
     expect(ground.features).toHaveLength(1);
   });
 
+  it('winds outlines against the clock and holes with it, whoever drew them (RFC 7946 §3.1.6)', () => {
+    const clockwise = [
+      [0, 0],
+      [0, 3],
+      [3, 3],
+      [3, 0],
+      [0, 0]
+    ];
+    const hole = [
+      [1, 1],
+      [2, 1],
+      [2, 2],
+      [1, 2],
+      [1, 1]
+    ];
+    const { ground } = read(
+      file(feature({ type: 'Polygon', coordinates: [clockwise, hole] }, { kind: 'wood' }))
+    );
+    const [written] = JSON.parse(writeGeoJson(ground, [])).features;
+    expect(written.geometry.coordinates).toEqual([clockwise.toReversed(), hole.toReversed()]);
+  });
+
   it('gives GPX 1.1 with waypoints before the track, as its schema has it, and is read back', () => {
     const text = writeGpx({
       name: 'Burn & bank',
-      path: [
-        [-8.7, 54.3, 12],
-        [-8.69, 54.31]
+      tracks: [
+        {
+          name: 'Burn & bank',
+          type: 'path',
+          path: [
+            [-8.7, 54.3, 12],
+            [-8.69, 54.31]
+          ]
+        }
       ],
       waypoints: [{ name: '007', note: '<stage> leaf', longitude: -8.7, latitude: 54.3 }]
     });
@@ -173,6 +201,7 @@ describe('writing', () => {
       lines: [
         {
           name: 'Burn & bank',
+          type: 'path',
           segments: [
             [
               { longitude: -8.7, latitude: 54.3, elevation: 12 },

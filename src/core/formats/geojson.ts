@@ -1,3 +1,4 @@
+import rewind from '@turf/rewind';
 import type { Position } from 'geojson';
 import { parseDocument } from 'yaml';
 import {
@@ -258,6 +259,10 @@ export function readGeoJson(text: string): GeoJsonResult {
   }
 }
 
+/** Outlines against the clock and holes with it, as RFC 7946 §3.1.6 asks of who writes them. */
+export const wound = <Shape extends Geometry | Outline>(geometry: Shape): Shape =>
+  geometry.type === 'Polygon' ? (rewind(geometry) as Shape) : geometry;
+
 /** The ground with its patches, for other programs. */
 export const writeGeoJson = (
   ground: Ground,
@@ -276,11 +281,11 @@ export const writeGeoJson = (
     {
       type: 'FeatureCollection',
       features: [
-        ...ground.features,
+        ...ground.features.map((feature) => ({ ...feature, geometry: wound(feature.geometry) })),
         ...patches.map(
           ({ name, taxon, longitude, latitude, outline, abundance, microhabitat, habitats }) => ({
             type: 'Feature',
-            geometry: outline ?? { type: 'Point', coordinates: [longitude, latitude] },
+            geometry: outline ? wound(outline) : { type: 'Point', coordinates: [longitude, latitude] },
             properties: {
               kind: 'patch',
               name,

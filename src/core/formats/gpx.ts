@@ -2,6 +2,7 @@ import length from '@turf/length';
 import { lineString } from '@turf/helpers';
 import type { Position } from 'geojson';
 import sax from 'sax';
+import { groundKinds } from '../ground';
 import { simplifyPath } from './simplify-path';
 
 /** GPX 1.1: tracks, routes and waypoints, read in one pass through the file. */
@@ -18,11 +19,20 @@ export interface GpxPoint {
 export interface GpxWaypoint extends GpxPoint {
   readonly name: string;
   readonly note: string;
+  /** What our own files say that it is: a kind of the map, or a patch. */
+  readonly type?: string;
+}
+
+export interface GpxLine {
+  readonly name: string;
+  /** As with waypoints. */
+  readonly type?: string;
+  readonly segments: readonly (readonly GpxPoint[])[];
 }
 
 export interface GpxFile {
   /** Each track and each route, with its segments in order. */
-  readonly lines: readonly { readonly name: string; readonly segments: readonly (readonly GpxPoint[])[] }[];
+  readonly lines: readonly GpxLine[];
   readonly waypoints: readonly GpxWaypoint[];
   /** What the file holds beside this and is not taken: names of its elements. */
   readonly leftOut: readonly string[];
@@ -33,7 +43,8 @@ type Problem = { readonly problem: string };
 export const largestGpxBytes = 20_000_000;
 
 const places = new Set(['trkpt', 'rtept', 'wpt']);
-const kept = new Set(['name', 'desc', 'cmt', 'ele', 'time']);
+const kept = new Set(['name', 'desc', 'cmt', 'ele', 'time', 'type']);
+const ownTypes = new Set<string>([...groundKinds, 'patch']);
 
 interface Open {
   readonly tag: string;
@@ -45,7 +56,7 @@ interface Open {
 export function readGpxFile(text: string): GpxFile | Problem {
   if (text.trim() === '') return { problem: 'This file is empty.' };
   const parser = sax.parser(true, { trim: true, position: true });
-  const lines: { name: string; segments: GpxPoint[][] }[] = [];
+  const lines: (GpxLine & { segments: GpxPoint[][] })[] = [];
   const leftOut = new Set<string>();
   const waypoints: GpxWaypoint[] = [];
   const open: Open[] = [];
@@ -55,6 +66,7 @@ export function readGpxFile(text: string): GpxFile | Problem {
 
   const localName = (name: string) => name.slice(name.indexOf(':') + 1);
   const refuse = (message: string) => (problem ??= message);
+  const typeIn = ({ type }: Record<string, string>) => (type && ownTypes.has(type) ? { type } : {});
 
   function closePlace({ tag, attributes, texts }: Open): void {
     const [latitude, longitude] = ['lat', 'lon'].map((name) => Number(attributes[name]?.trim() || NaN));
@@ -71,8 +83,14 @@ export function readGpxFile(text: string): GpxFile | Problem {
       ...(Number.isFinite(elevation) ? { elevation } : {}),
       ...(texts['time'] ? { time: texts['time'] } : {})
     };
+    if (texts['type'] && !ownTypes.has(texts['type'])) leftOut.add('type');
     if (tag === 'wpt')
-      waypoints.push({ ...point, name: texts['name'] ?? '', note: texts['desc'] ?? texts['cmt'] ?? '' });
+      waypoints.push({
+        ...point,
+        ...typeIn(texts),
+        name: texts['name'] ?? '',
+        note: texts['desc'] ?? texts['cmt'] ?? ''
+      });
     else segments.at(-1)?.push(point);
   }
 
@@ -95,7 +113,11 @@ export function readGpxFile(text: string): GpxFile | Problem {
     const one = open.pop()!;
     if (places.has(one.tag)) closePlace(one);
     if (one.tag === 'trk' || one.tag === 'rte')
-      lines.push({ name: one.texts['name'] ?? '', segments: segments.filter(({ length: n }) => n > 0) });
+      lines.push({
+        name: one.texts['name'] ?? '',
+        ...typeIn(one.texts),
+        segments: segments.filter(({ length: n }) => n > 0)
+      });
   };
   parser.onerror = (error) => {
     refuse(
@@ -140,14 +162,19 @@ const metresOf = (path: readonly Position[]): number =>
   path.length < 2 ? 0 : length(lineString([...path]), { units: 'meters' });
 
 /**
- * Reads the longest track or route of a GPX 1.1 file, by metres on the ground. The segments of a track are one walk
- * with pauses: they are joined.
+ * Reads the longest track or route of a GPX 1.1 file, by metres on the ground; of a file of our own, what it calls the
+ * path. The segments of a track are one walk with pauses: they are joined.
  * @returns the path as [longitude, latitude(, metres)] positions, or a message that says what is wrong and where
  */
 export function readGpx(text: string): GpxResult {
   const file = readGpxFile(text);
-  if ('problem' in file) return file;
-  const { lines, waypoints } = file;
+  return 'problem' in file ? file : trackOf(file);
+}
+
+/** The line of a file that is taken for a path. */
+export function trackOf({ lines: all, waypoints, leftOut }: GpxFile): GpxResult {
+  const paths = all.filter(({ type }) => type === 'path');
+  const lines = paths.length > 0 ? paths : all;
   if (lines.length === 0)
     return {
       problem:
@@ -168,7 +195,7 @@ export function readGpx(text: string): GpxResult {
       `The file holds ${lines.length} lines; the longest, ${(longest.metres / 1000).toFixed(1)} km, was taken.`
     );
   if (longest.segments > 1) notes.push(`Its ${longest.segments} segments were joined.`);
-  if (file.leftOut.length > 0) notes.push(`Not taken from its points: ${file.leftOut.join(', ')}.`);
+  if (leftOut.length > 0) notes.push(`Not taken from its points: ${leftOut.join(', ')}.`);
   const withoutElevation = full.filter((position) => position.length < 3).length;
   if (withoutElevation === full.length)
     notes.push('The track has no elevation: climbs are left out of walking times.');

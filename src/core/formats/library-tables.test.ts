@@ -13,6 +13,7 @@ import {
 import {
   type Tables,
   compareTables,
+  dialects,
   libraryTables,
   readCsv,
   tableColumns,
@@ -45,15 +46,24 @@ function imported(into: LibraryDocument, from: Tables): LibraryDocument {
   }));
   return applyEdits(into, edits).document;
 }
-/** One line of a table replaced. */
+/** A table with one line replaced. */
 const broken = (name: keyof Tables, line: number, from: string | RegExp, to: string): Tables => ({
-  ...tables,
   [name]: tables[name as keyof typeof tables]!.split('\r\n')
     .map((one, i) => (i === line - 1 ? one.replace(from, to) : one))
     .join('\r\n')
 });
 
 describe('CSV', () => {
+  it('has semicolons and decimal commas where they are asked for: an independent reader finds the same cells', () => {
+    const text = writeCsv(['who', 'rate'], [{ who: 'a; b, c', rate: '-0.25' }], dialects.semicolon);
+    expect(text.startsWith('\uFEFFwho;rate\r\n')).toBe(true);
+    expect(Papa.parse(text.slice(1).trim(), { delimiter: ';' }).data).toEqual([
+      ['who', 'rate'],
+      ['a; b, c', '-0,25']
+    ]);
+    expect(readCsv(text, ['who', 'rate'])).toMatchObject([{ cells: { who: 'a; b, c', rate: '-0,25' } }]);
+  });
+
   it('brings back what was written, formulas, quotes and line breaks included', () => {
     const rows = [
       { a: '=1+1', b: 'say "so", twice' },

@@ -1,5 +1,6 @@
 import ICAL from 'ical.js';
 import { writeCsv } from './csv';
+import type { Dialect } from './dialect';
 import type { RosterPerson } from './roster';
 
 /** People taken out: as a table that `readRoster` reads back, and as contacts. */
@@ -8,7 +9,7 @@ import type { RosterPerson } from './roster';
 type ListedPerson = RosterPerson & { readonly groups: string };
 
 /** A table, in the order given. */
-export const writeRoster = (people: readonly ListedPerson[]): string =>
+export const writeRoster = (people: readonly ListedPerson[], dialect?: Dialect): string =>
   writeCsv(
     ['name', 'e-mail', 'telephone', 'emergency contact', 'emergency telephone', 'under 18', 'groups'],
     people.map((one) => ({
@@ -19,7 +20,8 @@ export const writeRoster = (people: readonly ListedPerson[]): string =>
       'emergency telephone': one.emergencyTelephone,
       'under 18': one.isMinor ? 'yes' : 'no',
       groups: one.groups
-    }))
+    })),
+    dialect
   );
 
 /** vCards 4.0 (RFC 6350), for the contacts of a telephone. */

@@ -8,6 +8,7 @@ import {
   isOutside,
   middleOf,
   pathOf,
+  pointKindIn,
   squareMetresOf,
   withPath
 } from './index';
@@ -122,5 +123,19 @@ describe('a patch as an area', () => {
     const [longitude, latitude] = middleOf(outline);
     expect(longitude).toBeCloseTo(-8.6995, 5);
     expect(latitude).toBeCloseTo(54.3005, 5);
+  });
+});
+
+describe('the name of a waypoint', () => {
+  it.each([
+    ['Car park', 'car park'],
+    ['Lay-by at the bend', 'car park'],
+    ['Ambulance gate', 'access point'],
+    ['WC', 'toilets'],
+    ['Stile', 'label'],
+    ['Wild garlic hollow', undefined],
+    ['Parkland oak', undefined]
+  ] as const)('%s speaks of: %s', (name, kind) => {
+    expect(pointKindIn(name)).toBe(kind);
   });
 });

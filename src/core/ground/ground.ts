@@ -52,6 +52,22 @@ export const plainKind: Readonly<Record<Shape, GroundKind>> = {
   Polygon: 'area'
 };
 
+/** Words by which people name places that are no plants (common practice, no source). */
+const wordsOfPoints: readonly (readonly [GroundKind, RegExp])[] = [
+  ['car park', /\b(car ?park|parking|lay-?by|parked|cars?)\b/i],
+  ['access point', /\b(access|ambulance|rendezvous|rv point|helicopter)\b/i],
+  ['toilets', /\b(toilets?|wc|loos?)\b/i],
+  ['shelter', /\b(shelter|hut|barn|bothy|porch)\b/i],
+  ['phone signal', /\b(signal|phone)\b/i],
+  ['deep mud', /\b(mud|quicksand|bog hole)\b/i],
+  ['outfall', /\b(outfall|sewage|drain pipe)\b/i],
+  ['label', /\b(gate|stile|start|finish|meeting point|meet|bench|bridge|junction|viewpoint|lunch|steps)\b/i]
+];
+
+/** The kind of a point on the map that its name speaks of, where it names a place and no plant. */
+export const pointKindIn = (name: string): GroundKind | undefined =>
+  wordsOfPoints.find(([, words]) => words.test(name))?.[0];
+
 const longitude = z.number().min(-180).max(180);
 const latitude = z.number().min(-90).max(90);
 export const At = z.union([z.tuple([longitude, latitude]), z.tuple([longitude, latitude, z.number()])]);

@@ -19,6 +19,7 @@ export {
   kindsOf,
   pathOf,
   plainKind,
+  pointKindIn,
   type Shape,
   withPath
 } from './ground';

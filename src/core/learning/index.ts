@@ -23,6 +23,7 @@ export {
   rankCorrelation,
   type ReliabilityPoint,
   reliabilityPoints,
+  keptApart,
   sensitivity,
   sensitivityOfRates,
   wilsonInterval,
@@ -105,6 +106,7 @@ export {
 export { plantQuestion } from './plant-questions';
 export {
   composeRound,
+  composeRoundOfKind,
   drillsFor,
   mostQuestions,
   pairsForToday,

@@ -87,3 +87,19 @@ export function plantQuestions(frame: RoundFrame, count: number, random: Random)
   }
   return made;
 }
+
+/** Questions of one kind, each on something else as long as there is; fewer where it finds no more to ask. */
+export function plantQuestionsOfKind(
+  frame: RoundFrame,
+  drill: PlantDrill,
+  count: number,
+  random: Random
+): Specification[] {
+  const make = makerOf(frame);
+  const made = new Map<string, Specification>();
+  for (let i = 0; made.size < count && i < 4 * count; i += 1) {
+    const spec = make(drill, random.fork(`${drill} ${i}`));
+    if (spec) made.set(JSON.stringify({ ...spec, seed: 0 }), spec);
+  }
+  return [...made.values()];
+}

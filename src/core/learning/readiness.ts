@@ -1,3 +1,4 @@
+import { counted } from '../words';
 import { type Decision, type Outcome, isError } from './outcome';
 import { oneSided95, wilsonInterval } from './measures';
 import { type DrillPair, unitsOf } from './unit';
@@ -29,6 +30,8 @@ export interface PairReadiness {
   /** Of the latest answers on its dangerous plant. */
   readonly shown: number;
   readonly gathered: number;
+  /** Answers to the pair at all. */
+  readonly answers: number;
   /** Answers without an error, back from the latest, and over how many days. */
   readonly clean: number;
   readonly days: number;
@@ -98,6 +101,7 @@ export function readinessFor(
       pair,
       shown: dangerous.length,
       gathered: gathers,
+      answers: own.length,
       clean: run.length,
       days,
       isClean: run.length >= cleanAnswers && days >= cleanDays
@@ -122,7 +126,26 @@ export function readinessFor(
   };
 }
 
-/** What is missing to readiness, in sentences; nothing where nothing is. */
+/** How many more dangerous plants, all left alone, bring a rate of slips under its limit; at least one. */
+function untilSafe(gathered: number, shown: number, limitBelow: number): number {
+  let more = 1;
+  while (wilsonInterval(gathered, shown + more, oneSided95)[1] >= limitBelow) more += 1;
+  return more;
+}
+
+/** What one pair still lacks; `undefined` where it is clean. */
+function missingToPair({ answers: asked, clean, days, isClean }: PairReadiness): string | undefined {
+  if (isClean) return undefined;
+  if (asked === 0) return 'not asked yet';
+  if (clean === 0) return 'missed when it was last asked';
+  const answers = Math.max(cleanAnswers - clean, 0);
+  const onDays = Math.max(cleanDays - days, 0);
+  const without =
+    answers > 0 ? `${counted(answers, 'more answer')} without a slip` : 'one more answer without a slip';
+  return onDays > 0 ? `${without}, on ${counted(onDays, 'other day')}` : without;
+}
+
+/** What is missing to readiness, in plain sentences; nothing where nothing is. */
 export function missingTo(readiness: Readiness, nameOf: (pair: DrillPair) => string): string[] {
   const { pairs, shown, limitBelow, isSafe, wanted, taken, takesEnough } = readiness;
   const missing: string[] = [];
@@ -131,19 +154,22 @@ export function missingTo(readiness: Readiness, nameOf: (pair: DrillPair) => str
   if (!isSafe)
     missing.push(
       shown < least
-        ? `${least - shown} more questions with a dangerous plant.`
-        : `Dangerous ‘gather’ answers: with ${readiness.gathered} on ${shown}, up to ${Math.ceil(readiness.limit * 100)} in 100 could be wrong. It must be below ${limitBelow * 100} in 100.`
+        ? `${counted(least - shown, 'more question')} with a dangerous plant.`
+        : `A dangerous plant was gathered ${readiness.gathered === 1 ? 'once' : `${readiness.gathered} times`} in the last ${shown}: about ${untilSafe(readiness.gathered, shown, limitBelow)} more must be left alone, one after the other.`
     );
-  const unclean = pairs.filter(({ isClean }) => !isClean);
-  if (unclean.length > 0)
-    missing.push(
-      `Four clean answers in a row over three days: ${unclean.map(({ pair }) => nameOf(pair)).join('; ')}.`
-    );
+  const unclean = pairs.flatMap((one) => {
+    const lacks = missingToPair(one);
+    return lacks ? [{ name: nameOf(one.pair), lacks }] : [];
+  });
+  for (const lacks of new Set(unclean.map((one) => one.lacks))) {
+    const names = unclean.filter((one) => one.lacks === lacks).map(({ name }) => name);
+    missing.push(`${names.join('; ')}: ${lacks}.`);
+  }
   if (!takesEnough)
     missing.push(
       wanted === 0
-        ? 'Wanted plants that can be told: none was asked yet.'
-        : `Of ${wanted} wanted plants that could be told, ${taken} were gathered: six in ten are asked for, since always leaving is no skill.`
+        ? 'No wanted plant that can be told was shown yet.'
+        : `Leaving is never wrong, but always leaving is no skill: of ${wanted} wanted plants that could be told, ${taken} ${taken === 1 ? 'was' : 'were'} taken for what they are, and it should be six in ten.`
     );
   return missing;
 }

@@ -8,6 +8,7 @@ import {
   type RoundFrame,
   type PairSpecification,
   composeRound,
+  composeRoundOfKind,
   drillNames,
   drillsFor,
   isOnPair,
@@ -146,5 +147,19 @@ describe('what there is to do today', () => {
     const learner = { ...state(...today), shownToday: new Set(pairs.map(pairKey)) };
     const { due, open } = pairsForToday(pairs, pairs, learner, now);
     expect([...due, ...open]).toEqual([]);
+  });
+});
+
+describe('a round of one kind', () => {
+  it.each(drillNames.map((drill) => [drill]))('%s asks in that way alone, and nothing twice', (drill) => {
+    const questions = composeRoundOfKind(frame(), pairs, 8, drill, createRandom(`of ${drill}`));
+    expect(questions.length).toBeGreaterThan(0);
+    expect(new Set(questions.map((one) => one.drill))).toEqual(new Set([drill]));
+    const asked = questions.map((one) => JSON.stringify(one));
+    expect(new Set(asked).size).toBe(asked.length);
+  });
+
+  it('is empty where nothing can be asked in that way', () => {
+    expect(composeRoundOfKind(frame(), [], 8, 'side by side', createRandom('none'))).toEqual([]);
   });
 });

@@ -8,10 +8,11 @@ import {
   isFitFor,
   makeOnPair,
   pairDrills,
+  plantDrills,
   plantsOf
 } from './drills';
 import type { LearnerState, RoundFrame } from './frame';
-import { plantQuestions } from './plant-questions';
+import { plantQuestions, plantQuestionsOfKind } from './plant-questions';
 import { type DrillPair, type Member, pairKey, unitsOf } from './unit';
 
 /** A round is not longer: what is left comes in the next. */
@@ -167,6 +168,28 @@ export function composeRound(
     }
   );
   return strewn(onPairs, others);
+}
+
+/**
+ * Composes a round of one kind alone, on the pairs that it can ask about or on the plants of the season.
+ * @returns none where nothing of that kind can be asked
+ */
+export function composeRoundOfKind(
+  frame: RoundFrame,
+  pairs: readonly DrillPair[],
+  size: number,
+  drill: DrillName,
+  random: Random
+): Specification[] {
+  const other = plantDrills.find((one) => one === drill);
+  if (other) return plantQuestionsOfKind(frame, other, size, random);
+  const onPair = pairDrills.find((one) => one === drill)!;
+  const fit = pairs.filter((pair) => drillsFor(frame, pair).includes(onPair));
+  if (fit.length === 0) return [];
+  return interleaved(slotsOf(fit, frame.learner, size, random.fork('slots'))).map((slot, i) => {
+    const isFirst = !frame.learner.asked.get(pairKey(slot.pair))?.has(onPair);
+    return questionOn(frame, slot, onPair, isFirst, random.fork(`question ${i}`));
+  });
 }
 
 /** One question in so many is of another kind than those on pairs. */

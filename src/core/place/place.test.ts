@@ -88,6 +88,14 @@ describe('the Irish Grid', () => {
     expect(gridName({ longitude, latitude })).toBe('Irish Grid');
   });
 
+  it('reads Irish Transverse Mercator: its origin exactly, and the Spire of Dublin (from memory)', () => {
+    const origin = placeOf('ITM 600000 750000');
+    expect([origin.longitude, origin.latitude, origin.said]).toEqual([-8, 53.5, 'Irish Transverse Mercator']);
+    const spire = placeOf('ITM 715830, 734697');
+    expect(Math.abs(spire.latitude - 53.34978) * 111_000).toBeLessThan(15);
+    expect(Math.abs(spire.longitude + 6.26026) * 66_000).toBeLessThan(15);
+  });
+
   it('reads back what it writes', () => {
     const place = { longitude: -8.4712, latitude: 54.2786 };
     const back = placeOf(gridReference(place));

@@ -6,7 +6,7 @@ import { type Place, britishGrid, fromGrid, irishGrid } from './grid';
 export type ReadPlace = (Place & { readonly said: string }) | { readonly problem: string };
 
 const help =
-  'Write it like 54.2786, -8.4712, or 54° 16.7′ N 8° 28.3′ W, or as a grid reference such as SN 109 457, G 692 362 or 29U NV 3450 1430.';
+  'Write it like 54.2786, -8.4712, or 54° 16.7′ N 8° 28.3′ W, or as a grid reference such as SN 109 457, G 692 362, ITM 715830 734697 or 29U NV 3450 1430.';
 
 const inWords = (said: string, place: Place): ReadPlace => ({
   longitude: Math.round(place.longitude * 1e6) / 1e6,
@@ -31,6 +31,20 @@ function nationalGrid(text: string): ReadPlace | undefined {
   const within = inSquare(figures);
   if (!corner || !within) return { problem: `There is no square ${name} on the ${grid.name}. ${help}` };
   return inWords(grid.name, fromGrid(grid, corner[0] + within[0], corner[1] + within[1]));
+}
+
+/** Irish Transverse Mercator (EPSG:2157), as newer Irish maps have it: six figures east, six north. */
+const irishMercator =
+  '+proj=tmerc +lat_0=53.5 +lon_0=-8 +k=0.99982 +x_0=600000 +y_0=750000 +ellps=GRS80 +towgs84=0,0,0 +units=m';
+
+function irishTransverse(text: string): ReadPlace | undefined {
+  const [, east, north] = /^ITM\s*(\d{6})(?:\.\d+)?\s*E?[\s,]+(\d{6})(?:\.\d+)?\s*N?$/.exec(text) ?? [];
+  if (!east || !north) return undefined;
+  const [longitude, latitude] = proj4(irishMercator, 'WGS84', [Number(east), Number(north)]) as [
+    number,
+    number
+  ];
+  return inWords('Irish Transverse Mercator', { longitude, latitude });
 }
 
 function military(text: string): ReadPlace | undefined {
@@ -127,6 +141,7 @@ export function readPlace(written: string): ReadPlace {
   return (
     nationalGrid(joined) ??
     military(joined) ??
+    irishTransverse(text) ??
     utm(text) ??
     degrees(text) ?? { problem: `“${written.trim().slice(0, 60)}” is no place that can be read. ${help}` }
   );

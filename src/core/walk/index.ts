@@ -43,7 +43,7 @@ export {
   notesBesideTaxa
 } from './health';
 export { illness } from './brief/illness';
-export { dangersOf } from './plan/dangers';
+export { dangerOfGround, dangersOf } from './plan/dangers';
 export {
   type Check,
   type Checked,

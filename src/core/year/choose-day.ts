@@ -154,19 +154,20 @@ export function* scoreDays(
   for (let i = 0; i < days; i += 1) yield scoreDay(wishes, rules, addDays(from, i));
 }
 
-/** Best days lie at least this far apart, so that three of them are three choices. */
-export const apartDays = 6;
+/** Best days lie at least this far apart, so that three of them are three choices: over a year a fortnight. */
+export const apartDays = (looked: number): number => Math.max(6, Math.floor(looked / 26));
 
-/** The best days on which a walk can be held, each at least six days from a better one. */
+/** The best days on which a walk can be held, apart from each other. */
 export function bestDays(days: readonly ScoredDay[], count: number): ScoredDay[] {
   const chosen: ScoredDay[] = [];
+  const apart = apartDays(days.length);
   const at = ({ isoDate }: ScoredDay) => Date.parse(`${isoDate}T12:00:00Z`) / 86_400_000;
   const open = days
     .filter(({ bars, score }) => bars.length === 0 && score > 0)
     .sort((a, b) => b.score - a.score || (a.isoDate < b.isoDate ? -1 : 1));
   for (const day of open) {
     if (chosen.length === count) break;
-    if (chosen.every((one) => Math.abs(at(one) - at(day)) >= apartDays)) chosen.push(day);
+    if (chosen.every((one) => Math.abs(at(one) - at(day)) >= apart)) chosen.push(day);
   }
   return chosen;
 }

@@ -22,5 +22,5 @@
       class="mt-px shrink-0 text-rosehip"
       aria-hidden="true"
     />{:else}<CircleCheck size={18} class="mt-px shrink-0 text-moss" aria-hidden="true" />{/if}
-  <div>{@render children()}</div>
+  <div class="min-w-0 wrap-anywhere">{@render children()}</div>
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import { page } from '$app/state';
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
   import Search from '@lucide/svelte/icons/search';
@@ -77,13 +78,13 @@
               class="grid gap-1"
             >
               <label class="sr-only" for="demo-date">Demo date</label>
-              <input
+              <WhenInput
                 id="demo-date"
                 name="demoDate"
-                type="date"
-                required
+                kind="date"
+                label="Demo date"
                 value={viewer.demoDate}
-                class="input fine h-9 min-h-0 px-1"
+                class="fine h-9 min-h-0 px-1"
               />
               <button class="btn btn-line btn-sm">Move to this day</button>
             </form>

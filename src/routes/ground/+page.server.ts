@@ -8,7 +8,7 @@ import { emptyGround, withPath } from '$core/ground';
 import { type Place, doubtAbout, readPlace } from '$core/place';
 import { leads } from '$lib/server/accounts';
 import { listPatches } from '$lib/server/ground/patches';
-import { addSite, listSites } from '$lib/server/ground/sites';
+import { addSite, listAllSites, listSites } from '$lib/server/ground/sites';
 import { bytesOf, readFile } from '$lib/server/reading';
 import { formAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
@@ -25,7 +25,7 @@ export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireTeacher(locals);
   return inSchoolOf(viewer, async (db) => {
     const sites = [];
-    for (const site of await listSites(db))
+    for (const site of await listAllSites(db))
       sites.push({ ...site, patches: (await listPatches(db, site.id)).length });
     return { sites, mayAdd: leads(viewer), form: await superValidate(zod4(Form)) };
   });
@@ -36,9 +36,13 @@ async function pathFrom(file: unknown) {
   if (!(file instanceof File) || file.size === 0) return undefined;
   if (file.size > largestGpxBytes)
     return { problem: `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most.` };
-  const result = await readFile('gpx', { bytes: await bytesOf(file) });
+  const result = await readFile('track', { bytes: await bytesOf(file) });
   if ('problem' in result) return { problem: `${file.name}: ${result.problem}` };
-  return { name: result.track.name || file.name.replace(/\.gpx$/i, ''), path: result.track.path };
+  return {
+    name: result.track.name || file.name.replace(/\.(gpx|km[lz])$/i, ''),
+    path: result.track.path,
+    waypoints: result.track.waypoints
+  };
 }
 
 export const actions: Actions = {
@@ -71,6 +75,6 @@ export const actions: Actions = {
         track ? withPath(emptyGround, track.path, track.name) : emptyGround
       )
     );
-    redirect(303, `/ground/${id}`);
+    redirect(303, `/ground/${id}${track?.waypoints ? `?waypoints=${track.waypoints}` : ''}`);
   })
 };

@@ -3,6 +3,7 @@
   import Form from '$lib/ui/form/Form.svelte';
   import { superForm } from '$lib/ui/form/forms.svelte';
   import PlaceField from '$lib/ui/form/PlaceField.svelte';
+  import { leaveFile } from '$lib/ui/field/left-file';
   import Tick from '$lib/ui/form/Tick.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
@@ -11,12 +12,14 @@
   let { data, form } = $props();
   const filled = superForm(() => data.form, { resetForm: false });
   const { form: site, errors } = filled;
+  const inUse = $derived(data.sites.filter(({ isPutAway }) => !isPutAway));
+  const away = $derived(data.sites.filter(({ isPutAway }) => isPutAway));
 </script>
 
 <svelte:head><title>Ground · Good Trail</title></svelte:head>
 <h1>Ground</h1>
 <div class="mt-4 grid gap-8 lg:grid-cols-3">
-  {#each data.sites as site (site.id)}
+  {#each inUse as site (site.id)}
     <section>
       {#if site.place}<GroundMap
           ground={site.ground}
@@ -41,6 +44,17 @@
     </p>
   {/each}
 </div>
+{#if away.length > 0}
+  <details class="note mt-6">
+    <summary class="cursor-pointer py-1">{counted(away.length, 'site')} put away</summary>
+    <ul class="m-0 list-none p-0">
+      {#each away as site (site.id)}<li class="border-b border-rule py-1.5">
+          <a href="/ground/{site.id}">{site.name}</a>
+          <span class="text-ink-2">{counted(site.patches, 'patch', 'patches')}</span>
+        </li>{/each}
+    </ul>
+  </details>
+{/if}
 {#if data.mayAdd}
   <Form
     of={filled}
@@ -56,12 +70,13 @@
     <Field label="Its name" name="name" maxlength={120} autocomplete="off" />
     <PlaceField name="where" bind:value={$site.where as string} problem={$errors.where?.join(' ')} />
     <div class="grid content-start gap-1">
-      <label for="new-track" class="note font-strong">Or its path, as a GPX track</label>
+      <label for="new-track" class="note font-strong">Or its path, as a GPX or KML track</label>
       <input
         id="new-track"
         type="file"
         name="track"
-        accept=".gpx,application/gpx+xml"
+        onchange={(event) => leaveFile(event.currentTarget.files?.[0])}
+        accept=".gpx,.kml,.kmz,application/gpx+xml"
         class="file-input w-full border-rule-strong bg-plate text-[14px]"
       />
       {#if form && 'track' in form && form.track}<p class="fine font-strong text-rosehip">

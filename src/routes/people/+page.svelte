@@ -42,6 +42,12 @@
   <div class="flex flex-wrap gap-x-5">
     <a href="/people/list" class="link-line">Add a list</a>
     <a href="/people/export?as=csv" class="link-line" data-sveltekit-reload>Take out as a table</a>
+    <a
+      href="/people/export?as=csv&table=semicolon"
+      class="link-line"
+      data-sveltekit-reload
+      title="For spreadsheets that take commas for decimal signs">with semicolons</a
+    >
     <a href="/people/export?as=vcard" class="link-line" data-sveltekit-reload>as contacts</a>
     {#if data.viewer?.role === 'owner'}<a href="/people/record" class="link-line">What was done</a>{/if}
     <a href="/people/outbox" class="link-line">Outbox</a>

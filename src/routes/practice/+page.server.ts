@@ -20,7 +20,7 @@ import {
 import { fieldsAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { overQuota } from '$lib/server/request/limits';
-import { unitsOf } from '$core/learning';
+import { drillNames, unitsOf } from '$core/learning';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The two plates of the worst pair that is up: what practice is about, whoever opens the page. */
@@ -91,7 +91,8 @@ const Choice = z.object({
   when: z.enum(['now', 'year']).default('now'),
   taxon: z.string().max(80).default(''),
   family: z.string().max(80).default(''),
-  siteId: z.union([z.uuid(), z.literal('')]).default('')
+  siteId: z.union([z.uuid(), z.literal('')]).default(''),
+  drill: z.union([z.enum(drillNames), z.literal('').transform(() => undefined)]).optional()
 });
 
 export const actions: Actions = {
@@ -105,8 +106,8 @@ export const actions: Actions = {
       return fail(409, {
         problem:
           choice.when === 'now'
-            ? 'No dangerous pair of that is up now: choose the whole year.'
-            : 'No dangerous pair of that is described and drawn.'
+            ? 'Nothing of that can be asked now: choose the whole year, or another kind.'
+            : 'Nothing of that is described and drawn: choose more, or another kind.'
       });
     redirect(303, `/practice/${round}`);
   }),

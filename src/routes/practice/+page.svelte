@@ -62,7 +62,7 @@
           </fieldset>
           <details>
             <summary class="cursor-pointer font-strong text-moss"
-              >Only a plant{data.choice.sites.length > 0 ? ', a family or a site' : ' or a family'}</summary
+              >Only a plant, a family{data.choice.sites.length > 0 ? ', a site' : ''} or one kind of question</summary
             >
             <div class="mt-2 grid gap-3 sm:grid-cols-2">
               <TaxonField label="With this plant" name="taxon" choices={data.choice.taxa} />
@@ -78,6 +78,15 @@
                   options={[{ value: '', label: 'any site' }, ...data.choice.sites]}
                   value=""
                 />{/if}
+              <Field
+                label="Asked in one way"
+                name="drill"
+                options={[
+                  { value: '', label: 'in all ways' },
+                  ...drillNames.map((value) => ({ value, label: drillWords[value].title }))
+                ]}
+                value=""
+              />
             </div>
           </details>
           <button class={['btn justify-self-start', today.questions > 0 ? 'btn-line' : 'btn-primary']}

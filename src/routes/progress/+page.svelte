@@ -1,11 +1,12 @@
 <script lang="ts">
   import { nameWithin } from '$core/knowledge';
-  import { written } from '$core/learning';
+  import { keptApart } from '$core/learning';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import CircleDashed from '@lucide/svelte/icons/circle-dashed';
   import Download from '@lucide/svelte/icons/download';
   import { counted, dayAndMonth, weekdayAndDay } from '$core/words';
   import FilterForm from '$lib/ui/FilterForm.svelte';
+  import Figures from '$lib/ui/progress/Figures.svelte';
   import DangerRate from '$lib/ui/progress/DangerRate.svelte';
   import HeatMap from '$lib/ui/progress/HeatMap.svelte';
   import Margin from '$lib/ui/progress/Margin.svelte';
@@ -14,7 +15,6 @@
   let { data } = $props();
   const ready = $derived(data.people.filter(({ readiness }) => readiness?.isReady).length);
   const shownPairs = $derived(data.pairs.filter(({ answers }) => answers > 0));
-  const number = (value: number | undefined) => (value === undefined ? '—' : written(value, 1));
   const address = (person: string) => `/progress/${person}${data.walk ? `?walk=${data.walk.id}` : ''}`;
 </script>
 
@@ -54,7 +54,7 @@
   <div class="mt-4 grid gap-x-9 gap-y-8 lg:grid-cols-[minmax(0,1fr)_240px]">
     <div class="grid content-start gap-6">
       <div class="grid gap-x-8 gap-y-3 sm:grid-cols-2">
-        <DangerRate danger={data.danger} whose=" to the group" />
+        <DangerRate danger={data.danger} by=" by the group" />
         {#if data.walk}
           <p class="flex gap-3">
             {#if ready === data.members}<CircleCheck
@@ -79,8 +79,9 @@
         <section aria-label="Learners and pairs">
           <HeatMap people={data.people} pairs={data.pairs} />
           <p class="fine text-ink-2">
-            Answers without an error, of all: right or left alone. Dark is clean, pale is not; an empty field
-            was not practised yet.
+            Answers without an error, of all: right or left alone. The darker a field, the fewer slips; an
+            empty one was not practised yet. A pair counts towards readiness after four answers in a row
+            without a slip, over three days.
           </p>
         </section>
       {/if}
@@ -89,7 +90,7 @@
           <thead
             ><tr
               ><th scope="col">who</th><th scope="col">dangerous ‘gather’</th><th scope="col">for the walk</th
-              ><th scope="col">pairs clean</th><th scope="col">last practised</th></tr
+              ><th scope="col">pairs without a slip, four times</th><th scope="col">last practised</th></tr
             ></thead
           >
           <tbody>
@@ -132,13 +133,8 @@
             <thead
               ><tr
                 ><th scope="col">pair</th><th scope="col">stage</th><th scope="col">dangerous ‘gather’</th><th
-                  scope="col"
-                  class="!text-right"
-                  ><abbr title="d′: how far apart the two are kept; 0 is guessing">d′</abbr></th
-                ><th scope="col" class="!text-right"
-                  ><abbr title="criterion c: above 0 leans towards gathering, below 0 towards leaving">c</abbr
-                  ></th
-                ><th scope="col" class="!text-right">have it clean</th></tr
+                  scope="col">kept apart</th
+                ><th scope="col" class="!text-right">without a slip, four times</th></tr
               ></thead
             >
             <tbody>
@@ -152,8 +148,7 @@
                       >up to {Math.ceil(pair.limit * 100)} in 100</span
                     ></td
                   >
-                  <td class="!text-right">{number(pair.discrimination)}</td>
-                  <td class="!text-right">{number(pair.criterion)}</td>
+                  <td>{pair.discrimination === undefined ? '—' : keptApart(pair.discrimination)}</td>
                   <td class="!text-right">{pair.clean} of {data.people.length}</td>
                 </tr>
               {/each}
@@ -162,13 +157,21 @@
         </WideTable>
       {/if}
       <p class="fine max-w-prose text-ink-2">
-        ‘Up to’ is the upper end of the one-sided 95 % Wilson interval: few answers say little. d′ is how far
-        apart a pair is kept (0 is guessing); c above 0 leans towards gathering. What is known at one stage is
-        not known at another. Drawings are not plants.
+        What is known at one stage is not known at another. Drawings are not plants.
       </p>
+      {#if data.pairs.length > 0}<Figures
+          rows={data.pairs.map((pair) => ({
+            ...pair,
+            name: `${pair.target} or ${nameWithin(pair.lookalike)}`,
+            stage: pair.stages
+          }))}
+        />{/if}
       {#if data.cohort}<p>
           <a href="/progress/export?cohort={data.cohort.id}" class="btn btn-line"
             ><Download size={17} aria-hidden="true" />Take the figures out as CSV</a
+          >
+          <a href="/progress/export?cohort={data.cohort.id}&table=semicolon" class="note ml-3"
+            >with semicolons and decimal commas</a
           >
         </p>{/if}
     </div>

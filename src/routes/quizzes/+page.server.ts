@@ -25,7 +25,12 @@ export const load: PageServerLoad = ({ locals }) => {
       teaches: viewer.role !== 'learner',
       cohorts: makes ? (await listCohorts(db)).map(({ id, name }) => ({ id, name })) : [],
       walks: makes
-        ? (await comingPairs(db, viewer)).map(({ id, name, pairs }) => ({ id, name, pairs: pairs.length }))
+        ? (await comingPairs(db, viewer)).map(({ id, name, cohortId, pairs }) => ({
+            id,
+            name,
+            cohortId,
+            pairs: pairs.length
+          }))
         : []
     };
   });

@@ -10,6 +10,12 @@
     after: 'Sit it again, after the walk'
   } as const;
   const kept = $derived<Record<string, string>>(form?.kept ?? {});
+  // svelte-ignore state_referenced_locally
+  let walk = $state(form?.kept?.['walk'] ?? data.walks[0]?.id ?? '');
+  /** Of the group that goes on that walk, until another is chosen. */
+  const itsCohort = $derived(data.walks.find(({ id }) => id === walk)?.cohortId);
+  // svelte-ignore state_referenced_locally
+  let cohort = $state(form?.kept?.['cohort'] ?? itsCohort ?? data.cohorts[0]?.id);
 </script>
 
 <svelte:head><title>Quizzes · Good Trail</title></svelte:head>
@@ -38,7 +44,9 @@
           </p>
         </div>
         {#if data.teaches}
-          <span class="note text-ink-2">{counted(quiz.sittings, 'sitting')}</span>
+          <span class="note text-ink-2"
+            >{quiz.openedAt ? counted(quiz.sittings, 'sitting') : 'not opened yet'}</span
+          >
         {:else}
           {#if quiz.open && quiz.questions > 0}<form method="POST" action="/quizzes/{quiz.id}?/sit">
               <button class="btn btn-primary">{phaseWords[quiz.open]}</button>
@@ -72,20 +80,21 @@
         /></label
       >
       <label
-        ><span class="note font-strong">For the group</span><select
-          name="cohort"
-          class="select"
-          value={kept['cohort'] ?? data.cohorts[0]?.id}
-          >{#each data.cohorts as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
-        ></label
-      >
-      <label
         ><span class="note font-strong">On the brief of</span><select
           name="walk"
           class="select"
-          value={kept['walk'] ?? data.walks[0]?.id ?? ''}
+          bind:value={walk}
+          onchange={() => (cohort = itsCohort ?? cohort)}
           >{#each data.walks as one (one.id)}<option value={one.id}>{one.name}, {one.pairs} pairs</option
             >{/each}<option value="">all coming walks</option></select
+        ></label
+      >
+      <label
+        ><span class="note font-strong">For the group</span><select
+          name="cohort"
+          class="select"
+          bind:value={cohort}
+          >{#each data.cohorts as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
         ></label
       >
       <label
@@ -122,8 +131,8 @@
         >
       </div>
       <p class="note text-ink-2">
-        They are composed from the brief, and can be changed until somebody has sat it. With 0 you choose each
-        by hand.
+        They are composed from the brief, and can be changed until somebody has sat it; you open it to the
+        group when it is ready. With 0 you choose each by hand.
       </p>
       <button class="btn btn-primary">Compose it</button>
     </form>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/form/Tick.svelte';
@@ -105,12 +106,13 @@
         <form method="POST" action="?/firstAid" use:plainEnhance class="flex flex-wrap items-center gap-3">
           <input type="hidden" name="personId" value={leader.id} />
           <label for="first-aid-{leader.id}" class="w-56">{leader.name}, {leader.role}</label>
-          <input
+          <WhenInput
             id="first-aid-{leader.id}"
-            type="date"
             name="until"
-            value={leader.firstAidUntil}
-            class="input w-48"
+            kind="date"
+            label="First-aid certificate of {leader.name} runs until"
+            value={leader.firstAidUntil ?? ''}
+            class="w-48"
           />
           <button class="btn btn-line btn-sm">Keep</button>
         </form>
@@ -127,12 +129,13 @@
   </p>
   <form method="POST" action="?/moveDate" class="mt-3 flex flex-wrap items-end gap-3">
     <div class="grid gap-1">
-      <label class="note font-strong" for="demo-date">Day</label><input
-        id="demo-date"
-        type="date"
+      <label class="note font-strong" for="school-day">Day</label><WhenInput
+        id="school-day"
         name="demoDate"
-        value={data.demoDate}
-        class="input w-48"
+        kind="date"
+        label="Day"
+        value={data.demoDate ?? ''}
+        class="w-48"
       />
     </div>
     <button class="btn btn-line">Move to this day</button>

@@ -50,7 +50,7 @@
       <li class="border-b border-rule">
         <a href={one.href} class="flex min-h-12 items-center gap-3 py-1 no-underline hover:underline">
           <Icon size={18} class="shrink-0" aria-hidden="true" />
-          <span class="flex-1 leading-5"
+          <span class="min-w-0 flex-1 leading-5 wrap-anywhere"
             ><strong>{one.name}</strong><br />
             {#if one.kind === 'taxon'}<i class="text-ink-2">{one.detail}</i>{:else}<span
                 class="note text-ink-2">{one.detail}</span

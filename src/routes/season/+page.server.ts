@@ -11,7 +11,8 @@ export const load: PageServerLoad = async ({ locals }) => {
     const fullest = await rowOf(
       db,
       Identified,
-      'select site_id as id from patch group by site_id order by count(*) desc limit 1'
+      `select site_id as id from patch join site on site.school_id = patch.school_id and site.id = site_id
+        where put_away_at is null group by site_id order by count(*) desc limit 1`
     );
     return (fullest ?? (await listSites(db))[0])?.id;
   });

@@ -44,6 +44,6 @@ export const actions: Actions = {
         status: 409
       });
     setSessionCookie(cookies, token, url);
-    redirect(303, '/school');
+    redirect(303, '/today');
   }
 };

@@ -2,32 +2,57 @@ import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { leads } from '$lib/server/accounts';
 import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/learning/drills';
 import { findsToSeeAgain } from '$lib/server/ground/finds';
+import { ownQuizzes } from '$lib/server/learning/quizzes';
 import { libraryOf } from '$lib/server/library/library';
 import { readPlan } from '$lib/server/walk/plan';
 import { firstSteps } from '$lib/server/school/first-steps';
 import { listSites } from '$lib/server/ground/sites';
-import { listWalks } from '$lib/server/walk/walks';
+import { isComing, listWalks } from '$lib/server/walk/walks';
 import { englishName } from '$core/knowledge';
-import { pairKey, unitsOf } from '$core/learning';
+import { openPhase, pairKey, unitsOf } from '$core/learning';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const walks = await listWalks(db, viewer);
-    const coming = walks.filter(({ heldOn }) => heldOn >= viewer.today);
+    const coming = walks.filter((walk) => isComing(walk, viewer.today));
+    const calledOff = walks.filter(({ heldOn, calledOff: off }) => off && heldOn >= viewer.today);
     const next = coming[0];
     const plan = next && viewer.role !== 'learner' ? await readPlan(db, viewer, next.id) : undefined;
     const library = await libraryOf(db);
     const learner = await learnerState(db, viewer.personId, viewer.today);
     const { questions, minutes } = planToday(await comingPairs(db, viewer), learner, db.now);
+    const quizzes =
+      viewer.role === 'learner'
+        ? (await ownQuizzes(db, viewer)).filter(({ quiz, own }) => openPhase(quiz, own, viewer.today))
+        : [];
     const pairs = next ? await pairsOfWalk(db, next.id) : [];
     return {
       today: viewer.today,
       round: { questions, minutes },
       leads: leads(viewer),
+      quizzes: quizzes.map(({ quiz: { id, name, questions, minutes: limit }, own }) => ({
+        id,
+        name,
+        questions: questions.length,
+        limit,
+        isBegun: own.some(({ isOver }) => !isOver)
+      })),
       firstSteps: leads(viewer) ? await firstSteps(db) : [],
       coming: coming.slice(0, 5),
+      calledOff: calledOff.map(({ id, name, heldOn, calledOff: off }) => ({
+        id,
+        name,
+        heldOn,
+        why: off!.why
+      })),
+      past: next
+        ? []
+        : walks
+            .filter(({ heldOn }) => heldOn < viewer.today)
+            .sort((a, b) => (a.heldOn > b.heldOn ? -1 : 1))
+            .slice(0, 5),
       stops:
         plan?.stops.map((stop, i) => ({
           name: stop.name,

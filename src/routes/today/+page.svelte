@@ -2,21 +2,66 @@
   import { clockTime } from '$core/route';
   import { counted, dayAndMonth, longDate } from '$core/words';
   import FirstSteps from '$lib/ui/today/FirstSteps.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
 
   let { data } = $props();
   const next = $derived(data.coming[0]);
   const isLearner = $derived(data.viewer?.role === 'learner');
-  const due = $derived(data.pairs.filter(({ isDue }) => isDue));
+  const unseen = $derived(data.pairs.filter(({ firmness }) => firmness === 'new').length);
+  const again = $derived(data.pairs.filter(({ isDue, firmness }) => isDue && firmness !== 'new').length);
+  const ofPairs = $derived(
+    [
+      unseen > 0
+        ? `${counted(unseen, 'pair')} of the next walk ${unseen === 1 ? 'is' : 'are'} new to you`
+        : '',
+      again > 0 ? `${again} ${again === 1 ? 'is' : 'are'} due to be seen again` : ''
+    ]
+      .filter(Boolean)
+      .join(', ')
+  );
   const address = (walk: { id: string; briefVersion: number | undefined }) =>
     isLearner ? `/walks/${walk.id}/brief` : `/walks/${walk.id}`;
 </script>
+
+{#snippet quizzes()}
+  {#if data.quizzes.length > 0}
+    <div>
+      <h2>Quizzes</h2>
+      {#each data.quizzes as quiz (quiz.id)}<p class="mt-2">
+          <a href="/quizzes/{quiz.id}">{quiz.name}</a><br /><span class="text-ink-2"
+            >{counted(quiz.questions, 'question')}{quiz.limit
+              ? `, ${counted(quiz.limit, 'minute')}`
+              : ''}{quiz.isBegun ? ', begun' : ''}</span
+          >
+        </p>{/each}
+    </div>
+  {/if}
+{/snippet}
+
+{#snippet finds()}
+  {#if data.finds.length > 0}
+    <div>
+      <h2>Worth going back to</h2>
+      {#each data.finds as find (find.id)}<p class="mt-2">
+          <a href="/ground/{find.siteId}/finds/{find.id}">{find.name}</a><br /><span class="text-ink-2"
+            >{find.site}, {find.on <= data.today
+              ? 'can be told apart now'
+              : `can be told apart about ${dayAndMonth(find.on)}`}</span
+          >
+        </p>{/each}
+    </div>
+  {/if}
+{/snippet}
 
 <svelte:head><title>Today · Good Trail</title></svelte:head>
 <h1>{longDate(data.today)}</h1>
 
 {#if data.firstSteps.length > 0}<FirstSteps steps={data.firstSteps} />{/if}
 
+{#each data.calledOff as walk (walk.id)}<Notice kind="problem"
+    ><strong>{walk.name}</strong>, {longDate(walk.heldOn)}, was called off: {walk.why}</Notice
+  >{/each}
 {#if next}
   <div class="mt-5 grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_240px]">
     <section>
@@ -79,8 +124,9 @@
           <h2>Round for today</h2>
           {#if data.round.questions > 0}
             <p class="text-ink-2">
-              {data.round.questions} questions, about {counted(data.round.minutes, 'minute')}; {due.length} of {data
-                .pairs.length} pairs of the next walk want to be seen again.
+              {data.round.questions} questions, about {counted(data.round.minutes, 'minute')}{ofPairs
+                ? `; ${ofPairs}`
+                : ''}.
             </p>
             <form method="POST" action="/practice?/today" class="mt-2">
               <button class="btn btn-primary">Start the round</button>
@@ -89,6 +135,7 @@
             <p class="text-ink-2">Done for today. <a href="/practice">Practise anyway</a></p>
           {/if}
         </div>
+        {@render quizzes()}
       {:else}
         <div>
           <h2>To mend</h2>
@@ -100,18 +147,7 @@
           <p class="mt-2"><a href="/walks/{next.id}">Open the plan</a></p>
         </div>
       {/if}
-      {#if data.finds.length > 0}
-        <div>
-          <h2>Worth going back to</h2>
-          {#each data.finds as find (find.id)}<p class="mt-2">
-              <a href="/ground/{find.siteId}/finds/{find.id}">{find.name}</a><br /><span class="text-ink-2"
-                >{find.site}, {find.on <= data.today
-                  ? 'can be told apart now'
-                  : `can be told apart about ${dayAndMonth(find.on)}`}</span
-              >
-            </p>{/each}
-        </div>
-      {/if}
+      {@render finds()}
       {#if data.coming.length > 1}
         <div>
           <h2>Afterwards</h2>
@@ -125,8 +161,41 @@
     </aside>
   </div>
 {:else if data.firstSteps.length === 0}
-  <p class="mt-4 max-w-prose">
-    No walk is planned from today on. {#if data.leads}<a href="/walks/new">Plan the first one</a>, or
-      <a href="/ground">look at the ground</a>.{:else}When your instructor plans one, it stands here.{/if}
-  </p>
+  <div class="mt-5 grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_240px]">
+    <section>
+      <p class="plate-label">Next walk</p>
+      <p class="mt-1 font-serif text-[24px] leading-8">No walk is planned from today on.</p>
+      {#if data.leads}
+        <p class="mt-4 flex flex-wrap gap-3">
+          <a href="/season" class="btn btn-primary">Choose a day by the season</a>
+          <a href="/walks/new" class="btn btn-line">Plan a walk</a>
+        </p>
+      {:else}
+        <p class="text-ink-2">When your instructor plans one, it stands here.</p>
+        <p class="mt-4"><a href="/practice" class="btn btn-primary">Practise what is up now</a></p>
+      {/if}
+      {#if data.past.length > 0}
+        <h2 class="mt-8">The latest walks</h2>
+        <table class="ruled mt-2">
+          <tbody>
+            {#each data.past as walk (walk.id)}<tr
+                ><td
+                  ><a href={address(walk)} class="text-ink underline decoration-rule underline-offset-4"
+                    >{walk.name}</a
+                  ></td
+                ><td>{longDate(walk.heldOn)}, {walk.siteName}</td>{#if data.leads}<td class="!text-right"
+                    ><a href="/walks/{walk.id}/copy">Plan it again</a></td
+                  >{/if}</tr
+              >{/each}
+          </tbody>
+        </table>
+      {/if}
+    </section>
+    {#if data.quizzes.length + data.finds.length > 0}<aside
+        class="note grid content-start gap-5 lg:border-l lg:border-rule lg:pl-6"
+      >
+        {@render quizzes()}
+        {@render finds()}
+      </aside>{/if}
+  </div>
 {/if}

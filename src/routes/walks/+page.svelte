@@ -27,7 +27,8 @@
           ></span
         >
         <span class={['note', walk.briefVersion ? 'font-strong text-moss' : 'text-ink-2']}
-          >{walk.briefVersion ? `brief ${walk.briefVersion} published` : 'no brief yet'}</span
+          >{#if walk.calledOff}<span class="block font-strong text-rosehip">called off</span
+            >{/if}{walk.briefVersion ? `brief ${walk.briefVersion} published` : 'no brief yet'}</span
         >
       </li>
     {/each}

@@ -7,7 +7,7 @@ import {
   renderPlate,
   standingPlants
 } from '../../figure';
-import { type Library, englishName, harmsByTouch, nameIn, worstContact } from '../../knowledge';
+import { type Library, englishName, harmsByTouch, nameIn, nameWithin, worstContact } from '../../knowledge';
 import type { Outcome } from '../outcome';
 import { type Photographs, type QuestionImage, allOf } from '../picture';
 import { otherUnit } from '../unit';
@@ -59,6 +59,8 @@ export const judgePath = (misses: number, falseAlarms: number): Outcome =>
   misses > 0 ? 'missed' : falseAlarms > 0 ? 'left' : 'right';
 
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+const list = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 
 const sceneSize = { width: 760, height: 456 };
 
@@ -153,6 +155,9 @@ function posePath(
         return picked.includes(id) ? [{ ...at, kind: 'false alarm' }] : [];
       });
       const found = hazards.length - misses;
+      const harmless = [...new Set(standing.map(({ kind }) => kind))]
+        .filter((kind) => !harmsByTouch(kinds[kind]!.taxon))
+        .map((kind) => nameWithin(englishName(kinds[kind]!.taxon)));
       return {
         unit: otherUnit('hazard', spec.hazard.taxon, spec.hazard.stage),
         pair: undefined,
@@ -182,6 +187,7 @@ function posePath(
           reasons: [
             ...(hazards.length === 0 ? ['Nothing here harms by touch.'] : []),
             ...(harm && hazards.length > 0 ? [`${sentence(harm.effect)}: ${harm.onset}.`] : []),
+            `${hazards.length > 0 ? 'Beside it' : 'There'} stood ${harmless.length > 0 ? list.format(harmless) : 'nothing else'}.`,
             'What cannot be named from the path is not touched.'
           ],
           partRight: undefined,

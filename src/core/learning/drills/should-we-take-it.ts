@@ -118,8 +118,10 @@ const plateSize = { width: 420, height: 380 };
 
 function inWords(
   taxon: LibraryTaxon,
-  { mayPick, nearby, isOnlyPatch, squareMetres, low, taken }: Scene
+  { mayPick, nearby, isOnlyPatch, squareMetres, low, taken }: Scene,
+  buffers: Buffers
 ): string[] {
+  const kept = bufferOf(nearby.kind, buffers);
   const unit = taxon.allowance?.unit ?? 'plants';
   return [
     mayPick
@@ -128,6 +130,7 @@ function inWords(
     nearby.metres === 0
       ? `It stands at the edge: ${nearby.kind}.`
       : `Nearest to it: ${nearby.kind}, ${nearby.metres} m away.`,
+    ...(kept ? [`The distance that is kept from it: ${kept} m.`] : []),
     `${isOnlyPatch ? 'It is the only patch that we know of here' : 'There are other patches'}; this one has ${squareMetres} m² and surely ${low} ${unit}.`,
     taken === 0 ? 'Nothing was taken this year.' : `${taken} pieces were taken this year.`,
     ...(taxon.allowance
@@ -161,7 +164,7 @@ function poseTaking(
     open: () => ({
       drill: 'should we take it',
       plant: { ...namedPlant(plant), stage: spec.stage, group: plant.taxon.group },
-      scene: inWords(plant.taxon, spec.scene),
+      scene: inWords(plant.taxon, spec.scene, spec.buffers),
       picture: {
         name: 'specimen',
         ...picture.size,

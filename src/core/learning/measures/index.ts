@@ -1,5 +1,5 @@
 export { oneSided95, wilsonInterval } from './wilson';
-export { type Detections, sensitivity, sensitivityOfRates } from './signal-detection';
+export { type Detections, keptApart, sensitivity, sensitivityOfRates } from './signal-detection';
 export {
   brierScore,
   confidenceShare,

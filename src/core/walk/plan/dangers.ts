@@ -63,6 +63,9 @@ const ofGround: Readonly<Partial<Record<GroundKind, Omit<Danger, 'name'>>>> = {
   }
 };
 
+/** What is dangerous of a kind that stands on a map, where it is. */
+export const dangerOfGround = (kind: GroundKind): Omit<Danger, 'name'> | undefined => ofGround[kind];
+
 /** @returns the weightiest first */
 export function dangersOf({
   kind,
@@ -74,7 +77,7 @@ export function dangersOf({
   const month = Number(isoDate.slice(5, 7));
   const lives = (...habitats: string[]) => habitats.some((habitat) => site.habitats.includes(habitat));
   const found: Danger[] = site.kinds.flatMap((one) => {
-    const danger = ofGround[one];
+    const danger = dangerOfGround(one);
     return danger ? [{ ...danger, name: one.charAt(0).toUpperCase() + one.slice(1) }] : [];
   });
   if (site.hasTide && stops.some(({ isOnShore }) => isOnShore))

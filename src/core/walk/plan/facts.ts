@@ -145,6 +145,8 @@ export interface PlanFacts {
     readonly habitats: readonly string[];
     readonly kinds: readonly GroundKind[];
     readonly altitudeMetres: number | undefined;
+    /** Nothing on it climbs, by who knows it. */
+    readonly isLevel: boolean;
     readonly hasTide: boolean;
     readonly accessPoint: string | undefined;
     readonly mayPick: boolean;

@@ -72,16 +72,23 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
     );
     pack('tray', 'Light tray for the basket check', 'each piece is laid out');
   }
-  for (const tool of new Set(gathered.map((one) => one.tool.trim().toLowerCase()).filter(Boolean)))
-    if (!/^(hand|hands|fingers|by hand|none)\b/.test(tool))
-      pack(
-        `tool ${tool}`,
-        tool.charAt(0).toUpperCase() + tool.slice(1),
-        gathered
-          .filter((one) => one.tool.trim().toLowerCase() === tool)
-          .map(({ name }) => name)
-          .join(', ')
-      );
+  const toolsOf = ({ tool }: (typeof gathered)[number]) =>
+    tool
+      .toLowerCase()
+      .split(/,|\band\b/)
+      .map((one) => one.trim())
+      .filter((one) => one && !/^(hand|hands|fingers|by hand|none)\b/.test(one));
+  for (const tool of new Set(gathered.flatMap(toolsOf))) {
+    if (tool === 'gloves' && touching.length > 0) continue;
+    pack(
+      `tool ${tool}`,
+      tool.charAt(0).toUpperCase() + tool.slice(1),
+      gathered
+        .filter((one) => toolsOf(one).includes(tool))
+        .map(({ name }) => name)
+        .join(', ')
+    );
+  }
   if (taxa.some(({ legal }) => legal.some((status) => /invasive/i.test(status))))
     pack('brush', 'Brush for boots and baskets', 'seed and soil stay where they are', 'everyone', true);
 

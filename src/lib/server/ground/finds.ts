@@ -141,7 +141,11 @@ export async function candidatesOf(
     seen,
     unseen
   );
-  const candidates = look.suspects.filter(({ probability }) => probability >= stays).slice(0, mostCandidates);
+  // Of what nobody has described nothing is guessed.
+  const candidates =
+    seen.length === 0
+      ? []
+      : look.suspects.filter(({ probability }) => probability >= stays).slice(0, mostCandidates);
   const taxa = candidates.map(({ taxon }) => taxon);
   const backFrom = (isoDate: string) =>
     taxa.length > 1 ? comeBackOn(library.characters, taxa, season.calendar, rules, isoDate) : undefined;
@@ -260,7 +264,8 @@ export async function findsToSeeAgain(db: SchoolDb, library: Library, sites: rea
   const open = (await listFinds(db)).filter(({ taxon }) => taxon === undefined);
   const due = await Promise.all(
     open.map(async (find) => {
-      const site = sites.find(({ id }) => id === find.siteId)!;
+      const site = sites.find(({ id }) => id === find.siteId);
+      if (!site) return [];
       const { back } = await candidatesOf(db, library, site, find, today);
       return back && back.isoDate <= addDays(today, announcedDays)
         ? [{ id: find.id, siteId: find.siteId, site: site.name, name: find.name, on: back.isoDate }]

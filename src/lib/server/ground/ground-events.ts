@@ -1,3 +1,4 @@
+import { longDate } from '$core/words';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { SchoolDb } from '../database/school';
@@ -107,7 +108,8 @@ export function closureOf(
     .filter(({ closedUntil, happenedOn }) => closedUntil && happenedOn <= isoDate && closedUntil >= isoDate)
     .sort((a, b) => (a.closedUntil! < b.closedUntil! ? 1 : -1))[0];
   return (
-    event && `It was ${event.kind} on ${event.happenedOn}: nothing is picked until ${event.closedUntil}.`
+    event &&
+    `It was ${event.kind} on ${longDate(event.happenedOn)}: nothing is picked until ${longDate(event.closedUntil!)}.`
   );
 }
 

@@ -1,3 +1,4 @@
+import { longDate } from '$core/words';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { type Allowance, allowanceOf, censusProblem, censusResult, gatheringPace } from '$core/ground';
@@ -60,7 +61,8 @@ export async function addCensus(
   patchId: string,
   census: Pick<RecordedCensus, 'countedOn' | 'body' | 'exemptShare'>
 ): Promise<string | undefined> {
-  if (census.countedOn > viewer.today) return `That day is still to come; today is ${viewer.today}.`;
+  if (census.countedOn > viewer.today)
+    return `That day is still to come; today is ${longDate(viewer.today)}.`;
   const problem = censusProblem(census.body);
   if (problem) return problem;
   await insert(db, 'census', {
@@ -180,7 +182,7 @@ function listReservations(db: SchoolDb, patchIds: readonly string[], from: strin
        join walk on walk.school_id = stop.school_id and walk.id = stop.walk_id
        join walk_taxon t on t.school_id = stop.school_id and t.walk_id = stop.walk_id and t.stop_id = stop.id
             and t.taxon = patch.taxon and t.role = 'gather' and t.pieces_each is not null
-      where patch.id = any ($1) and held_on between $2 and $3
+      where patch.id = any ($1) and held_on between $2 and $3 and walk.called_off_at is null
       order by held_on`,
     [patchIds, from, `${from.slice(0, 4)}-12-31`]
   );

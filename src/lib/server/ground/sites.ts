@@ -29,10 +29,14 @@ const SiteRow = z.object({
   /** By-laws and local custom, in words. */
   localRules: z.string(),
   largestGroup: maybe(z.number()),
+  /** Nothing on it climbs, by who knows it. */
+  isLevel: z.boolean(),
   /** Above the sea; where it is not known, the library's reference height is taken. */
   altitudeMetres: maybe(z.number()),
   note: z.string(),
   revision: z.number(),
+  /** Used no more. */
+  isPutAway: z.boolean(),
   placeLongitude: maybe(z.number()),
   placeLatitude: maybe(z.number())
 });
@@ -52,11 +56,36 @@ const columns = `id, name, time_zone as "timeZone", ground, habitats, access_poi
   permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
   may_pick as "mayPick", may_dig as "mayDig", may_fire as "mayFire", may_charge as "mayCharge", designation,
   local_rules as "localRules", largest_group as "largestGroup",
-  altitude_metres as "altitudeMetres", note, revision,
+  altitude_metres as "altitudeMetres", is_level as "isLevel", note, revision, put_away_at is not null as "isPutAway",
   place_longitude as "placeLongitude", place_latitude as "placeLatitude"`;
 
+/** The sites in use. */
 export const listSites = (db: SchoolDb): Promise<Site[]> =>
+  rowsOf(db, Site, `select ${columns} from site where put_away_at is null order by name`);
+
+/** Those that were put away, too. */
+export const listAllSites = (db: SchoolDb): Promise<Site[]> =>
   rowsOf(db, Site, `select ${columns} from site order by name`);
+
+export async function putAway(db: SchoolDb, siteId: string, isAway: boolean): Promise<void> {
+  await db.query('update site set put_away_at = $2, revision = revision + 1 where id = $1', [
+    siteId,
+    isAway ? db.now : null
+  ]);
+}
+
+/** @returns false where anything hangs on it: walks, patches, finds, sightings; such a site can be put away */
+export async function removeSite(db: SchoolDb, siteId: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `delete from site where id = $1
+        and not exists (select 1 from walk where site_id = $1)
+        and not exists (select 1 from patch where site_id = $1)
+        and not exists (select 1 from open_find where site_id = $1)
+        and not exists (select 1 from sighting where site_id = $1)`,
+    [siteId]
+  );
+  return Boolean(rowCount);
+}
 
 export const readSite = (db: SchoolDb, id: string): Promise<Site | undefined> =>
   rowOf(db, Site, `select ${columns} from site where id = $1`, [id]);
@@ -108,6 +137,7 @@ export type SiteDetails = Pick<
   | 'mayPick'
   | 'mayDig'
   | 'mayFire'
+  | 'isLevel'
   | 'mayCharge'
   | 'designation'
   | 'localRules'
@@ -120,7 +150,7 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
     `update site set name = $2, access_point = $3, permission_from = $4, permission_since = $5, permission_until = $6,
             may_pick = $7, may_dig = $8, largest_group = $9, note = $10, altitude_metres = $11,
             habitats = $12, may_fire = $13, may_charge = $14, designation = $15, local_rules = $16,
-            nearest_road = $17, phone_signal = $18, toilets = $19, revision = revision + 1
+            nearest_road = $17, phone_signal = $18, toilets = $19, is_level = $20, revision = revision + 1
       where id = $1`,
     [
       siteId,
@@ -141,7 +171,8 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
       details.localRules,
       details.nearestRoad,
       details.phoneSignal,
-      details.toilets
+      details.toilets,
+      details.isLevel
     ]
   );
 }

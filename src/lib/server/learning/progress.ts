@@ -234,13 +234,17 @@ export async function pairTallies(
   }));
 }
 
-/** Whether anybody answered on one of some pairs yet. */
-export async function isDrilled(db: SchoolDb, pairs: readonly string[]): Promise<boolean> {
-  const { rowCount } = await db.query('select from sums_at($2) where pair = any ($1) limit 1', [
-    pairs,
-    db.now
-  ]);
-  return rowCount === 1;
+/** Whether each of some people answered on each of some pairs yet. */
+export async function isDrilled(
+  db: SchoolDb,
+  pairs: readonly string[],
+  personIds: readonly string[]
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'select distinct person_id, pair from sums_at($3) where pair = any ($1) and person_id = any ($2)',
+    [pairs, personIds, db.now]
+  );
+  return rowCount !== 0 && rowCount === pairs.length * personIds.length;
 }
 
 const outcomeLetter: Readonly<Record<string, Outcome>> = {

@@ -41,18 +41,20 @@ const Quiz = z.object({
   kind: z.enum(quizKinds),
   minutes: maybe(z.number()),
   questions: z.array(Specification).readonly(),
+  /** When it was opened to its group; until then it is being made. */
+  openedAt: maybe(z.date()),
   sittings: z.number()
 });
 export type Quiz = Readonly<z.infer<typeof Quiz>>;
 
 const select = `select quiz.id, quiz.name, quiz.cohort_id as "cohortId", cohort.name as "cohortName", walk_id as "walkId",
-         walk.name as "walkName", walk.held_on as "afterFrom", quiz.kind, minutes, questions,
+         walk.name as "walkName", walk.held_on as "afterFrom", quiz.kind, minutes, questions, quiz.opened_at as "openedAt",
          (select count(*)::int from round where round.school_id = quiz.school_id and quiz_id = quiz.id) as sittings
     from quiz join cohort on cohort.school_id = quiz.school_id and cohort.id = quiz.cohort_id
     left join walk on walk.school_id = quiz.school_id and walk.id = walk_id`;
 
-/** Those who teach see every quiz, learners those of their groups. */
-const visible = `($1 or exists (select from cohort_member where cohort_member.school_id = quiz.school_id
+/** Those who teach see every quiz, learners the open ones of their groups. */
+const visible = `($1 or quiz.opened_at is not null and exists (select from cohort_member where cohort_member.school_id = quiz.school_id
                     and cohort_member.cohort_id = quiz.cohort_id and person_id = $2))`;
 
 const seesAll = (viewer: Viewer) => viewer.role !== 'learner';
@@ -102,6 +104,17 @@ export async function addQuiz(db: SchoolDb, viewer: Viewer, head: QuizHead, size
     effectiveAt: db.now
   });
   return id;
+}
+
+/**
+ * Opens a quiz to its group. Opened once, it stays open.
+ * @returns what speaks against it
+ */
+export async function openQuiz(db: SchoolDb, quiz: Quiz): Promise<string | undefined> {
+  if (quiz.openedAt) return 'It is open already, and its group was told.';
+  if (quiz.questions.length === 0) return 'It asks nothing yet: add a question first.';
+  await db.query('update quiz set opened_at = $2 where id = $1 and opened_at is null', [quiz.id, db.now]);
+  return undefined;
 }
 
 /** What is done to the list of questions, by the number of one of them. */
@@ -193,7 +206,7 @@ async function readSittings(
     db,
     SittingRow,
     `select quiz_id as "quizId", round.id as "roundId", round.person_id as "personId", phase,
-            quiz.minutes is not null and now() > opened_at + make_interval(mins => quiz.minutes) as "isLate",
+            quiz.minutes is not null and now() > round.opened_at + make_interval(mins => quiz.minutes) as "isLate",
             array_agg(outcome order by position) as outcomes
        from round
        join quiz on quiz.school_id = round.school_id and quiz.id = quiz_id
@@ -250,7 +263,7 @@ export async function sit(
   viewer: Viewer,
   quiz: Quiz
 ): Promise<{ readonly roundId: string } | { readonly problem: string }> {
-  if (quiz.questions.length === 0) return { problem: 'This quiz has no questions yet.' };
+  if (!quiz.openedAt) return { problem: 'This quiz is still being made.' };
   const own = await sittingsOf(db, quiz, viewer.personId);
   const phase = openPhase(quiz, own, viewer.today);
   if (!phase)

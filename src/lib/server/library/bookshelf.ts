@@ -218,7 +218,7 @@ export async function confirmingQueue(db: SchoolDb, library: Library, today: str
     z.object({ taxon: z.string(), name: z.string(), isoDate: z.string() }),
     `select walk_taxon.taxon, walk.name, walk.held_on as "isoDate" from walk_taxon join walk
         on walk.school_id = walk_taxon.school_id and walk.id = walk_id
-      where walk.held_on >= $1 and role <> 'leave out' order by walk.held_on`,
+      where walk.held_on >= $1 and walk.called_off_at is null and role <> 'leave out' order by walk.held_on`,
     [today]
   );
   const walkOf = new Map<string, NonNullable<Waiting['walk']>>();

@@ -6,6 +6,7 @@ import type { SchoolDb } from '../database/school';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
 import { rowOf, rowsOf } from '../database/rows';
+import { isHeic, readFile } from '../reading';
 
 /** A school's own photographs of a plant at a stage, beside its drawings. */
 
@@ -40,6 +41,16 @@ const leastSide = 300;
 
 const kinds = new Set(['jpeg', 'png', 'webp', 'heif', 'avif', 'tiff']);
 
+/** A HEIC picture as one that the image library reads. */
+async function unpackHeic(bytes: Buffer): Promise<Buffer | { problem: string }> {
+  const raw = await readFile('heic', { bytes: new Uint8Array(bytes), mostPixels });
+  if ('problem' in raw) return raw;
+  const { width, height, pixels } = raw;
+  return sharp(pixels, { raw: { width, height, channels: 4 } })
+    .png({ compressionLevel: 1 })
+    .toBuffer();
+}
+
 /**
  * Reads an uploaded picture by its content, turns it upright, crops it and encodes it anew, so that neither the
  * camera's data nor the place where it was taken is kept.
@@ -47,12 +58,15 @@ const kinds = new Set(['jpeg', 'png', 'webp', 'heif', 'avif', 'tiff']);
  */
 export async function readPicture(file: File, crop?: Crop): Promise<Picture | { problem: string }> {
   if (file.size > mostBytes) return { problem: `“${file.name}” is larger than 20 MB.` };
-  const bytes = Buffer.from(await file.arrayBuffer());
+  const sent = Buffer.from(await file.arrayBuffer());
+  const unpacked = isHeic(sent) ? await unpackHeic(sent) : sent;
+  if ('problem' in unpacked) return { problem: `“${file.name}” ${unpacked.problem}` };
+  const bytes = unpacked;
   try {
     const { format, width, height, autoOrient } = await sharp(bytes, { limitInputPixels: false }).metadata();
     if (!kinds.has(format))
       return {
-        problem: `“${file.name}” is none of the kinds of picture that are read: JPEG, PNG, WebP, AVIF, TIFF.`
+        problem: `“${file.name}” is none of the kinds of picture that are read: JPEG, PNG, WebP, AVIF, TIFF, HEIC.`
       };
     if (width * height > mostPixels)
       return {

@@ -27,6 +27,8 @@ export async function makePdf(
     .createPdf({
       ...pages,
       language: 'en-GB',
+      version: '1.7',
+      displayTitle: true,
       info: { title, creator: 'Good Trail', producer: 'Good Trail', creationDate: date, modDate: date }
     })
     .getBuffer();

@@ -4,18 +4,11 @@ import { placeInWords } from '$core/place';
 import type { BriefDocument } from '$core/walk';
 import { type LineLook, above, areaOrLine } from '$lib/ground-looks';
 import { palette } from '$lib/palette';
-import { runsOf } from './fonts';
+import { inPicture } from './fonts';
 
 /** The map of a walk for paper: the site's own ground, the way with its arrows, the numbered stops, a scale. */
 
 export type BriefMap = NonNullable<BriefDocument['map']>;
-
-const escape = (text: string) =>
-  runsOf(text)
-    .filter(({ isExtended }) => !isExtended)
-    .map((run) => run.text)
-    .join('')
-    .replace(/[<>&"]/g, (letter) => `&#${letter.charCodeAt(0)};`);
 
 interface Numbered {
   readonly longitude: number;
@@ -124,7 +117,7 @@ export function mapPicture(
     ['stroke="' + palette.paper + '" stroke-width="2.5" stroke-linejoin="round"', '']
       .map(
         (halo) =>
-          `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-family="Sans" font-size="8.5" fill="${palette.second}" ${more} ${halo}>${escape(text)}</text>`
+          `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-family="Sans" font-size="8.5" fill="${palette.second}" ${more} ${halo}>${inPicture(text)}</text>`
       )
       .join('');
   const names = layered.flatMap(({ geometry, properties: { kind, name } }) => {

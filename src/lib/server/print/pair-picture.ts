@@ -1,7 +1,7 @@
 import type { Content } from 'pdfmake/interfaces';
 import { isSerious } from '$core/knowledge';
 import { type ContrastSheet, decidingRows, pairScene, plateFrame } from '$core/walk';
-import { runsOf } from './fonts';
+import { inPicture } from './fonts';
 import { type PlaceOnPage, plateVectors } from './plate-vectors';
 import { palette } from '$lib/palette';
 
@@ -11,15 +11,6 @@ import { palette } from '$lib/palette';
  */
 
 const { wide: plateWide, high: plateHigh } = plateFrame;
-const escape = (text: string) => text.replace(/[<>&"]/g, (letter) => `&#${letter.charCodeAt(0)};`);
-/** A picture has one font: letters beyond it are left out. */
-const latin = (text: string) =>
-  escape(
-    runsOf(text)
-      .filter(({ isExtended }) => !isExtended)
-      .map((run) => run.text)
-      .join('')
-  );
 
 const frame = (x: number, isDanger: boolean) =>
   `<rect x="${x + 0.5}" y="1" width="${plateWide - 1}" height="${plateHigh}" fill="${palette.paper}" stroke="${palette.ink}" stroke-width="1"/>
@@ -86,7 +77,7 @@ export function pairPicture(
 ): Picture {
   const { wide, high, middle, heading, marks } = pairScene(sheet);
   const text = (content: string, y: number, size: number, family: string, weight = '') =>
-    `<text x="${middle}" y="${y}" text-anchor="middle" font-family="${family}" font-size="${size}" ${weight} fill="${palette.ink}">${latin(content)}</text>`;
+    `<text x="${middle}" y="${y}" text-anchor="middle" font-family="${family}" font-size="${size}" ${weight} fill="${palette.ink}">${inPicture(content)}</text>`;
   const between = 2 * (middle - plateWide) - 8;
   const lines = marks.map(
     ({ number, label, y, ends }) =>

@@ -1,3 +1,5 @@
+import * as fontkit from 'fontkit';
+import type { Font } from 'fontkit';
 import { describe, expect, it } from 'vitest';
 import { shippedLibrary } from '../../../../tests/support/content';
 import { composePlate, renderPlate } from '../../../core/figure';
@@ -5,7 +7,7 @@ import { Ground } from '../../../core/ground';
 import { fontFamilies, fontFiles, runsOf } from './fonts';
 import { mapPicture, scaleLength } from './map-picture';
 import { placedPath, plateVectors } from './plate-vectors';
-import { sfntOf } from './sfnt';
+import { renamed, sfntOf } from './sfnt';
 
 describe('the fonts of a print', () => {
   it('are unpacked to OpenType, table for table (WOFF 1.0)', () => {
@@ -30,14 +32,51 @@ describe('the fonts of a print', () => {
       for (const file of Object.values(family)) expect(fontFiles.has(file), file).toBe(true);
   });
 
-  it('hold each letter of a text in one of their two files, and no letter is lost', () => {
+  it('hold each letter of a text in one of their files, and no letter is lost', () => {
     const runs = runsOf('Żółta łąka, Ciguë, “quoted” – 12 °C');
     expect(runs.map(({ text }) => text).join('')).toBe('Żółta łąka, Ciguë, “quoted” – 12 °C');
-    expect(runs.filter(({ isExtended }) => isExtended).map(({ text }) => text)).toEqual(['Ż', 'ł', 'łą']);
+    expect(runs.filter(({ font }) => font === 'SansExt').map(({ text }) => text)).toEqual(['Ż', 'ł', 'łą']);
+  });
+
+  it.each([
+    ['Vietnamese', 'Nguyễn Đặng Thị Bưởi'],
+    ['Greek', 'Ελένη Παπαδοπούλου'],
+    ['polytonic Greek', 'Ἀριστοτέλης'],
+    ['Ukrainian and Serbian', 'Їжакевич, Ђорђе, Володимир'],
+    ['Kazakh', 'Қанат Әлібеков'],
+    ['Polish, Turkish, Welsh, Maltese', 'Łukasz Çağrı Siôn Ŵyn Ħaż']
+  ])('print names in %s letter by letter: an independent reader finds a glyph for each', (_, name) => {
+    for (const face of ['Sans', 'Serif'] as const)
+      for (const { text, font: own } of runsOf(name, face)) {
+        expect(text).not.toContain('?');
+        const family = fontFamilies[own];
+        for (const style of ['normal', 'bold'] as const) {
+          const font = fontkit.create(fontFiles.get(family[style])!) as Font;
+          expect(font.postscriptName).toBe(family[style]);
+          for (const letter of text)
+            expect(font.hasGlyphForCodePoint(letter.codePointAt(0)!), `${letter} in ${family[style]}`).toBe(
+              true
+            );
+        }
+      }
+  });
+
+  it('are renamed by a name that is as long, and that they bear', () => {
+    const font = fontFiles.get('Literata-Regular')!;
+    expect(() => renamed(font, 'Literata-Regular', 'Literata')).toThrow('the same length');
+    expect(() => renamed(font, 'Literata-Unknown', 'Literata-Another')).toThrow('not called');
   });
 
   it('show what no file holds as a question mark, not as a box', () => {
     expect(runsOf('野 garlic').map(({ text }) => text)).toEqual(['? garlic']);
+    // A thin space, a hyphen that does not break, and one that is seen only where a line breaks.
+    expect(runsOf('3\u2009m, wild\u2011life, wa\u00ADter').map(({ text }) => text)).toEqual([
+      '3 m, wild-life, water'
+    ]);
+    // As a field of several lines is sent.
+    expect(runsOf('Dogs on a lead.\r\nNo\tfire.').map(({ text }) => text)).toEqual([
+      'Dogs on a lead.\nNo fire.'
+    ]);
   });
 });
 

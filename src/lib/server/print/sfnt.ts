@@ -39,3 +39,24 @@ export function sfntOf(woff: Buffer): Buffer {
   });
   return sfnt;
 }
+
+/**
+ * The same font under another name of the same length, in the two encodings in which its names are written (the
+ * `name` table of OpenType).
+ * @throws where it does not bear the name
+ */
+export function renamed(font: Buffer, from: string, to: string): Buffer {
+  if (from.length !== to.length) throw new Error('A font is renamed by a name of the same length.');
+  const copy = Buffer.from(font);
+  let times = 0;
+  for (const encode of [
+    (text: string) => Buffer.from(text, 'latin1'),
+    (text: string) => Buffer.from(text, 'utf16le').swap16()
+  ])
+    for (let at = copy.indexOf(encode(from)); at >= 0; at = copy.indexOf(encode(from), at + 1)) {
+      encode(to).copy(copy, at);
+      times += 1;
+    }
+  if (times === 0) throw new Error(`This font is not called ${from}.`);
+  return copy;
+}

@@ -24,6 +24,40 @@ import {
 import { pairPicture } from './pair-picture';
 import { bold, paragraph, rule, spacer } from './text';
 
+const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperCase());
+
+/** So many rows have room on a page beside what decides and what is remarked. */
+const mostRows = 5;
+
+/** What differs besides, where the page has room for it: never to be relied on alone. */
+function besides(sheet: ContrastSheet, hasRemark: boolean): Content[] {
+  const deciding = decidingRows(sheet);
+  const rest = sheet.rows
+    .filter((row) => !deciding.includes(row))
+    .slice(0, Math.max(0, mostRows - deciding.length - Number(hasRemark)));
+  if (rest.length === 0) return [];
+  return [
+    paragraph(['What differs besides, and decides nothing alone'], {
+      face: 'Serif',
+      bold: true,
+      fontSize: 12,
+      margin: [0, 8, 0, 2]
+    }),
+    {
+      table: {
+        dontBreakRows: true,
+        widths: ['*', 170, '*'],
+        body: rest.map((row): TableCell[] => [
+          cell(capital(row.target)),
+          paragraph([bold(row.name)], { fontSize: 10 }),
+          cell(capital(row.lookalike))
+        ])
+      },
+      layout: lines
+    }
+  ];
+}
+
 /** A pair of a brief on a page of its own. */
 export function sheetPage(
   sheet: ContrastSheet,
@@ -109,14 +143,14 @@ export function sheetPage(
         body: [
           [named(sheet.target, false), head(''), named(sheet.lookalike, true)],
           ...rows.map((row, at): TableCell[] => [
-            cell(row.target.replace(/^./, (letter) => letter.toUpperCase())),
+            cell(capital(row.target)),
             paragraph(
               [bold(`${at + 1}  ${row.name}\n`), [lookingWords(row), { fontSize: 9, color: palette.second }]],
               {
                 fontSize: 10
               }
             ),
-            cell(row.lookalike.replace(/^./, (letter) => letter.toUpperCase()))
+            cell(capital(row.lookalike))
           ])
         ]
       },
@@ -132,6 +166,7 @@ export function sheetPage(
       ],
       { face: 'Serif', bold: true, fontSize: 14, margin: [0, 2, 0, 8] }
     ),
-    ...notes
+    ...notes,
+    ...besides(sheet, remark !== undefined)
   ];
 }

@@ -1,19 +1,18 @@
 import { palette } from '$lib/palette';
 import type { Content, ContentText, Style } from 'pdfmake/interfaces';
 import type { RichText } from '$core/walk';
-import { runsOf } from './fonts';
+import { type Face, runsOf } from './fonts';
 
 /** Text of a page: every letter in a font that holds it. */
 
-type Face = 'Sans' | 'Serif';
 export type Look = Style & { face?: Face };
 
 /** Words in one look, as pieces that each name their font. */
 export const words = (text: string, { face = 'Sans', ...look }: Look = {}): ContentText[] =>
-  runsOf(text).map((run) => ({
+  runsOf(text, face).map((run) => ({
     text: run.text,
     ...look,
-    font: run.isExtended ? (face === 'Sans' ? 'SansExt' : 'SerifExt') : face
+    font: run.font
   }));
 
 /** A paragraph of pieces; each piece is words with a look of its own, or plain words. */

@@ -39,13 +39,14 @@ function inThread<T extends Task>(entry: string, task: T, input: InputOf<T>): Pr
 
 /** @returns what the task makes of a file, or what is wrong with it */
 export function readFile<T extends Task>(task: T, input: InputOf<T>): Promise<ResultOf<T> | Problem> {
-  const own = last.then(() => {
+  const own = last.then(async (): Promise<ResultOf<T> | Problem> => {
     const entry = threadEntry('reading');
-    return entry ? inThread(entry, task, input) : (tasks[task](input as never) as ResultOf<T>);
+    return entry ? inThread(entry, task, input) : ((await tasks[task](input as never)) as ResultOf<T>);
   });
   last = own.catch(() => undefined);
   return own;
 }
 
 /** The bytes of an uploaded file. */
+export { isHeic } from './heic';
 export const bytesOf = async (file: File): Promise<Uint8Array> => new Uint8Array(await file.arrayBuffer());

@@ -1,21 +1,34 @@
-import { compareTables, readGpx, readTideTable, readWarmth } from '$core/formats';
+import {
+  compareTables,
+  isKml,
+  readGpx,
+  readKmlTrack,
+  readTideTable,
+  readWarmth,
+  textOfMapFile
+} from '$core/formats';
 import type { LibraryDocument } from '$core/knowledge';
 import { decodeText } from '$core/text';
+import { decodeHeic } from './heic';
 import { type UploadedFile, readUpload } from './table-upload';
 
 /** What is read of files that people send: each from its bytes to what came of it, without anything else. */
 
 const decoded =
-  <Input extends { bytes: Uint8Array }, Result>(read: (text: string, input: Input) => Result) =>
+  <Input extends { bytes: Uint8Array }, Result>(
+    read: (text: string, input: Input) => Result,
+    decode: typeof decodeText = decodeText
+  ) =>
   (input: Input) => {
-    const file = decodeText(input.bytes);
+    const file = decode(input.bytes);
     return 'problem' in file ? file : read(file.text, input);
   };
 
 export const tasks = {
-  gpx: decoded((text) => readGpx(text)),
+  track: decoded((text) => (isKml(text) ? readKmlTrack(text) : readGpx(text)), textOfMapFile),
   tide: decoded((text, { zone }: { bytes: Uint8Array; zone: string }) => readTideTable(text, zone)),
   warmth: decoded((text) => readWarmth(text)),
+  heic: ({ bytes, mostPixels }: { bytes: Uint8Array; mostPixels: number }) => decodeHeic(bytes, mostPixels),
   tables: ({ files, document }: { files: readonly UploadedFile[]; document: LibraryDocument }) => {
     const upload = readUpload(files);
     return 'problem' in upload ? upload : compareTables(upload.tables, document);
@@ -24,4 +37,4 @@ export const tasks = {
 
 export type Task = keyof typeof tasks;
 export type InputOf<T extends Task> = Parameters<(typeof tasks)[T]>[0];
-export type ResultOf<T extends Task> = ReturnType<(typeof tasks)[T]>;
+export type ResultOf<T extends Task> = Awaited<ReturnType<(typeof tasks)[T]>>;

@@ -3,4 +3,4 @@ import { type Task, tasks } from './tasks';
 
 /** A thread that reads one file and ends. */
 const { task, input } = workerData as { task: Task; input: never };
-parentPort?.postMessage(tasks[task](input));
+parentPort?.postMessage(await tasks[task](input));

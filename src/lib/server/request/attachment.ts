@@ -1,3 +1,5 @@
+import { type Dialect, dialects } from '$core/formats';
+
 /** RFC 8187 §3.2.1: what encodeURIComponent leaves as it is and the header does not take. */
 const fileNameOf = (name: string) =>
   encodeURIComponent(name).replaceAll(
@@ -18,3 +20,10 @@ export const attachment = (
       'cache-control': 'private, no-store'
     }
   });
+
+/** How a table is asked for: `?table=semicolon` for spreadsheets that take commas for decimal signs. */
+export const dialectIn = (url: URL): Dialect =>
+  dialects[url.searchParams.get('table') === 'semicolon' ? 'semicolon' : 'comma'];
+
+export const tableAttachment = (table: string, name: string): Response =>
+  attachment(table, 'text/csv; charset=utf-8', `${name}.csv`);

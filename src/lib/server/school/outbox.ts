@@ -66,6 +66,9 @@ export function asEml(message: OutboxMessage): Promise<Buffer> {
     subject: message.subject,
     text: message.body,
     date: message.createdAt,
+    // The same message at each download, with lines that end as RFC 5322 §2.1 has it.
+    messageId: `<${message.id}@good-trail>`,
+    newline: 'windows',
     headers: { 'X-Unsent': '1' }
   }).compile();
   mail.keepBcc = true;

@@ -1,3 +1,4 @@
+import { longDate } from '$core/words';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import type { SightingEvent } from '$core/field';
@@ -38,7 +39,7 @@ function problemOf(
   if (!taxon) return 'The library has no such plant any more.';
   if (!taxon.stages.has(stage))
     return `${taxon.name} has no such stage in the library. It has ${[...taxon.stages.keys()].join(', ')}.`;
-  if (seenOn > today) return `That day is still to come; today is ${today}.`;
+  if (seenOn > today) return `That day is still to come; today is ${longDate(today)}.`;
   return undefined;
 }
 

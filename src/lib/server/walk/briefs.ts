@@ -1,4 +1,4 @@
-import { counted } from '$core/words';
+import { counted, longDate } from '$core/words';
 import { v7 as uuid } from 'uuid';
 import { gridReference } from '$core/place';
 import { z } from 'zod';
@@ -35,7 +35,7 @@ function permissionInWords(site: Site): string {
   if (!site.mayPick) return 'No leave to pick is recorded: nothing is gathered.';
   const granted = ['pick', ...(site.mayDig ? ['dig'] : []), ...(site.mayFire ? ['make fire'] : [])];
   const refused = [...(site.mayDig ? [] : ['dig']), ...(site.mayFire ? [] : ['make fire'])];
-  return `Leave to ${granted.join(' and ')}${refused.length > 0 ? `, not to ${refused.join(' or ')}` : ''}${site.permissionFrom ? `, given by ${site.permissionFrom}` : ''}${site.permissionUntil ? `, until ${site.permissionUntil}` : ''}.`;
+  return `Leave to ${granted.join(' and ')}${refused.length > 0 ? `, not to ${refused.join(' or ')}` : ''}${site.permissionFrom ? `, given by ${site.permissionFrom}` : ''}${site.permissionUntil ? `, until ${longDate(site.permissionUntil)}` : ''}.`;
 }
 
 /** The point at which an ambulance meets the group, where the site's map has one. */
@@ -175,6 +175,7 @@ export const previewBrief = (plan: Plan) => composeBrief(plan.library, briefInpu
 
 /** Stores a snapshot of the plan as the next version of the brief. A ledger with a stop holds it back. */
 export async function publishBrief(db: SchoolDb, viewer: Viewer, plan: Plan): Promise<PublishResult> {
+  if (plan.walk.calledOff) return { problem: 'Not published: the walk was called off.' };
   if (holdsBack(plan.checks)) {
     const stops = plan.checks
       .filter(({ state }) => state === 'stop')

@@ -286,6 +286,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       habitats: site.habitats,
       kinds: [...new Set(site.ground.features.map(({ properties }) => properties.kind))],
       altitudeMetres: site.altitudeMetres,
+      isLevel: site.isLevel,
       hasTide: tide !== undefined,
       accessPoint: site.accessPoint,
       mayPick: site.mayPick,

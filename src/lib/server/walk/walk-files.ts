@@ -1,5 +1,5 @@
 import { nameWithin } from '$core/knowledge';
-import ical, { ICalEventStatus } from 'ical-generator';
+import ical, { ICalAlarmType, ICalEventStatus } from 'ical-generator';
 import { DateTime } from 'luxon';
 import { writeGpx } from '$core/formats';
 import { wayAlong } from '$core/route';
@@ -7,6 +7,7 @@ import { pathOf } from '$core/ground';
 import type { Position } from 'geojson';
 import { type BriefDocument, type PlacesForLearners, forLearners, plainText } from '$core/walk';
 import type { Brief } from './briefs';
+import type { Walk } from './walks';
 import type { Site } from '../ground/sites';
 
 /** A published brief as a calendar entry (RFC 5545) and as a route for devices (GPX 1.1). */
@@ -21,23 +22,44 @@ export function instantsOf({ walk, front }: BriefDocument): { start: Date; end: 
   return { start: start.toJSDate(), end: (end < start ? end.plus({ days: 1 }) : end).toJSDate() };
 }
 
-/** Times are given in UTC, so that no time zone has to be described. */
-export function calendarOf(walkId: string, { document, version, effectiveAt }: Brief, link: string): string {
+const hour = 3600;
+
+/**
+ * Times are given in UTC, so that no time zone has to be described. Who takes the entry of a walk that was called off
+ * finds it cancelled: its number in order is higher than that of any entry before it (RFC 5546 §2.1.4).
+ */
+export function calendarOf(
+  { id, revision, calledOff }: Pick<Walk, 'id' | 'revision' | 'calledOff'>,
+  { document, version, effectiveAt }: Brief,
+  link: string,
+  now: Date
+): string {
   const { walk, front } = document;
   const calendar = ical({ prodId: { company: 'Good Trail', product: 'Good Trail', language: 'EN' } });
   const { start, end } = instantsOf(document);
   const brought = front.kit.filter(({ carriedBy }) => carriedBy === 'everyone').map(({ label }) => label);
   calendar.createEvent({
-    id: `${walkId}@good-trail`,
-    sequence: version,
-    status: ICalEventStatus.CONFIRMED,
+    id: `${id}@good-trail`,
+    // Both only ever grow: an entry that is taken later stands above one that was taken before.
+    sequence: version + revision,
+    status: calledOff ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
     start,
     end,
-    stamp: effectiveAt,
-    summary: walk.name,
-    location: walk.kind === 'class' ? front.venue : `${document.stops[0]?.name ?? ''}, ${front.site}`,
+    stamp: calledOff ? now : effectiveAt,
+    summary: calledOff ? `Called off: ${walk.name}` : walk.name,
+    location:
+      walk.kind === 'class'
+        ? front.venue
+        : {
+            title: `${document.stops[0]?.name ?? ''}, ${front.site}`,
+            geo: { lat: front.meeting.latitude, lon: front.meeting.longitude }
+          },
     url: link,
+    alarms: calledOff
+      ? []
+      : [24 * hour, 2 * hour].map((trigger) => ({ type: ICalAlarmType.display, trigger })),
     description: [
+      ...(calledOff ? [`Called off: ${calledOff.why}`] : []),
       `Leader: ${front.leader}.`,
       ...(walk.kind === 'class'
         ? []
@@ -93,7 +115,7 @@ export function routeOf({ document }: Pick<Brief, 'document'>, site: Pick<Site, 
     name: document.walk.name,
     waypoints: accessPoint(document),
     route: points,
-    ...(track.length > 1 ? { path: track } : {})
+    tracks: track.length > 1 ? [{ name: document.walk.name, path: track }] : []
   });
 }
 

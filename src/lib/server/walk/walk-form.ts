@@ -1,3 +1,4 @@
+import { longDate } from '$core/words';
 import { z } from 'zod';
 import { paceRules } from '$core/route';
 import { levels, walkKinds } from '$core/walk';
@@ -48,7 +49,7 @@ export const WalkTimes = z.object({
 
 /** A date before the school's today, as a message; a past walk cannot be planned. */
 export const pastProblem = (heldOn: string, today: string): string | undefined =>
-  heldOn < today ? `This day is past: today is ${today}. Choose today or later.` : undefined;
+  heldOn < today ? `This day is past: today is ${longDate(today)}. Choose today or later.` : undefined;
 
 /** What the selects of the form offer. */
 export const walkChoices = (viewer: Viewer) =>

@@ -9,7 +9,7 @@ import { type Plan, readPlan } from './plan';
 export interface WalkPage {
   readonly plan: Plan;
   readonly brief: Brief | undefined;
-  /** Whether somebody has practised its pairs. */
+  /** Whether everybody of its group has practised every one of its pairs. */
   readonly isDrilled: boolean;
 }
 
@@ -18,7 +18,9 @@ const read = (locals: App.Locals, walkId: string): Promise<WalkPage> => {
   return inSchoolOf(viewer, async (db) => {
     const plan = orNotFound(await readPlan(db, viewer, walkId), 'walk');
     const brief = await readBrief(db, walkId);
-    return { plan, brief, isDrilled: await isDrilled(db, pairsOf(plan.library, brief).map(pairKey)) };
+    const pairs = new Set(pairsOf(plan.library, brief).map(pairKey));
+    const learners = plan.members.filter(({ role }) => role === 'learner').map(({ id }) => id);
+    return { plan, brief, isDrilled: await isDrilled(db, [...pairs], learners) };
   });
 };
 

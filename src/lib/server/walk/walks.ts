@@ -35,6 +35,8 @@ const Walk = z.object({
   reserveMinutes: z.number(),
   weather: z.array(WeatherLimit).readonly(),
   copiedFrom: maybe(z.string()),
+  /** It does not take place. */
+  calledOff: maybe(z.object({ on: z.string(), by: z.string(), why: z.string() })),
   revision: z.number(),
   groupSize: z.number(),
   briefVersion: maybe(z.number())
@@ -52,6 +54,9 @@ const select = `
          pace_rule as "paceRule", pace_factor as "paceFactor", briefing_minutes as "briefingMinutes",
          head_count_minutes as "headCountMinutes", basket_minutes as "basketMinutes",
          reserve_minutes as "reserveMinutes", weather, copied_from as "copiedFrom", walk.revision,
+         case when called_off_at is not null then json_build_object('why', called_off_why,
+           'on', to_char(called_off_at, 'YYYY-MM-DD'), 'by', (select p.name from person p
+             where p.school_id = walk.school_id and p.id = called_off_by)) end as "calledOff",
          (select count(*)::int from cohort_member m where m.school_id = walk.school_id and m.cohort_id = walk.cohort_id) as "groupSize",
          (select max(version) from brief where brief.school_id = walk.school_id and brief.walk_id = walk.id) as "briefVersion"
     from walk
@@ -73,6 +78,23 @@ export const listWalks = (db: SchoolDb, viewer: Viewer): Promise<Walk[]> =>
 
 export const readWalk = (db: SchoolDb, viewer: Viewer, id: string): Promise<Walk | undefined> =>
   rowOf(db, Walk, `${select} where ${visible} and walk.id = $3`, [seesAll(viewer), viewer.personId, id]);
+
+/** Whether it is still to take place, today or later. */
+export const isComing = ({ heldOn, calledOff }: Pick<Walk, 'heldOn' | 'calledOff'>, today: string): boolean =>
+  heldOn >= today && !calledOff;
+
+/** @param why undefined where it takes place after all */
+export async function callOff(
+  db: SchoolDb,
+  walkId: string,
+  personId: string,
+  why: string | undefined
+): Promise<void> {
+  await db.query(
+    'update walk set called_off_at = $2, called_off_by = $3, called_off_why = $4 where id = $1',
+    why === undefined ? [walkId, null, null, null] : [walkId, db.now, personId, why]
+  );
+}
 
 export type WalkHead = Pick<
   Walk,

@@ -72,7 +72,7 @@
     </Picture>
     <p class="fine mt-1 text-ink-2">
       {feedback
-        ? 'The same, seen clearly.'
+        ? 'The same, without the blur.'
         : 'As one sees it from a few paces: blurred, and at this time of the year.'}
     </p>
   {/snippet}

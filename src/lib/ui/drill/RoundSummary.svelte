@@ -20,11 +20,16 @@
     <table class="ruled mt-2">
       <tbody>
         {#each rows as [outcome, { counted, tone, icon: Icon }] (outcome)}
-          {@const isWorst = outcome === 'dangerous gather'}
+          {@const times = count(outcome)}
+          {@const isWorst = outcome === 'dangerous gather' && times > 0}
           <tr class={isWorst ? 'font-strong' : ''}
             ><td class={isWorst ? tone : ''}
-              ><Icon size={16} class="mr-2 inline {tone}" aria-hidden="true" />{counted}</td
-            ><td class="!text-right">{count(outcome)}</td></tr
+              ><Icon
+                size={16}
+                class="mr-2 inline {times > 0 ? tone : 'text-ink-3'}"
+                aria-hidden="true"
+              />{counted}</td
+            ><td class="!text-right">{times}</td></tr
           >
         {/each}
       </tbody>

@@ -2,6 +2,7 @@
   import type { HTMLInputAttributes } from 'svelte/elements';
   import { readable, writable } from 'svelte/store';
   import { fieldsAround } from './fields';
+  import WhenInput from './WhenInput.svelte';
 
   /** A field with its label. In a form it takes what stands in it, and what is wrong with it, from there. */
   interface Props extends HTMLInputAttributes {
@@ -45,6 +46,18 @@
     </select>
   {:else if rows}
     <textarea {...shared} class="textarea py-2" {rows} bind:value={read, write}></textarea>
+  {:else if rest.type === 'date' || rest.type === 'time'}
+    <WhenInput
+      {id}
+      {name}
+      {label}
+      kind={rest.type === 'date' ? 'date' : 'time'}
+      min={rest.min == null ? undefined : String(rest.min)}
+      max={rest.max == null ? undefined : String(rest.max)}
+      {describedBy}
+      isInvalid={Boolean(problems?.length)}
+      bind:value={() => String(read() ?? ''), write}
+    />
   {:else}
     <input {...shared} {...rest} class="input" bind:value={read, write} />
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { readable, writable } from 'svelte/store';
   import { type TaxonChoice, choiceNamed } from '$core/knowledge';
   import { fieldsAround } from './fields';
@@ -28,6 +29,11 @@
     else value = next;
   };
   const id = $props.id();
+  /** Without script a plain list stands in its place. */
+  let isLive = $state(false);
+  onMount(() => {
+    isLive = true;
+  });
   const problem = $derived(
     typed !== undefined && typed.trim() !== '' && slug === '' && !isTyping
       ? `Nothing here is called “${typed.trim()}”, or several are: choose from the list.`
@@ -37,32 +43,36 @@
 
 <div class="grid content-start gap-1">
   <label for={id} class="note font-strong">{label}</label>
-  <input
-    {id}
-    class="input"
-    list="{id}-list"
-    autocomplete="off"
-    placeholder="Any of its names"
-    value={typed ?? labelOf(slug)}
-    aria-describedby={problem ? `${id}-error` : undefined}
-    aria-invalid={problem ? 'true' : undefined}
-    oninput={(event) => {
-      typed = event.currentTarget.value;
-      isTyping = true;
-      const exact = choices.find((choice) => choice.label === typed);
-      write(exact?.value ?? '');
-    }}
-    onchange={(event) => {
-      const found = choiceNamed(choices, event.currentTarget.value);
-      write(found ?? '');
-      isTyping = false;
-      typed = found ? undefined : event.currentTarget.value;
-    }}
-  />
-  <input type="hidden" {name} value={slug} />
-  <datalist id="{id}-list">
-    {#each choices as choice (choice.value)}<option value={choice.label}>{choice.also.join(', ')}</option
-      >{/each}
-  </datalist>
+  {#if !isLive}<select {id} {name} class="select" value={slug}
+      ><option value="">choose</option>{#each choices as choice (choice.value)}<option value={choice.value}
+          >{choice.label}</option
+        >{/each}</select
+    >{:else}<input
+      {id}
+      class="input"
+      list="{id}-list"
+      autocomplete="off"
+      placeholder="Any of its names"
+      value={typed ?? labelOf(slug)}
+      aria-describedby={problem ? `${id}-error` : undefined}
+      aria-invalid={problem ? 'true' : undefined}
+      oninput={(event) => {
+        typed = event.currentTarget.value;
+        isTyping = true;
+        const exact = choices.find((choice) => choice.label === typed);
+        write(exact?.value ?? '');
+      }}
+      onchange={(event) => {
+        const found = choiceNamed(choices, event.currentTarget.value);
+        write(found ?? '');
+        isTyping = false;
+        typed = found ? undefined : event.currentTarget.value;
+      }}
+    />
+    <input type="hidden" {name} value={slug} />
+    <datalist id="{id}-list">
+      {#each choices as choice (choice.value)}<option value={choice.label}>{choice.also.join(', ')}</option
+        >{/each}
+    </datalist>{/if}
   {#if problem}<p id="{id}-error" class="fine font-strong text-rosehip">{problem}</p>{/if}
 </div>

@@ -16,6 +16,8 @@
     longitude: number;
     latitude: number;
     label: string;
+    /** Stands beside the ring where there is room. */
+    name?: string;
     number?: number;
     danger?: boolean;
     /** The area that the place stands for. */
@@ -98,7 +100,7 @@
           keyboard: false,
           interactive: false,
           icon: L.divIcon({ className: '', iconSize: [0, 0], html: element })
-        }).addTo(map!);
+        });
       for (const { geometry, properties } of ground.features) {
         const { kind, name } = properties;
         if (geometry.type === 'Point') {
@@ -106,12 +108,12 @@
           const Icon = pointIcons[kind];
           if (Icon) icons.push(mount(Icon, { target: point, props: { size: 17, strokeWidth: 2 } }));
           point.append(words(warns(kind) ? 'map-label map-warning' : 'map-label', name ?? kind));
-          label([geometry.coordinates[1]!, geometry.coordinates[0]!], point);
+          label([geometry.coordinates[1]!, geometry.coordinates[0]!], point).addTo(map);
         } else if (name && geometry.type === 'Polygon' && kind !== 'boundary') {
-          label(L.geoJSON(geometry).getBounds().getCenter(), words('map-label map-centred', name));
+          label(L.geoJSON(geometry).getBounds().getCenter(), words('map-label map-centred', name)).addTo(map);
         } else if (geometry.type === 'LineString' && kind !== 'path') {
           const middle = geometry.coordinates[Math.floor(geometry.coordinates.length / 2)]!;
-          label([middle[1]!, middle[0]!], words('map-label map-line', name ?? kind));
+          label([middle[1]!, middle[0]!], words('map-label map-line', name ?? kind)).addTo(map);
         }
       }
 
@@ -150,8 +152,9 @@
               interactive: false,
               style: { color, weight: 1.5, dashArray: '4 3', fillColor: color, fillOpacity: 0.12 }
             }).addTo(marks);
-          if (marker.number === undefined)
+          if (marker.number === undefined) {
             L.circleMarker(at, {
+              className: 'map-ring',
               radius: 5,
               color,
               weight: 2,
@@ -160,7 +163,12 @@
             })
               .bindTooltip(words('', marker.label))
               .addTo(marks);
-          else
+            if (marker.name)
+              label(
+                at,
+                words(`map-label map-beside ${marker.danger ? 'map-danger' : ''}`, marker.name)
+              ).addTo(marks);
+          } else
             L.marker(at, {
               keyboard: false,
               title: marker.label,

@@ -10,11 +10,23 @@ const shifts = [
   [-60, -22]
 ] as const;
 
-/** Stops come first, then dangers, points and names; a name moves aside, or is left out where all is taken. */
+/** Beside a ring: to the right, the left, below and above, for a label of some width. */
+const beside = (width: number) =>
+  [
+    [9, -8],
+    [-width - 9, -8],
+    [-width / 2, 8],
+    [-width / 2, -25]
+  ] as const;
+
+/**
+ * Stops and rings come first, then dangers, points, names of the ground and of patches, dangerous ones before others; a
+ * name moves aside, or is left out where all is taken.
+ */
 export function declutter(frame: HTMLElement): void {
   const edge = frame.getBoundingClientRect();
-  const taken = [...frame.querySelectorAll('.map-stop, .map-point svg, .leaflet-control')].map((mark) =>
-    mark.getBoundingClientRect()
+  const taken = [...frame.querySelectorAll('.map-stop, .map-ring, .map-point svg, .leaflet-control')].map(
+    (mark) => mark.getBoundingClientRect()
   );
   const isFree = (box: DOMRect) =>
     box.left > edge.left &&
@@ -26,10 +38,18 @@ export function declutter(frame: HTMLElement): void {
         box.right < other.left || box.left > other.right || box.bottom < other.top || box.top > other.bottom
     );
   const labels = [...frame.querySelectorAll<HTMLElement>('.map-label')];
-  const rank = (element: HTMLElement) =>
-    element.classList.contains('map-warning') ? 0 : element.closest('.map-point') ? 1 : 2;
+  const is = (element: HTMLElement, name: string) => element.classList.contains(name);
+  const rank = (element: HTMLElement) => {
+    if (is(element, 'map-warning')) return 0;
+    if (is(element, 'map-beside')) return is(element, 'map-danger') ? 3 : 4;
+    return element.closest('.map-point') ? 1 : 2;
+  };
   for (const label of labels.sort((a, b) => rank(a) - rank(b))) {
-    const moves = label.classList.contains('map-centred') ? shifts : [shifts[0]];
+    const moves = is(label, 'map-centred')
+      ? shifts
+      : is(label, 'map-beside')
+        ? beside(label.getBoundingClientRect().width)
+        : [shifts[0]];
     const found = moves.some(([x, y]) => {
       label.style.margin = `${y}px 0 0 ${x}px`;
       return isFree(label.getBoundingClientRect());

@@ -1,12 +1,11 @@
 import { counted } from '$core/words';
-import { textOfFile } from '$core/text';
 import { type Drawn, drawnOf } from './drawing';
 
 /** What became of a file, in words; and the map with it, where it could be read. */
 export type FileOnMap =
   { readonly drawn: readonly Drawn[]; readonly said: string } | { readonly problem: string };
 
-/** Puts what a file holds on a map: the longest track of GPX as its path, the features of GeoJSON beside the others. */
+/** Puts what a file holds on a map: the longest track of GPX as its path, features of GeoJSON and placemarks of KML beside the others. */
 export async function fileOntoMap(
   file: File,
   drawn: readonly Drawn[],
@@ -14,17 +13,19 @@ export async function fileOntoMap(
 ): Promise<FileOnMap> {
   // Not the whole of formats: reading tables needs what browsers do not have.
   const { largestGpxBytes, readGpx } = await import('$core/formats/gpx');
-  const { readGeoJson } = await import('$core/formats/geojson');
+  const { readGeoJson, wound } = await import('$core/formats/geojson');
+  const { isKml, readKml, textOfMapFile } = await import('$core/formats/kml');
   const { pathSize } = await import('$core/route');
   if (file.size > largestGpxBytes)
     return {
       problem: `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most. Nothing was changed.`
     };
   const refused = (problem: string) => ({ problem: `${file.name}: ${problem} Nothing was changed.` });
-  const read = await textOfFile(file);
+  const read = textOfMapFile(new Uint8Array(await file.arrayBuffer()));
   if ('problem' in read) return refused(read.problem);
   const { text } = read;
-  if (/^\s*</.test(text) || file.name.toLowerCase().endsWith('.gpx')) {
+  const isOfPlacemarks = isKml(text);
+  if (!isOfPlacemarks && (/^\s*</.test(text) || file.name.toLowerCase().endsWith('.gpx'))) {
     const result = readGpx(text);
     if ('problem' in result) return refused(result.problem);
     const { path, name, notes, pointsRead, waypoints } = result.track;
@@ -41,9 +42,9 @@ export async function fileOntoMap(
       ].join(' ')
     };
   }
-  const result = readGeoJson(text);
+  const result = isOfPlacemarks ? readKml(text) : readGeoJson(text);
   if ('problem' in result) return refused(result.problem);
-  const contentOf = ({ kind, name, geometry }: Drawn) => JSON.stringify([kind, name, geometry]);
+  const contentOf = ({ kind, name, geometry }: Drawn) => JSON.stringify([kind, name, wound(geometry)]);
   const there = new Set(drawn.map(contentOf));
   const all = drawnOf(result.ground, newId);
   const added = all.filter((one) => !there.has(contentOf(one)));

@@ -3,10 +3,10 @@
 
   interface Props {
     danger: { readonly gathers: number; readonly shown: number; readonly limit: number };
-    /** Whose answers they are. */
-    whose?: string;
+    /** Whose answers they are, behind ‘gathered’. */
+    by?: string;
   }
-  let { danger, whose = '' }: Props = $props();
+  let { danger, by = '' }: Props = $props();
 </script>
 
 <!-- The error that counts, with what it might be at worst, before all else. -->
@@ -16,12 +16,12 @@
     class="mt-1 shrink-0 {danger.gathers > 0 ? 'text-rosehip' : 'text-ink-3'}"
     aria-hidden="true"
   /><span
-    >{#if danger.shown === 0}No dangerous plant was shown{whose} yet.{:else}<strong
+    >{#if danger.shown === 0}No dangerous plant was shown yet.{:else}<strong
         class={['font-serif text-[21px]', danger.gathers > 0 ? 'text-rosehip' : '']}
-        >{danger.gathers} dangerous ‘gather’ on {danger.shown}</strong
+        >{danger.gathers} of {danger.shown} dangerous plants gathered{by}</strong
       >
       <span class="block text-ink-2"
-        >dangerous plants shown{whose}: up to {Math.ceil(danger.limit * 100)} in 100 could be wrong.</span
+        >in questions: up to {Math.ceil(danger.limit * 100)} in 100 could be wrong.</span
       >{/if}</span
   >
 </p>

@@ -4,7 +4,7 @@
   import Chart from '$lib/ui/charts/Chart.svelte';
   import type { Inks } from '$lib/ui/charts/inks';
 
-  /** Learners against pairs: the darker, the more of the answers were clean; dangerous 'gather' answers are written in. */
+  /** Pairs against learners: the darker, the more of the answers were clean; dangerous 'gather' answers are written in. */
   interface Cell {
     readonly answers: number;
     readonly clean: number;
@@ -16,7 +16,7 @@
   }
   let { people, pairs }: Props = $props();
 
-  const height = $derived(`${136 + 46 * people.length}px`);
+  const height = $derived(`${96 + 38 * pairs.length}px`);
   /** The icon of danger, for a canvas. */
   const skull = (colour: string) =>
     `data:image/svg+xml,${encodeURIComponent(
@@ -30,20 +30,36 @@
   const option = (inks: Inks): EChartsCoreOption => ({
     animation: false,
     textStyle: { fontFamily: inks.font, fontSize: 13, color: inks.ink },
-    grid: { left: 128, right: 70, top: 130, bottom: 4 },
+    grid: { left: 262, right: 70, top: 92, bottom: 4 },
     xAxis: {
       type: 'category',
       position: 'top',
-      data: pairs.map(({ target, lookalike, stages }) => `${target}, ${stages}\nor ${nameWithin(lookalike)}`),
-      axisLabel: { color: inks.ink, fontSize: 13, interval: 0, rotate: -42, lineHeight: 16 },
+      data: people.map(({ name }) => name),
+      axisLabel: {
+        color: inks.ink,
+        fontSize: 13,
+        interval: 0,
+        rotate: -42,
+        width: 110,
+        overflow: 'truncate'
+      },
       axisTick: { show: false },
       axisLine: { show: false }
     },
     yAxis: {
       type: 'category',
       inverse: true,
-      data: people.map(({ name }) => name),
-      axisLabel: { color: inks.ink, fontSize: 14, width: 120, overflow: 'truncate' },
+      data: pairs.map(
+        ({ target, lookalike, stages }) => `${target} or ${nameWithin(lookalike)}${stages && `\n${stages}`}`
+      ),
+      axisLabel: {
+        color: inks.ink,
+        fontSize: 13,
+        lineHeight: 16,
+        interval: 0,
+        width: 252,
+        overflow: 'truncate'
+      },
       axisTick: { show: false },
       axisLine: { show: false }
     },
@@ -57,8 +73,8 @@
     series: [
       {
         type: 'heatmap',
-        data: people.flatMap(({ cells }, y) =>
-          cells.flatMap(({ answers, clean, gathers }, x) =>
+        data: people.flatMap(({ cells }, x) =>
+          cells.flatMap(({ answers, clean, gathers }, y) =>
             answers === 0
               ? []
               : [
@@ -67,7 +83,7 @@
                     label: {
                       formatter:
                         gathers > 0
-                          ? `${clean} of ${answers}\n{skull|}{danger|${gathers}}`
+                          ? `${clean} of ${answers} {skull|}{danger|${gathers}}`
                           : `${clean} of ${answers}`,
                       color: clean / answers > 0.84 ? inks.paper : inks.ink,
                       rich: {
@@ -98,6 +114,6 @@
   <Chart
     {option}
     height="h-full"
-    label="Learners against pairs: the share of clean answers, and dangerous ‘gather’ answers. The same stands in the table below."
+    label="Pairs against learners: the share of clean answers, and dangerous ‘gather’ answers. The same stands in the table below."
   />
 </div>

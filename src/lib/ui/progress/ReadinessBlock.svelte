@@ -19,11 +19,11 @@
     {
       is: readiness.isSafe,
       label: 'Dangerous plants are left alone',
-      figure: `${readiness.gathered} of ${readiness.shown} gathered, up to ${Math.ceil(readiness.limit * 100)} in 100; below ${readiness.limitBelow * 100} is asked`
+      figure: `${readiness.shown - readiness.gathered} of ${readiness.shown} left alone`
     },
     {
       is: readiness.areClean,
-      label: 'Every pair is clean over three days',
+      label: 'Every pair without a slip, four times over three days',
       figure: `${clean} of ${readiness.pairs.length} pairs`
     },
     {
@@ -32,9 +32,10 @@
       figure:
         readiness.wanted === 0
           ? 'none asked yet'
-          : `${readiness.taken} of ${readiness.wanted} gathered; six in ten are asked`
+          : `${readiness.taken} of ${readiness.wanted}; six in ten are asked`
     }
   ]);
+  const inHundred = $derived(Math.ceil(readiness.limit * 100));
 </script>
 
 <section aria-label="Readiness">
@@ -68,9 +69,16 @@
     {/each}
   </ul>
   {#if readiness.missing.length > 0}
-    <p class="mt-2 font-strong">What is missing</p>
+    <p class="mt-2 font-strong">What is lacking</p>
     <ul class="m-0 list-none p-0">
       {#each readiness.missing as one, nth (nth)}<li class="note border-t border-rule py-1">{one}</li>{/each}
     </ul>
   {/if}
+  {#if readiness.shown > 0}<details class="note mt-1 text-ink-2">
+      <summary class="cursor-pointer">The figures</summary>
+      <p>
+        With {readiness.gathered} dangerous plants gathered of {readiness.shown}, the true rate may be up to {inHundred}
+        in 100 (one-sided 95 % Wilson limit); below {readiness.limitBelow * 100} in 100 is asked.
+      </p>
+    </details>{/if}
 </section>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Field from '$lib/ui/form/Field.svelte';
   import { page } from '$app/state';
   import { invalidate } from '$app/navigation';
   import type { Stage } from '$core/knowledge';
@@ -71,14 +72,7 @@
       >
     </select></label
   >
-  <label class="note"
-    ><span class="font-strong">Seen on</span><input
-      class="input"
-      type="date"
-      max={today}
-      bind:value={seenOn}
-    /></label
-  >
+  <Field label="Seen on" name="seenOn" type="date" max={today} bind:value={seenOn} />
   <button class="btn btn-line self-end" disabled={isSending}>Note it</button>
   <div class="sm:col-span-2" aria-live="polite">
     {#if problem}<Notice kind="problem">{problem}</Notice>{/if}

@@ -40,7 +40,7 @@
       group: `/walks/${walkId}/group`,
       kit: `/walks/${walkId}/kit`,
       patch: `/ground/${siteId}/patches/${id}`,
-      confirm: `/species/confirm/${id}`
+      confirm: `/species/confirm/${id}?walk=${walkId}`
     })[at];
 </script>
 

@@ -1,4 +1,5 @@
-import { type RequestEvent, fail } from '@sveltejs/kit';
+import { longDate } from '$core/words';
+import { type RequestEvent, fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
@@ -28,7 +29,17 @@ import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/se
 import { addPatch, listPatches, patchesOf } from '$lib/server/ground/patches';
 import { bytesOf, readFile } from '$lib/server/reading';
 import type { SchoolDb } from '$lib/server/database/school';
-import { type Site, readSite, saveGround, savePlace, saveSiteDetails } from '$lib/server/ground/sites';
+import { listFinds } from '$lib/server/ground/finds';
+import {
+  type Site,
+  putAway,
+  readSite,
+  removeSite,
+  saveGround,
+  savePlace,
+  saveSiteDetails
+} from '$lib/server/ground/sites';
+import { isComing, listWalks } from '$lib/server/walk/walks';
 import type { Position } from 'geojson';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -57,6 +68,7 @@ const Details = z
     mayPick: z.boolean().default(false),
     mayDig: z.boolean().default(false),
     mayFire: z.boolean().default(false),
+    isLevel: z.boolean().default(false),
     mayCharge: z.boolean().default(false),
     designation: z.string().trim().max(300, 'At most 300 letters.').default(''),
     localRules: z.string().trim().max(2000, 'At most 2,000 letters.').default(''),
@@ -78,14 +90,15 @@ const Details = z
   );
 
 const Patch = z.object({
-  name: z.string().trim().min(1, 'Name the patch.').max(120),
+  /** Empty: the plant's own. */
+  name: z.string().trim().max(120),
   taxon: z.string().min(1, 'Choose a plant of the list.'),
   abundance: z.enum(abundances),
   longitude: z.number().min(-180).max(180).optional(),
   latitude: z.number().min(-90).max(90).optional()
 });
 
-export const load: PageServerLoad = ({ locals, params }) => {
+export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
@@ -134,6 +147,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
         return { ...one, taxonName: taxon ? englishName(taxon) : one.taxon };
       }),
       events,
+      /** How many waypoints the file held with which the site was begun. */
+      waypoints: Number(url.searchParams.get('waypoints')) || 0,
+      finds: viewer.role === 'learner' ? [] : await listFinds(db, site.id),
       gone: gone.map(({ id: patch, name }) => ({ id: patch, name })),
       eventKinds,
       happened: await superValidate(
@@ -155,6 +171,13 @@ export const load: PageServerLoad = ({ locals, params }) => {
   });
 };
 
+/** A name that no patch of the site has yet. */
+function freeName(name: string, taken: ReadonlySet<string>): string {
+  let [free, times] = [name, 1];
+  while (taken.has(free)) free = `${name} ${(times += 1)}`;
+  return free;
+}
+
 /** Work on a site that the viewer's school has. */
 const onSite = <T>(
   { params }: RequestEvent,
@@ -166,6 +189,29 @@ const onSite = <T>(
 };
 
 export const actions: Actions = {
+  away: (event) => {
+    const viewer = requireLeader(event.locals);
+    return onSite(event, viewer, async (db, site) => {
+      const coming = (await listWalks(db, viewer)).filter(
+        (walk) => walk.siteId === site.id && isComing(walk, viewer.today)
+      );
+      if (!site.isPutAway && coming.length > 0)
+        return fail(409, {
+          away: `Not put away: ${coming.map(({ name }) => name).join(', ')} ${coming.length === 1 ? 'is' : 'are'} to be held here.`
+        });
+      await putAway(db, site.id, !site.isPutAway);
+      return {};
+    });
+  },
+  remove: async (event) => {
+    const viewer = requireLeader(event.locals);
+    const isRemoved = await onSite(event, viewer, (db, site) => removeSite(db, site.id));
+    if (!isRemoved)
+      return fail(409, {
+        away: 'Not removed: it has patches, finds, sightings or walks. Put it away instead; they stay.'
+      });
+    redirect(303, '/ground');
+  },
   details: formAction(requireLeader, Details, 'details', (form, { event, viewer }) =>
     onSite(event, viewer, async (db, site) => {
       await saveSiteDetails(db, site.id, form.data);
@@ -189,11 +235,13 @@ export const actions: Actions = {
       const { longitude, latitude, ...rest } = form.data;
       if (longitude === undefined || latitude === undefined)
         return setError(form, 'longitude', 'Point at the map, or enter degrees.');
-      if (!(await libraryOf(db)).taxa.has(rest.taxon))
-        return setError(form, 'taxon', 'Choose a plant of the list.');
-      await addPatch(db, site.id, { ...rest, longitude, latitude });
+      const taxon = (await libraryOf(db)).taxa.get(rest.taxon);
+      if (!taxon) return setError(form, 'taxon', 'Choose a plant of the list.');
+      const taken = new Set((await listPatches(db, site.id)).map(({ name }) => name));
+      const name = rest.name || freeName(englishName(taxon), taken);
+      await addPatch(db, site.id, { ...rest, name, longitude, latitude });
       form.data = { ...form.data, name: '', taxon: '', longitude: undefined, latitude: undefined };
-      return message(form, `Added ${rest.name}.`);
+      return message(form, `Added ${name}.`);
     })
   ),
   unsee: idAction(requireLeader, 'sighting', 'sighting', (id, { event, viewer }) =>
@@ -206,7 +254,7 @@ export const actions: Actions = {
     onSite(event, viewer, async (db, site) => {
       const { patch, happenedOn } = form.data;
       if (happenedOn > viewer.today)
-        return setError(form, 'happenedOn', `That day is still to come; today is ${viewer.today}.`);
+        return setError(form, 'happenedOn', `That day is still to come; today is ${longDate(viewer.today)}.`);
       if (patch && !(await listPatches(db, site.id)).some((one) => one.id === patch))
         return setError(form, 'patch', 'Choose a patch of this site, or the whole of it.');
       await addGroundEvent(db, viewer, site.id, form.data);
@@ -225,10 +273,10 @@ export const actions: Actions = {
     const form = await request.formData();
     const file = form.get('track');
     const refuse = (problem: string) => fail(400, { track: { problem: `${problem} Nothing was changed.` } });
-    if (!(file instanceof File) || file.size === 0) return refuse('Choose a GPX file first.');
+    if (!(file instanceof File) || file.size === 0) return refuse('Choose a GPX or KML file first.');
     if (file.size > largestGpxBytes)
       return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most.`);
-    const result = await readFile('gpx', { bytes: await bytesOf(file) });
+    const result = await readFile('track', { bytes: await bytesOf(file) });
     if ('problem' in result) return refuse(`${file.name}: ${result.problem}`);
     const { track } = result;
     return inSchoolOf(viewer, async (db) => {
@@ -245,7 +293,7 @@ export const actions: Actions = {
       await saveGround(
         db,
         id,
-        withPath(site.ground, track.path, track.name || file.name.replace(/\.gpx$/i, ''))
+        withPath(site.ground, track.path, track.name || file.name.replace(/\.(gpx|km[lz])$/i, ''))
       );
       return {
         track: {

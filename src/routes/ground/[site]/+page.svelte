@@ -5,6 +5,7 @@
   import { enhance } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import { counted, dayAndMonth, longDate } from '$core/words';
+  import Notice from '$lib/ui/Notice.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import StageForecasts from '$lib/ui/StageForecasts.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
@@ -23,11 +24,17 @@
 
 <svelte:head><title>{data.site.name} · Good Trail</title></svelte:head>
 <h1>{data.site.name}</h1>
+{#if data.site.isPutAway}<p class="note font-strong text-ochre">This site is put away.</p>{/if}
 <p class="flex flex-wrap gap-x-4 text-ink-2">
   <span>{data.site.habitats.join(', ') || 'no habitats recorded: every lookalike counts as plausible'}</span
   >{#if data.placed}<span class="tabular-nums">{data.placed}</span>{/if}
 </p>
 
+{#if data.waypoints > 0 && data.patches.length === 0 && data.mayEdit}<Notice kind="done"
+    >The path is there. <a href="/ground/{data.site.id}/waypoints"
+      >Bring in {data.waypoints === 1 ? 'the waypoint' : `the ${data.waypoints} waypoints`} of the same file, too</a
+    ></Notice
+  >{/if}
 {#if isNowhere && data.mayEdit}
   <div class="mt-4"><WhereIsIt result={form && 'place' in form ? form.place : undefined} /></div>
 {/if}
@@ -46,6 +53,7 @@
             longitude: one.longitude,
             latitude: one.latitude,
             label: `${one.name}: ${one.taxonName}`,
+            name: one.name,
             outline: one.outline,
             danger: one.danger
           }))}
@@ -58,7 +66,9 @@
         {#if data.mayEdit}<a href="/ground/{data.site.id}/map">Draw the map</a>{/if}
         <span
           >Take out as
-          <a href="/ground/{data.site.id}/export?as=gpx" download>GPX</a> or
+          <a href="/ground/{data.site.id}/export?as=gpx" download>GPX</a>,
+          <a href="/ground/{data.site.id}/export?as=kml" download>KML</a>,
+          <a href="/ground/{data.site.id}/export?as=kmz" download>KMZ</a> or
           <a href="/ground/{data.site.id}/export?as=geojson" download>GeoJSON</a></span
         >
       </p>
@@ -171,6 +181,16 @@
         {/each}
       </ul>
     </section>
+    {#if data.finds.length > 0}<section class="mt-6 border-t border-rule pt-4">
+        <h2>Finds without a name</h2>
+        <ul class="note m-0 mt-1 list-none p-0">
+          {#each data.finds as one (one.id)}<li class="flex gap-x-3 border-b border-rule py-1.5">
+              <span class="w-24 shrink-0 text-ink-2">{dayAndMonth(one.seenOn)}</span>
+              <a href="/ground/{data.site.id}/finds/{one.id}">{one.name}</a>
+              <span class="text-ink-2">{one.foundBy}</span>
+            </li>{/each}
+        </ul>
+      </section>{/if}
     <HappenedHere {data} />
   </div>
 
@@ -215,4 +235,29 @@
 
 {#if data.mayEdit}
   <SiteDetails {data} />
+  <section class="mt-6 flex flex-wrap items-center gap-3 border-t border-rule pt-4" aria-label="Put away">
+    {#if form && 'away' in form && form.away}<div class="w-full">
+        <Notice kind="problem">{form.away}</Notice>
+      </div>{/if}
+    <form method="POST" action="?/away" use:enhance>
+      <button class="btn btn-line btn-sm"
+        >{data.site.isPutAway ? 'Take this site into use again' : 'Put this site away'}</button
+      >
+    </form>
+    {#if data.patches.length === 0}<form
+        method="POST"
+        action="?/remove"
+        use:enhance
+        onsubmit={(event) => {
+          if (!confirm(`Remove “${data.site.name}” with its map?`)) event.preventDefault();
+        }}
+      >
+        <button class="btn btn-line btn-sm text-rosehip">Remove it</button>
+      </form>{/if}
+    <span class="note text-ink-2"
+      >{data.site.isPutAway
+        ? 'It is put away: offered for no new walk; what was here stays.'
+        : 'A site that is put away is offered for no new walk; what was here stays.'}</span
+    >
+  </section>
 {/if}

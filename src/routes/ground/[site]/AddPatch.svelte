@@ -40,6 +40,7 @@
     <Field
       label="Name of the patch"
       name="name"
+      hint="Empty: the plant’s own."
       placeholder="Ramsons by the stile"
       maxlength={120}
       autocomplete="off"

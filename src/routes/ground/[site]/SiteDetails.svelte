@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { page } from '$app/state';
   import Field from '$lib/ui/form/Field.svelte';
   import HabitatTicks from '$lib/ui/form/HabitatTicks.svelte';
   import Form from '$lib/ui/form/Form.svelte';
@@ -11,13 +12,14 @@
   let { data }: { data: PageData } = $props();
   const details = superForm(() => data.details, { resetForm: false });
   const { errors: detailsErrors } = details;
+  /** Open where something is wrong in it, and for who is sent here to mend something. */
+  let isOpen = $state(false);
+  $effect(() => {
+    if (page.url.hash === '#details' || Object.keys($detailsErrors).length > 0) isOpen = true;
+  });
 </script>
 
-<details
-  class="mt-8 border-t border-rule pt-4"
-  id="details"
-  open={Object.keys($detailsErrors).length > 0 || undefined}
->
+<details class="mt-8 border-t border-rule pt-4" id="details" bind:open={isOpen}>
   <summary class="cursor-pointer font-serif text-[18px] font-semibold"
     >Change name, access and permission</summary
   >
@@ -52,6 +54,9 @@
       step="any"
       hint="Moves its season: about four days for 120 m."
     />
+    <div class="self-end">
+      <Tick label="Level ground: nothing on it climbs" name="isLevel" />
+    </div>
     <div class="sm:col-span-2">
       <HabitatTicks
         legend="Habitats"

@@ -16,7 +16,7 @@
 </script>
 
 <form method="POST" action="?/track" enctype="multipart/form-data" use:enhance class="grid gap-2">
-  <h2>Path from a GPX track</h2>
+  <h2>Path from a GPX or KML track</h2>
   {#if result && 'problem' in result}<Notice kind="problem">{result.problem}</Notice>{/if}
   {#if result && 'done' in result}<Notice kind="done"
       >{result.done}{#if 'before' in result}
@@ -39,7 +39,7 @@
     type="file"
     name="track"
     onchange={(event) => leaveFile(event.currentTarget.files?.[0])}
-    accept=".gpx,application/gpx+xml"
+    accept=".gpx,.kml,.kmz,application/gpx+xml"
     class="file-input w-full border-rule-strong bg-plate text-[14px]"
   />
   <button class="btn btn-line"><Upload size={17} aria-hidden="true" />Import this track</button>

@@ -1,6 +1,6 @@
 import { type RosterPerson, writeRoster, writeVCards } from '$core/formats';
 import { membersOf } from '$lib/server/accounts';
-import { attachment } from '$lib/server/request/attachment';
+import { attachment, dialectIn, tableAttachment } from '$lib/server/request/attachment';
 import { inSchoolOf, requireLeader, requireRecentPassword } from '$lib/server/request/guard';
 import { audit } from '$lib/server/school/audit';
 import { erasedName, listCohorts, listPeople } from '$lib/server/school/people';
@@ -31,5 +31,5 @@ export const GET: RequestHandler = async ({ locals, url }) => {
   const name = `People of ${viewer.school.name}`;
   return url.searchParams.get('as') === 'vcard'
     ? attachment(writeVCards(people), 'text/vcard; charset=utf-8', `${name}.vcf`)
-    : attachment(writeRoster(people), 'text/csv; charset=utf-8', `${name}.csv`);
+    : tableAttachment(writeRoster(people, dialectIn(url)), name);
 };

@@ -8,7 +8,7 @@ import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { overQuota } from '$lib/server/request/limits';
 import { audit } from '$lib/server/school/audit';
 import { type LetterWithLink, invitationLetter } from '$lib/server/school/invitations';
-import { addPerson, listCohorts, listPeople, mostPeople } from '$lib/server/school/people';
+import { addCohort, addPerson, listCohorts, listPeople, mostPeople } from '$lib/server/school/people';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) =>
@@ -20,6 +20,8 @@ export const load: PageServerLoad = ({ locals }) =>
 const List = z.object({
   text: z.string().max(200_000, 'This list is too long: bring it in in parts.'),
   cohortId: z.union([z.uuid(), z.literal('')]).default(''),
+  /** Of a group that is made with them. */
+  newCohort: z.string().trim().max(80, 'Keep the name of the group to 80 letters.').default(''),
   invites: z.literal('on').optional()
 });
 
@@ -27,7 +29,7 @@ export const actions: Actions = {
   default: fieldsAction(
     requireLeader,
     List,
-    async ({ text, cohortId, invites }, { event, viewer, form }) => {
+    async ({ text, cohortId, newCohort, invites }, { event, viewer, form }) => {
       const rows = readRoster(text);
       if ('problem' in rows) return fail(400, { problem: `Nobody was added. ${rows.problem}` });
       const chosen = new Set(form.getAll('line').map(Number));
@@ -35,7 +37,9 @@ export const actions: Actions = {
       if (wanted.length === 0) return fail(400, { problem: 'Nobody was added: tick at least one person.' });
       const added = await inSchoolOf(viewer, async (db) => {
         if ((await listPeople(db)).length + wanted.length > mostPeople) return undefined;
-        const cohort = (await listCohorts(db)).find(({ id }) => id === cohortId);
+        const cohort = newCohort
+          ? { id: await addCohort(db, newCohort, 'beginner'), name: newCohort }
+          : (await listCohorts(db)).find(({ id }) => id === cohortId);
         const people: (RosterRow & { id: string })[] = [];
         for (const { name, isMinor, ...row } of wanted) {
           const id = await addPerson(db, {

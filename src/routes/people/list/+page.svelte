@@ -79,6 +79,13 @@
       ]}
       value={data.cohorts.length === 1 ? data.cohorts[0]!.id : ''}
     />
+    <Field
+      label={data.cohorts.length > 0 ? 'Or a new group, called' : 'A group of them, called'}
+      name="newCohort"
+      maxlength={80}
+      autocomplete="off"
+      hint="Of beginners, until you say otherwise."
+    />
     {#if addresses > 0}<Tick
         label="Make an invitation for {addresses === 1 ? 'the one' : `the ${addresses}`} with an address"
         name="invites"

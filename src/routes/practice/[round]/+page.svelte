@@ -151,8 +151,12 @@
   {#if feedback}
     <AnswerFeedback {feedback} />
     {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
-    <div class="sticky bottom-0 z-10 grid bg-paper py-2 max-lg:bottom-[60px]">
-      <button type="button" class="btn btn-primary" onclick={() => goOn()}
+    <div class="sticky bottom-0 z-10 grid gap-2 bg-paper py-2 max-lg:bottom-[60px]">
+      {#if feedback.sheet}<a href="#pair" class="btn btn-primary">Read the pair again</a>{/if}
+      <button
+        type="button"
+        class={['btn', feedback.sheet ? 'btn-line' : 'btn-primary']}
+        onclick={() => goOn()}
         >{(current?.number ?? 0) < data.round.length ? 'Next question' : 'See the round'}
         <kbd class="fine hidden rounded border border-current px-1.5 lg:inline">Enter</kbd></button
       >
@@ -167,7 +171,7 @@
   {/key}
   {#if feedback?.sheet}
     {@const { sheet, photographs, walkId } = feedback.sheet}
-    <section class="mt-6 border-t-[3px] border-rosehip pt-4">
+    <section id="pair" class="mt-6 scroll-mt-4 border-t-[3px] border-rosehip pt-4">
       <h2 class="mb-3">Read the pair again before you go on</h2>
       <SheetText {sheet} {photographs} source={(id) => `/walks/${walkId}/plates/${id}`} />
     </section>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { nameWithin } from '$core/knowledge';
-  import { written } from '$core/learning';
+  import { keptApart } from '$core/learning';
   import Download from '@lucide/svelte/icons/download';
   import PenLine from '@lucide/svelte/icons/pen-line';
   import Skull from '@lucide/svelte/icons/skull';
@@ -10,6 +10,7 @@
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
+  import Figures from '$lib/ui/progress/Figures.svelte';
   import DangerRate from '$lib/ui/progress/DangerRate.svelte';
   import Margin from '$lib/ui/progress/Margin.svelte';
   import ReadinessBlock from '$lib/ui/progress/ReadinessBlock.svelte';
@@ -17,7 +18,6 @@
 
   let { data, form } = $props();
   const progress = $derived(data.progress);
-  const number = (value: number | undefined) => (value === undefined ? '—' : written(value, 1));
   const percent = (share: number | undefined) => (share === undefined ? '—' : `${Math.round(100 * share)} %`);
 </script>
 
@@ -53,9 +53,9 @@
       <div>
         <DangerRate danger={progress.danger} />
         {#if data.isOwn}
-          <form method="POST" action="/practice?/today" class="mt-4">
-            <button class="btn btn-primary">Start the round for today</button>
-          </form>
+          {#if progress.walk}<form method="POST" action="/practice?/today" class="mt-4">
+              <button class="btn btn-primary">Start the round for today</button>
+            </form>{:else}<p class="mt-4"><a href="/practice" class="btn btn-primary">Practise</a></p>{/if}
         {/if}
       </div>
       {#if progress.readiness && progress.walk}
@@ -76,14 +76,12 @@
             ><tr
               ><th scope="col">pair, at a stage</th><th scope="col">dangerous ‘gather’</th><th scope="col"
                 >memory</th
-              >{#if progress.walk}<th scope="col" class="!text-right"
+              >{#if progress.walk}<th scope="col" class="!text-right max-sm:hidden"
                   >recall on {dayAndMonth(progress.walk.heldOn)}</th
-                >{/if}<th scope="col" class="!text-right"
-                ><abbr title="d′: how far apart the two are kept; 0 is guessing">d′</abbr></th
-              ><th scope="col" class="!text-right"
-                ><abbr title="criterion c: above 0 leans towards gathering, below 0 towards leaving">c</abbr
-                ></th
-              ><th scope="col">on the way to a sign-off</th></tr
+                >{/if}<th scope="col" class="max-sm:hidden">kept apart</th><th
+                scope="col"
+                class="max-sm:hidden">on the way to a sign-off</th
+              ></tr
             ></thead
           >
           <tbody>
@@ -92,8 +90,8 @@
                 <td
                   ><strong>{unit.target}</strong> or {nameWithin(unit.lookalike)}<span
                     class="note block text-ink-2"
-                    >{unit.stage}{unit.isOfWalk ? '' : ', not of this walk'}</span
-                  ></td
+                    >{unit.stage}{unit.isOfWalk || !progress.walk ? '' : ', not of this walk'}</span
+                  ><span class="note block sm:hidden">{unit.ladder.rung}</span></td
                 >
                 <td class={unit.dangerousGathers > 0 ? 'font-strong text-rosehip' : ''}
                   >{#if unit.dangerousShown > 0}{#if unit.dangerousGathers > 0}<Skull
@@ -110,10 +108,11 @@
                       class="fine block whitespace-nowrap text-ink-2">next {dayAndMonth(unit.due)}</span
                     >{/if}</td
                 >
-                {#if progress.walk}<td class="!text-right">{percent(unit.recall)}</td>{/if}
-                <td class="!text-right">{number(unit.discrimination)}</td>
-                <td class="!text-right">{number(unit.criterion)}</td>
-                <td
+                {#if progress.walk}<td class="!text-right max-sm:hidden">{percent(unit.recall)}</td>{/if}
+                <td class="max-sm:hidden"
+                  >{unit.discrimination === undefined ? '—' : keptApart(unit.discrimination)}</td
+                >
+                <td class="max-sm:hidden"
                   ><span class={unit.ladder.rung === 'signed off' ? 'font-strong text-moss' : ''}
                     >{unit.ladder.rung}</span
                   >{#if unit.ladder.signOff}<span class="fine block text-ink-2"
@@ -128,10 +127,15 @@
         </table>
       </WideTable>
       <p class="fine max-w-prose text-ink-2">
-        ‘Up to’ is the upper end of the one-sided 95 % Wilson interval: few answers say little. d′ is how far
-        apart the two are kept; c above 0 leans towards gathering. What is known at one stage is not known at
-        another. Drawings are not plants: a sign-off is given on a living one.
+        What is known at one stage is not known at another. Drawings are not plants: a sign-off is given on a
+        living one.
       </p>
+      <Figures
+        rows={progress.units.map((unit) => ({
+          ...unit,
+          name: `${unit.target} or ${nameWithin(unit.lookalike)}`
+        }))}
+      />
     {:else}
       <p class="max-w-prose">
         Nothing yet. After the first round each pair stands here: how firm it is at which stage, and where the
@@ -217,6 +221,9 @@
     <p>
       <a href="/progress/export?person={progress.person.id}" class="btn btn-line"
         ><Download size={17} aria-hidden="true" />Take {data.isOwn ? 'your' : 'the'} answers out as CSV</a
+      >
+      <a href="/progress/export?person={progress.person.id}&table=semicolon" class="note ml-3"
+        >with semicolons and decimal commas</a
       >{#if data.isOwn && !data.teaches}<span class="fine mt-1 block text-ink-2"
           >Without those of a quiz that you have not finished.</span
         >{/if}

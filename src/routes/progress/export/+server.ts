@@ -1,5 +1,5 @@
 import { writeCsv } from '$core/formats';
-import { attachment } from '$lib/server/request/attachment';
+import { dialectIn, tableAttachment } from '$lib/server/request/attachment';
 import { orNotFound, idFrom, inSchoolOf, notFound, requireSignedIn } from '$lib/server/request/guard';
 import { listCohorts, listPeople } from '$lib/server/school/people';
 import { dangerLimit, pairTallies, readAnswerRows } from '$lib/server/learning/progress';
@@ -9,6 +9,8 @@ import { closedRounds } from '$lib/server/learning/quizzes';
 import type { RequestHandler } from './$types';
 
 const answerColumns = [
+  'person_id',
+  'name',
   'at',
   'drill',
   'pair',
@@ -23,6 +25,7 @@ const answerColumns = [
   'seconds'
 ];
 const tallyColumns = [
+  'person_id',
   'name',
   'pair',
   'stage',
@@ -44,15 +47,18 @@ export const GET: RequestHandler = async ({ locals, url }) => {
   if (asked !== undefined || viewer.role === 'learner') {
     const personId = idFrom(asked ?? viewer.personId, 'person');
     if (viewer.role === 'learner' && personId !== viewer.personId) notFound('person');
-    const rows = await inSchoolOf(viewer, async (db) => {
-      orNotFound(
+    const { name, rows } = await inSchoolOf(viewer, async (db) => {
+      const person = orNotFound(
         (await listPeople(db)).find(({ id }) => id === personId),
         'person'
       );
       if (personId !== viewer.personId) await noteExport(db, personId);
-      return readAnswerRows(db, personId, viewer.role === 'learner' ? await closedRounds(db, viewer) : []);
+      const closed = viewer.role === 'learner' ? await closedRounds(db, viewer) : [];
+      const own = { person_id: personId, name: person.name };
+      const answers = await readAnswerRows(db, personId, closed);
+      return { name: person.name, rows: answers.map((row) => ({ ...own, ...row })) };
     });
-    return attachment(writeCsv(answerColumns, rows), 'text/csv; charset=utf-8', 'answers.csv');
+    return tableAttachment(writeCsv(answerColumns, rows, dialectIn(url)), `Answers of ${name}`);
   }
   const cohortId = idFrom(url.searchParams.get('cohort') ?? undefined, 'group');
   const { cohort, rows } = await inSchoolOf(viewer, async (db) => {
@@ -66,6 +72,7 @@ export const GET: RequestHandler = async ({ locals, url }) => {
     return {
       cohort: group,
       rows: tallies.map((one) => ({
+        person_id: one.personId,
         name: names.get(one.personId) ?? '',
         pair: one.pair,
         stage: one.stage ?? '',
@@ -79,5 +86,5 @@ export const GET: RequestHandler = async ({ locals, url }) => {
       }))
     };
   });
-  return attachment(writeCsv(tallyColumns, rows), 'text/csv; charset=utf-8', `progress ${cohort.name}.csv`);
+  return tableAttachment(writeCsv(tallyColumns, rows, dialectIn(url)), `Progress of ${cohort.name}`);
 };

@@ -16,8 +16,9 @@ import { fieldsAction } from '$lib/server/request/actions';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listCohorts, listPeople } from '$lib/server/school/people';
-import { changeQuiz, readQuiz, removeQuiz, sit, sittingsOf } from '$lib/server/learning/quizzes';
-import { leads } from '$lib/server/accounts';
+import { changeQuiz, openQuiz, readQuiz, removeQuiz, sit, sittingsOf } from '$lib/server/learning/quizzes';
+import { newsOfQuiz, tellGroup } from '$lib/server/school/news';
+import { leads, membersOf } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
@@ -40,7 +41,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const all = await sittingsOf(db, quiz);
     const cohort = (await listCohorts(db)).find((one) => one.id === quiz.cohortId);
     const people = (await listPeople(db)).filter(
-      (person) => person.role === 'learner' && cohort?.members.includes(person.id)
+      ({ id: one, role }) => (role === 'learner' || role === 'guest') && cohort?.members.includes(one)
     );
     const name = (slug: string) => englishName(library.taxa.get(slug)!);
     const first = quiz.kind === 'once' ? ('once' as const) : ('before' as const);
@@ -50,6 +51,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         makes: leads(viewer),
         questions: questions.map((question) => aboutQuestion(library, question)),
         results: quizResults(all, people),
+        guests: people.filter(({ role }) => role === 'guest').map((one) => one.id),
         rightFirst: rightByQuestion(all, first, questions.length),
         rightAfter: rightByQuestion(all, 'after', questions.length),
         over: {
@@ -103,6 +105,21 @@ export const actions: Actions = {
     },
     'Choose what is to be asked. '
   ),
+  /** Opens it to its group, who are told. */
+  open: async ({ locals, params, url }) => {
+    const viewer = requireLeader(locals);
+    const id = idFrom(params.quiz, 'quiz');
+    const accounts = await membersOf(viewer.schoolId);
+    return inSchoolOf(viewer, async (db) => {
+      const quiz = orNotFound(await readQuiz(db, viewer, id), 'quiz');
+      const problem = await openQuiz(db, quiz);
+      if (problem) return fail(409, { problem });
+      const cohort = (await listCohorts(db)).find((one) => one.id === quiz.cohortId);
+      const members = (cohort?.members ?? []).map((one) => ({ id: one }));
+      const news = newsOfQuiz(quiz, quiz.questions.length, `${url.origin}/quizzes/${id}`);
+      return { told: await tellGroup(db, { members }, accounts, news) };
+    });
+  },
   remove: async ({ locals, params }) => {
     const viewer = requireLeader(locals);
     const id = idFrom(params.quiz, 'quiz');

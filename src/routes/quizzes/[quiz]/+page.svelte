@@ -8,6 +8,7 @@
   import { drillNames, drillWords, pairDrills } from '$core/learning';
   import { counted, dayAndMonth } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
+  import Told from '$lib/ui/people/Told.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
 
@@ -51,6 +52,9 @@
     : ''}
 </p>
 {#if form && 'problem' in form}<Notice kind="problem">{form.problem}</Notice>{/if}
+{#if form && 'told' in form && form.told}<Notice kind="done">It is open to {quiz.cohortName}.</Notice><Told
+    news={form.told}
+  />{/if}
 
 {#if !teaching}
   <section class="mt-5 max-w-[560px]">
@@ -86,6 +90,14 @@
       </p>{/if}
   </section>
 {:else}
+  {#if teaching.makes && !quiz.openedAt}<div class="mt-3 flex flex-wrap items-center gap-4">
+      <form method="POST" action="?/open" use:enhance>
+        <button class="btn btn-primary" disabled={quiz.questions === 0}
+          >Open it to {quiz.cohortName} and tell them</button
+        >
+      </form>
+      <span class="note text-ink-2">Until then nobody of the group sees it.</span>
+    </div>{/if}
   <div class="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_270px]">
     <div class="grid content-start gap-7">
       {#if quiz.sittings > 0}
@@ -103,9 +115,12 @@
               <tbody>
                 {#each teaching.results.rows as row (row.id)}
                   <tr
-                    ><th scope="row" class="!border-rule !text-[15px] !text-ink">{row.name}</th><td
-                      >{@render outcome(row.first)}</td
-                    >{#if isTwice}<td>{@render outcome(row.after)}</td><td
+                    ><th scope="row" class="!border-rule !text-[15px] !text-ink"
+                      >{row.name}{#if teaching.guests.includes(row.id)}<span
+                          class="note font-normal text-ink-2">, a guest: on paper</span
+                        >{/if}</th
+                    ><td>{@render outcome(row.first)}</td>{#if isTwice}<td>{@render outcome(row.after)}</td
+                      ><td
                         >{#if row.change}<strong>{points(row.change.difference)}</strong>
                           <span class="note text-ink-2">{interval(row.change.interval)}</span
                           >{:else}—{/if}</td

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import X from '@lucide/svelte/icons/x';
@@ -73,15 +74,16 @@
       ></label
     >
   {/if}
-  <label class="w-[170px] max-sm:w-[46%]"
-    ><span class="note font-strong">When</span><input
-      type="date"
+  <div class="w-[170px] max-sm:w-[46%]">
+    <label for="when" class="note font-strong">When</label><WhenInput
+      id="when"
       name="date"
-      class="input"
+      kind="date"
+      label="When"
       value={data.where.isoDate}
-      onchange={(event) => event.currentTarget.form?.requestSubmit()}
-    /></label
-  >
+      onchange={() => document.querySelector<HTMLElement>('#when')?.closest('form')?.requestSubmit()}
+    />
+  </div>
   {#each data.seen as { entry } (entry)}<input type="hidden" name="see" value={entry} />{/each}
   {#each data.unseen as { slug } (slug)}<input type="hidden" name="cannot" value={slug} />{/each}
   {#if data.question}<input type="hidden" name="ask" value={data.question} />{/if}

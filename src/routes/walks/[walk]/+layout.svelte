@@ -16,6 +16,11 @@
   <Emergency help={data.help} />
 </header>
 <TrailLine parts={data.parts} />
+{#if data.walk.calledOff}
+  {@const { on, by, why } = data.walk.calledOff}
+  <Notice kind="problem"><strong>This walk was called off</strong> on {dayAndMonth(on)} by {by}: {why}</Notice
+  >
+{/if}
 {#each data.renamed as one, nth (nth)}
   <Notice kind="problem"
     ><strong>{one.patch}</strong> at the stop {one.stop} was taken for <strong>{one.oldName}</strong> when

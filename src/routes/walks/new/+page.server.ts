@@ -27,6 +27,8 @@ export const load: PageServerLoad = async ({ locals, url }) => {
   const defaults = {
     siteId: choices.sites.find(({ value }) => value === site)?.value ?? choices.sites[0]?.value ?? '',
     leaderId: viewer.personId,
+    // The first choice is none: with one group, it is meant.
+    cohortId: choices.cohorts.length === 2 ? choices.cohorts[1]!.value : '',
     heldOn: date,
     startsAt: start,
     kind: 'walk' as const

@@ -1,8 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { keysOf, ledgerOf, plannedTaxon, soundPlan } from '../../../../../tests/support/plan';
+import {
+  checked,
+  keysOf,
+  ledgerOf,
+  plannedTaxon,
+  soundPath,
+  soundPlan
+} from '../../../../../tests/support/plan';
 import type { PlanFacts } from '../facts';
 import type { Role } from '../../policy';
-import { type Check, figuresOf, holdsBack } from './index';
+import { type Check, figuresOf, holdsBack, runChecks } from './index';
 
 const stops = (change: Partial<PlanFacts>) => keysOf(ledgerOf(change), 'stop');
 const byKey = (change: Partial<PlanFacts>, key: string): Check =>
@@ -45,6 +52,13 @@ describe('the way of a walk', () => {
     ],
     ['a stop off the path', atBurn({ at: [-8.698, north(200)] }), ['off path']]
   ])('is looked at: %s', (_, change, keys) => expect(looks(change)).toEqual(keys));
+
+  it('without heights is looked at, unless somebody says that the ground is level', () => {
+    const flat = soundPath.map((position) => position.slice(0, 2));
+    const keys = (change: Partial<PlanFacts>) => keysOf(runChecks(checked(change, flat), []), 'look');
+    expect(keys({})).toContain('heights');
+    expect(keys(site({ isLevel: true }))).not.toContain('heights');
+  });
 
   it('says how near, and where it leaves the path', () => {
     expect(byKey(danger('cliff', along(12)), 'near cliff North edge').title).toMatch(

@@ -1,4 +1,4 @@
-import { counted } from '../../../words';
+import { counted, longDate } from '../../../words';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 
 /** Whether those who come are known, looked after, and can be helped. */
@@ -111,7 +111,9 @@ function leaderChecks({ leaders, group, policy, isoDate, school }: Facts): Check
           'Stop: nobody holds a first-aid certificate',
           leaders
             .map(({ name, firstAidUntil }) =>
-              firstAidUntil ? `${name}’s ran out on ${firstAidUntil}.` : `None is recorded for ${name}.`
+              firstAidUntil
+                ? `${name}’s ran out on ${longDate(firstAidUntil)}.`
+                : `None is recorded for ${name}.`
             )
             .join(' '),
           { label: 'Enter the certificate', at: 'school' }
@@ -119,7 +121,7 @@ function leaderChecks({ leaders, group, policy, isoDate, school }: Facts): Check
       : passed(
           'first-aid',
           'First-aid certificate',
-          holders.map(({ name, firstAidUntil }) => `${name}, until ${firstAidUntil}`).join('; ')
+          holders.map(({ name, firstAidUntil }) => `${name}, until ${longDate(firstAidUntil!)}`).join('; ')
         ),
     school.insuranceUntil === undefined
       ? look('insurance', 'Look: no insurance is recorded', 'Enter until when it runs.', {
@@ -130,10 +132,10 @@ function leaderChecks({ leaders, group, policy, isoDate, school }: Facts): Check
         ? stopUnlessLifted(
             'insurance',
             'Stop: the insurance has run out',
-            `It ran until ${school.insuranceUntil}.`,
+            `It ran until ${longDate(school.insuranceUntil)}.`,
             { label: 'Enter the new date', at: 'school' }
           )
-        : passed('insurance', 'Insurance', `Until ${school.insuranceUntil}.`)
+        : passed('insurance', 'Insurance', `Until ${longDate(school.insuranceUntil)}.`)
   ];
 }
 

@@ -1,5 +1,5 @@
 import { clockTime } from '../../../route';
-import { counted } from '../../../words';
+import { counted, longDate } from '../../../words';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
 import { wayChecks } from './way';
 
@@ -16,7 +16,7 @@ export function timeChecks({ facts, times }: Checked): Check[] {
       ? stop(
           'date',
           'Stop: the date is past',
-          `The walk is set for ${facts.isoDate}; today is ${facts.today}.`,
+          `The walk is set for ${longDate(facts.isoDate)}; today is ${longDate(facts.today)}.`,
           mendDay
         )
       : passed('date', 'Date', `${facts.isoDate} is still to come.`),

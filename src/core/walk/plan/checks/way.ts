@@ -40,7 +40,7 @@ export function wayChecks({ facts, times }: Pick<Checked, 'facts' | 'times'>): C
       )
     ];
   });
-  const isFlat = legs.every(({ profile }) => profile.length === 0);
+  const isUnknown = !facts.site.isLevel && legs.every(({ profile }) => profile.length === 0);
   return [
     aside.length > 0
       ? look(
@@ -51,13 +51,13 @@ export function wayChecks({ facts, times }: Pick<Checked, 'facts' | 'times'>): C
         )
       : passed('off path', 'Path', 'Every leg keeps to it.'),
     ...near,
-    ...(isFlat
+    ...(isUnknown
       ? [
           look(
             'heights',
             'Look: no heights',
             'The path has none, so that no climb is in the timetable. On a hill the walk takes longer than it says.',
-            { label: 'Bring in a track with heights', at: 'site' }
+            { label: 'Bring in a track with heights, or say that it is level', at: 'site' }
           )
         ]
       : [])

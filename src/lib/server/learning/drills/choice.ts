@@ -1,7 +1,14 @@
 import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
 import { englishName } from '$core/knowledge';
-import { type DrillPair, type LearnerState, composeRound, pairKey } from '$core/learning';
+import {
+  type DrillName,
+  type DrillPair,
+  type LearnerState,
+  composeRound,
+  composeRoundOfKind,
+  pairKey
+} from '$core/learning';
 import { type PairInSeason, pairsInSeason, practisedPair } from '$core/walk';
 import type { Viewer } from '../../accounts';
 import type { SchoolDb } from '../../database/school';
@@ -21,6 +28,8 @@ export interface PracticeChoice {
   readonly taxon?: string | undefined;
   readonly family?: string | undefined;
   readonly siteId?: string | undefined;
+  /** One kind of question alone. */
+  readonly drill?: DrillName | undefined;
 }
 
 /** So many pairs are in one round, and so many questions. */
@@ -72,7 +81,7 @@ function byNeed(pairs: readonly PairInSeason[], learner: LearnerState): PairInSe
     .map(({ pair }) => pair);
 }
 
-/** @returns undefined where the choice leaves no pair */
+/** @returns undefined where the choice leaves nothing to ask */
 export async function startChosenRound(
   db: SchoolDb,
   viewer: Viewer,
@@ -90,7 +99,10 @@ export async function startChosenRound(
   }
   if (pairs.length === 0) return undefined;
   const frame = await roundFrame(db, learner, own.library, pairs, viewer.today);
-  return storeRound(db, viewer, undefined, own, composeRound(frame, pairs, questions, systemRandom()));
+  const composed = choice.drill
+    ? composeRoundOfKind(frame, pairs, questions, choice.drill, systemRandom())
+    : composeRound(frame, pairs, questions, systemRandom());
+  return composed.length === 0 ? undefined : storeRound(db, viewer, undefined, own, composed);
 }
 
 /** Pairs whose last answer was missed or dangerous, the newest first, with their names. */

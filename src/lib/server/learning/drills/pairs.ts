@@ -2,14 +2,15 @@ import { LRUCache } from 'lru-cache';
 import { qualityOf } from '$core/figure';
 import { type Library, Stage } from '$core/knowledge';
 import type { DrillPair } from '$core/learning';
-import { type Brief, newestBriefIds, readBrief } from '../../walk/briefs';
+import { type Brief, newestBriefIds, previewBrief, readBrief } from '../../walk/briefs';
 import { type SchoolLibrary, schoolLibrary } from '../../library/library';
 import type { SchoolDb } from '../../database/school';
 import type { Viewer } from '../../accounts';
-import { listWalks } from '../../walk/walks';
+import { readPlan } from '../../walk/plan';
+import { type Walk, isComing, listWalks } from '../../walk/walks';
 
 /** The pairs that a brief drills: those of which both plants are drawn, and neither poorly. */
-export function pairsOf(library: Library, brief: Brief | undefined): DrillPair[] {
+export function pairsOf(library: Library, brief: Pick<Brief, 'document'> | undefined): DrillPair[] {
   const isFit = ({ slug, stage }: { slug: string; stage: string }) => {
     const taxon = library.taxa.get(slug);
     return taxon !== undefined && qualityOf(taxon, Stage.parse(stage)) !== 'poor';
@@ -57,6 +58,26 @@ async function pairsOfBrief(
   return pairs;
 }
 
+/** What an unpublished plan would drill, by the plan as it stood when it was read. */
+const pairsOfPlans = new LRUCache<string, readonly DrillPair[]>({ max: 50, ttl: 10 * 60_000 });
+
+/** The pairs of a walk to be practised: of its newest brief, or of what its plan would brief as long as there is none. */
+export async function pairsToPractise(
+  db: SchoolDb,
+  viewer: Viewer,
+  walk: Pick<Walk, 'id' | 'briefVersion' | 'revision'>,
+  own: SchoolLibrary
+): Promise<readonly DrillPair[]> {
+  if (walk.briefVersion) return pairsOfWalk(db, walk.id, own);
+  const place = `${walk.id} ${walk.revision} ${own.key}`;
+  const kept = pairsOfPlans.get(place);
+  if (kept) return kept;
+  const plan = await readPlan(db, viewer, walk.id);
+  const pairs = plan && plan.taxa.length > 0 ? pairsOf(own.library, previewBrief(plan)) : [];
+  pairsOfPlans.set(place, pairs);
+  return pairs;
+}
+
 /** A coming walk of the viewer's with what its brief drills. */
 export interface WalkPairs {
   readonly id: string;
@@ -70,7 +91,7 @@ export interface WalkPairs {
 export async function comingPairs(db: SchoolDb, viewer: Viewer, known?: SchoolLibrary): Promise<WalkPairs[]> {
   const own = known ?? (await schoolLibrary(db));
   const coming = (await listWalks(db, viewer)).filter(
-    ({ briefVersion, heldOn }) => briefVersion && heldOn >= viewer.today
+    (walk) => walk.briefVersion && isComing(walk, viewer.today)
   );
   const briefs = await newestBriefIds(
     db,

@@ -25,7 +25,7 @@ import { readSettings } from '../../school/schools';
 import type { Viewer } from '../../accounts';
 import type { Walk } from '../../walk/walks';
 import { learnerState } from './learner';
-import { type WalkPairs, comingPairs, pairsOfWalk } from './pairs';
+import { type WalkPairs, comingPairs, pairsToPractise } from './pairs';
 import { withPhotographs } from './photographed';
 import { type QuestionRow, askQuestion, drawFirst, isTimeUp, questionRows } from './questions';
 import { insert } from '../../database/insert';
@@ -85,15 +85,15 @@ export async function roundFrame(
 
 /**
  * A round on the pairs of one walk.
- * @returns undefined where the walk has no brief with pairs yet
+ * @returns undefined where neither its brief nor its plan has pairs yet
  */
 export async function startRound(
   db: SchoolDb,
   viewer: Viewer,
-  walk: Pick<Walk, 'id' | 'heldOn'>
+  walk: Pick<Walk, 'id' | 'heldOn' | 'briefVersion' | 'revision'>
 ): Promise<string | undefined> {
   const own = await schoolLibrary(db);
-  const pairs = await pairsOfWalk(db, walk.id, own);
+  const pairs = await pairsToPractise(db, viewer, walk, own);
   if (pairs.length === 0) return undefined;
   const learner = await learnerState(db, viewer.personId, viewer.today);
   const frame = await roundFrame(db, learner, own.library, pairs, walk.heldOn);

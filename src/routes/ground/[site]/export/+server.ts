@@ -1,38 +1,22 @@
 import { error } from '@sveltejs/kit';
-import { writeGeoJson, writeGpx } from '$core/formats';
-import { pathOf } from '$core/ground';
-import { englishName } from '$core/knowledge';
 import { attachment } from '$lib/server/request/attachment';
 import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listPatches } from '$lib/server/ground/patches';
+import { type SiteFormat, siteAs, siteFormats } from '$lib/server/ground/site-files';
 import { readSite } from '$lib/server/ground/sites';
 import type { RequestHandler } from './$types';
 
-const kinds = {
-  gpx: 'application/gpx+xml',
-  geojson: 'application/geo+json'
-} as const;
+const formats = Object.keys(siteFormats) as SiteFormat[];
 
-/** The site as a file for devices and other programs: `?as=gpx` or `?as=geojson`. */
+/** The site as a file for devices and other programs: `?as=gpx`, `kml`, `kmz` or `geojson`. */
 export const GET: RequestHandler = async ({ locals, params, url }) => {
-  const as = url.searchParams.get('as');
-  if (as !== 'gpx' && as !== 'geojson') error(404, 'Sites are taken out as GPX or as GeoJSON.');
+  const as = formats.find((one) => one === url.searchParams.get('as'));
+  if (!as) error(404, 'Sites are taken out as GPX, KML, KMZ or GeoJSON.');
   const id = idFrom(params.site, 'site');
-  const { site, patches } = await inSchoolOf(requireTeacher(locals), async (db) => {
-    const library = await libraryOf(db);
-    return {
-      site: orNotFound(await readSite(db, id), 'site'),
-      patches: (await listPatches(db, id)).map((patch) => {
-        const taxon = library.taxa.get(patch.taxon);
-        return { ...patch, note: taxon ? `${englishName(taxon)}, ${taxon.name}` : patch.taxon };
-      })
-    };
+  return inSchoolOf(requireTeacher(locals), async (db) => {
+    const site = orNotFound(await readSite(db, id), 'site');
+    const file = siteAs(as, site, await listPatches(db, id), await libraryOf(db));
+    return attachment(file, siteFormats[as], `${site.name}.${as}`);
   });
-  const path = pathOf(site.ground);
-  const text =
-    as === 'gpx'
-      ? writeGpx({ name: site.name, ...(path ? { path } : {}), waypoints: patches })
-      : writeGeoJson(site.ground, patches);
-  return attachment(text, `${kinds[as]}; charset=utf-8`, `${site.name}.${as}`);
 };

@@ -195,7 +195,7 @@
         ><Upload size={17} aria-hidden="true" />Bring in a file<input
           type="file"
           class="sr-only"
-          accept=".gpx,.geojson,.json,application/geo+json,application/gpx+xml"
+          accept=".gpx,.kml,.kmz,.geojson,.json,application/geo+json,application/gpx+xml"
           onchange={(event) => {
             void take(event.currentTarget.files?.[0]);
             event.currentTarget.value = '';

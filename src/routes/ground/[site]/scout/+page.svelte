@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Field from '$lib/ui/form/Field.svelte';
   import { onMount } from 'svelte';
   import { deserialize } from '$app/forms';
   import Check from '@lucide/svelte/icons/check';
@@ -7,7 +8,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import { metresBetween } from '$core/ground';
   import Notice from '$lib/ui/Notice.svelte';
-  import { counted, dayAndMonth } from '$core/words';
+  import { counted, dayAndMonth, dayReadOn } from '$core/words';
   import type { EventQueue } from '$lib/ui/field/event-queue';
   import { eventOfNow } from '$lib/ui/field/send-events';
   import { type SightingOnTheWay, sightingsOf, sightingsOfOthers } from '$lib/ui/field/sightings';
@@ -152,14 +153,9 @@
 <div class="mt-2 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,560px)_minmax(0,1fr)]">
   <section>
     <div class="flex flex-wrap items-end gap-3">
-      <label class="note"
-        ><span class="block font-strong">Seen on</span><input
-          type="date"
-          class="input !w-[170px]"
-          max={data.today}
-          bind:value={seenOn}
-        /></label
-      >
+      <div class="w-[170px]">
+        <Field label="Seen on" name="seenOn" type="date" max={data.today} bind:value={seenOn} />
+      </div>
       <button type="button" class="btn btn-line" onclick={nearestFirst}
         ><LocateFixed size={17} aria-hidden="true" />Nearest first</button
       >
@@ -174,7 +170,7 @@
             aria-expanded={open === patch.id}
             onclick={() => choose(patch)}
           >
-            <span class="min-w-0 flex-1 leading-tight"
+            <span class="min-w-0 flex-1 leading-tight wrap-anywhere"
               ><strong class="block">{patch.name}</strong><span class="note text-ink-2"
                 >{patch.taxonName}{#if patch.danger}<Skull
                     size={14}
@@ -188,8 +184,8 @@
             <span class="fine text-right text-ink-2"
               >{#if noted[patch.id]}<span class="flex items-center gap-1 font-strong text-moss"
                   ><Check size={15} aria-hidden="true" />{noted[patch.id]}</span
-                >{:else if patch.last}{dayAndMonth(patch.last.on)}: {patch.last.stage}{patch.last.says ===
-                'there'
+                >{:else if patch.last}{dayReadOn(patch.last.on, data.today)}: {patch.last.stage}{patch.last
+                  .says === 'there'
                   ? ''
                   : ` ${patch.last.says}`}{:else}never noted{/if}</span
             >

@@ -1,14 +1,14 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
-import { Outline } from '$core/ground';
+import { Outline, kindsOf } from '$core/ground';
 import { taxonChoices } from '$core/knowledge';
-import { addFind } from '$lib/server/ground/finds';
+import { addFind, listFinds } from '$lib/server/ground/finds';
 import { listTours } from '$lib/server/ground/gps-device';
 import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { addPatch, listPatches } from '$lib/server/ground/patches';
-import { readSite } from '$lib/server/ground/sites';
+import { readSite, saveGround } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
@@ -21,12 +21,31 @@ export const load: PageServerLoad = ({ locals, params }) => {
       site: { id, name: site.name, ground: site.ground, place: site.place },
       today: viewer.today,
       tours: listTours(),
-      patches: (await listPatches(db, id)).map(({ name, taxon, longitude, latitude }) => ({
-        name,
-        taxon,
-        longitude,
-        latitude
-      })),
+      kinds: kindsOf('Point'),
+      /** What stands there already: patches by their plant, finds, and points of the map. */
+      there: [
+        ...(await listPatches(db, id)).map(({ name, taxon: is, longitude, latitude }) => ({
+          name,
+          is,
+          longitude,
+          latitude
+        })),
+        ...(await listFinds(db, id)).flatMap(({ name, longitude, latitude }) =>
+          longitude === undefined || latitude === undefined ? [] : [{ name, is: '', longitude, latitude }]
+        ),
+        ...site.ground.features.flatMap(({ geometry, properties: { name, kind } }) =>
+          geometry.type === 'Point'
+            ? [
+                {
+                  name: name ?? kind,
+                  is: `map:${kind}`,
+                  longitude: geometry.coordinates[0],
+                  latitude: geometry.coordinates[1]
+                }
+              ]
+            : []
+        )
+      ],
       plants: taxonChoices(library).map(({ value, label, also }) => ({
         value,
         label,
@@ -39,7 +58,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
 const Waypoint = z.object({
   name: z.string().trim().min(1, 'Every waypoint needs a name.').max(120),
   note: z.string().max(1000),
-  taxon: z.string().max(80),
+  taxon: z.string().max(80).default(''),
+  /** Of a place that belongs on the map. */
+  kind: z.enum(kindsOf('Point')).optional(),
   longitude: z.number().min(-180).max(180),
   latitude: z.number().min(-90).max(90),
   seenOn: z.union([z.iso.date(), z.literal('')]),
@@ -65,12 +86,26 @@ export const actions: Actions = {
     if (!sent.success)
       return fail(400, { problem: `${sent.error.issues[0]!.message} Nothing was brought in.` });
     return inSchoolOf(viewer, async (db) => {
-      orNotFound(await readSite(db, id), 'site');
+      const site = orNotFound(await readSite(db, id), 'site');
       const library = await libraryOf(db);
       const known = new Set([...library.taxa.values()].flatMap((taxon) => taxon.habitats));
       let [patches, finds] = [0, 0];
-      for (const { name, note, taxon, longitude, latitude, seenOn, ...patch } of sent.data)
-        if (library.taxa.has(taxon)) {
+      const points = sent.data.flatMap(({ kind, name, longitude, latitude }) =>
+        kind
+          ? [
+              {
+                type: 'Feature' as const,
+                geometry: { type: 'Point' as const, coordinates: [longitude, latitude] as [number, number] },
+                properties: { kind, name }
+              }
+            ]
+          : []
+      );
+      if (points.length > 0)
+        await saveGround(db, id, { ...site.ground, features: [...site.ground.features, ...points] });
+      for (const { kind, name, note, taxon, longitude, latitude, seenOn, ...patch } of sent.data)
+        if (kind) continue;
+        else if (library.taxa.has(taxon)) {
           const habitats = patch.habitats.filter((habitat) => known.has(habitat));
           await addPatch(db, id, { name, taxon, longitude, latitude, ...patch, habitats });
           patches += 1;
@@ -88,7 +123,7 @@ export const actions: Actions = {
           });
           finds += 1;
         }
-      return { patches, finds };
+      return { patches, finds, points: points.length };
     });
   }
 };

@@ -8,8 +8,7 @@
   import { plantIn } from '$lib/ui/field/name-in';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
-  import { type Outline, metresBetween } from '$core/ground';
-  import { textOfFile } from '$core/text';
+  import { type Outline, metresBetween, pointKindIn } from '$core/ground';
   import FileDrop from '$lib/ui/FileDrop.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
@@ -23,6 +22,8 @@
     readonly latitude: number;
     readonly seenOn: string;
     readonly taxon?: string;
+    /** What the file says that it is: a kind of the map, or a patch. */
+    readonly type?: string;
     // Of a patch that was one before.
     readonly abundance?: string;
     readonly microhabitat?: string;
@@ -32,15 +33,18 @@
   interface Row extends Omit<Point, 'name' | 'taxon'> {
     isTaken: boolean;
     name: string;
-    taxon: string;
-    near: { name: string; taxon: string; metres: number } | undefined;
+    /** A plant, nothing for a find, or a kind of point on the map behind {@link onMap}. */
+    is: string;
+    near: { name: string; metres: number; isSame: boolean } | undefined;
   }
   let rows = $state<Row[]>([]);
   let from = $state('');
   let problem = $state('');
   let notes = $state<readonly string[]>([]);
 
-  /** A waypoint this near to a patch of the same plant is taken for it. */
+  /** Stands before a kind of point of the map in a row's choice. */
+  const onMap = 'map:';
+  /** A waypoint this near to the same plant, find or place is taken for it. */
   const samePlace = 15;
   /** Waypoints further off than this most likely belong to another site. */
   const farOff = 3000;
@@ -49,17 +53,34 @@
     text: string
   ): Promise<{ points: Point[]; notes: readonly string[] } | { problem: string }> {
     // Not the whole of formats: reading tables needs what browsers do not have.
-    if (/^\s*\{/.test(text)) {
+    const { isKml, readKml } = await import('$core/formats/kml');
+    if (/^\s*\{/.test(text) || isKml(text)) {
       const { readGeoJson } = await import('$core/formats/geojson');
-      const file = readGeoJson(text);
+      const file = isKml(text) ? readKml(text) : readGeoJson(text);
       if ('problem' in file) return file;
-      const others = file.ground.features.length;
+      const found = file.ground.features.flatMap(({ geometry, properties: { name = '', kind } }): Point[] =>
+        geometry.type === 'Point'
+          ? [
+              {
+                name,
+                note: '',
+                seenOn: '',
+                type: kind,
+                longitude: geometry.coordinates[0],
+                latitude: geometry.coordinates[1]
+              }
+            ]
+          : []
+      );
+      const others = file.ground.features.length - found.length;
       return {
-        points: file.patches.map((patch) => ({ ...patch, note: '', seenOn: '' })),
+        points: [...file.patches.map((patch) => ({ ...patch, note: '', seenOn: '' })), ...found],
         notes: [
           ...file.notes,
           ...(others > 0
-            ? [`${others} other features belong on the map of the site: bring them in there.`]
+            ? [
+                `${counted(others, 'line or area', 'lines and areas')} belong on the map of the site: bring them in there.`
+              ]
             : [])
         ]
       };
@@ -92,18 +113,27 @@
       return;
     }
     rows = file.points.map((point, i): Row => {
-      const nearest = data.patches
-        .map((patch) => ({ name: patch.name, taxon: patch.taxon, metres: metresBetween(point, patch) }))
-        .sort((a, b) => a.metres - b.metres)[0];
+      const nearest = data.there
+        .map(({ name: title, is: what, ...place }) => ({
+          name: title,
+          is: what,
+          metres: metresBetween(point, place)
+        }))
+        .sort((a, b) => a.metres - b.metres);
       const known = data.plants.some(({ value }) => value === point.taxon) ? point.taxon : undefined;
-      const taxon = known ?? plantIn(`${point.name} ${point.note}`, data.plants) ?? '';
-      const isThere = nearest && nearest.taxon === taxon && nearest.metres <= samePlace;
+      const plant = known ?? plantIn(`${point.name} ${point.note}`, data.plants);
+      const kind = data.kinds.find((one) => one === point.type && one !== 'label') ?? pointKindIn(point.name);
+      const is = plant ?? (kind ? onMap + kind : '');
+      const same = nearest.find(
+        (one) => one.metres <= samePlace && (one.is === is || (!plant && one.name === point.name))
+      );
+      const near = same ?? nearest[0];
       return {
         ...point,
-        isTaken: !isThere && !(nearest && nearest.metres > farOff),
+        isTaken: !same && !(near && near.metres > farOff),
         name: point.name || `Waypoint ${i + 1}`,
-        taxon,
-        near: nearest
+        is,
+        near: near && { ...near, isSame: same !== undefined }
       };
     });
   }
@@ -114,7 +144,8 @@
       problem = `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB is the most. Nothing was brought in.`;
       return;
     }
-    const read = await textOfFile(file);
+    const { textOfMapFile } = await import('$core/formats/kml');
+    const read = textOfMapFile(new Uint8Array(await file.arrayBuffer()));
     if ('problem' in read) problem = `${file.name}: ${read.problem} Nothing was brought in.`;
     else await take(read.text, file.name);
   }
@@ -129,7 +160,7 @@
   }
   onMount(() => void takeFile(takeLeftFile()));
   const ticked = $derived(rows.filter(({ isTaken }) => isTaken));
-  const unnamed = $derived(ticked.filter(({ taxon }) => !taxon).length);
+  const unnamed = $derived(ticked.filter(({ is }) => !is).length);
 </script>
 
 <svelte:head><title>Waypoints for {data.site.name} · Good Trail</title></svelte:head>
@@ -141,20 +172,23 @@
   {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
   {#if form && 'problem' in form && form.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
   {#if form && 'patches' in form && rows.length === 0}<Notice kind="done"
-      >{counted(form.patches ?? 0, 'patch', 'patches')} and {counted(form.finds ?? 0, 'find')} without a name came
-      in.
+      >{[
+        ...(form.patches ? [counted(form.patches, 'patch', 'patches')] : []),
+        ...(form.finds ? [counted(form.finds, 'find without a name', 'finds without a name')] : []),
+        ...(form.points ? [counted(form.points, 'point on the map', 'points on the map')] : [])
+      ].join(', ')} came in.
       <a href="/ground/{data.site.id}/scout">Note their stages</a>.</Notice
     >{/if}
 </div>
 <FileDrop ondrop={(file) => void takeFile(file)} class="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-2">
   <section>
     <h2>From a file</h2>
-    <p class="note mt-1 text-ink-2">GPX, or the GeoJSON of a site, by choice or dropped here.</p>
+    <p class="note mt-1 text-ink-2">GPX, KML, KMZ, or the GeoJSON of a site, by choice or dropped here.</p>
     <label class="btn btn-line mt-2 cursor-pointer"
       ><Upload size={17} aria-hidden="true" />Choose a file<input
         type="file"
         class="sr-only"
-        accept=".gpx,.geojson,.json,application/gpx+xml,application/geo+json"
+        accept=".gpx,.kml,.kmz,.geojson,.json,application/gpx+xml,application/geo+json"
         onchange={(event) => {
           void takeFile(event.currentTarget.files?.[0]);
           event.currentTarget.value = '';
@@ -188,8 +222,8 @@
   <section class="mt-6 border-t border-rule pt-4">
     <h2>{rows.length} waypoints of {from}</h2>
     <p class="note text-ink-2">
-      Tick what is to come in. With a plant it becomes a patch, which keeps neither note nor date; without one
-      a find that waits for its name and keeps both.
+      Tick what is to come in. With a plant it becomes a patch, which keeps neither note nor date; with a
+      place a point on the map; without either a find that waits for its name and keeps both.
       {notes.join(' ')}
     </p>
     <div class="mt-2">
@@ -208,8 +242,8 @@
         <thead class="max-sm:hidden"
           ><tr
             ><th scope="col"><span class="sr-only">Bring in</span></th><th scope="col">name</th><th
-              scope="col">plant</th
-            ><th scope="col">nearest patch</th></tr
+              scope="col">what it is</th
+            ><th scope="col">nearest to it</th></tr
           ></thead
         >
         <tbody>
@@ -233,12 +267,16 @@
               >
               <td class="min-w-44 max-sm:col-start-2 max-sm:border-0"
                 ><label
-                  ><span class="sr-only">Plant of waypoint {i + 1}</span><select
+                  ><span class="sr-only">What waypoint {i + 1} is</span><select
                     class="select"
-                    bind:value={row.taxon}
-                    ><option value="">no name yet</option>{#each data.plants as one (one.value)}<option
-                        value={one.value}>{one.label}</option
-                      >{/each}</select
+                    bind:value={row.is}
+                    ><option value="">a find without a name yet</option><optgroup label="A place"
+                      >{#each data.kinds as kind (kind)}<option value={onMap + kind}>{kind}</option
+                        >{/each}</optgroup
+                    ><optgroup label="A plant"
+                      >{#each data.plants as one (one.value)}<option value={one.value}>{one.label}</option
+                        >{/each}</optgroup
+                    ></select
                   ></label
                 ></td
               >
@@ -247,8 +285,7 @@
                     ? `${Math.round(row.near.metres)} m`
                     : `${(row.near.metres / 1000).toFixed(1)} km`}{#if row.near.metres > farOff}<strong
                       class="block text-ochre">Another site?</strong
-                    >{:else if row.near.taxon === row.taxon && row.near.metres <= samePlace}<strong
-                      class="block text-ochre">There already</strong
+                    >{:else if row.near.isSame}<strong class="block text-ochre">There already</strong
                     >{/if}{:else}none yet{/if}</td
               >
             </tr>
@@ -260,7 +297,15 @@
       method="POST"
       class="mt-3 flex flex-wrap items-center gap-3"
       use:enhance={({ formData }) => {
-        formData.set('waypoints', JSON.stringify(ticked.map(({ isTaken: _, near: __, ...row }) => row)));
+        formData.set(
+          'waypoints',
+          JSON.stringify(
+            ticked.map(({ isTaken: _, near: __, type: ___, is, ...row }) => ({
+              ...row,
+              ...(is.startsWith(onMap) ? { kind: is.slice(onMap.length) } : { taxon: is })
+            }))
+          )
+        );
         return async ({ result, update }) => {
           if (result.type === 'success') rows = [];
           await update({ reset: false });

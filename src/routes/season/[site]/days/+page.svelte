@@ -118,7 +118,7 @@
       <h3>{longDate(one.isoDate)}</h3>
       <span><strong>{one.score.toFixed(1)}</strong> <span class="text-ink-2">of {most}</span></span>
       {#if one.span && one.bars.length === 0}<span class="note text-ink-2"
-          >{data.tide && usesShore ? 'shore open' : 'light'}
+          >{data.tide && usesShore ? 'shore open' : 'within'}
           {clockTime(one.span.from)} to {clockTime(one.span.until)}</span
         >{/if}
     </div>

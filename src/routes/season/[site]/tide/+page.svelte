@@ -1,4 +1,5 @@
 <script lang="ts">
+  import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import { addDays } from '$core/season';
   import Daylight from '$lib/ui/Daylight.svelte';
   import FilterForm from '$lib/ui/FilterForm.svelte';
@@ -28,11 +29,12 @@
       <FilterForm path="/season/{data.site.id}/tide" class="flex items-end gap-2">
         {#snippet children(apply)}
           <label class="sr-only" for="date">Date</label>
-          <input
+          <WhenInput
             id="date"
-            type="date"
             name="date"
-            class="input !w-[165px]"
+            kind="date"
+            label="Date"
+            class="!w-[165px]"
             value={data.date}
             onchange={() => apply()}
           />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import Hand from '@lucide/svelte/icons/hand';
   import SeparationBand from '$lib/ui/species/SeparationBand.svelte';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
@@ -31,15 +32,16 @@
           >{/each}</select
       ></label
     >{/if}
-  <label class="w-[170px] max-sm:w-[46%]"
-    ><span class="note font-strong">When</span><input
-      type="date"
+  <div class="w-[170px] max-sm:w-[46%]">
+    <label for="when" class="note font-strong">When</label><WhenInput
+      id="when"
       name="date"
-      class="input"
+      kind="date"
+      label="When"
       value={data.where.isoDate}
-      onchange={(event) => event.currentTarget.form?.requestSubmit()}
-    /></label
-  >
+      onchange={() => document.querySelector<HTMLElement>('#when')?.closest('form')?.requestSubmit()}
+    />
+  </div>
   <noscript><button class="btn btn-line">Set</button></noscript>
 </form>
 

@@ -21,6 +21,7 @@ import {
 import { describeStage } from '$core/figure';
 import { orNotFound, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
+import { readWalk } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 const titleOf = (claim: Claim): string =>
@@ -42,6 +43,8 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const queue = await confirmingQueue(db, library, viewer.today);
     const at = queue.findIndex((one) => one.taxon === taxon);
     const next = queue[at + 1] ?? queue.find((one) => one.taxon !== taxon);
+    const from = z.uuid().safeParse(url.searchParams.get('walk')).data;
+    const walk = from && (await readWalk(db, viewer, from));
     const wanted = (name: string, fallback: number) =>
       sources.find(({ id }) => id === url.searchParams.get(name))?.id ?? sources[fallback]?.id ?? '';
     const textOf = (claim: Claim): string => {
@@ -71,6 +74,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       enough: enoughSources,
       chosen: [wanted('a', 0), wanted('b', 1)] as const,
       done: url.searchParams.get('done') ?? undefined,
+      walk: walk ? { id: walk.id, name: walk.name } : undefined,
       next: next && { slug: next.taxon.slug, name: englishName(next.taxon) },
       claims: claimsOf(taxon).map((claim) => ({
         hash: claim.hash,
@@ -90,7 +94,10 @@ const Sent = z.object({
   a: z.union([z.uuid(), z.literal('')]),
   b: z.union([z.uuid(), z.literal('')]),
   whereA: place,
-  whereB: place
+  whereB: place,
+  /** The taxon that the button named. */
+  next: z.string().max(80).default(''),
+  walk: z.union([z.uuid(), z.literal('')]).default('')
 });
 
 export const actions: Actions = {
@@ -101,7 +108,9 @@ export const actions: Actions = {
       a: data.get('a') ?? '',
       b: data.get('b') ?? '',
       whereA: data.get('whereA') ?? '',
-      whereB: data.get('whereB') ?? ''
+      whereB: data.get('whereB') ?? '',
+      next: data.get('next') ?? '',
+      walk: data.get('walk') ?? ''
     });
     if (!sent.success) return fail(400, { problem: 'Choose your sources from the shelf.' });
     const places = new Map([
@@ -139,10 +148,9 @@ export const actions: Actions = {
           });
         }
       const { disputed } = await enterOpinions(db, viewer.personId, opinions);
-      const next = (await confirmingQueue(db, library, viewer.today)).find((one) => one.taxon !== taxon);
-      const { a, b } = sent.data;
-      const back = new URLSearchParams({ a, b, done: englishName(taxon) });
-      return `/species/confirm/${disputed > 0 || !next ? taxon.slug : next.taxon.slug}?${back}`;
+      const { a, b, next, walk } = sent.data;
+      const query = new URLSearchParams({ a, b, done: englishName(taxon), ...(walk && { walk }) });
+      return `/species/confirm/${disputed > 0 || !library.taxa.has(next) ? taxon.slug : next}?${query}`;
     });
     if (typeof to !== 'string') return to;
     redirect(303, to);

@@ -27,6 +27,7 @@
   <a href="/species/{data.slug}" class="link-line">its sheet</a>
   <a href="/species/{data.slug}/correct" class="link-line">correct it</a>
   <a href="/species/confirm" class="link-line">the queue</a>
+  {#if data.walk}<a href="/walks/{data.walk.id}" class="link-line">back to {data.walk.name}</a>{/if}
 </div>
 <p class="text-ink-2">
   {open === 0
@@ -47,6 +48,8 @@
       async ({ update }) =>
         update({ reset: false })}
   >
+    <input type="hidden" name="next" value={data.next?.slug ?? ''} />
+    <input type="hidden" name="walk" value={data.walk?.id ?? ''} />
     <div class="grid max-w-[760px] gap-4 sm:grid-cols-2">
       <label
         ><span class="note font-strong">Source A</span><select name="a" class="select" bind:value={a}
@@ -148,8 +151,9 @@
     <div class="mt-4 flex flex-wrap items-center gap-4">
       <button class="btn btn-primary">Enter what they say{data.next ? `, then ${data.next.name}` : ''}</button
       >
-      {#if data.next}<a href="/species/confirm/{data.next.slug}?a={a}&b={b}" class="link-line"
-          >Skip to {data.next.name}</a
+      {#if data.next}<a
+          href="/species/confirm/{data.next.slug}?a={a}&b={b}{data.walk ? `&walk=${data.walk.id}` : ''}"
+          class="link-line">Skip to {data.next.name}</a
         >{/if}
     </div>
     <p class="fine mt-2 max-w-prose text-ink-2">

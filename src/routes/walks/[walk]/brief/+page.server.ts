@@ -20,7 +20,7 @@ import {
   requireTeacher
 } from '$lib/server/request/guard';
 import { membersOf } from '$lib/server/accounts';
-import { newsOfBrief, tell } from '$lib/server/school/news';
+import { newsOfBrief, tellGroup } from '$lib/server/school/news';
 import { isLeaderOf, mayReadHealth } from '$lib/server/school/health';
 import { photographsOfPairs } from '$lib/server/library/photographs';
 import { changePlan } from '$lib/server/walk/plan-changes';
@@ -113,9 +113,7 @@ export const actions: Actions = {
       const result = await publishBrief(db, viewer, plan);
       if ('problem' in result) return fail(409, { problem: result.problem });
       const news = newsOfBrief(plan.walk, result.version, `${event.url.origin}/walks/${plan.walk.id}/brief`);
-      const recipients = plan.members.flatMap(({ id }) => accounts.get(id)?.email ?? []);
-      const told = await tell(db, recipients, news);
-      return { published: result.version, told };
+      return { published: result.version, told: await tellGroup(db, plan, accounts, news) };
     });
   },
   /** Somebody says that they have read this version. */

@@ -1,15 +1,18 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
+import { z } from 'zod';
 import { englishName } from '$core/knowledge';
 import { usualFactor } from '$core/route';
 import { idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
+import { membersOf } from '$lib/server/accounts';
+import { newsOfCallingOff, newsOfTakingPlace, tellGroup } from '$lib/server/school/news';
 import { lightAt } from '$lib/server/season/light';
-import { changeWalk } from '$lib/server/walk/plan-changes';
+import { changePlan, changeWalk } from '$lib/server/walk/plan-changes';
 import { forecastStages, listSightings, seasonOf } from '$lib/server/season/sightings';
 import { WalkDay, WalkTimes, pastProblem, walkChoices } from '$lib/server/walk/walk-form';
 import { walkPage } from '$lib/server/walk/walk-page';
-import { removeWalk, saveWalkDay } from '$lib/server/walk/walks';
+import { callOff, removeWalk, saveWalkDay } from '$lib/server/walk/walks';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = WalkDay.extend(WalkTimes.shape);
@@ -59,6 +62,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   });
 };
 
+const CallOff = z.object({ why: z.string().trim().max(300).catch('') });
+
 export const actions: Actions = {
   move: async (event) => {
     const viewer = requireLeader(event.locals);
@@ -79,6 +84,28 @@ export const actions: Actions = {
       ? fail(result.status, { form, ...result.data })
       : message(form, 'Moved. The whole plan was worked out anew for this day.');
   },
+  off: async (event) => {
+    const data = await event.request.formData();
+    const { why } = CallOff.parse(Object.fromEntries(data));
+    if (!why) return fail(400, { problem: 'Not called off: say why, the group is told in these words.' });
+    const accounts = await membersOf(requireLeader(event.locals).schoolId);
+    return changePlan(event, data, 'called the walk off', async (db, plan, viewer) => {
+      await callOff(db, plan.walk.id, viewer.personId, why);
+      return { told: await tellGroup(db, plan, accounts, newsOfCallingOff(plan.walk, why)) };
+    });
+  },
+  on: async (event) => {
+    const accounts = await membersOf(requireLeader(event.locals).schoolId);
+    return changePlan(
+      event,
+      await event.request.formData(),
+      'put the walk on again',
+      async (db, plan, viewer) => {
+        await callOff(db, plan.walk.id, viewer.personId, undefined);
+        return { told: await tellGroup(db, plan, accounts, newsOfTakingPlace(plan.walk)) };
+      }
+    );
+  },
   remove: async (event) => {
     const result = await changeWalk(
       event,
@@ -89,7 +116,7 @@ export const actions: Actions = {
           ? undefined
           : fail(409, {
               problem:
-                'Not removed: people have the brief of this walk, have practised for it, or a stop was lifted on it.'
+                'Not removed: people have the brief of this walk, have practised for it, or a stop was lifted on it. Call it off instead.'
             })
     );
     return result ?? redirect(303, '/walks');

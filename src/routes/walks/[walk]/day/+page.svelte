@@ -6,7 +6,9 @@
   import Form from '$lib/ui/form/Form.svelte';
   import FormMessage from '$lib/ui/form/FormMessage.svelte';
   import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
+  import WideTable from '$lib/ui/WideTable.svelte';
   import WalkDayFields from '$lib/ui/walk/WalkDayFields.svelte';
+  import Told from '$lib/ui/people/Told.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { longDate } from '$core/words';
 
@@ -23,19 +25,21 @@
       Stages as forecast for this site, from its place and what was seen there this year; the plan and its
       checks go by the same. <a href="/season/{data.walk.siteId}/days">Choose another day</a>
     </p>
-    <table class="ruled mt-2">
-      <thead><tr><th scope="col">taxon</th><th scope="col">patch</th><th scope="col">stage</th></tr></thead>
-      <tbody>
-        {#each data.patches as one (one.id)}
-          <tr
-            ><td><a href="/species/{one.slug}">{one.name}</a> <i class="text-ink-2">{one.scientific}</i></td
-            ><td>{one.patch}</td><td><StageForecasts stages={one.stages} today={data.today} /></td></tr
-          >
-        {:else}
-          <tr><td colspan="3" class="text-ink-2">No patches are recorded at this site.</td></tr>
-        {/each}
-      </tbody>
-    </table>
+    <WideTable label="What is up">
+      <table class="ruled mt-2">
+        <thead><tr><th scope="col">taxon</th><th scope="col">patch</th><th scope="col">stage</th></tr></thead>
+        <tbody>
+          {#each data.patches as one (one.id)}
+            <tr
+              ><td><a href="/species/{one.slug}">{one.name}</a> <i class="text-ink-2">{one.scientific}</i></td
+              ><td>{one.patch}</td><td><StageForecasts stages={one.stages} today={data.today} /></td></tr
+            >
+          {:else}
+            <tr><td colspan="3" class="text-ink-2">No patches are recorded at this site.</td></tr>
+          {/each}
+        </tbody>
+      </table>
+    </WideTable>
   </section>
   {#if data.leads}
     <div class="lg:border-l lg:border-rule lg:pl-8">
@@ -88,6 +92,35 @@
         </details>
         <button class="btn btn-primary justify-self-start">Keep this day and group</button>
       </Form>
+      <section class="mt-8 border-t border-rule pt-4" aria-label="Does it take place">
+        {#if action && 'told' in action && action.told}<Told news={action.told} />{/if}
+        {#if data.walk.calledOff}
+          <form method="POST" action="?/on" use:plainEnhance>
+            <input type="hidden" name="revision" value={data.walk.revision} />
+            <button class="btn btn-line btn-sm">It takes place after all</button>
+          </form>
+        {:else}
+          <details>
+            <summary class="cursor-pointer py-1 font-strong text-moss">Call it off</summary>
+            <form method="POST" action="?/off" use:plainEnhance class="mt-2 grid gap-2">
+              <input type="hidden" name="revision" value={data.walk.revision} />
+              <label
+                ><span class="note font-strong">Why, in the words that the group is told</span><input
+                  name="why"
+                  class="input"
+                  maxlength="300"
+                  autocomplete="off"
+                /></label
+              >
+              <p class="note text-ink-2">
+                The plan and its brief stay. What it had reserved is free again, and a calendar that takes the
+                entry anew shows it as cancelled.
+              </p>
+              <button class="btn btn-line btn-sm justify-self-start text-rosehip">Call this walk off</button>
+            </form>
+          </details>
+        {/if}
+      </section>
       <form
         method="POST"
         action="?/remove"

@@ -10,6 +10,12 @@
   /** What was typed and not kept stays in its fields. */
   const typedOf = (kind: string) =>
     form && 'typed' in form ? form.typed?.find((one) => one.kind === kind) : undefined;
+  /** What stands in grey is written in, decided by the leader; what was written stays. */
+  function takeUsual(event: MouseEvent & { currentTarget: HTMLButtonElement }) {
+    for (const field of event.currentTarget.form?.querySelectorAll('input') ?? [])
+      if (field.type === 'text' && field.value === '')
+        field.value = field.placeholder || data.walk.leaderName;
+  }
   const decidesAt = (kind: string) =>
     kind === 'lightning' ? 'on the spot, and the evening before' : 'the evening before';
 </script>
@@ -157,9 +163,12 @@
           </div>
         </fieldset>
       {:else}<p class="text-ink-2">Indoors no weather is asked for.</p>{/each}
-      {#if data.leads && data.weather.length > 0}<button class="btn btn-primary justify-self-start"
-          >Keep the limits</button
-        >{/if}
+      {#if data.leads && data.weather.length > 0}<div class="flex flex-wrap gap-3">
+          <button class="btn btn-primary">Keep the limits</button>
+          <button type="button" class="btn btn-line" onclick={takeUsual}
+            >Fill what is empty with the usual</button
+          >
+        </div>{/if}
     </form>
   </section>
 </div>

@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { englishName } from '$core/knowledge';
 import { pairKey } from '$core/learning';
-import { pairsOfWalk, startRound } from '$lib/server/learning/drills';
+import { pairsToPractise, startRound } from '$lib/server/learning/drills';
 import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { schoolLibrary } from '$lib/server/library/library';
 import { listCohorts, listPeople } from '$lib/server/school/people';
@@ -17,7 +17,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
     const own = await schoolLibrary(db);
     const { library } = own;
-    const drilled = await pairsOfWalk(db, id, own);
+    const drilled = await pairsToPractise(db, viewer, walk, own);
     const pairs = drilled.map((pair) => ({
       key: pairKey(pair),
       target: englishName(library.taxa.get(pair.target)!),
@@ -32,6 +32,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const readiness = await readinessOf(db, drilled, practising, viewer.today);
     return {
       pairs,
+      isOfPlan: !walk.briefVersion,
       members: members.map(({ id: key, name }) => ({ id: key, name })),
       tallies: await pairTallies(db, practising),
       ready: [...readiness.values()].filter(({ isReady }) => isReady).length,
@@ -51,7 +52,9 @@ export const actions: Actions = {
       return startRound(db, viewer, walk);
     });
     if (!round)
-      return fail(409, { problem: 'There is no brief with pairs yet, so there is nothing to practise.' });
+      return fail(409, {
+        problem: 'Nothing dangerous is mistaken for what is planned here, so there is no pair to practise.'
+      });
     redirect(303, `/practice/${round}`);
   }
 };

@@ -28,9 +28,15 @@
       : `${data.ready} of ${data.practising} are ready for this walk by their answers.`}
     <a href="/progress?walk={data.walk.id}">{isLearner ? 'See what is missing' : 'See who needs what'}</a>
   </p>
+  {#if data.isOfPlan}<p class="note text-ink-2">
+      No brief is published yet: these are the pairs of the plan as it stands today.
+    </p>{/if}
   <div class="mt-4"><PairGrid pairs={data.pairs} people={data.members} tallies={data.tallies} /></div>
 {:else}
   <p class="mt-3 max-w-prose text-ink-2">
-    The pairs come from the brief: publish it, and its dangerous pairs can be practised here.
+    {isLearner
+      ? 'Nothing is planned yet that is mistaken for something dangerous. Until then, practise what is up now.'
+      : 'Nothing is planned yet that is mistaken for something dangerous: add stops under Species, and their pairs can be practised here.'}
   </p>
+  <p class="mt-3"><a href="/practice" class="btn btn-line">Practise what is up now</a></p>
 {/if}

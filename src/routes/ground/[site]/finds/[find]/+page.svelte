@@ -98,12 +98,18 @@
                 >{percent(one.probability)}</td
               ></tr
             >
-          {:else}<tr><td class="text-ink-2">Nothing of this library fits well.</td></tr>{/each}
+          {:else}<tr
+              ><td class="text-ink-2"
+                >{data.seen.length === 0
+                  ? 'Nothing of it is described yet, so nothing is guessed. Say what you see of it first.'
+                  : 'Nothing of this library fits well.'}</td
+              ></tr
+            >{/each}
         </tbody>
       </table>
       <p class="fine mt-1 text-ink-2">
-        Something that this library does not have: {percent(data.other)}. The figures follow from what was
-        described; they name no plant. Until it has a name it is left alone.
+        {#if data.seen.length > 0}Something that this library does not have: {percent(data.other)}. The
+          figures follow from what was described; they name no plant.{/if} Until it has a name it is left alone.
       </p>
     </section>
     {#if !data.named}

@@ -1,3 +1,4 @@
+import { longDate } from '$core/words';
 import { redirect } from '@sveltejs/kit';
 import { superValidate, fail } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
@@ -50,7 +51,7 @@ export const actions: Actions = {
     const form = await superValidate(request, zod4(NewFind));
     if (form.valid && form.data.seenOn > viewer.today) {
       form.valid = false;
-      form.errors.seenOn = [`That day is still to come; today is ${viewer.today}.`];
+      form.errors.seenOn = [`That day is still to come; today is ${longDate(viewer.today)}.`];
     }
     if (!form.valid) return fail(400, { form });
     const find = await inSchoolOf(viewer, async (db) => {

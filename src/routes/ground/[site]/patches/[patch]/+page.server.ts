@@ -1,3 +1,4 @@
+import { longDate } from '$core/words';
 import { type RequestEvent, fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
@@ -187,7 +188,7 @@ export const actions: Actions = {
   ),
   taken: formAction(requireTeacher, NewGathering, 'taken', async (form, { event, viewer }) => {
     if (form.data.gatheredOn > viewer.today)
-      return setError(form, 'gatheredOn', `That day is still to come; today is ${viewer.today}.`);
+      return setError(form, 'gatheredOn', `That day is still to come; today is ${longDate(viewer.today)}.`);
     return onPatch(event, viewer, async (db, patch) => {
       await addGathering(db, viewer, patch, form.data);
       return message(form, `${form.data.pieces} entered in the ledger.`);

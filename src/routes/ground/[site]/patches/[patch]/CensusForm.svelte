@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Field from '$lib/ui/form/Field.svelte';
   import { counted } from '$core/words';
   import { onMount } from 'svelte';
   import Minus from '@lucide/svelte/icons/minus';
@@ -229,15 +230,7 @@
     </div>
   {/if}
   <div class="grid max-w-[420px] grid-cols-2 gap-3">
-    <label class="note"
-      ><span class="font-strong">Counted on</span><input
-        class="input"
-        type="date"
-        name="countedOn"
-        max={today}
-        bind:value={countedOn}
-      /></label
-    >
+    <Field label="Counted on" name="countedOn" type="date" max={today} bind:value={countedOn} />
     {#if exempt}<label class="note"
         ><span class="font-strong">Of them {exempt}, %</span><input
           class="input"

@@ -12,7 +12,7 @@ export const GET: RequestHandler = ({ locals, params, url }) => {
   return inSchoolOf(viewer, async (db) => {
     const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
     const brief = orNotFound(await readBrief(db, id), 'brief');
-    const text = calendarOf(id, brief, `${url.origin}/walks/${id}/brief`);
+    const text = calendarOf(walk, brief, `${url.origin}/walks/${id}/brief`, db.now);
     return attachment(text, 'text/calendar; charset=utf-8', `${walk.name}.ics`);
   });
 };
