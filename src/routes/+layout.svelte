@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { shortcut } from '$lib/ui/shortcut';
   import '../app.css';
   import CircleUser from '@lucide/svelte/icons/circle-user-round';
   import Search from '@lucide/svelte/icons/search';
@@ -22,18 +23,17 @@
 
   /** `/` searches, `?` lists the keys, `g` and then the letter of a place goes there. */
   function onkeydown(event: KeyboardEvent) {
-    const { target } = event;
-    if (target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]')) return;
-    if (event.ctrlKey || event.metaKey || event.altKey || !data.viewer) return;
-    if (event.key === '/') {
+    const key = shortcut(event);
+    if (!key || !data.viewer) return;
+    if (key === '/') {
       event.preventDefault();
       void goto('/search');
-    } else if (event.key === '?') void goto('/me#keys');
+    } else if (key === '?') void goto('/me#keys');
     else if (isWaiting) {
       isWaiting = false;
-      const arm = armsFor(data.viewer.role).find(({ key }) => key === event.key);
+      const arm = armsFor(data.viewer.role).find((one) => one.key === key);
       if (arm) void goto(arm.href);
-    } else if (event.key === 'g') {
+    } else if (key === 'g') {
       isWaiting = true;
       setTimeout(() => (isWaiting = false), 1500);
     }

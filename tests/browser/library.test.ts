@@ -57,6 +57,8 @@ describe.sequential('a new learner with a plant before them', () => {
       await visit(site, '/species/look-closer');
       await date('2027-06-20');
       await driver.wait(until.urlContains('date=2027-06-20'), patience);
+      // The figures of a date are no answers to the next check.
+      expect(await driver.getCurrentUrl()).not.toContain('see=');
       for (const [words, state] of [
         ['white', 'Colour of the flower: white'],
         ['umbrella', 'How the flowers stand: umbel of umbels'],

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { shortcut } from '$lib/ui/shortcut';
   import { palette } from '$lib/palette';
   import { nameWithin } from '$core/knowledge';
   import Skull from '@lucide/svelte/icons/skull';
@@ -54,8 +55,7 @@
   }
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.ctrlKey || event.metaKey || event.altKey || feedback) return;
-    if (event.key === 'f') keepsNone = !keepsNone;
+    if (!feedback && shortcut(event) === 'f') keepsNone = !keepsNone;
   }
   const ink = palette.ink;
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts" generics="T extends string">
+  import { shortcutPlace } from '$lib/ui/shortcut';
   import type Leaf from '@lucide/svelte/icons/leaf';
 
   interface Props {
@@ -14,9 +15,7 @@
   let { legend, options, value = $bindable() }: Props = $props();
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.target instanceof HTMLElement && event.target.closest('input[type="text"]')) return;
-    if (/^[1-9]$/.test(event.key)) value = options[Number(event.key) - 1]?.value ?? value;
+    value = options[shortcutPlace(event) ?? -1]?.value ?? value;
   }
 </script>
 

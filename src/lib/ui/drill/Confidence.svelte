@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { shortcut } from '$lib/ui/shortcut';
   import Check from '@lucide/svelte/icons/check';
   import { type Confidence, confidences } from '$core/learning';
 
@@ -10,8 +11,7 @@
   let { value = $bindable(), keys = [] }: Props = $props();
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    value = confidences[keys.indexOf(event.key)] ?? value;
+    value = confidences[keys.indexOf(shortcut(event) ?? '')] ?? value;
   }
 </script>
 

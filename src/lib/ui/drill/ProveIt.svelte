@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { shortcut, shortcutPlace } from '$lib/ui/shortcut';
   import { nameWithin } from '$core/knowledge';
   import Check from '@lucide/svelte/icons/check';
   import Eye from '@lucide/svelte/icons/eye';
@@ -83,9 +84,9 @@
   }
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.ctrlKey || event.metaKey || event.altKey || feedback) return;
-    const look = /^[1-9]$/.test(event.key) ? grown.looks[Number(event.key) - 1] : undefined;
-    const option = options.find(({ key }) => key === event.key);
+    if (feedback) return;
+    const look = grown.looks[shortcutPlace(event) ?? -1];
+    const option = options.find(({ key }) => key === shortcut(event));
     if (look) void ask(look.key);
     else if (option) decision = option.value;
   }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { shortcutPlace } from '$lib/ui/shortcut';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
@@ -50,8 +51,8 @@
     isMoved = true;
   }
   function onkeydown(event: KeyboardEvent) {
-    if (!isMatch || feedback || event.ctrlKey || event.metaKey || event.altKey) return;
-    const card = /^[1-9]$/.test(event.key) ? cards[Number(event.key) - 1] : undefined;
+    const place = shortcutPlace(event);
+    const card = isMatch && !feedback && place !== undefined ? cards[place] : undefined;
     if (card) chosen = card.id;
   }
   const reduced = typeof matchMedia === 'function' && matchMedia('(prefers-reduced-motion: reduce)').matches;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { shortcut } from '$lib/ui/shortcut';
   import { palette } from '$lib/palette';
   import { nameWithin } from '$core/knowledge';
   import Eye from '@lucide/svelte/icons/eye';
@@ -76,8 +77,7 @@
     });
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.ctrlKey || event.metaKey || event.altKey || feedback) return;
-    if (event.key === 'f') choice = 'cannot tell';
+    if (!feedback && shortcut(event) === 'f') choice = 'cannot tell';
   }
 </script>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { shortcut, shortcutPlace } from '$lib/ui/shortcut';
   import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
@@ -33,12 +34,10 @@
     );
 
   function onkeydown(event: KeyboardEvent) {
-    const { target } = event;
-    if (target instanceof HTMLElement && target.closest('input, textarea, select')) return;
-    if (event.ctrlKey || event.metaKey || event.altKey || !data.answering) return;
-    const state = data.answering.states[Number(event.key) - 1];
+    if (!data.answering) return;
+    const state = data.answering.states[shortcutPlace(event) ?? -1];
     if (state) void go(to({ see: `${data.answering.slug}~${state.key}` }));
-    else if (event.key === 'n') void go(to({ cannot: data.answering.slug }));
+    else if (shortcut(event) === 'n') void go(to({ cannot: data.answering.slug }));
   }
   const go = (address: string) => goto(address, { keepFocus: true, noScroll: true });
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { isTyping } from '$lib/ui/shortcut';
   import { counted } from '$core/words';
   import Download from '@lucide/svelte/icons/download';
   import MapPin from '@lucide/svelte/icons/map-pin';
@@ -107,8 +108,7 @@
   }
 
   function onkeydown(event: KeyboardEvent) {
-    const isText = event.target instanceof HTMLElement && event.target.closest('input, textarea, select');
-    if (isText || !(event.ctrlKey || event.metaKey)) return;
+    if (isTyping(event) || !(event.ctrlKey || event.metaKey)) return;
     if (event.key === 'z' && !event.shiftKey) map.undo();
     else if (event.key === 'y' || (event.key.toLowerCase() === 'z' && event.shiftKey)) map.redo();
     else return;
