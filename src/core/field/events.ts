@@ -3,6 +3,7 @@ import { abundances } from '../evidence';
 import { Stage } from '../knowledge';
 import { Given } from '../learning';
 import { sayings } from '../season';
+import { WalkEvent } from './walk-events';
 
 /**
  * What happened, as a device noted it: with an id of its own making, so that sending it twice stores it once, and with
@@ -38,7 +39,7 @@ export const SightingEvent = z.strictObject({
 });
 export type SightingEvent = z.infer<typeof SightingEvent>;
 
-export const FieldEvent = z.discriminatedUnion('kind', [AnswerEvent, SightingEvent]);
+export const FieldEvent = z.discriminatedUnion('kind', [AnswerEvent, SightingEvent, WalkEvent]);
 export type FieldEvent = z.infer<typeof FieldEvent>;
 
 /** Events on their way. They are looked at one by one: one that is not understood takes none of its neighbours along. */

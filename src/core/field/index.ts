@@ -1,1 +1,43 @@
 export { AnswerEvent, EventBatch, FieldEvent, SightingEvent, clockOffsetMs } from './events';
+export {
+  attendances,
+  differences,
+  findings,
+  incidentKinds,
+  type Measure,
+  measures,
+  mostPhones,
+  showings,
+  tastingAnswers,
+  testOutcomes,
+  testQuestions,
+  WalkEvent,
+  type WalkEventKind,
+  walkEventKinds,
+  type WalkEventOf
+} from './walk-events';
+export { Pack, packParts, type PackPatch, type PackStop, type PackTaxon } from './pack';
+export {
+  type DayBasket,
+  type DayPerson,
+  type DayStop,
+  type DayTaking,
+  type DayTaxon,
+  dangersInPack,
+  type FieldDay,
+  fieldDay,
+  takingKey,
+  taxonKey
+} from './day';
+export { effectiveAt, mayTakeBack, standingEvents } from './standing';
+export {
+  handoverCode,
+  mostHandedOver,
+  nextNumber,
+  patchKey,
+  readHandover,
+  sharesOf,
+  shareOut
+} from './shares';
+export { basketsDue, beforeClose, beforeStart, leadersNeeded, roomFor, whyNot } from './rules';
+export { type ClockStop, minutesAt, type RunningClock, runningClock } from './clock';

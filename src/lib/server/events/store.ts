@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { contentHash } from '$core/knowledge';
 import type { FieldEvent } from '$core/field';
 import { rowOf } from '../database/rows';
-import { onceIn, withSchool } from '../database/school';
+import { type SchoolDb, onceIn, withSchool } from '../database/school';
 
 /** How an event came in, beside what it says. */
 export interface Arrival {
@@ -10,19 +10,25 @@ export interface Arrival {
   readonly clockOffsetMs?: number;
 }
 
-type Table = 'answer_event' | 'sighting';
+type Table = 'answer_event' | 'sighting' | 'walk_event';
 /** What became of an event: it is stored now, it stood there word for word, or another one has its id. */
 export type Stored = 'new' | 'same' | 'other';
 
 /** How an event of this id stands in its table; undefined where there is none. */
-export async function standing(
+export const standing = (
   schoolId: string,
   table: Table,
   event: FieldEvent
+): Promise<Exclude<Stored, 'new'> | undefined> => withSchool(schoolId, (db) => standingIn(db, table, event));
+
+export async function standingIn(
+  db: SchoolDb,
+  table: Table,
+  event: FieldEvent
 ): Promise<Exclude<Stored, 'new'> | undefined> {
-  const before = await withSchool(schoolId, (db) =>
-    rowOf(db, z.object({ body: z.unknown() }), `select body from ${table} where id = $1`, [event.id])
-  );
+  const before = await rowOf(db, z.object({ body: z.unknown() }), `select body from ${table} where id = $1`, [
+    event.id
+  ]);
   if (!before) return undefined;
   // Of an earlier release, which kept no body of sightings: its id tells.
   if (before.body === null) return 'same';

@@ -148,7 +148,8 @@ function listGatherings(db: SchoolDb, patchIds: readonly string[]): Promise<Gath
   return rowsOf(
     db,
     Gathering,
-    `select entry.id, entry.patch_id as "patchId", entry.taxon, part, pieces, is_lifted as "isLifted", to_char(gathered_on, 'YYYY-MM-DD') as "gatheredOn",
+    `select entry.id, entry.patch_id as "patchId", entry.taxon, part,
+            case when is_put_back then -pieces else pieces end as pieces, is_lifted as "isLifted", to_char(gathered_on, 'YYYY-MM-DD') as "gatheredOn",
             people, minutes, note, person.name as "recordedBy", walk.name as walk
        from gathered entry
        join person on person.school_id = entry.school_id and person.id = recorded_by

@@ -27,7 +27,11 @@ export const readSignOffs = (db: SchoolDb, personIds: readonly string[]): Promis
     `select sign_off.id, person_id as "personId", pair, stage, step, outcome, plant, person.name as by,
             to_char(effective_at, 'YYYY-MM-DD') as on
        from sign_off join person on person.school_id = sign_off.school_id and person.id = signed_by
-      where person_id = any ($1) and effective_at <= domain_now() order by effective_at, sign_off.id`,
+      where person_id = any ($1) and effective_at <= domain_now()
+        and not exists (select 1 from walk_event undo
+                         where undo.school_id = sign_off.school_id and undo.kind = 'taken back'
+                           and undo.body ->> 'event' = sign_off.id::text)
+      order by effective_at, sign_off.id`,
     [personIds]
   );
 

@@ -1,0 +1,265 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ids, packOf, setOut, taken, tapped, uuidOf } from '../../../tests/support/field';
+import { type WalkEvent, basketsDue, beforeClose, beforeStart, fieldDay, whyNot } from './index';
+
+const pack = packOf();
+const may = (minute: number) =>
+  tapped('may we take', minute, {
+    stop: ids.carpet,
+    taxon: 'allium-ursinum',
+    part: 'leaf',
+    against: [],
+    mayTake: true,
+    because: ''
+  });
+
+/** A whole morning on two phones. */
+const morning = (): WalkEvent[] => [
+  ...setOut(),
+  tapped('arrived', 0, { stop: ids.gate }),
+  tapped('head count', 21, { where: ids.gate, expected: 2, counted: 2, missing: [], reason: '' }),
+  tapped('left', 22, { stop: ids.gate }),
+  tapped('arrived', 37, { stop: ids.carpet }),
+  tapped('arrived', 38, { stop: ids.carpet }, { phone: 2 }),
+  may(40),
+  tapped('picking', 41, {
+    stop: ids.carpet,
+    taxon: 'allium-ursinum',
+    part: 'leaf',
+    state: 'begins',
+    people: 2
+  }),
+  taken(42, 5, { person: ids.ada }),
+  taken(43, 8, { person: ids.ben, phone: 2 }),
+  tapped('picking', 46, {
+    stop: ids.carpet,
+    taxon: 'allium-ursinum',
+    part: 'leaf',
+    state: 'ends',
+    people: 2
+  }),
+  tapped('put back', 47, {
+    stop: ids.carpet,
+    patch: ids.ramsons,
+    taxon: 'allium-ursinum',
+    part: 'leaf',
+    pieces: 2,
+    person: ids.ada
+  })
+];
+
+describe('the day', () => {
+  it('says where the group is, what was taken by whom, and how fast it was picked', () => {
+    const day = fieldDay(pack, morning());
+    expect(day.at?.id).toBe(ids.carpet);
+    expect(day.next?.id).toBe(ids.hazels);
+    const [taking] = day.takings;
+    expect(taking).toMatchObject({ gathered: 13, putBack: 2, net: 11, byPhone: [3, 8] });
+    expect(taking!.shares!.slice(0, 3)).toEqual([21, 20, 0]);
+    expect(taking!.byPerson).toEqual(
+      new Map([
+        [ids.ada, 3],
+        [ids.ben, 8]
+      ])
+    );
+    // 13 pieces, two people, five minutes.
+    expect(taking!.pace).toBeCloseTo(1.3, 10);
+  });
+
+  it('is the same whatever order the events arrive in, and whichever come twice', () => {
+    const events = morning();
+    const wanted = fieldDay(pack, events);
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(events, { minLength: events.length, maxLength: events.length }),
+        fc.subarray(events),
+        (shuffled, again) => {
+          expect(fieldDay(pack, [...shuffled, ...again])).toEqual(wanted);
+        }
+      ),
+      { numRuns: 200 }
+    );
+  });
+
+  it('puts the events of a phone whose clock is an hour wrong where they belong', () => {
+    const hour = 3_600_000;
+    const events = morning();
+    const wrong = events.map((one) => ({
+      ...one,
+      at: new Date(Date.parse(one.at) + (one.phone === 2 ? hour : 0)).toISOString(),
+      offsetMs: one.phone === 2 ? -hour : 0
+    }));
+    expect(fieldDay(pack, wrong).takings).toEqual(fieldDay(pack, events).takings);
+  });
+
+  it('leaves out what was taken back, and what belongs to another walk', () => {
+    const five = taken(42, 5);
+    const events = [...setOut(), five, tapped('taken back', 43, { event: five.id })];
+    expect(fieldDay(pack, events).takings).toEqual([]);
+    expect(fieldDay(pack, [taken(42, 5, { walkId: uuidOf(99) })]).takings).toEqual([]);
+  });
+
+  it('lets nobody but the phone that counted it take a count back', () => {
+    const five = taken(42, 5);
+    const other = tapped('taken back', 43, { event: five.id }, { phone: 2 });
+    expect(fieldDay(pack, [five, other]).takings[0]!.net).toBe(5);
+    expect(whyNot({ ...pack, phone: 2 }, fieldDay(pack, [five]), other)).toContain('where it was counted');
+  });
+
+  it('keeps head counts of two phones, the later counting', () => {
+    const count = (minute: number, missing: string[], phone: number) =>
+      tapped(
+        'head count',
+        minute,
+        { where: ids.gate, expected: 2, counted: 2 - missing.length, missing, reason: '' },
+        { phone }
+      );
+    const day = fieldDay(pack, [...setOut(), count(20, [ids.ben], 1), count(21, [], 2)]);
+    expect(day.counts).toHaveLength(3);
+    expect(day.counts.at(-1)!.missing).toEqual([]);
+    const missed = fieldDay(pack, [...setOut(), count(20, [ids.ben], 1)]);
+    expect(missed.people.find(({ id }) => id === ids.ben)!.lastCounted!.where).toBe('start');
+  });
+});
+
+describe('before the group sets out', () => {
+  const child = { id: ids.child, name: 'Kit', isMinor: true, hasConsent: false };
+  const withChild = packOf({ people: [...pack.people, child] });
+  const came = tapped('attendance', -8, { person: ids.child, state: 'here' });
+
+  it('nobody under 18 comes along without consent; who stays at home does not matter', () => {
+    expect(beforeStart(withChild, fieldDay(withChild, [...setOut(), came]))[0]).toContain('Kit');
+    const stayed = tapped('attendance', -7, { person: ids.child, state: 'not coming' });
+    expect(beforeStart(withChild, fieldDay(withChild, [...setOut(), came, stayed]))).toEqual([]);
+  });
+
+  it('everybody is asked for, it is decided, and heads are counted', () => {
+    expect(beforeStart(pack, fieldDay(pack, [])).join(' ')).toMatch(/Ada, Ben.*Nobody.*Decide.*Count heads/);
+    expect(beforeStart(pack, fieldDay(pack, setOut()))).toEqual([]);
+  });
+
+  it('a limit that is reached asks for a reason, and so does a group with too few leaders', () => {
+    const go = tapped('go or not', 0, { goes: true, reached: ['lightning'], reason: '' });
+    expect(whyNot(pack, fieldDay(pack, []), go)).toContain('limit');
+    const crowd = packOf({
+      people: Array.from({ length: 11 }, (_, i) => ({
+        id: uuidOf(400 + i),
+        name: `P${i}`,
+        isMinor: false,
+        hasConsent: false
+      }))
+    });
+    const all = crowd.people.map(({ id }) => tapped('attendance', -9, { person: id, state: 'here' }));
+    const gone = (reason: string) => [
+      ...all,
+      tapped('go or not', -5, { goes: true, reached: [], reason }),
+      tapped('head count', -2, { where: 'start', expected: 11, counted: 11, missing: [], reason: '' })
+    ];
+    expect(beforeStart(crowd, fieldDay(crowd, gone('')))).toEqual([
+      '11 people ask for 2 leaders; there is 1.'
+    ]);
+    expect(beforeStart(crowd, fieldDay(crowd, gone('The warden comes along.')))).toEqual([]);
+  });
+});
+
+describe('rules on the way', () => {
+  it('the next leg opens after a head count', () => {
+    const arrived = [...setOut(), tapped('arrived', 0, { stop: ids.gate })];
+    const leave = tapped('left', 20, { stop: ids.gate });
+    expect(whyNot(pack, fieldDay(pack, arrived), leave)).toContain('Count heads');
+    const count = tapped('head count', 19, {
+      where: ids.gate,
+      expected: 2,
+      counted: 1,
+      missing: [ids.ben],
+      reason: ''
+    });
+    expect(whyNot(pack, fieldDay(pack, [...arrived, count]), leave)).toBeUndefined();
+  });
+
+  it('nothing is counted before it was asked whether it may be taken, nor after a no', () => {
+    const day = fieldDay(pack, setOut());
+    expect(whyNot(pack, day, taken(1, 1))).toContain('may we take');
+    expect(whyNot(pack, day, taken(1, 1, { isLifted: true }))).toBeUndefined();
+    const no = tapped('may we take', 1, {
+      stop: ids.carpet,
+      taxon: 'allium-ursinum',
+      part: 'leaf',
+      against: ['lily of the valley among it'],
+      mayTake: false,
+      because: ''
+    });
+    expect(whyNot(pack, fieldDay(pack, [...setOut(), no]), taken(2, 1))).toContain('lily of the valley');
+  });
+
+  it('beyond the share a reason is asked for, and it stands in the day', () => {
+    const events = [...setOut(), may(1), taken(2, 21)];
+    expect(whyNot(pack, fieldDay(pack, events), taken(3, 1))).toContain('used up');
+    const more = taken(3, 1, { reason: 'counted again' });
+    expect(whyNot(pack, fieldDay(pack, events), more)).toBeUndefined();
+    expect(fieldDay(pack, [...events, more]).takings[0]!.reasons).toEqual(['counted again']);
+  });
+
+  it('nothing is tasted before every basket was looked through', () => {
+    const events = [...setOut(), may(1), taken(2, 4, { person: ids.ada }), taken(3, 4)];
+    const taste = tapped('tasting', 9, {
+      person: ids.ada,
+      taxon: 'allium-ursinum',
+      part: 'leaf',
+      answer: 'yes',
+      portions: 1
+    });
+    // What nobody is named for lies in everybody's basket.
+    expect(basketsDue(fieldDay(pack, events)).map(({ person }) => person)).toEqual([ids.ada, ids.ben]);
+    const basket = (
+      person: string,
+      minute: number,
+      removed: { pieces: number; what: string; taxon?: string }[] = []
+    ) => tapped('basket', minute, { person, taxon: 'allium-ursinum', part: 'leaf', kept: 4, removed });
+    const one = [...events, basket(ids.ada, 5)];
+    expect(whyNot(pack, fieldDay(pack, one), taste)).toContain('baskets');
+    const both = [...one, basket(ids.ben, 6)];
+    expect(whyNot(pack, fieldDay(pack, both), taste)).toBeUndefined();
+    // A leaf of the dangerous one in a basket: all are looked through again.
+    const danger = [
+      ...both,
+      basket(ids.ben, 7, [{ pieces: 1, what: 'lily of the valley', taxon: 'convallaria-majalis' }])
+    ];
+    expect(basketsDue(fieldDay(pack, danger)).map(({ person }) => person)).toEqual([ids.ada]);
+    expect(whyNot(pack, fieldDay(pack, danger), taste)).toContain('baskets');
+    // What is gathered afterwards is looked through, too.
+    expect(basketsDue(fieldDay(pack, [...both, taken(8, 1, { person: ids.ben })]))).toHaveLength(1);
+  });
+
+  it('under 18 the school’s word on tasting holds', () => {
+    const child = { id: ids.child, name: 'Kit', isMinor: true, hasConsent: true };
+    const withChild = packOf({ people: [child] });
+    const taste = tapped('tasting', 9, {
+      person: ids.child,
+      taxon: 'allium-ursinum',
+      part: 'leaf',
+      answer: 'yes',
+      portions: 1
+    });
+    expect(whyNot(withChild, fieldDay(withChild, []), taste)).toContain('under 18');
+    expect(whyNot(withChild, fieldDay(withChild, []), { ...taste, answer: 'no' })).toBeUndefined();
+  });
+
+  it('the walk does not close with a fire that was not felt cold, a blade missing, or heads uncounted', () => {
+    const events = [
+      ...setOut(),
+      tapped('fire', 5, { stop: ids.hazels, state: 'lit' }),
+      tapped('blades', 5, { stop: ids.hazels, state: 'handed out', count: 3 }),
+      tapped('blades', 9, { stop: ids.hazels, state: 'handed in', count: 2 })
+    ];
+    expect(beforeClose(pack, fieldDay(pack, events)).join(' ')).toMatch(/Hazels.*1 blade is.*Count heads/);
+    const done = [
+      ...events,
+      tapped('fire', 10, { stop: ids.hazels, state: 'felt cold' }),
+      tapped('blades', 10, { stop: ids.hazels, state: 'handed in', count: 1 }),
+      tapped('head count', 11, { where: 'end', expected: 2, counted: 2, missing: [], reason: '' })
+    ];
+    expect(beforeClose(pack, fieldDay(pack, done))).toEqual([]);
+  });
+});

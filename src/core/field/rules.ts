@@ -1,0 +1,163 @@
+import { counted } from '../words';
+import { type FieldDay, takingKey } from './day';
+import type { Pack } from './pack';
+import { sharesOf } from './shares';
+import { mayTakeBack } from './standing';
+import type { WalkEvent, WalkEventOf } from './walk-events';
+
+/**
+ * What may be tapped now. A rule speaks before an event is made; what was made stands, since it has happened.
+ */
+
+/** Learners whom one leader takes along, and how many leaders that asks for. */
+export function leadersNeeded(pack: Pack, day: FieldDay): { readonly needed: number; readonly have: number } {
+  const { adults, withChildren } = pack.school.policy.learnersPerLeader;
+  const each = day.here.some(({ isMinor }) => isMinor) ? withChildren : adults;
+  return { needed: Math.ceil(day.here.length / each), have: pack.leaders.length };
+}
+
+/** Why the group does not set out yet, in words. */
+export function beforeStart(pack: Pack, day: FieldDay): string[] {
+  const names = (people: readonly { name: string }[]) => people.map(({ name }) => name).join(', ');
+  const withoutConsent = day.here.filter(({ isMinor, hasConsent }) => isMinor && !hasConsent);
+  const unasked = day.people.filter(({ state }) => state === undefined);
+  const { needed, have } = leadersNeeded(pack, day);
+  const { decision } = day;
+  return [
+    ...(withoutConsent.length > 0
+      ? [`No guardian’s consent for ${names(withoutConsent)}: under 18, so they do not come along.`]
+      : []),
+    ...(unasked.length > 0 ? [`Say whether they are here: ${names(unasked)}.`] : []),
+    ...(day.here.length === 0 ? ['Nobody is here yet.'] : []),
+    // Who decides to go with fewer leaders says why.
+    ...(needed > have && !decision?.reason
+      ? [
+          `${counted(day.here.length, 'person', 'people')} ask for ${counted(needed, 'leader')}; there ${have === 1 ? 'is' : 'are'} ${have}.`
+        ]
+      : []),
+    ...(decision === undefined ? ['Decide: go or not.'] : []),
+    ...(decision && !decision.goes ? ['It was decided not to go.'] : []),
+    ...(day.counts.some(({ where }) => where === 'start') ? [] : ['Count heads once before setting out.'])
+  ];
+}
+
+/** Whose baskets were not looked through since they last changed, or since a dangerous piece was found. */
+export function basketsDue(
+  day: FieldDay
+): { readonly person: string; readonly taxon: string; readonly part: string }[] {
+  const lastTaken = new Map<string, { person: string; taxon: string; part: string; at: number }>();
+  for (const one of day.events) {
+    if (one.kind !== 'taken' || one.isLifted) continue;
+    const at = Date.parse(one.at) + one.offsetMs;
+    // What nobody is named for lies in everybody's basket.
+    for (const person of one.person ? [one.person] : day.here.map(({ id }) => id))
+      lastTaken.set(`${person} ${one.taxon} ${one.part}`, { person, taxon: one.taxon, part: one.part, at });
+  }
+  return [...lastTaken.values()].filter(({ person, taxon, part, at }) => {
+    const looked = day.baskets.find(
+      (basket) => basket.person === person && basket.taxon === taxon && basket.part === part
+    );
+    if (!looked || looked.at < at) return true;
+    return day.dangerFoundAt !== undefined && looked.at < day.dangerFoundAt;
+  });
+}
+
+/** What is still open at the end, in words. */
+export function beforeClose(pack: Pack, day: FieldDay): string[] {
+  const stopName = (id: string) => pack.stops.find((stop) => stop.id === id)?.name ?? 'a stop';
+  return [
+    ...day.fires.map((stop) => `The fire at ${stopName(stop)} was not felt cold.`),
+    ...(day.bladesOut > 0 ? [`${counted(day.bladesOut, 'blade is', 'blades are')} not back.`] : []),
+    ...(day.counts.at(-1)?.where === 'end' ? [] : ['Count heads at the end.'])
+  ];
+}
+
+/** What a phone may still count of a part at a patch; undefined where no number is kept. */
+export function roomFor(
+  pack: Pack,
+  day: FieldDay,
+  what: { patch?: string | undefined; taxon: string; part: string }
+): number | undefined {
+  const key = takingKey(what);
+  const share = sharesOf(pack, day.events).get(key)?.[pack.phone - 1];
+  if (share === undefined) return undefined;
+  const taken = day.takings.find((one) => one.key === key)?.byPhone[pack.phone - 1] ?? 0;
+  return share - taken;
+}
+
+function whyNotTake(pack: Pack, day: FieldDay, event: WalkEventOf<'taken'>): string | undefined {
+  if (!event.isLifted) {
+    const asked = day.taxa.get(`${event.stop} ${event.taxon}`)?.mayTake;
+    if (!asked) return 'Ask first: may we take here?';
+    if (!asked.mayTake)
+      return `It was decided not to take here: ${asked.because || asked.against.join(', ')}.`;
+  }
+  const room = roomFor(pack, day, event);
+  if (room !== undefined && event.pieces > room && !event.reason)
+    return room > 0
+      ? `This phone may count ${room} more here. Say why it should be more.`
+      : 'This phone’s share is used up. Take over a share, or say why it should be more.';
+  return undefined;
+}
+
+function whyNotTaste(pack: Pack, day: FieldDay, event: WalkEventOf<'tasting'>): string | undefined {
+  if (event.answer !== 'yes') return undefined;
+  const person = day.people.find(({ id }) => id === event.person);
+  if (person?.isMinor && pack.school.policy.childrenTaste === 'not at all')
+    return 'Under 18: the school lets nobody under 18 taste.';
+  if (person?.isMinor && !person.hasConsent) return 'Under 18, and there is no written consent.';
+  if (basketsDue(day).some(({ taxon, part }) => taxon === event.taxon && part === event.part))
+    return 'Look through all baskets first: nothing is tasted before.';
+  return undefined;
+}
+
+/** Why an event cannot be tapped now, in words; undefined where it can. */
+export function whyNot(pack: Pack, day: FieldDay, event: WalkEvent): string | undefined {
+  switch (event.kind) {
+    case 'arrived': {
+      if (day.stops.every(({ arrivedAt, dropped }) => arrivedAt === undefined && dropped === undefined))
+        return beforeStart(pack, day)[0];
+      return day.at && day.at.id !== event.stop ? 'Leave the stop before first.' : undefined;
+    }
+    case 'left': {
+      const stop = day.stops.find(({ id }) => id === event.stop);
+      return stop?.isCounted ? undefined : 'Count heads before the next leg, or say why not.';
+    }
+    case 'go or not':
+      return event.goes && event.reached.length > 0 && !event.reason
+        ? 'A limit is reached: write why the group goes all the same.'
+        : undefined;
+    case 'head count':
+      return event.counted !== event.expected && !event.reason && event.missing.length === 0
+        ? 'Say who is missing, or why the number is another.'
+        : undefined;
+    case 'taken':
+      return whyNotTake(pack, day, event);
+    case 'put back': {
+      const taken = day.takings.find(({ key }) => key === takingKey(event))?.byPhone[pack.phone - 1] ?? 0;
+      return event.pieces > taken ? `This phone has counted ${taken} of it.` : undefined;
+    }
+    case 'handed over': {
+      const room = roomFor(pack, day, { patch: event.patch, taxon: '', part: event.part });
+      return room === undefined || event.pieces > room
+        ? `This phone has ${room ?? 0} to hand over.`
+        : undefined;
+    }
+    case 'tasting':
+      return whyNotTaste(pack, day, event);
+    case 'taken back': {
+      const target = day.events.find(({ id }) => id === event.event);
+      if (!target) return 'This is taken back already, or not there.';
+      if (!mayTakeBack(target, pack.phone)) return 'This can only be taken back where it was counted.';
+      if (target.kind === 'put back') {
+        const room = roomFor(pack, day, target);
+        if (room !== undefined && target.pieces > room) return 'Its room was used since.';
+      }
+      return undefined;
+    }
+    case 'closed':
+      return beforeClose(pack, day)[0];
+    default:
+      return undefined;
+  }
+}

@@ -1,0 +1,75 @@
+import { randomBytes } from 'node:crypto';
+import { z } from 'zod';
+import { mostPhones, patchKey } from '$core/field';
+import type { Viewer } from '../accounts';
+import { insert } from '../database/insert';
+import { maybe, rowOf } from '../database/rows';
+import type { SchoolDb } from '../database/school';
+import type { Plan } from '../walk/plan';
+
+/** Which phone of a walk is which, and what was shared out among them. */
+
+export interface Shared {
+  /** Of this phone, from 1. */
+  readonly phone: number;
+  readonly phones: number;
+  readonly key: string;
+  /** By patch and part: what the whole walk may take. */
+  readonly leftOf: Readonly<Record<string, number>>;
+}
+
+const Share = z.object({ phones: z.number(), key: z.string(), leftOf: z.record(z.string(), z.number()) });
+
+/** What each patch of the plan may give to this walk, where a number is kept. */
+const leftNow = ({ taxa }: Plan): Record<string, number> =>
+  Object.fromEntries(
+    taxa.flatMap(({ role, part, stop, facts: { allowance } }) =>
+      role === 'gather' && stop.patchId && allowance?.kind === 'pieces'
+        ? [[patchKey({ id: stop.patchId, part }), allowance.left] as const]
+        : []
+    )
+  );
+
+/** What was shared out for a walk; undefined before the first phone takes it along. */
+export const readShares = (db: SchoolDb, walkId: string): Promise<z.infer<typeof Share> | undefined> =>
+  rowOf(db, Share, 'select phones, key, left_of as "leftOf" from walk_share where walk_id = $1', [walkId]);
+
+/**
+ * Gives a phone its number on a walk; the first one fixes what is shared out. A phone that comes again keeps its number.
+ * @param device made by the phone
+ * @param phones among how many phones the first one shares out
+ * @returns undefined where the walk has as many phones as it may have
+ */
+export async function takeAlong(
+  db: SchoolDb,
+  viewer: Viewer,
+  plan: Plan,
+  device: string,
+  phones: number
+): Promise<Shared | undefined> {
+  const walkId = plan.walk.id;
+  // Two phones at once: the second waits, and sees what the first has fixed.
+  await db.query('select 1 from walk where id = $1 for no key update', [walkId]);
+  await insert(
+    db,
+    'walk_share',
+    { walkId, phones, key: randomBytes(16).toString('hex'), leftOf: leftNow(plan) },
+    'nothing'
+  );
+  const shared = (await readShares(db, walkId))!;
+  const known = await rowOf(
+    db,
+    z.object({ number: maybe(z.number()), most: z.number() }),
+    `select (select number from walk_phone where walk_id = $1 and device = $2) as number,
+            (select coalesce(max(number), 0) from walk_phone where walk_id = $1) as most`,
+    [walkId, device]
+  );
+  const number = known!.number ?? known!.most + 1;
+  if (number > mostPhones) return undefined;
+  await db.query(
+    `insert into walk_phone (school_id, walk_id, device, number, person_id, taken_at) values ($1, $2, $3, $4, $5, $6)
+     on conflict (school_id, walk_id, device) do update set person_id = excluded.person_id, taken_at = excluded.taken_at`,
+    [db.schoolId, walkId, device, number, viewer.personId, db.now]
+  );
+  return { phone: number, ...shared };
+}

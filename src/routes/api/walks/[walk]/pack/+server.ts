@@ -1,0 +1,35 @@
+import { error, json } from '@sveltejs/kit';
+import { z } from 'zod';
+import { mostPhones } from '$core/field';
+import { packOf } from '$lib/server/field/pack';
+import { takeAlong } from '$lib/server/field/phones';
+import { readWalkEvents } from '$lib/server/field/walk-events';
+import { schoolLibrary } from '$lib/server/library/library';
+import { idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
+import { listSightings } from '$lib/server/season/sightings';
+import { readBriefPlates } from '$lib/server/walk/briefs';
+import { walkPage } from '$lib/server/walk/walk-page';
+import type { RequestHandler } from './$types';
+
+const Asked = z.object({ device: z.uuid(), phones: z.number().int().min(1).max(mostPhones).default(1) });
+
+/** A phone takes a walk along: it gets its number, and all that it needs without network. */
+export const POST: RequestHandler = async ({ locals, params, request }) => {
+  const viewer = requireTeacher(locals);
+  const walkId = idFrom(params.walk, 'walk');
+  const asked = Asked.safeParse(await request.json().catch(() => undefined));
+  if (!asked.success) error(400, 'This phone did not say which it is.');
+  const { plan, brief } = await walkPage(locals, walkId);
+  return inSchoolOf(viewer, async (db) => {
+    const shared = await takeAlong(db, viewer, plan, asked.data.device, asked.data.phones);
+    if (!shared) error(409, `A walk has ${mostPhones} phones at most; this would be one more.`);
+    const plates = brief ? await readBriefPlates(db, brief.id) : new Map<string, string>();
+    const { document } = await schoolLibrary(db);
+    const sightings = await listSightings(db, plan.site.id);
+    return json({
+      pack: packOf(plan, viewer, shared, brief, plates, sightings, document),
+      events: await readWalkEvents(db, walkId),
+      now: db.now.toISOString()
+    });
+  });
+};
