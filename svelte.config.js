@@ -5,6 +5,8 @@ import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
 export default {
   preprocess: vitePreprocess(),
   kit: {
+    // The field asks for it when a walk is taken along; other pages need none.
+    serviceWorker: { register: false },
     adapter: adapter({ out: 'build' }),
     alias: { $core: 'src/core' },
     csp: {

@@ -1,15 +1,20 @@
 import { leads } from '$lib/server/accounts';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = ({ locals: { viewer } }) => ({
-  viewer: viewer && {
-    personId: viewer.personId,
-    name: viewer.name,
-    role: viewer.role,
-    school: viewer.school.name,
-    demoDate: viewer.school.demoDate,
-    timeZone: viewer.school.timeZone,
-    mayMoveDate: leads(viewer),
-    today: viewer.today
-  }
+/** The field page is kept on phones: it says nothing of who asked for it. */
+const isKept = (route: string | null) => route === '/field';
+
+export const load: LayoutServerLoad = ({ locals: { viewer }, route }) => ({
+  viewer: isKept(route.id)
+    ? undefined
+    : viewer && {
+        personId: viewer.personId,
+        name: viewer.name,
+        role: viewer.role,
+        school: viewer.school.name,
+        demoDate: viewer.school.demoDate,
+        timeZone: viewer.school.timeZone,
+        mayMoveDate: leads(viewer),
+        today: viewer.today
+      }
 });

@@ -7,6 +7,8 @@
   import X from '@lucide/svelte/icons/x';
   import { onMount } from 'svelte';
   import { afterNavigate, goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import { keepOnlyOf } from '$lib/ui/field/keep-only-of';
   import Notice from '$lib/ui/Notice.svelte';
   import Signpost from '$lib/ui/Signpost.svelte';
   import { armsFor } from '$lib/ui/navigation';
@@ -19,6 +21,7 @@
   // Says that the page answers to mouse and keys now.
   onMount(() => {
     document.documentElement.dataset['alive'] = 'yes';
+    if (data.viewer) void keepOnlyOf(data.viewer.personId);
   });
 
   /** `/` searches, `?` lists the keys, `g` and then the letter of a place goes there. */
@@ -42,8 +45,9 @@
 
 <svelte:window {onkeydown} />
 
-<a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-[2000] focus:bg-paper focus:p-3"
-  >Skip to the page</a
+<a
+  href={page.route.id === '/field' ? '#field' : '#main'}
+  class="sr-only focus:not-sr-only focus:absolute focus:z-[2000] focus:bg-paper focus:p-3">Skip to the page</a
 >
 {#if refusal.words}
   <div class="no-print pointer-events-none fixed inset-x-0 top-0 z-[1900] flex justify-center px-4">
@@ -59,7 +63,9 @@
     </div>
   </div>
 {/if}
-{#if data.viewer}
+{#if page.route.id === '/field'}
+  {@render children()}
+{:else if data.viewer}
   <div class="mx-auto flex min-h-screen max-w-[1360px]">
     <Signpost viewer={data.viewer} />
     <div class="flex min-w-0 flex-1 flex-col px-4 pb-[74px] pt-3 lg:px-7 lg:pb-3 lg:pt-5">

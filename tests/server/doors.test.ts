@@ -102,7 +102,7 @@ describe('signing out', () => {
     const client = await signedIn(server.origin, 'assistant');
     const kept = await client.fetch('/today');
     expect(kept.status).toBe(200);
-    expect((await client.post('/sign-out')).headers.get('location')).toBe('/sign-in');
+    expect((await client.post('/sign-out')).headers.get('location')).toBe('/sign-in?signed-out');
     expect((await client.fetch('/today')).headers.get('location')).toMatch(/^\/sign-in/);
   });
 });

@@ -71,7 +71,7 @@ const base: Pack = {
     shore: []
   },
   site: { mayPick: true, mayDig: false, mayFire: true, habitats: [] },
-  season: [],
+  abundance: {},
   stops: [
     stop(ids.gate, 'Gate', 600),
     stop(ids.carpet, 'Ramsons carpet', 632, ids.ramsons),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { ids, packOf, setOut, tapped } from '../../../tests/support/field';
-import { fieldDay, minutesAt, runningClock } from './index';
+import { atSpeed, fieldDay, jumped, minutesAt, rehearsalOf, runningClock, shownBy } from './index';
 
 const pack = packOf();
 const counted = (where: string, minute: number) =>
@@ -45,5 +45,21 @@ describe('the running clock', () => {
     expect(late.drops).toEqual([{ stop: ids.carpet, minutes: 22 }]);
     const dropped = [...setOut(), tapped('dropped', 1, { stop: ids.carpet, reason: 'late' })];
     expect(runningClock(pack, fieldDay(pack, dropped), 640).end).toBe(late.end - 22);
+  });
+});
+
+describe('the clock of a rehearsal', () => {
+  it('begins before the walk, stands still, runs faster and jumps', () => {
+    const real = Date.parse('2026-01-01T00:00:00Z');
+    const clock = rehearsalOf(pack, real);
+    const shown = (one: typeof clock, seconds: number) =>
+      minutesAt(pack, shownBy(one, real + seconds * 1000));
+    expect(shown(clock, 0)).toBe(585);
+    expect(shown(clock, 60)).toBe(586);
+    const stopped = atSpeed(clock, 0, real + 60_000);
+    expect(shown(stopped, 600)).toBe(586);
+    const fast = atSpeed(stopped, 10, real + 600_000);
+    expect(shown(fast, 660)).toBe(596);
+    expect(shown(jumped(fast, 30, real + 660_000), 660)).toBe(626);
   });
 });

@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon';
 import type { FieldDay } from './day';
 import type { Pack } from './pack';
 
@@ -33,16 +34,9 @@ const tellingLegMinutes = 3;
 const [slowest, fastest] = [3, 0.5];
 
 /** Milliseconds since 1970 as minutes after midnight of the walk's day at its site. */
-export function minutesAt(pack: Pick<Pack, 'walk'>, time: number): number {
-  const shown = new Intl.DateTimeFormat('en-GB', {
-    timeZone: pack.walk.timeZone,
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-    hourCycle: 'h23'
-  }).formatToParts(new Date(time));
-  const part = (type: string) => Number(shown.find((one) => one.type === type)?.value ?? 0);
-  return part('hour') * 60 + part('minute') + part('second') / 60;
+export function minutesAt({ walk }: Pick<Pack, 'walk'>, time: number): number {
+  const at = DateTime.fromMillis(time, { zone: walk.timeZone });
+  return at.hour * 60 + at.minute + at.second / 60;
 }
 
 function paceSoFar(pack: Pack, day: FieldDay): number {

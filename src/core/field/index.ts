@@ -41,3 +41,5 @@ export {
 } from './shares';
 export { basketsDue, beforeClose, beforeStart, leadersNeeded, roomFor, whyNot } from './rules';
 export { type ClockStop, minutesAt, type RunningClock, runningClock } from './clock';
+export { atSpeed, jumped, momentAt, type RehearsalClock, rehearsalOf, shownBy } from './rehearsal';
+export { loadsOf, lookOnWalk } from './look';

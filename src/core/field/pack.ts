@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { abundances } from '../evidence';
 import { Stage } from '../knowledge';
-import { sayings } from '../season';
 import { BriefDocument, EmergencyNumber, Policy, roles, walkKinds, weatherKinds } from '../walk';
 import { mostPhones } from './walk-events';
 
@@ -143,13 +143,10 @@ export const Pack = z.object({
     mayPick: z.boolean(),
     mayDig: z.boolean(),
     mayFire: z.boolean(),
-    habitats: z.array(z.string()),
-    latitude: z.number().optional(),
-    altitudeMetres: z.number().optional()
+    habitats: z.array(z.string())
   }),
-  season: z.array(
-    z.object({ taxon: z.string(), stage: Stage, says: z.enum(sayings), day: z.number().int() })
-  ),
+  /** How much of a plant was recorded at the site, by its slug. */
+  abundance: z.record(z.string(), z.enum(abundances)),
   stops: z.array(PackStop),
   taxa: z.array(PackTaxon),
   patches: z.array(PackPatch),

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
+  import { keepOnlyOf } from '$lib/ui/field/keep-only-of';
   import Signpost from '@lucide/svelte/icons/signpost';
   import Field from '$lib/ui/form/Field.svelte';
   import Form from '$lib/ui/form/Form.svelte';
@@ -7,6 +10,10 @@
 
   let { data } = $props();
   const filled = superForm(() => data.form);
+
+  onMount(() => {
+    if (page.url.searchParams.has('signed-out')) void keepOnlyOf(undefined);
+  });
 </script>
 
 <svelte:head><title>Sign in · Good Trail</title></svelte:head>

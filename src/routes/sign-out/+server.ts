@@ -8,5 +8,6 @@ export const POST: RequestHandler = async ({ request, cookies, locals, url }) =>
   if (everywhere) await signOutEverywhere(requireSignedIn(locals).accountId);
   else await signOut(readSessionCookie(cookies, url) ?? '');
   clearSessionCookie(cookies, url);
-  redirect(303, '/sign-in');
+  // The page takes the walks off this device; a session that merely ran out leaves them on it.
+  redirect(303, '/sign-in?signed-out');
 };

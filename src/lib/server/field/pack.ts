@@ -12,10 +12,8 @@ import {
   worstEaten,
   worstSeverity
 } from '$core/knowledge';
-import { dayOfYear } from '$core/season';
 import { plainText, stageOn } from '$core/walk';
 import type { Viewer } from '../accounts';
-import type { Sighting } from '../season/sightings';
 import type { Brief } from '../walk/briefs';
 import type { Plan, PlannedTaxon } from '../walk/plan';
 import type { Shared } from './phones';
@@ -164,7 +162,6 @@ export function packOf(
   { phone, phones, key, leftOf }: Shared,
   brief: Brief | undefined,
   plates: ReadonlyMap<string, string>,
-  sightings: readonly Sighting[],
   library: LibraryDocument
 ): Pack {
   const { walk, site, times, facts, stops, settings } = plan;
@@ -216,13 +213,9 @@ export function packOf(
       mayPick: site.mayPick,
       mayDig: site.mayDig,
       mayFire: site.mayFire,
-      habitats: [...site.habitats],
-      latitude: site.place?.latitude,
-      altitudeMetres: site.altitudeMetres
+      habitats: [...site.habitats]
     },
-    season: sightings
-      .filter(({ seenOn }) => seenOn <= walk.heldOn && seenOn.slice(0, 4) === walk.heldOn.slice(0, 4))
-      .map(({ taxon, stage, says, seenOn }) => ({ taxon, stage, says, day: dayOfYear(seenOn) })),
+    abundance: Object.fromEntries(plan.circumstances.abundance),
     stops: stops.map((stop, i) => ({
       id: stop.id,
       name: stop.name,

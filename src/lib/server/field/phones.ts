@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { mostPhones, patchKey } from '$core/field';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
-import { maybe, rowOf } from '../database/rows';
+import { maybe, rowOf, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import type { Plan } from '../walk/plan';
 
@@ -73,3 +73,16 @@ export async function takeAlong(
   );
   return { phone: number, ...shared };
 }
+
+const TakenAlong = z.object({ number: z.number(), name: z.string(), takenAt: z.date() });
+
+/** The phones of a walk, and who took it along on each. */
+export const listPhones = (db: SchoolDb, walkId: string): Promise<z.infer<typeof TakenAlong>[]> =>
+  rowsOf(
+    db,
+    TakenAlong,
+    `select number, person.name, taken_at as "takenAt"
+       from walk_phone join person on person.school_id = walk_phone.school_id and person.id = person_id
+      where walk_id = $1 order by number`,
+    [walkId]
+  );

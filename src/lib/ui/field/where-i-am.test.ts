@@ -7,8 +7,8 @@ const device = (answers?: (found: (at: object) => void, failed: () => void) => v
 afterEach(() => vi.unstubAllGlobals());
 
 it('is told in degrees, no finer than a hand', async () => {
-  device((found) => found({ coords: { longitude: -8.701234567, latitude: 54.302999951 } }));
-  expect(await whereIAm()).toEqual({ longitude: -8.701235, latitude: 54.303 });
+  device((found) => found({ coords: { longitude: -8.701234567, latitude: 54.302999951, accuracy: 6.2 } }));
+  expect(await whereIAm()).toEqual({ longitude: -8.701235, latitude: 54.303, accuracy: 6.2 });
 });
 
 it('is not told where it is not allowed, and the map is offered', async () => {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
   import { invalidateAll } from '$app/navigation';
-  import { type Whereabouts, whereIAm } from '$lib/ui/field/where-i-am';
+  import { whereIAm } from '$lib/ui/field/where-i-am';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import GroundMap from '$lib/ui/map/GroundMap.svelte';
   import type { PageData } from './$types';
@@ -10,7 +10,7 @@
   let { site, patches, taxa, abundances }: Pick<PageData, 'site' | 'patches' | 'taxa' | 'abundances'> =
     $props();
 
-  let place = $state<Whereabouts>();
+  let place = $state<{ longitude: number; latitude: number }>();
   let problem = $state('');
 
   async function locate() {

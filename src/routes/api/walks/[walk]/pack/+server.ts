@@ -6,7 +6,6 @@ import { takeAlong } from '$lib/server/field/phones';
 import { readWalkEvents } from '$lib/server/field/walk-events';
 import { schoolLibrary } from '$lib/server/library/library';
 import { idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
-import { listSightings } from '$lib/server/season/sightings';
 import { readBriefPlates } from '$lib/server/walk/briefs';
 import { walkPage } from '$lib/server/walk/walk-page';
 import type { RequestHandler } from './$types';
@@ -25,9 +24,8 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
     if (!shared) error(409, `A walk has ${mostPhones} phones at most; this would be one more.`);
     const plates = brief ? await readBriefPlates(db, brief.id) : new Map<string, string>();
     const { document } = await schoolLibrary(db);
-    const sightings = await listSightings(db, plan.site.id);
     return json({
-      pack: packOf(plan, viewer, shared, brief, plates, sightings, document),
+      pack: packOf(plan, viewer, shared, brief, plates, document),
       events: await readWalkEvents(db, walkId),
       now: db.now.toISOString()
     });

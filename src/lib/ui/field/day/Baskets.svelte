@@ -1,0 +1,179 @@
+<script lang="ts">
+  import Check from '@lucide/svelte/icons/check';
+  import Skull from '@lucide/svelte/icons/skull';
+  import { basketsDue, dangersInPack } from '$core/field';
+  import { counted } from '$core/words';
+  import type { Phone } from '../phone.svelte';
+  import Key from './Key.svelte';
+
+  /** Learner by learner, kind by kind: every piece is looked at. */
+  let { phone }: { phone: Phone } = $props();
+  const { day, pack } = $derived(phone);
+  const due = $derived(basketsDue(day));
+  const rows = $derived(
+    day.here.flatMap((person) =>
+      day.takings
+        .filter(({ gathered, byPerson }) => gathered > 0 && (byPerson.size === 0 || byPerson.has(person.id)))
+        .map(({ taxon, part, byPerson }) => ({
+          person,
+          taxon,
+          part,
+          pieces: byPerson.get(person.id) ?? 0,
+          isDue: due.some((one) => one.person === person.id && one.taxon === taxon && one.part === part),
+          looked: day.baskets.find(
+            (one) => one.person === person.id && one.taxon === taxon && one.part === part
+          )
+        }))
+    )
+  );
+  let open = $state('');
+  let kept = $state(0);
+  let out = $state(0);
+  let what = $state('');
+  let second = $state('');
+  const keyOf = (row: (typeof rows)[number]) => `${row.person.id} ${row.taxon} ${row.part}`;
+  const current = $derived(rows.find((row) => keyOf(row) === open));
+  const dangers = $derived([...dangersInPack(pack)]);
+  const found = $derived(
+    day.baskets.filter(({ removed }) => removed.some((one) => one.taxon && dangers.includes(one.taxon)))
+  );
+  function begin(row: (typeof rows)[number]) {
+    open = keyOf(row);
+    kept = row.pieces;
+    out = 0;
+    what = '';
+  }
+  async function keep() {
+    if (!current || (out > 0 && !what)) return;
+    const isDanger = dangers.includes(what);
+    const isKept = await phone.tap('basket', {
+      person: current.person.id,
+      taxon: current.taxon,
+      part: current.part,
+      kept,
+      removed:
+        out > 0
+          ? [{ pieces: out, what: isDanger ? phone.nameOf(what) : what, ...(isDanger && { taxon: what }) }]
+          : [],
+      ...(second && { second })
+    });
+    if (!isKept) return;
+    open = '';
+    if (isDanger) location.hash = `#pair/${current.taxon}/${what}`;
+  }
+</script>
+
+<h1>Baskets</h1>
+<p>Every piece is looked at, one by one. Nothing is tasted, cooked or taken home before.</p>
+{#if day.dangerFoundAt !== undefined && due.length > 0}
+  <section class="grid gap-2 border-[3px] border-rosehip p-3" role="alert">
+    <p class="flex items-start gap-2 text-[19px] font-strong text-rosehip">
+      <Skull size={26} class="shrink-0" aria-hidden="true" />A dangerous piece was in a basket: all baskets
+      again.
+    </p>
+    {#each found as one (one.person + one.taxon)}<p>
+        {phone.personName(one.person)}: {one.removed
+          .map(({ pieces, what: name }) => `${pieces} ${name}`)
+          .join(', ')}. Hands washed, nothing tasted?
+      </p>{/each}
+  </section>
+{/if}
+{#if current}
+  <section class="grid gap-3 border-[3px] border-ink p-3" aria-label="Basket of {current.person.name}">
+    <h2 class="text-[22px]">{current.person.name}: {phone.nameOf(current.taxon)}, {current.part}</h2>
+    <div class="flex items-center gap-3">
+      <span class="flex-1 font-strong">stay</span>
+      <button
+        type="button"
+        class="btn btn-line min-w-[64px] text-[22px]"
+        aria-label="One fewer stays"
+        onclick={() => (kept = Math.max(0, kept - 1))}>−</button
+      >
+      <strong class="min-w-[48px] text-center text-[26px]">{kept}</strong>
+      <button
+        type="button"
+        class="btn btn-line min-w-[64px] text-[22px]"
+        aria-label="One more stays"
+        onclick={() => (kept += 1)}>+</button
+      >
+    </div>
+    <div class="flex items-center gap-3">
+      <span class="flex-1 font-strong">taken out</span>
+      <button
+        type="button"
+        class="btn btn-line min-w-[64px] text-[22px]"
+        aria-label="One fewer taken out"
+        onclick={() => (out = Math.max(0, out - 1))}>−</button
+      >
+      <strong class="min-w-[48px] text-center text-[26px]">{out}</strong>
+      <button
+        type="button"
+        class="btn btn-line min-w-[64px] text-[22px]"
+        aria-label="One more taken out"
+        onclick={() => {
+          out += 1;
+          kept = Math.max(0, kept - 1);
+        }}>+</button
+      >
+    </div>
+    {#if out > 0}
+      <fieldset>
+        <legend class="mb-1 font-strong">What it was</legend>
+        <div class="grid gap-2">
+          {#each [...dangers, 'another plant, harmless', 'past its best', 'not sure'] as one (one)}
+            {@const isDanger = dangers.includes(one)}
+            <button
+              type="button"
+              aria-pressed={what === one}
+              class={[
+                'flex min-h-[56px] cursor-pointer items-center gap-2 rounded-[4px] border-[3px] px-3 text-left',
+                isDanger ? 'border-rosehip' : 'border-ink',
+                what === one
+                  ? isDanger
+                    ? 'bg-rosehip text-paper'
+                    : 'bg-ink text-paper'
+                  : isDanger && 'text-rosehip'
+              ]}
+              onclick={() => (what = one)}
+              >{#if isDanger}<Skull size={22} aria-hidden="true" />{/if}{isDanger
+                ? phone.nameOf(one)
+                : one}</button
+            >
+          {/each}
+        </div>
+      </fieldset>
+    {/if}
+    {#if pack.leaders.length > 1}
+      <label class="grid gap-1 font-strong"
+        >Second pair of eyes<select class="select" bind:value={second}
+          ><option value="">nobody else looked</option>{#each pack.leaders as one (one.id)}<option
+              value={one.id}>{one.name}</option
+            >{/each}</select
+        ></label
+      >{/if}
+    <Key
+      title="All pieces were looked at"
+      does={out > 0 && !what ? 'say what was taken out' : `${counted(kept, 'piece stays', 'pieces stay')}`}
+      look={out > 0 && !what ? 'shut' : 'next'}
+      icon={Check}
+      onclick={keep}
+    />
+    <Key title="Not now" onclick={() => (open = '')} />
+  </section>
+{/if}
+<div class="grid gap-2">
+  {#each rows as row (keyOf(row))}
+    <Key
+      title="{row.person.name}: {phone.nameOf(row.taxon)}, {row.part}"
+      does={row.isDue
+        ? row.looked
+          ? 'to look through again'
+          : `${row.pieces ? counted(row.pieces, 'piece') : 'from the group’s basket'}, to look through`
+        : `looked through: ${row.looked?.kept ?? 0} stay${row.looked?.removed.length ? `, ${row.looked.removed.reduce((sum, { pieces }) => sum + pieces, 0)} out` : ''}`}
+      look={row.isDue ? 'next' : 'open'}
+      onclick={() => begin(row)}
+    />
+  {:else}<p>Nothing was gathered yet.</p>{/each}
+</div>
+{#if rows.length > 0 && due.length === 0}<p class="font-strong">All baskets were looked through.</p>{/if}
+<Key title="Back to the run sheet" href="#sheet" />

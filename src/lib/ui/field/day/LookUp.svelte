@@ -1,0 +1,196 @@
+<script lang="ts">
+  import LocateFixed from '@lucide/svelte/icons/locate-fixed';
+  import Sprout from '@lucide/svelte/icons/sprout';
+  import { stateKey } from '$core/evidence';
+  import {
+    type Stage,
+    findTaxa,
+    isDangerous,
+    severityWords,
+    stageNames,
+    stateCount,
+    stateLabel,
+    worstSeverity
+  } from '$core/knowledge';
+  import { stageWord } from '$core/words';
+  import type { Phone } from '../phone.svelte';
+  import { whereIAm } from '../where-i-am';
+  import Choice from './Choice.svelte';
+  import Key from './Key.svelte';
+
+  /** What is that? A plant beside the path: looked up, looked at closer, noted. */
+  let { phone }: { phone: Phone } = $props();
+  let typed = $state('');
+  let seen = $state<string[]>([]);
+  let words = $state('');
+  let slug = $state('');
+  let weeks = $state(2);
+  let stage = $state<Stage>();
+  let place = $state<{ longitude: number; latitude: number }>();
+  let placeWords = $state('');
+  const found = $derived(
+    typed.trim().length > 1 ? findTaxa(phone.library, { words: typed }).slice(0, 6) : []
+  );
+  const states = $derived.by(() => {
+    const wanted = words.trim().toLowerCase();
+    if (wanted.length < 2) return [];
+    return phone.library.characters
+      .flatMap((character) =>
+        Array.from({ length: stateCount(character) }, (_, i) => ({
+          entry: `${character.slug}~${stateKey(character, i)}`,
+          label: `${character.name}: ${stateLabel(character, i)}`
+        }))
+      )
+      .filter(({ label }) => label.toLowerCase().includes(wanted))
+      .slice(0, 8);
+  });
+  const look = $derived(seen.length > 0 ? phone.look(seen) : undefined);
+  const suspects = $derived(
+    (look?.suspects ?? []).filter(({ probability }) => probability >= 0.02).slice(0, 5)
+  );
+  const labelOf = (entry: string) => {
+    const [character, key] = entry.split('~');
+    const one = phone.library.character.get(character!)!;
+    const state = Array.from({ length: stateCount(one) }, (_, i) => stateKey(one, i)).indexOf(key!);
+    return `${one.name}: ${stateLabel(one, state)}`;
+  };
+  const known = $derived(phone.library.taxa.get(slug));
+  const stages = $derived(stageNames.filter((one) => known?.stages.has(one)));
+  async function locate() {
+    placeWords = 'Looking for the place …';
+    const here = await whereIAm();
+    if ('problem' in here) placeWords = here.problem;
+    else {
+      place = { longitude: here.longitude, latitude: here.latitude };
+      placeWords = `Within ${Math.round(here.accuracy)} m.`;
+    }
+  }
+  async function keepUnknown() {
+    const name = suspects[0] ? `perhaps ${phone.nameOf(suspects[0].taxon.slug)}` : 'a plant nobody knew';
+    if (
+      await phone.tap('unknown plant', { name, seen: seen.slice(0, 60), note: '', ...(place && { place }) })
+    )
+      seen = [];
+  }
+  async function keepReady() {
+    if (!slug || !stage) return;
+    const patch = phone.pack.patches.find((one) => one.taxon === slug)?.id;
+    if (
+      await phone.tap('nearly ready', {
+        taxon: slug,
+        stage,
+        weeks,
+        note: '',
+        ...(patch && { patch }),
+        ...(place && { place })
+      })
+    )
+      slug = '';
+  }
+</script>
+
+<h1>What is that?</h1>
+<label class="grid gap-1 font-strong">A name<input class="input text-[18px]" bind:value={typed} /></label>
+{#each found as taxon (taxon.slug)}
+  <Key
+    title={phone.nameOf(taxon.slug)}
+    does="{taxon.name}; {severityWords[worstSeverity(taxon)]}"
+    look={isDangerous(taxon) ? 'danger' : 'open'}
+    onclick={() => {
+      slug = taxon.slug;
+      typed = '';
+      stage = undefined;
+    }}
+  />
+{/each}
+{#if known}
+  <section class="grid gap-3 border-[3px] border-ink p-3" aria-label={phone.nameOf(slug)}>
+    <h2 class="text-[22px]">{phone.nameOf(slug)}</h2>
+    <p><i>{known.name}</i></p>
+    {#each known.hazards as hazard (hazard.route + hazard.effect)}<p
+        class="border-l-[6px] border-rosehip pl-3"
+      >
+        <strong>{hazard.route}:</strong>
+        {hazard.effect} ({severityWords[hazard.severity]})
+      </p>{/each}
+    <h3 class="flex items-center gap-2 text-[19px]"><Sprout size={24} aria-hidden="true" />Nearly ready</h3>
+    <Choice
+      legend="Which stage is coming?"
+      options={stages.map((value) => ({ value, label: stageWord(known.group, value) }))}
+      bind:value={stage}
+    />
+    <div class="flex items-center gap-3">
+      <span class="flex-1 font-strong">Weeks to go: {weeks}</span>
+      <button
+        type="button"
+        class="btn btn-line min-w-[64px] text-[22px]"
+        aria-label="A week less"
+        onclick={() => (weeks = Math.max(0, weeks - 1))}>−</button
+      >
+      <button
+        type="button"
+        class="btn btn-line min-w-[64px] text-[22px]"
+        aria-label="A week more"
+        onclick={() => (weeks = Math.min(26, weeks + 1))}>+</button
+      >
+    </div>
+    <Key title="Keep it" look={stage ? 'next' : 'shut'} onclick={keepReady} />
+    <Key title="Close" onclick={() => (slug = '')} />
+  </section>
+{/if}
+
+<h2>What do you see?</h2>
+<label class="grid gap-1 font-strong"
+  >A sign, such as “white” or “umbel”<input class="input text-[18px]" bind:value={words} /></label
+>
+<div class="grid gap-2">
+  {#each states as { entry, label } (entry)}
+    <Key
+      title={label}
+      onclick={() => {
+        seen = [...seen.filter((one) => one.split('~')[0] !== entry.split('~')[0]), entry];
+        words = '';
+      }}
+    />
+  {/each}
+</div>
+{#if seen.length > 0}
+  <ul class="m-0 grid list-none gap-1 p-0">
+    {#each seen as entry (entry)}<li class="flex items-center justify-between gap-3 border-b border-ink">
+        <span>{labelOf(entry)}</span><button
+          type="button"
+          class="min-h-[56px] cursor-pointer underline"
+          onclick={() => (seen = seen.filter((one) => one !== entry))}>take back</button
+        >
+      </li>{/each}
+  </ul>
+  {#if look}
+    <p class="text-[19px] font-strong">
+      {look.verdict === 'leave it'
+        ? 'Leave it.'
+        : look.verdict === 'contradicted'
+          ? 'Something does not fit.'
+          : 'Open: look on, and leave it.'}
+    </p>
+    <ul class="m-0 grid list-none gap-1 p-0">
+      {#each suspects as { taxon, probability } (taxon.slug)}<li
+          class={isDangerous(taxon) ? 'font-strong text-rosehip' : ''}
+        >
+          {phone.nameOf(taxon.slug)}, about {Math.round(probability * 100)} %{isDangerous(taxon)
+            ? ', dangerous'
+            : ''}
+        </li>{/each}
+      <li>something not on this list, about {Math.round(look.other * 100)} %</li>
+    </ul>
+    {#if look.next[0]}<p>
+        Look next at: {look.next[0].character.name.toLowerCase()}. {look.next[0].character.look}
+      </p>{/if}
+  {/if}
+  <Key title="Keep it as a find" does="what was seen goes with it" look="next" onclick={keepUnknown} />
+{/if}
+<Key
+  title="This place"
+  does={placeWords || 'by the phone, for what is kept next'}
+  icon={LocateFixed}
+  onclick={locate}
+/>

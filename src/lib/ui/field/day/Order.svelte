@@ -1,0 +1,66 @@
+<script lang="ts">
+  import { findings } from '$core/field';
+  import { harmsByTouch } from '$core/knowledge';
+  import type { Phone } from '../phone.svelte';
+  import Choice from './Choice.svelte';
+  import Key from './Key.svelte';
+
+  /** The separating set in checking order, on the piece in hand. */
+  let { phone, slug }: { phone: Phone; slug: string } = $props();
+  const { day, pack } = $derived(phone);
+  const taxon = $derived(pack.taxa.find((one) => one.stop === day.at?.id && one.slug === slug));
+  const done = $derived(taxon && day.taxa.get(`${taxon.stop} ${slug}`));
+  const burns = $derived(
+    taxon
+      ? [slug, ...taxon.lookalikes.map((one) => one.slug)].filter((one) => {
+          const known = phone.library.taxa.get(one);
+          return known !== undefined && harmsByTouch(known);
+        })
+      : []
+  );
+  const reachesIn = (sense: string) => sense !== 'look';
+  const digs = (character: string) => phone.library.character.get(character)?.organ === 'underground';
+  const states = $derived(findings.map((value) => ({ value, label: value })));
+</script>
+
+{#if taxon}
+  <h1>Look in order</h1>
+  <p><strong>{taxon.name}</strong>, {taxon.part || 'the plant'}: every piece, not the patch.</p>
+  {#if burns.length > 0}<p class="border-l-[6px] border-rosehip pl-3 font-strong text-rosehip">
+      {burns.map((one) => phone.nameOf(one)).join(', ')} may stand here, and burn: only look; do not touch, cut
+      or smell.
+    </p>{/if}
+  <ol class="m-0 grid list-none gap-4 p-0">
+    {#each taxon.set as check, i (check.slug)}
+      {@const isShut =
+        (burns.length > 0 && reachesIn(check.sense)) || (digs(check.slug) && !pack.site.mayDig)}
+      <li class={['grid gap-2 border-t-[3px] border-ink pt-3', isShut && 'opacity-70']}>
+        <p class="flex gap-3">
+          <span class="grid h-9 min-w-9 place-items-center rounded-full bg-ink font-bold text-paper"
+            >{i + 1}</span
+          >
+          <span class="leading-6"
+            ><strong class="text-[19px]">{check.name}</strong><br />{check.look} ({check.sense})</span
+          >
+        </p>
+        {#if isShut}<p class="font-strong">
+            {digs(check.slug) && !pack.site.mayDig
+              ? 'There is no leave to dig.'
+              : 'Not while something that burns is about.'}
+          </p>
+        {:else}<Choice
+            legend="{check.name}: what is found?"
+            isLegendShown={false}
+            options={states}
+            value={done?.looked.get(check.slug)?.finding}
+            onchoose={(finding) =>
+              phone.tap('looked', { stop: taxon.stop, taxon: slug, character: check.slug, finding })}
+          />{/if}
+        {#if done?.looked.get(check.slug)?.finding === 'does not hold'}<p class="font-strong text-rosehip">
+            It does not hold: leave this piece.
+          </p>{/if}
+      </li>
+    {/each}
+  </ol>
+  <Key title="Back to {taxon.name}" href="#plant/{slug}" />
+{/if}

@@ -1,0 +1,234 @@
+import { v7 as uuid } from 'uuid';
+import {
+  type FieldDay,
+  Pack,
+  type RehearsalClock,
+  type RunningClock,
+  type WalkEvent,
+  type WalkEventKind,
+  type WalkEventOf,
+  atSpeed,
+  effectiveAt,
+  fieldDay,
+  jumped,
+  lookOnWalk,
+  minutesAt,
+  rehearsalOf,
+  runningClock,
+  shownBy,
+  whyNot
+} from '$core/field';
+import type { CloserLook } from '$core/evidence';
+import { type Library, LibraryDocument, compileLibrary, englishName } from '$core/knowledge';
+import { isoOf, sendEvents } from './send-events';
+import { type Sent, sendWaiting } from './sender';
+import { type FieldStore, type KeptEvent, type KeptPack, NotKept } from './store';
+import { refresh } from './take-along';
+
+/** A walk on a phone: what was taken along, what was tapped, and what follows from it. */
+
+type Own<K extends WalkEventKind> = Omit<
+  WalkEventOf<K>,
+  'id' | 'at' | 'offsetMs' | 'walkId' | 'by' | 'phone' | 'kind'
+>;
+
+/** How often it is tried to send, and what others have sent is fetched. */
+const everyMs = 20_000;
+/** A difference of clocks that is told. */
+const tellingOffsetMs = 120_000;
+
+export class Phone {
+  readonly pack: Pack;
+  readonly isRehearsal: boolean;
+  #events = $state.raw<readonly WalkEvent[]>([]);
+  #kept = $state.raw<readonly KeptEvent[]>([]);
+  /** By the server's clock, or by that of the rehearsal. */
+  now = $state(Date.now());
+  offsetMs = $state(0);
+  rehearsal = $state.raw<RehearsalClock>();
+  /** Who acts. */
+  by = $state('');
+  /** Why the last tap was not taken, in words. */
+  said = $state('');
+  sent = $state<Sent>('all');
+  news = $state.raw<readonly string[]>([]);
+  #library: Library | undefined;
+  #timers: ReturnType<typeof setInterval>[] = [];
+
+  readonly day: FieldDay = $derived.by(() => fieldDay(this.pack, this.#events));
+  readonly minute: number = $derived.by(() => minutesAt(this.pack, this.now));
+  readonly clock: RunningClock = $derived.by(() => runningClock(this.pack, this.day, this.minute));
+  readonly waiting = $derived.by(() => this.#kept.filter(({ state }) => state === 'waiting').length);
+  readonly refused = $derived.by(() => this.#kept.filter(({ state }) => state === 'refused'));
+
+  private constructor(
+    private readonly store: FieldStore,
+    private kept: KeptPack,
+    isRehearsal: boolean
+  ) {
+    this.pack = Pack.parse(kept.pack);
+    this.isRehearsal = isRehearsal;
+    this.by = kept.owner;
+  }
+
+  /** @throws where the pack is not whole */
+  static async open(store: FieldStore, kept: KeptPack, isRehearsal: boolean): Promise<Phone> {
+    const phone = new Phone(store, kept, isRehearsal);
+    phone.offsetMs = await store.setting('offset', 0);
+    if (isRehearsal) {
+      const clock = await store.setting<RehearsalClock | undefined>(`rehearsal ${kept.walkId}`, undefined);
+      await phone.setClock(clock ?? rehearsalOf(phone.pack, Date.now()));
+      phone.#events = await store.rehearsed(kept.walkId);
+    } else await phone.#reload();
+    phone.#tick();
+    return phone;
+  }
+
+  /** Keeps the clock running, and sends and fetches while there is network. */
+  start(): () => void {
+    this.#timers.push(setInterval(() => this.#tick(), 1000));
+    if (!this.isRehearsal) {
+      this.#timers.push(setInterval(() => void this.sync(), everyMs));
+      addEventListener('online', this.sync);
+      void this.sync();
+    }
+    return () => {
+      this.#timers.splice(0).forEach(clearInterval);
+      removeEventListener('online', this.sync);
+    };
+  }
+
+  #tick(): void {
+    this.now = this.rehearsal ? shownBy(this.rehearsal, Date.now()) : Date.now() + this.offsetMs;
+  }
+
+  async #reload(): Promise<void> {
+    this.#kept = await this.store.eventsOf(this.pack.walk.id);
+    this.#events = this.#kept.filter(({ state }) => state !== 'refused').map(({ event }) => event);
+  }
+
+  sync = async (): Promise<void> => {
+    if (this.isRehearsal) return;
+    this.sent = await sendWaiting(this.store, this.kept.owner, sendEvents);
+    const news = await refresh(this.store, this.kept);
+    if (news) {
+      this.news = news;
+      this.offsetMs = await this.store.setting('offset', 0);
+    }
+    await this.#reload();
+  };
+
+  /** What is wrong with this phone's clock, in words. */
+  get clockWords(): string {
+    if (this.isRehearsal || Math.abs(this.offsetMs) < tellingOffsetMs) return '';
+    const minutes = Math.round(Math.abs(this.offsetMs) / 60_000);
+    return `This phone’s clock is ${minutes} min ${this.offsetMs < 0 ? 'fast' : 'slow'}; times are corrected.`;
+  }
+
+  async setClock(clock: RehearsalClock): Promise<void> {
+    this.rehearsal = clock;
+    this.#tick();
+    await this.store.set(`rehearsal ${this.pack.walk.id}`, clock);
+  }
+  speed = (speed: number) => this.setClock(atSpeed(this.rehearsal!, speed, Date.now()));
+  jump = (minutes: number) => this.setClock(jumped(this.rehearsal!, minutes, Date.now()));
+
+  /** Begins the rehearsal again. */
+  async startAgain(): Promise<void> {
+    await this.store.forgetRehearsal(this.pack.walk.id);
+    this.#events = [];
+    await this.setClock(rehearsalOf(this.pack, Date.now()));
+  }
+
+  /** An event as it would be tapped now. */
+  make<K extends WalkEventKind>(kind: K, own: Own<K>): WalkEventOf<K> {
+    const isReal = !this.rehearsal;
+    return {
+      id: uuid(),
+      at: isoOf(isReal ? Date.now() : this.now),
+      offsetMs: isReal ? this.offsetMs : 0,
+      walkId: this.pack.walk.id,
+      by: this.by,
+      phone: this.pack.phone,
+      kind,
+      ...own
+    } as WalkEventOf<K>;
+  }
+
+  /** Why something cannot be tapped now. */
+  whyNot<K extends WalkEventKind>(kind: K, own: Own<K>): string | undefined {
+    return whyNot(this.pack, this.day, this.make(kind, own) as WalkEvent);
+  }
+
+  /** @returns whether it was kept; where it was not, `said` has the reason */
+  async tap<K extends WalkEventKind>(kind: K, own: Own<K>): Promise<boolean> {
+    const event = this.make(kind, own) as WalkEvent;
+    const problem = whyNot(this.pack, this.day, event);
+    this.said = problem ?? '';
+    if (problem) return false;
+    try {
+      if (this.isRehearsal) await this.store.rehearse(event);
+      else await this.store.tap(event, this.kept.owner);
+    } catch (fault) {
+      this.said = fault instanceof NotKept ? fault.message : 'The phone did not store this. Tap it again.';
+      return false;
+    }
+    this.#events = [...this.#events, event];
+    if (!this.isRehearsal)
+      this.#kept = [
+        ...this.#kept,
+        { id: event.id, walkId: event.walkId, event, state: 'waiting', owner: this.kept.owner, order: 0 }
+      ];
+    navigator.vibrate?.(15);
+    return true;
+  }
+
+  takeBack = (event: { readonly id: string }): Promise<boolean> =>
+    this.tap('taken back', { event: event.id });
+
+  /** Keeps what was refused as a remark in its place. */
+  async remarkInstead({ id, event, problem }: KeptEvent): Promise<void> {
+    const words = `${JSON.stringify(event)} — ${problem ?? ''}`.slice(0, 1000);
+    if (!(await this.tap('remark', { about: event.kind, words }))) return;
+    await this.store.forgetRefused(id);
+    await this.#reload();
+  }
+
+  /** Everything that was tapped on this walk, to be carried to a desk. */
+  get file(): string {
+    return JSON.stringify({ walkId: this.pack.walk.id, events: this.#events }, null, 1);
+  }
+
+  /** The walk is over on this phone: what was sent goes, what waits stays. */
+  async leave(): Promise<void> {
+    await this.sync();
+    await this.store.emptyOf(this.pack.walk.id);
+  }
+
+  get library(): Library {
+    this.#library ??= compileLibrary(LibraryDocument.parse(this.pack.library)).library;
+    return this.#library;
+  }
+
+  nameOf(slug: string): string {
+    const taxon = this.library.taxa.get(slug);
+    return taxon ? englishName(taxon) : slug;
+  }
+
+  personName(id: string): string {
+    return (
+      this.day.people.find((one) => one.id === id)?.name ??
+      this.pack.leaders.find((one) => one.id === id)?.name ??
+      (id === this.kept.owner ? this.pack.takenBy.name : 'somebody')
+    );
+  }
+
+  /** What follows from what was said of a plant, by the same computation as on the server. */
+  look(entries: readonly string[], taxon?: string): CloserLook {
+    return lookOnWalk(this.pack, this.library, entries, taxon);
+  }
+
+  /** Minutes that have passed since an event. */
+  minutesSince = (event: Pick<WalkEvent, 'at' | 'offsetMs'>): number =>
+    (this.now - effectiveAt(event)) / 60_000;
+}

@@ -1,0 +1,139 @@
+import { Pack, WalkEvent, fieldDay, packParts } from '$core/field';
+import { LibraryDocument, compileLibrary } from '$core/knowledge';
+import { z } from 'zod';
+import { filesAreKept, keepFiles, registerWorker } from './files';
+import type { FieldStore, KeptPack } from './store';
+
+/** A walk comes onto the phone, is tried whether it opens, and is compared with the server while there is network. */
+
+const Answer = z.object({ pack: Pack, events: z.array(WalkEvent), now: z.iso.datetime() });
+const News = z.object({
+  events: z.array(WalkEvent),
+  briefVersion: z.number().nullable(),
+  heldOn: z.string(),
+  calledOff: z.string().nullable(),
+  now: z.iso.datetime()
+});
+
+/** What must be added to this phone's time to get the server's, in milliseconds. */
+const offsetOf = (serverNow: string, asked: number, answered: number): number =>
+  Math.round(Date.parse(serverNow) - (asked + answered) / 2);
+
+async function problemIn(response: Response): Promise<string> {
+  const said: unknown = await response.json().catch(() => undefined);
+  return typeof said === 'object' && said !== null && 'message' in said
+    ? String(said.message)
+    : `The server answered ${response.status}.`;
+}
+
+export type Step = 'asking' | 'keeping the files' | 'keeping the walk' | 'opening every part';
+
+/**
+ * Takes a walk along.
+ * @param phones among how many phones the amounts are shared out, where this is the first of them
+ * @param tell is told what is being done
+ * @throws with words for whoever holds the phone; what was there before stays
+ */
+export async function takeAlong(
+  store: FieldStore,
+  walkId: string,
+  phones: number,
+  tell: (step: Step) => void
+): Promise<KeptPack> {
+  tell('asking');
+  const asked = Date.now();
+  const response = await fetch(`/api/walks/${walkId}/pack`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', accept: 'application/json' },
+    body: JSON.stringify({ device: await store.device(), phones })
+  }).catch(() => {
+    throw new Error('The server was not reached: take the walk along where there is network.');
+  });
+  const answered = Date.now();
+  if (!response.ok) throw new Error(await problemIn(response));
+  const text = await response.text();
+  const answer = Answer.safeParse(JSON.parse(text));
+  if (!answer.success) throw new Error('What the server sent is not whole. Try again.');
+  const { pack, events, now } = answer.data;
+  await store.emptyOfOthers(pack.takenBy.id);
+  tell('keeping the files');
+  await registerWorker();
+  await keepFiles();
+  tell('keeping the walk');
+  // A yes keeps the browser from making room by itself; a no is no reason to stop.
+  await navigator.storage?.persist?.().catch(() => false);
+  const kept: KeptPack = {
+    walkId,
+    owner: pack.takenBy.id,
+    pack,
+    bytes: text.length,
+    refreshedAt: new Date(answered).toISOString()
+  };
+  await store.keepPack(kept);
+  await store.set('offset', offsetOf(now, asked, answered));
+  await store.learn(events, pack.takenBy.id);
+  tell('opening every part');
+  return prove(store, walkId);
+}
+
+/** Opens every part from the store. @throws with the part that does not open */
+export async function prove(store: FieldStore, walkId: string): Promise<KeptPack> {
+  const kept = await store.pack(walkId);
+  if (!kept) throw new Error('The walk is not on this phone.');
+  const read = Pack.safeParse(kept.pack);
+  if (!read.success) throw new Error('The walk on this phone is not whole. Take it along again.');
+  for (const part of packParts) {
+    if (part === 'library') compileLibrary(LibraryDocument.parse(read.data.library));
+    else if (part === 'brief' && read.data.brief) {
+      const { document, plates } = read.data.brief;
+      const missing = document.sheets
+        .flatMap((sheet) => sheet.plates)
+        .some((plate) => plate && !plates[plate.id]);
+      if (missing) throw new Error('A drawing of the brief is missing. Take the walk along again.');
+    }
+  }
+  fieldDay(
+    read.data,
+    (await store.eventsOf(walkId)).map(({ event }) => event)
+  );
+  if (!(await filesAreKept()))
+    throw new Error('The files of the field page are not kept. Take the walk along again.');
+  const proven = { ...kept, provenAt: new Date().toISOString() };
+  await store.keepPack(proven);
+  return proven;
+}
+
+/** What is new since a walk was taken along, in words. */
+export type Change = string;
+
+/**
+ * Fetches what other phones have sent, and compares what was planned.
+ * @returns what has changed, or undefined where the server was not reached
+ */
+export async function refresh(store: FieldStore, kept: KeptPack): Promise<readonly Change[] | undefined> {
+  const asked = Date.now();
+  const response = await fetch(`/api/walks/${kept.walkId}/events`, {
+    headers: { accept: 'application/json' }
+  }).catch(() => undefined);
+  const answered = Date.now();
+  if (!response) return undefined;
+  if (response.status === 401)
+    return ['You are signed out. What is tapped waits on this phone until you sign in.'];
+  if (response.status === 404 || response.status === 403)
+    return ['The server does not let you see this walk any more. What was tapped stays on this phone.'];
+  const news = News.safeParse(await response.json().catch(() => undefined));
+  if (!news.success) return undefined;
+  const { events, briefVersion, heldOn, calledOff, now } = news.data;
+  await store.learn(events, kept.owner);
+  await store.set('offset', offsetOf(now, asked, answered));
+  await store.keepPack({ ...kept, refreshedAt: new Date(answered).toISOString() });
+  const { brief, walk } = Pack.parse(kept.pack);
+  return [
+    ...(calledOff ? [`This walk was called off: ${calledOff}`] : []),
+    ...(heldOn !== walk.isoDate ? [`The walk was moved to ${heldOn}. Take it along again.`] : []),
+    ...(briefVersion !== null && briefVersion !== (brief?.version ?? 0)
+      ? [`There is a newer brief, version ${briefVersion}. Take the walk along again to go by it.`]
+      : []),
+    ...(briefVersion === null && brief ? ['The brief was withdrawn.'] : [])
+  ];
+}

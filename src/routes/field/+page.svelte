@@ -1,0 +1,76 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
+  import Key from '$lib/ui/field/day/Key.svelte';
+  import WalkOnPhone from '$lib/ui/field/day/WalkOnPhone.svelte';
+  import { Phone } from '$lib/ui/field/phone.svelte';
+  import { FieldStore, type KeptPack } from '$lib/ui/field/store';
+  import { longDate } from '$core/words';
+
+  let store: FieldStore | undefined;
+  let phone = $state.raw<Phone>();
+  let packs = $state.raw<readonly KeptPack[]>();
+  let problem = $state('');
+  let waiting = $state(0);
+  const walkId = $derived(page.url.searchParams.get('walk') ?? '');
+  const isRehearsal = $derived(page.url.searchParams.has('rehearse'));
+  const headOf = ({ pack }: KeptPack) =>
+    (pack as { walk?: { name?: string; isoDate?: string; site?: string } }).walk ?? {};
+
+  onMount(() => {
+    // Black on white, for the sun; unless whoever holds it has chosen another.
+    if (document.documentElement.dataset['theme'] === 'day')
+      document.documentElement.dataset['theme'] = 'sun';
+    let stop: (() => void) | undefined;
+    void (async () => {
+      try {
+        store = await FieldStore.open();
+        packs = await store.packs();
+        waiting = await store.waitingOfAll();
+        const kept = packs.find((one) => one.walkId === walkId);
+        if (!kept) return;
+        phone = await Phone.open(store, kept, isRehearsal);
+        stop = phone.start();
+      } catch (fault) {
+        problem =
+          fault instanceof Error
+            ? fault.message
+            : 'The walk on this phone does not open. Take it along again.';
+      }
+    })();
+    return () => stop?.();
+  });
+</script>
+
+<svelte:head>
+  <title>In the field · Good Trail</title>
+  <link rel="manifest" href="/field.webmanifest" />
+</svelte:head>
+
+{#if phone}
+  <WalkOnPhone {phone} />
+{:else}
+  <main id="field" class="mx-auto grid max-w-[560px] gap-4 px-4 py-6">
+    <h1>In the field</h1>
+    {#if problem}<p role="alert" class="border-l-[6px] border-rosehip pl-3 font-strong">{problem}</p>{/if}
+    {#if packs}
+      {#if walkId && !problem}<p>
+          This walk is not on this phone. Take it along from its page, where there is network.
+        </p>{/if}
+      {#each packs as kept (kept.walkId)}
+        {@const head = headOf(kept)}
+        <Key
+          title={head.name ?? 'A walk'}
+          does="{head.site ?? ''}{head.isoDate ? `, ${longDate(head.isoDate)}` : ''}{kept.provenAt
+            ? '; ready without network'
+            : '; not tried yet'}"
+          look="next"
+          href="/field?walk={kept.walkId}"
+        />
+        <Key title="Rehearse it" does="with a clock of its own" href="/field?walk={kept.walkId}&rehearse" />
+      {:else}<p>No walk is on this phone.</p>{/each}
+      {#if waiting > 0}<p class="font-strong">{waiting} entries wait on this phone to be sent.</p>{/if}
+      <Key title="To the walks" href="/walks" />
+    {:else if !problem}<p>Opening …</p>{/if}
+  </main>
+{/if}

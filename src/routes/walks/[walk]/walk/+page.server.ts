@@ -1,0 +1,83 @@
+import { englishName } from '$core/knowledge';
+import { effectiveAt, minutesAt, runningClock } from '$core/field';
+import { readFieldDay } from '$lib/server/field/day';
+import { listPhones } from '$lib/server/field/phones';
+import { inSchoolOf, requireTeacher, idFrom } from '$lib/server/request/guard';
+import { walkPage } from '$lib/server/walk/walk-page';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const viewer = requireTeacher(locals);
+  const { plan, brief } = await walkPage(locals, idFrom(params.walk, 'walk'));
+  return inSchoolOf(viewer, async (db) => {
+    const { pack, day } = await readFieldDay(db, viewer, plan, brief);
+    const clock = runningClock(pack, day, pack.times.end);
+    const nameOf = (slug: string) => {
+      const taxon = plan.library.taxa.get(slug);
+      return taxon ? englishName(taxon) : slug;
+    };
+    const personName = (id: string) => day.people.find((one) => one.id === id)?.name ?? 'somebody';
+    const at = (time: number) => minutesAt(pack, time);
+    return {
+      phones: await listPhones(db, plan.walk.id),
+      leaders: pack.leaders.length,
+      hasBrief: brief !== undefined,
+      begun: day.events.length > 0,
+      people: day.people.map(({ name, state }) => ({ name, state })),
+      counts: day.counts.map((one) => ({
+        counted: one.counted,
+        expected: one.expected,
+        at: at(effectiveAt(one)),
+        missing: one.missing.map(personName),
+        reason: one.reason
+      })),
+      stops: clock.stops.map((stop, i) => ({
+        name: pack.stops[i]!.name,
+        planned: stop.planned,
+        arrive: stop.arrive,
+        leave: stop.leave,
+        state: day.stops[i]!.arrivedAt === undefined && stop.state !== 'dropped' ? 'not reached' : stop.state,
+        dropped: day.stops[i]!.dropped
+      })),
+      takings: day.takings.map((one) => ({
+        name: nameOf(one.taxon),
+        part: one.part,
+        patch: pack.patches.find(({ id }) => id === one.patch)?.name ?? '',
+        net: one.net,
+        lifted: one.lifted,
+        putBack: one.putBack,
+        phones: one.byPhone,
+        pace: one.pace,
+        reasons: one.reasons
+      })),
+      leftHere: day.leftHere.map((one) => ({ name: nameOf(one.taxon), because: one.because })),
+      baskets: day.baskets
+        .filter(({ removed }) => removed.length > 0)
+        .map((one) => ({
+          person: personName(one.person),
+          name: nameOf(one.taxon),
+          removed: one.removed.map(({ pieces, what }) => `${pieces} ${what}`).join(', '),
+          isDangerous: one.removed.some(({ taxon }) => taxon !== undefined)
+        })),
+      tests: day.tests.map((one) => ({
+        person: personName(one.person),
+        name: nameOf(one.taxon),
+        lookalike: one.lookalike && nameOf(one.lookalike),
+        outcome: one.outcome,
+        hints: one.hints
+      })),
+      incidents: day.incidents.map((one) => ({
+        kind: one.incident,
+        person: personName(one.person),
+        plant: one.taxon && nameOf(one.taxon),
+        done: one.done.join('; '),
+        at: at(effectiveAt(one))
+      })),
+      open: {
+        fires: day.fires.length,
+        blades: day.bladesOut,
+        closed: day.closed !== undefined
+      }
+    };
+  });
+};

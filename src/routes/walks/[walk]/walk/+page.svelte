@@ -1,0 +1,294 @@
+<script lang="ts">
+  import CircleCheck from '@lucide/svelte/icons/circle-check';
+  import Footprints from '@lucide/svelte/icons/footprints';
+  import Printer from '@lucide/svelte/icons/printer';
+  import Smartphone from '@lucide/svelte/icons/smartphone';
+  import { onMount } from 'svelte';
+  import { invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
+  import { WalkEvent } from '$core/field';
+  import { clockTime } from '$core/route';
+  import { counted, localMoment } from '$core/words';
+  import Notice from '$lib/ui/Notice.svelte';
+  import WideTable from '$lib/ui/WideTable.svelte';
+  import { sendEvents } from '$lib/ui/field/send-events';
+  import { sendWaiting } from '$lib/ui/field/sender';
+  import { FieldStore, type KeptPack } from '$lib/ui/field/store';
+  import { type Step, takeAlong } from '$lib/ui/field/take-along';
+
+  let { data } = $props();
+  const walkId = $derived(page.params['walk']!);
+  let store: FieldStore | undefined;
+  let kept = $state.raw<KeptPack>();
+  let step = $state<Step>();
+  let problem = $state('');
+  let done = $state('');
+  // svelte-ignore state_referenced_locally
+  let phones = $state(Math.max(1, data.leaders));
+  const time = (minutes: number) => clockTime(Math.floor(minutes));
+  const megabytes = (bytes: number) => (bytes / 1e6).toFixed(1);
+
+  onMount(() => {
+    void FieldStore.open()
+      .then(async (opened) => {
+        store = opened;
+        kept = await opened.pack(walkId);
+      })
+      .catch((fault: Error) => (problem = fault.message));
+  });
+
+  async function take() {
+    problem = done = '';
+    try {
+      store ??= await FieldStore.open();
+      kept = await takeAlong(store, walkId, phones, (next) => (step = next));
+      await invalidateAll();
+    } catch (fault) {
+      problem = fault instanceof Error ? fault.message : 'The walk was not taken along. Try again.';
+    } finally {
+      step = undefined;
+    }
+  }
+
+  /** Brings a phone's file in at a desk: what is there already adds nothing. */
+  async function bringIn(file: File | undefined) {
+    problem = done = '';
+    const owner = page.data['viewer']?.personId;
+    if (!file || !owner) return;
+    try {
+      const read = JSON.parse(await file.text()) as { walkId?: unknown; events?: unknown };
+      if (!Array.isArray(read.events)) throw new Error('This is no file of a walk.');
+      if (read.walkId !== walkId)
+        throw new Error('This file is of another walk: open that walk, and bring it in there.');
+      const events = read.events.map((one) => WalkEvent.safeParse(one));
+      const good = events.flatMap((one) => (one.success && one.data.walkId === walkId ? [one.data] : []));
+      store ??= await FieldStore.open();
+      const fresh = await store.bringIn(good, owner);
+      const sent = await sendWaiting(store, owner, sendEvents);
+      const refused = (await store.eventsOf(walkId)).filter(({ state }) => state === 'refused').length;
+      done = `${counted(fresh, 'entry', 'entries')} brought in, ${good.length - fresh} were here already${
+        good.length < events.length ? `, ${events.length - good.length} not understood` : ''
+      }${refused > 0 ? `, ${refused} refused` : ''}${sent === 'all' ? '.' : '; they wait on this device until there is network.'}`;
+      await invalidateAll();
+    } catch (fault) {
+      problem = fault instanceof SyntaxError ? 'This is no file of a walk.' : (fault as Error).message;
+    }
+  }
+</script>
+
+<svelte:head><title>Walk {data.walk.name} · Good Trail</title></svelte:head>
+
+<div class="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_320px]">
+  <div class="grid content-start gap-6">
+    <section>
+      <h2>Take it along</h2>
+      <p class="mt-1 max-w-[60ch] text-ink-2">
+        Plan, brief, drawings, people and library go onto this phone, and everything works there without
+        network. What is tapped waits on the phone until the server has it.
+      </p>
+      {#if problem}<Notice kind="problem">{problem}</Notice>{/if}
+      {#if done}<Notice kind="done">{done}</Notice>{/if}
+      {#if !data.hasBrief}<p class="note mt-2 text-ochre">
+          No brief is published yet: the phone would have the plan, and no contrast sheets.
+        </p>{/if}
+      {#if kept?.provenAt}
+        <p class="mt-3 flex items-start gap-2">
+          <CircleCheck size={20} class="mt-0.5 shrink-0 text-moss" aria-hidden="true" /><span
+            ><strong>Ready without network.</strong> Every part was opened from the store; {megabytes(
+              kept.bytes
+            )} MB, last compared with the server {localMoment(
+              new Date(kept.refreshedAt),
+              data.viewer?.timeZone ?? 'UTC'
+            )}.</span
+          >
+        </p>
+      {/if}
+      <div class="mt-3 flex flex-wrap items-end gap-3">
+        {#if data.phones.length === 0}
+          <label class="note grid gap-1 font-strong"
+            >Phones that count<select class="select w-[120px]" bind:value={phones}
+              >{#each [1, 2, 3, 4] as number (number)}<option value={number}>{number}</option>{/each}</select
+            ></label
+          >
+        {/if}
+        <button
+          type="button"
+          class={['btn', kept ? 'btn-line' : 'btn-primary']}
+          disabled={step !== undefined}
+          onclick={take}
+          ><Smartphone size={18} aria-hidden="true" />{step
+            ? `${step[0]!.toUpperCase()}${step.slice(1)} …`
+            : kept
+              ? 'Take it along anew'
+              : 'Take it along'}</button
+        >
+        {#if kept}
+          <a href="/field?walk={walkId}" class="btn btn-primary" data-sveltekit-reload
+            ><Footprints size={18} aria-hidden="true" />Open in the field</a
+          >
+          <a href="/field?walk={walkId}&rehearse" class="btn btn-line" data-sveltekit-reload>Rehearse</a>
+        {/if}
+        <a href="/walks/{walkId}/walk/paper" class="btn btn-line"
+          ><Printer size={18} aria-hidden="true" />Paper tick sheet</a
+        >
+      </div>
+      {#if data.phones.length === 0}<p class="fine mt-2 max-w-[60ch] text-ink-2">
+          What is left of each patch is shared out among the phones, so that two phones without network never
+          count too much together. A share can be handed over on the way.
+        </p>{/if}
+    </section>
+
+    {#if data.begun}
+      <section>
+        <h2>As it went</h2>
+        <WideTable label="Stops of the walk as it went">
+          <table class="ruled compact mt-2">
+            <thead
+              ><tr
+                ><th scope="col">stop</th><th scope="col">planned</th><th scope="col">went</th><th scope="col"
+                ></th></tr
+              ></thead
+            >
+            <tbody>
+              {#each data.stops as stop, i (i)}
+                <tr>
+                  <td>{i + 1} {stop.name}</td>
+                  <td>{time(stop.planned.arrive)}–{time(stop.planned.leave)}</td>
+                  <td
+                    >{#if stop.state === 'done'}{time(stop.arrive)}–{time(
+                        stop.leave
+                      )}{:else if stop.state === 'here'}since {time(stop.arrive)}{:else}–{/if}</td
+                  >
+                  <td class="text-ink-2"
+                    >{stop.state === 'done'
+                      ? Math.abs(stop.arrive - stop.planned.arrive) >= 2
+                        ? `${Math.round(Math.abs(stop.arrive - stop.planned.arrive))} min ${stop.arrive > stop.planned.arrive ? 'late' : 'early'}`
+                        : 'in time'
+                      : stop.state === 'dropped'
+                        ? `left out: ${stop.dropped}`
+                        : stop.state}</td
+                  >
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </WideTable>
+      </section>
+      {#if data.takings.length > 0}
+        <section>
+          <h2>What was taken</h2>
+          <WideTable label="What was taken">
+            <table class="ruled compact mt-2">
+              <thead
+                ><tr
+                  ><th scope="col">plant, part</th><th scope="col">patch</th><th scope="col">taken</th><th
+                    scope="col">by phone</th
+                  ><th scope="col">a person and minute</th></tr
+                ></thead
+              >
+              <tbody>
+                {#each data.takings as one (one.name + one.part + one.patch)}
+                  <tr>
+                    <td
+                      >{one.name}, {one.part}{#each one.reasons as reason, i (i)}<br /><span
+                          class="note text-ochre">beyond the share: {reason}</span
+                        >{/each}</td
+                    >
+                    <td>{one.patch || '–'}</td>
+                    <td
+                      >{one.net}{one.lifted > 0 ? `, ${one.lifted} lifted` : ''}{one.putBack > 0
+                        ? `, ${one.putBack} put back`
+                        : ''}</td
+                    >
+                    <td>{one.phones.map((pieces, i) => `${i + 1}: ${pieces}`).join(', ')}</td>
+                    <td>{one.pace ? one.pace.toFixed(1) : '–'}</td>
+                  </tr>
+                {/each}
+              </tbody>
+            </table>
+          </WideTable>
+          {#each data.leftHere as one, i (i)}<p class="note mt-1">
+              {one.name} was left: {one.because}.
+            </p>{/each}
+        </section>
+      {/if}
+      {#if data.baskets.length > 0 || data.tests.length > 0 || data.incidents.length > 0}
+        <section>
+          <h2>Baskets, tests, incidents</h2>
+          <ul class="mt-2 grid list-none gap-2 p-0">
+            {#each data.baskets as one, i (i)}<li
+                class={one.isDangerous ? 'border-l-4 border-rosehip pl-3' : 'pl-3'}
+              >
+                <strong>{one.person}’s basket of {one.name}:</strong> taken out {one.removed}.
+              </li>{/each}
+            {#each data.tests as one, i (i)}<li
+                class={one.outcome.startsWith('would') ? 'border-l-4 border-rosehip pl-3' : 'pl-3'}
+              >
+                <strong>{one.person}</strong>, {one.name}{one.lookalike ? ` against ${one.lookalike}` : ''}: {one.outcome}{one.hints >
+                0
+                  ? `, with ${counted(one.hints, 'hint')}`
+                  : ''}.
+              </li>{/each}
+            {#each data.incidents as one, i (i)}<li class="border-l-4 border-rosehip pl-3">
+                <strong>{one.kind}</strong>, {one.person}, {time(one.at)}{one.plant ? `, ${one.plant}` : ''}: {one.done ||
+                  'nothing noted'}.
+              </li>{/each}
+          </ul>
+        </section>
+      {/if}
+    {/if}
+  </div>
+
+  <aside class="note grid content-start gap-5 lg:border-l lg:border-rule lg:pl-6">
+    <section>
+      <h3>Phones</h3>
+      {#each data.phones as phone (phone.number)}<p class="mt-1">
+          <strong>Phone {phone.number}</strong>, {phone.name}, taken along {localMoment(
+            phone.takenAt,
+            data.viewer?.timeZone ?? 'UTC'
+          )}
+        </p>{:else}<p class="mt-1 text-ink-2">No phone has taken it along yet.</p>{/each}
+    </section>
+    {#if data.begun}
+      <section>
+        <h3>Who came</h3>
+        {#each data.people as one (one.name)}<p>{one.name}: {one.state ?? 'nobody said'}</p>{/each}
+      </section>
+      <section>
+        <h3>Head counts</h3>
+        {#each data.counts as one, i (i)}<p>
+            {time(one.at)}: {one.counted} of {one.expected}{one.missing.length > 0
+              ? `, missing ${one.missing.join(', ')}`
+              : ''}{one.reason ? ` (${one.reason})` : ''}
+          </p>{/each}
+      </section>
+      <section>
+        <h3>Still open</h3>
+        {#if data.open.closed}<p>The walk was closed.</p>{:else}<p>The walk was not closed.</p>{/if}
+        {#if data.open.fires > 0}<p class="text-rosehip">
+            {counted(data.open.fires, 'fire')} not felt cold.
+          </p>{/if}
+        {#if data.open.blades > 0}<p class="text-rosehip">
+            {counted(data.open.blades, 'blade')} not back.
+          </p>{/if}
+      </section>
+    {/if}
+    <section>
+      <h3>A phone’s file</h3>
+      <p class="mt-1 text-ink-2">
+        What a phone could not send is taken out of it as a file, and brought in here.
+      </p>
+      <label class="btn btn-line mt-2"
+        >Bring a file in<input
+          type="file"
+          accept="application/json,.json"
+          class="sr-only"
+          onchange={(event) => {
+            void bringIn(event.currentTarget.files?.[0]);
+            event.currentTarget.value = '';
+          }}
+        /></label
+      >
+    </section>
+  </aside>
+</div>
