@@ -58,7 +58,8 @@ export function basketsDue(
       (basket) => basket.person === person && basket.taxon === taxon && basket.part === part
     );
     if (!looked || looked.at < at) return true;
-    return day.dangerFoundAt !== undefined && looked.at < day.dangerFoundAt;
+    // That in which it was found, too.
+    return day.dangerFoundAt !== undefined && looked.at <= day.dangerFoundAt;
   });
 }
 

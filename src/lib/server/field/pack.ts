@@ -155,14 +155,18 @@ function toAsk(plan: Plan): Pack['toAsk'] {
     .map(({ person, taxon, lookalike, why }) => ({ person, taxon, lookalike, why }));
 }
 
-/** @param plates of the brief, by id */
+/**
+ * @param plates of the brief, by id
+ * @param now by the school's clock
+ */
 export function packOf(
   plan: Plan,
   viewer: Viewer,
   { phone, phones, key, leftOf }: Shared,
   brief: Brief | undefined,
   plates: ReadonlyMap<string, string>,
-  library: LibraryDocument
+  library: LibraryDocument,
+  now: Date
 ): Pack {
   const { walk, site, times, facts, stops, settings } = plan;
   return {
@@ -176,7 +180,7 @@ export function packOf(
       site: site.name,
       siteId: site.id
     },
-    takenAt: new Date().toISOString(),
+    takenAt: now.toISOString(),
     takenBy: { id: viewer.personId, name: viewer.name },
     phone,
     phones,

@@ -66,7 +66,9 @@ export class Phone {
     private kept: KeptPack,
     isRehearsal: boolean
   ) {
-    this.pack = Pack.parse(kept.pack);
+    const pack = Pack.parse(kept.pack);
+    // A rehearsal is that of the first phone, whichever this is.
+    this.pack = isRehearsal ? { ...pack, phone: 1 } : pack;
     this.isRehearsal = isRehearsal;
     this.by = kept.owner;
   }

@@ -67,7 +67,7 @@ export async function takeAlong(
     owner: pack.takenBy.id,
     pack,
     bytes: text.length,
-    refreshedAt: new Date(answered).toISOString()
+    refreshedAt: now
   };
   await store.keepPack(kept);
   await store.set('offset', offsetOf(now, asked, answered));
@@ -126,7 +126,7 @@ export async function refresh(store: FieldStore, kept: KeptPack): Promise<readon
   const { events, briefVersion, heldOn, calledOff, now } = news.data;
   await store.learn(events, kept.owner);
   await store.set('offset', offsetOf(now, asked, answered));
-  await store.keepPack({ ...kept, refreshedAt: new Date(answered).toISOString() });
+  await store.keepPack({ ...kept, refreshedAt: now });
   const { brief, walk } = Pack.parse(kept.pack);
   return [
     ...(calledOff ? [`This walk was called off: ${calledOff}`] : []),

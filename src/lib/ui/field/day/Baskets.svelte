@@ -34,6 +34,14 @@
   const keyOf = (row: (typeof rows)[number]) => `${row.person.id} ${row.taxon} ${row.part}`;
   const current = $derived(rows.find((row) => keyOf(row) === open));
   const dangers = $derived([...dangersInPack(pack)]);
+  /** What it is taken for, on this walk. */
+  const likely = $derived([
+    ...new Set(
+      pack.taxa
+        .filter((one) => one.slug === current?.taxon)
+        .flatMap(({ lookalikes }) => lookalikes.map(({ slug }) => slug))
+    )
+  ]);
   const found = $derived(
     day.baskets.filter(({ removed }) => removed.some((one) => one.taxon && dangers.includes(one.taxon)))
   );
@@ -45,11 +53,12 @@
   }
   async function keep() {
     if (!current || (out > 0 && !what)) return;
+    const { person, taxon, part } = current;
     const isDanger = dangers.includes(what);
     const isKept = await phone.tap('basket', {
-      person: current.person.id,
-      taxon: current.taxon,
-      part: current.part,
+      person: person.id,
+      taxon,
+      part,
       kept,
       removed:
         out > 0
@@ -59,9 +68,24 @@
     });
     if (!isKept) return;
     open = '';
-    if (isDanger) location.hash = `#pair/${current.taxon}/${what}`;
+    if (isDanger) location.hash = `#pair/${taxon}/${what}`;
   }
 </script>
+
+{#snippet piece(one: string)}
+  {@const isDanger = dangers.includes(one)}
+  <button
+    type="button"
+    aria-pressed={what === one}
+    class={[
+      'flex min-h-[56px] w-full cursor-pointer items-center gap-2 rounded-[4px] border-[3px] px-3 text-left',
+      isDanger ? 'border-rosehip' : 'border-ink',
+      what === one ? (isDanger ? 'bg-rosehip text-paper' : 'bg-ink text-paper') : isDanger && 'text-rosehip'
+    ]}
+    onclick={() => (what = one)}
+    >{#if isDanger}<Skull size={22} aria-hidden="true" />{/if}{isDanger ? phone.nameOf(one) : one}</button
+  >
+{/snippet}
 
 <h1>Baskets</h1>
 <p>Every piece is looked at, one by one. Nothing is tasted, cooked or taken home before.</p>
@@ -120,26 +144,16 @@
       <fieldset>
         <legend class="mb-1 font-strong">What it was</legend>
         <div class="grid gap-2">
-          {#each [...dangers, 'another plant, harmless', 'past its best', 'not sure'] as one (one)}
-            {@const isDanger = dangers.includes(one)}
-            <button
-              type="button"
-              aria-pressed={what === one}
-              class={[
-                'flex min-h-[56px] cursor-pointer items-center gap-2 rounded-[4px] border-[3px] px-3 text-left',
-                isDanger ? 'border-rosehip' : 'border-ink',
-                what === one
-                  ? isDanger
-                    ? 'bg-rosehip text-paper'
-                    : 'bg-ink text-paper'
-                  : isDanger && 'text-rosehip'
-              ]}
-              onclick={() => (what = one)}
-              >{#if isDanger}<Skull size={22} aria-hidden="true" />{/if}{isDanger
-                ? phone.nameOf(one)
-                : one}</button
-            >
-          {/each}
+          {#each likely as one (one)}{@render piece(one)}{/each}
+          {#each ['another plant, harmless', 'past its best', 'not sure'] as one (one)}{@render piece(
+              one
+            )}{/each}
+          <details>
+            <summary class="unfolds">Another dangerous plant</summary>
+            <div class="grid gap-2">
+              {#each dangers.filter((one) => !likely.includes(one)) as one (one)}{@render piece(one)}{/each}
+            </div>
+          </details>
         </div>
       </fieldset>
     {/if}

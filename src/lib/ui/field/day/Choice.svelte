@@ -18,7 +18,7 @@
         type="button"
         aria-pressed={value === option.value}
         class={[
-          'min-h-[56px] grow cursor-pointer rounded-[4px] border-[3px] border-ink px-4 text-[17px] font-strong',
+          'min-h-[56px] grow cursor-pointer rounded-[4px] border-[3px] border-ink px-3 text-[17px] font-strong',
           value === option.value && 'bg-ink text-paper'
         ]}
         onclick={() => {

@@ -61,8 +61,7 @@
 <p>{counted(day.tests.length, 'test')}, {counted(day.incidents.length, 'incident')}.</p>
 
 <details class="border-t-[3px] border-ink">
-  <summary class="flex min-h-[56px] cursor-pointer items-center font-strong"
-    >A task for home{day.tasks.length > 0 ? `: ${day.tasks.length} given` : ''}</summary
+  <summary class="unfolds">A task for home{day.tasks.length > 0 ? `: ${day.tasks.length} given` : ''}</summary
   >
   <div class="grid gap-3 pb-3">
     <p>Find it again and look at it. Looking, never eating.</p>

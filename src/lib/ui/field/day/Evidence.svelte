@@ -1,7 +1,6 @@
 <script lang="ts">
   import Check from '@lucide/svelte/icons/check';
   import CircleDashed from '@lucide/svelte/icons/circle-dashed';
-  import MessageSquare from '@lucide/svelte/icons/message-square';
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { stateKey } from '$core/evidence';
@@ -90,7 +89,7 @@
     ></span>{/each}
 </div>
 {#if last.size > 0}
-  <ul class="m-0 grid list-none grid-cols-2 gap-x-3 p-0">
+  <ul class="m-0 grid list-none p-0">
     {#each [...last] as [slug, one] (slug)}
       <li class="flex items-center gap-2 border-b border-ink">
         <Check size={22} class="shrink-0" aria-hidden="true" />
@@ -188,8 +187,8 @@
     </p>
   {/if}
 </section>
-<div class="grid grid-cols-[2fr_3fr] gap-3">
-  <Key title="Named early" icon={MessageSquare} onclick={() => name(true)} />
+<div class="grid grid-cols-2 gap-3">
+  <Key title="Named early" onclick={() => name(true)} />
   <Key
     title="Uncover the name"
     does={isWhole ? '' : `${asked.length - last.size} to say`}

@@ -59,7 +59,7 @@
       </a>
     </div>
     <div
-      class="flex min-h-[40px] flex-wrap items-center justify-between gap-x-4 border-b-[3px] border-ink py-1 text-[16px]"
+      class="flex min-h-[40px] flex-wrap items-center justify-between gap-x-3 border-b-[3px] border-ink py-1 text-[15px]"
     >
       <span class="flex items-center gap-1 font-strong"
         ><Clock size={19} aria-hidden="true" />{lateWords(clock.late)}</span

@@ -74,9 +74,7 @@
     {/each}
   </ul>
   <details class="border-b border-ink pb-3">
-    <summary class="flex min-h-[56px] cursor-pointer items-center font-strong"
-      >Somebody else came along</summary
-    >
+    <summary class="unfolds">Somebody else came along</summary>
     <div class="grid gap-3">
       <label class="grid gap-1 font-strong"
         >Name<input class="input" maxlength="80" bind:value={guest} /></label
@@ -162,7 +160,7 @@
 
 {#if hasBegun}
   <details bind:open={isListOpen}>
-    <summary class="flex min-h-[56px] cursor-pointer items-center font-strong">Who came, who left</summary>
+    <summary class="unfolds">Who came, who left</summary>
     {#if isListOpen}{@render roster()}{/if}
   </details>
 {:else if open.length > 0}

@@ -45,8 +45,14 @@
       .slice(0, 8);
   });
   const look = $derived(seen.length > 0 ? phone.look(seen) : undefined);
+  /** The likeliest, and whatever dangerous may be it, however unlikely. */
   const suspects = $derived(
-    (look?.suspects ?? []).filter(({ probability }) => probability >= 0.02).slice(0, 5)
+    (look?.suspects ?? [])
+      .filter(
+        ({ taxon, probability }, i) =>
+          (i < 4 && probability >= 0.02) || (isDangerous(taxon) && probability >= 0.004)
+      )
+      .slice(0, 9)
   );
   const labelOf = (entry: string) => {
     const [character, key] = entry.split('~');

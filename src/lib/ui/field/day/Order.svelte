@@ -10,15 +10,20 @@
   const { day, pack } = $derived(phone);
   const taxon = $derived(pack.taxa.find((one) => one.stop === day.at?.id && one.slug === slug));
   const done = $derived(taxon && day.taxa.get(`${taxon.stop} ${slug}`));
+  /** Plants that harm by touch, and that somebody has said are here. */
   const burns = $derived(
-    taxon
-      ? [slug, ...taxon.lookalikes.map((one) => one.slug)].filter((one) => {
-          const known = phone.library.taxa.get(one);
-          return known !== undefined && harmsByTouch(known);
-        })
-      : []
+    day.events.flatMap((one) =>
+      one.kind === 'warned' &&
+      one.stop === taxon?.stop &&
+      one.isSeen &&
+      phone.library.taxa.has(one.taxon) &&
+      harmsByTouch(phone.library.taxa.get(one.taxon)!)
+        ? [one.taxon]
+        : []
+    )
   );
-  const reachesIn = (sense: string) => sense !== 'look';
+  const onlyLooked = ['far', 'near'];
+  const reachesIn = (sense: string) => !onlyLooked.includes(sense);
   const digs = (character: string) => phone.library.character.get(character)?.organ === 'underground';
   const states = $derived(findings.map((value) => ({ value, label: value })));
 </script>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { showings } from '$core/field';
-  import { severityWords } from '$core/knowledge';
+  import { nameWithin, severityWords, worstSeverity } from '$core/knowledge';
   import ContrastPlates from '$lib/ui/brief/ContrastPlates.svelte';
   import { decidingRows, lookingWords } from '$core/walk';
   import type { Phone } from '../phone.svelte';
@@ -21,9 +21,7 @@
 
 <h1>{phone.nameOf(other)}</h1>
 <p class="font-strong text-rosehip">
-  Taken for {phone.nameOf(slug)}{known
-    ? `; ${severityWords[Math.max(known.eatenSeverity, known.contactSeverity)]}`
-    : ''}.
+  Taken for {nameWithin(phone.nameOf(slug))}{known ? `; ${severityWords[worstSeverity(known)]}` : ''}.
 </p>
 {#if sheet}
   <ContrastPlates {sheet} {source} />

@@ -31,17 +31,18 @@
   <Key title="Back to the run sheet" href="#sheet" />
 {:else if !isOpen}
   <div class="flex items-end justify-between gap-3">
-    <h1>What do you see?</h1>
-    <p class="flex items-center gap-2 font-strong"><EyeOff size={22} aria-hidden="true" />name covered</p>
+    <h1 class="text-[23px] whitespace-nowrap">What do you see?</h1>
+    <p class="flex items-center gap-2 text-[16px] font-strong whitespace-nowrap">
+      <EyeOff size={22} aria-hidden="true" />name covered
+    </p>
   </div>
   <Evidence {phone} {taxon} />
 {:else}
   <h1>
-    {taxon.name}{taxon.role === 'gather' && taxon.part ? `, ${taxon.part}` : ''}
+    {phone.nameOf(slug)}{taxon.role === 'gather' && taxon.part ? `, ${taxon.part}` : ''}
   </h1>
   <p>
-    <i>{taxon.scientific}</i>{#if done?.named?.isEarly}
-      · named before the signs were said{/if}
+    <i>{taxon.scientific}</i>{done?.named?.isEarly ? ', named before the signs were said' : ''}
   </p>
   {#if taxon.role === 'danger'}<p class="flex items-center gap-2 font-strong text-rosehip">
       <Skull size={24} aria-hidden="true" />Shown in place, not touched, not taken.

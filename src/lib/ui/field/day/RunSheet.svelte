@@ -25,6 +25,10 @@
   const taxaHere = $derived(
     at ? pack.taxa.filter(({ stop, role }) => stop === at.id && role !== 'leave out') : []
   );
+  const isAllNamed = $derived(
+    unsaid.length === 0 &&
+      taxaHere.every(({ slug, role }) => role === 'danger' || day.taxa.get(`${at!.id} ${slug}`)?.named)
+  );
   const minutesLeft = $derived(clockAt ? Math.round(clockAt.leave - phone.minute) : 0);
   const hours = (minutes: number) =>
     minutes < 60
@@ -88,7 +92,7 @@
       taxon.role !== 'danger' && !day.taxa.get(`${at.id} ${taxon.slug}`)?.named && unsaid.length === 0}
     <Key
       title={taxon.role === 'danger' || day.taxa.get(`${at.id} ${taxon.slug}`)?.named
-        ? `${taxon.name}${taxon.part && taxon.role === 'gather' ? `, ${taxon.part}` : ''}`
+        ? `${phone.nameOf(taxon.slug)}${taxon.part && taxon.role === 'gather' ? `, ${taxon.part}` : ''}`
         : `Plant ${taxaHere.indexOf(taxon) + 1}, name covered`}
       does={unsaid.length > 0
         ? 'opens after the warning'
@@ -108,14 +112,18 @@
       does={here.activity.materials}
       href="#activity"
     />{/if}
-  {#if here.talkingPoints}<p class="border-l-[6px] border-ink pl-3 whitespace-pre-line">
-      {here.talkingPoints}
-    </p>{/if}
+  {#if here.talkingPoints}
+    <!-- They may name what is still covered. -->
+    <details>
+      <summary class="unfolds">Talking points</summary>
+      <p class="whitespace-pre-line border-l-[6px] border-ink pl-3">{here.talkingPoints}</p>
+    </details>
+  {/if}
   <Key title="The ground differs" does="not found, other stage, other plant" href="#differs" />
   <Key
     title="Count heads"
     does={at.isCounted ? 'counted here' : 'before the next leg'}
-    look={at.isCounted ? 'open' : 'next'}
+    look={at.isCounted || !isAllNamed ? 'open' : 'next'}
     icon={Users}
     href="#heads"
   />
@@ -185,7 +193,7 @@
 {/if}
 
 <details>
-  <summary class="flex min-h-[56px] cursor-pointer items-center font-strong">All stops and times</summary>
+  <summary class="unfolds">All stops and times</summary>
   <table class="ruled text-[16px]">
     <thead
       ><tr

@@ -176,13 +176,13 @@
     />
     <Key title="No, it is left here" onclick={() => decide(false)} />
   {:else if !asked.mayTake}
-    <h1>{taxon.name} is left here</h1>
+    <h1>{phone.nameOf(slug)} is left here</h1>
     <p>{asked.because || asked.against.join(' ')}</p>
     <Key title="Ask again" onclick={() => phone.takeBack(asked)} />
   {:else}
     <div class="flex items-end justify-between gap-3">
-      <h1>{taxon.name}, {part}</h1>
-      <p class="text-right">
+      <h1>{phone.nameOf(slug)}, {part}</h1>
+      <p class="text-right whitespace-nowrap">
         <strong class="text-[38px] leading-10">{own}</strong>{#if share !== undefined}
           <strong>of {share}</strong>{/if}
       </p>
@@ -290,9 +290,7 @@
     {/if}
     {#if patch && pack.phones > 1}
       <details class="border-t-[3px] border-ink">
-        <summary class="flex min-h-[56px] cursor-pointer items-center font-strong"
-          >Hand a share over, or take one over</summary
-        >
+        <summary class="unfolds">Hand a share over, or take one over</summary>
         <div class="grid gap-3 pb-3">
           <div class="flex flex-wrap items-end gap-3">
             <label class="grid flex-1 gap-1 font-strong"
@@ -337,8 +335,7 @@
       </details>
     {/if}
     <details class="border-t-[3px] border-ink">
-      <summary class="flex min-h-[56px] cursor-pointer items-center font-strong">Left here, because …</summary
-      >
+      <summary class="unfolds">Left here, because …</summary>
       <div class="grid gap-3 pb-3">
         <Reason
           label="Why"

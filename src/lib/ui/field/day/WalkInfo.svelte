@@ -1,6 +1,7 @@
 <script lang="ts">
   import Download from '@lucide/svelte/icons/download';
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
+  import { localMoment } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
@@ -34,7 +35,7 @@
 <h1>{pack.walk.name}</h1>
 <p>
   Phone {pack.phone} of {pack.phones}; brief {pack.brief ? `version ${pack.brief.version}` : 'not published'};
-  taken along {new Date(pack.takenAt).toLocaleString('en-GB')}.
+  taken along {localMoment(new Date(pack.takenAt), pack.walk.timeZone)}.
 </p>
 {#if phone.clockWords}<p class="border-l-[6px] border-ink pl-3 font-strong">{phone.clockWords}</p>{/if}
 {#if phone.isRehearsal}

@@ -23,10 +23,10 @@
     <h2 class="flex items-start gap-2 text-[22px] leading-7 text-rosehip">
       <Skull size={28} class="shrink-0" aria-hidden="true" />{one.name}
     </h2>
-    <p><i>{one.scientific}</i>: {severityWords[one.severity]}{one.byTouch ? ', by touch' : ''}</p>
+    <p><i>{one.scientific}</i>: {severityWords[one.severity]}{one.byTouch ? '; harms by touch, too' : ''}</p>
     {#if one.fromAfar}<p><strong>From afar:</strong> {one.fromAfar}.</p>{/if}
     <p><strong>{one.keepAway}</strong></p>
-    <p>{one.harm}</p>
+    <p class="first-letter:uppercase">{one.harm}.</p>
     {#if at?.warned.has(one.slug)}<p class="font-strong">Said.</p>{:else}
       <div class="grid grid-cols-2 gap-2">
         <Key title="Said, seen here" icon={Eye} look="next" onclick={() => said(one.slug, true)} />

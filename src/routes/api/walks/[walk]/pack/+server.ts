@@ -25,7 +25,7 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
     const plates = brief ? await readBriefPlates(db, brief.id) : new Map<string, string>();
     const { document } = await schoolLibrary(db);
     return json({
-      pack: packOf(plan, viewer, shared, brief, plates, document),
+      pack: packOf(plan, viewer, shared, brief, plates, document, db.now),
       events: await readWalkEvents(db, walkId),
       now: db.now.toISOString()
     });
