@@ -176,7 +176,9 @@ describe('append-only tables', () => {
     'round',
     'sighting_picture',
     'sign_off',
-    'walk_change'
+    'walk_change',
+    'walk_event',
+    'walk_share'
   ];
 
   it('are these, by what the application may do with them', async () => {

@@ -45,6 +45,8 @@ export class Phone {
   /** By the server's clock, or by that of the rehearsal. */
   now = $state(Date.now());
   offsetMs = $state(0);
+  /** How far this phone's clock is wrong; a demo's time is another matter. */
+  #wrongByMs = $state(0);
   rehearsal = $state.raw<RehearsalClock>();
   /** Who acts. */
   by = $state('');
@@ -76,7 +78,7 @@ export class Phone {
   /** @throws where the pack is not whole */
   static async open(store: FieldStore, kept: KeptPack, isRehearsal: boolean): Promise<Phone> {
     const phone = new Phone(store, kept, isRehearsal);
-    phone.offsetMs = await store.setting('offset', 0);
+    await phone.#readClocks();
     if (isRehearsal) {
       const clock = await store.setting<RehearsalClock | undefined>(`rehearsal ${kept.walkId}`, undefined);
       await phone.setClock(clock ?? rehearsalOf(phone.pack, Date.now()));
@@ -104,6 +106,11 @@ export class Phone {
     this.now = this.rehearsal ? shownBy(this.rehearsal, Date.now()) : Date.now() + this.offsetMs;
   }
 
+  async #readClocks(): Promise<void> {
+    this.offsetMs = await this.store.setting('offset', 0);
+    this.#wrongByMs = await this.store.setting('wrong by', 0);
+  }
+
   async #reload(): Promise<void> {
     this.#kept = await this.store.eventsOf(this.pack.walk.id);
     this.#events = this.#kept.filter(({ state }) => state !== 'refused').map(({ event }) => event);
@@ -115,16 +122,16 @@ export class Phone {
     const news = await refresh(this.store, this.kept);
     if (news) {
       this.news = news;
-      this.offsetMs = await this.store.setting('offset', 0);
+      await this.#readClocks();
     }
     await this.#reload();
   };
 
   /** What is wrong with this phone's clock, in words. */
   get clockWords(): string {
-    if (this.isRehearsal || Math.abs(this.offsetMs) < tellingOffsetMs) return '';
-    const minutes = Math.round(Math.abs(this.offsetMs) / 60_000);
-    return `This phone’s clock is ${minutes} min ${this.offsetMs < 0 ? 'fast' : 'slow'}; times are corrected.`;
+    if (this.isRehearsal || Math.abs(this.#wrongByMs) < tellingOffsetMs) return '';
+    const minutes = Math.round(Math.abs(this.#wrongByMs) / 60_000);
+    return `This phone’s clock is ${minutes} min ${this.#wrongByMs < 0 ? 'fast' : 'slow'}; times are corrected.`;
   }
 
   async setClock(clock: RehearsalClock): Promise<void> {

@@ -6,18 +6,28 @@ import type { FieldStore, KeptPack } from './store';
 
 /** A walk comes onto the phone, is tried whether it opens, and is compared with the server while there is network. */
 
-const Answer = z.object({ pack: Pack, events: z.array(WalkEvent), now: z.iso.datetime() });
+/** The school's time, which in a demo is another day's, and the server's clock. */
+const clocks = { now: z.iso.datetime(), clock: z.iso.datetime() };
+const Answer = z.object({ pack: Pack, events: z.array(WalkEvent), ...clocks });
 const News = z.object({
   events: z.array(WalkEvent),
   briefVersion: z.number().nullable(),
   heldOn: z.string(),
   calledOff: z.string().nullable(),
-  now: z.iso.datetime()
+  ...clocks
 });
 
-/** What must be added to this phone's time to get the server's, in milliseconds. */
-const offsetOf = (serverNow: string, asked: number, answered: number): number =>
-  Math.round(Date.parse(serverNow) - (asked + answered) / 2);
+/** Notes how far this phone's time is from the school's, and how far its clock is wrong, in milliseconds. */
+async function noteClocks(
+  store: FieldStore,
+  { now, clock }: { readonly now: string; readonly clock: string },
+  asked: number,
+  answered: number
+): Promise<void> {
+  const middle = (asked + answered) / 2;
+  await store.set('offset', Math.round(Date.parse(now) - middle));
+  await store.set('wrong by', Math.round(Date.parse(clock) - middle));
+}
 
 async function problemIn(response: Response): Promise<string> {
   const said: unknown = await response.json().catch(() => undefined);
@@ -70,7 +80,7 @@ export async function takeAlong(
     refreshedAt: now
   };
   await store.keepPack(kept);
-  await store.set('offset', offsetOf(now, asked, answered));
+  await noteClocks(store, answer.data, asked, answered);
   await store.learn(events, pack.takenBy.id);
   tell('opening every part');
   return prove(store, walkId);
@@ -125,7 +135,7 @@ export async function refresh(store: FieldStore, kept: KeptPack): Promise<readon
   if (!news.success) return undefined;
   const { events, briefVersion, heldOn, calledOff, now } = news.data;
   await store.learn(events, kept.owner);
-  await store.set('offset', offsetOf(now, asked, answered));
+  await noteClocks(store, news.data, asked, answered);
   await store.keepPack({ ...kept, refreshedAt: now });
   const { brief, walk } = Pack.parse(kept.pack);
   return [

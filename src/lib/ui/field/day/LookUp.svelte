@@ -54,6 +54,7 @@
       )
       .slice(0, 9)
   );
+  const percent = (p: number) => (p < 0.015 ? 'about 1 % or less' : `about ${Math.round(p * 100)} %`);
   const labelOf = (entry: string) => {
     const [character, key] = entry.split('~');
     const one = phone.library.character.get(character!)!;
@@ -182,11 +183,11 @@
       {#each suspects as { taxon, probability } (taxon.slug)}<li
           class={isDangerous(taxon) ? 'font-strong text-rosehip' : ''}
         >
-          {phone.nameOf(taxon.slug)}, about {Math.round(probability * 100)} %{isDangerous(taxon)
+          {phone.nameOf(taxon.slug)}, {percent(probability)}{isDangerous(taxon)
             ? ', dangerous'
             : ''}
         </li>{/each}
-      <li>something not on this list, about {Math.round(look.other * 100)} %</li>
+      <li>something not on this list, {percent(look.other)}</li>
     </ul>
     {#if look.next[0]}<p>
         Look next at: {look.next[0].character.name.toLowerCase()}. {look.next[0].character.look}

@@ -17,7 +17,8 @@ export const GET: RequestHandler = ({ locals, params }) => {
       briefVersion: brief?.version ?? null,
       heldOn: walk.heldOn,
       calledOff: walk.calledOff?.why ?? null,
-      now: db.now.toISOString()
+      now: db.now.toISOString(),
+      clock: new Date().toISOString()
     });
   });
 };

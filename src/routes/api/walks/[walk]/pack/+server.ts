@@ -27,7 +27,8 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
     return json({
       pack: packOf(plan, viewer, shared, brief, plates, document, db.now),
       events: await readWalkEvents(db, walkId),
-      now: db.now.toISOString()
+      now: db.now.toISOString(),
+      clock: new Date().toISOString()
     });
   });
 };

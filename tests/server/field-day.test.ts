@@ -1,0 +1,282 @@
+import pg from 'pg';
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { tryPort } from '../../scripts/setup/ports.js';
+import { serve } from '../../scripts/setup/server.js';
+import { Pack, type WalkEventKind, fieldDay, sharesOf } from '../../src/core/field';
+import { Client, signedIn } from '../support/client';
+import { type TestDatabase, cloneDatabase } from '../support/database';
+
+/** A walk on phones, as the server has it: packs, shares, and what follows from what was tapped. */
+
+let database: TestDatabase;
+let server: Awaited<ReturnType<typeof serve>>;
+let instructor: Client;
+let learner: Client;
+let walk = '';
+let first: Pack;
+let second: Pack;
+
+const devices = [uuid(), uuid()];
+const take = async (client: Client, device: string, phones = 2) => {
+  const response = await client.json(`/api${walk}/pack`, { device, phones });
+  expect(response.status).toBe(200);
+  return (await response.json()) as { pack: unknown; events: unknown[]; now: string };
+};
+const tapped = (kind: WalkEventKind, own: object, phone = 1) => ({
+  id: uuid(),
+  at: new Date().toISOString(),
+  offsetMs: Date.parse(schoolNow) - Date.now(),
+  walkId: first.walk.id,
+  by: first.takenBy.id,
+  phone,
+  kind,
+  ...own
+});
+let schoolNow = '';
+const resultOf = async (response: Response) =>
+  ((await response.json()) as { results: { id: string; status?: number; problem?: string }[] }).results;
+const send = async (...events: object[]) => resultOf(await instructor.send(events));
+let client: pg.Client;
+/** As the superuser, past row-level security, at the demo's time. */
+const query = async <T extends pg.QueryResultRow>(text: string, values: unknown[] = []): Promise<T[]> => {
+  const { rows } = await client.query<T>(text, values);
+  return rows;
+};
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  client = new pg.Client({ connectionString: database.superuser });
+  await client.connect();
+  await client.query(`select set_config('app.now', '2027-12-31T00:00:00Z', false)`);
+  server = await serve({ port: (await tryPort(0))!, app: database.app });
+  instructor = await signedIn(server.origin, 'instructor');
+  learner = await signedIn(server.origin, 'learner');
+  walk = `/walks/${/"\/walks\/([0-9a-f-]{36})"[^>]*>\s*(?:<[^>]*>\s*)*Wood in leaf/.exec(await instructor.text('/walks'))![1]!}`;
+  const taken = await take(instructor, devices[0]!);
+  schoolNow = taken.now;
+  first = Pack.parse(taken.pack);
+  second = Pack.parse((await take(instructor, devices[1]!)).pack);
+});
+afterAll(async () => {
+  await client.end();
+  await server.stop();
+  await database.drop();
+});
+
+const patchOf = (slug: string) => first.patches.find((one) => one.taxon === slug)!;
+const gathered = (slug: string) => first.taxa.find((one) => one.slug === slug && one.role === 'gather')!;
+const taken = (slug: string, pieces: number, phone = 1) =>
+  tapped(
+    'taken',
+    {
+      stop: gathered(slug).stop,
+      patch: patchOf(slug).id,
+      taxon: slug,
+      part: patchOf(slug).part,
+      pieces,
+      isLifted: false,
+      reason: ''
+    },
+    phone
+  );
+const ledger = (id: string) =>
+  query<{ pieces: number; isPutBack: boolean; walk: string }>(
+    `select pieces, is_put_back as "isPutBack", walk_id as walk from gathered where id = $1`,
+    [id]
+  );
+
+describe('taking a walk along', () => {
+  it('numbers the phones, and a phone that comes again keeps its number', async () => {
+    expect([first.phone, second.phone]).toEqual([1, 2]);
+    expect(Pack.parse((await take(instructor, devices[0]!)).pack).phone).toBe(1);
+  });
+
+  it('brings the brief with all its drawings, the people with consent, warnings and signs', () => {
+    expect(first.brief!.document.sheets.length).toBeGreaterThan(3);
+    for (const { plates } of first.brief!.document.sheets)
+      for (const plate of plates) if (plate) expect(first.brief!.plates[plate.id]).toContain('<svg');
+    expect(first.people.find(({ isMinor }) => isMinor)).toMatchObject({ hasConsent: true });
+    const ramsons = gathered('allium-ursinum');
+    expect(ramsons.set.length).toBeGreaterThan(1);
+    expect(ramsons.lookalikes.map(({ slug }) => slug)).toContain('convallaria-majalis');
+    expect(first.stops.flatMap(({ warnings }) => warnings).map(({ slug }) => slug)).toContain(
+      'arum-maculatum'
+    );
+  });
+
+  it('shares out what is left once: later phones get the same sums', () => {
+    const left = patchOf('allium-ursinum').left!;
+    expect(left).toBeGreaterThan(0);
+    expect(second.patches.find(({ taxon }) => taxon === 'allium-ursinum')!.left).toBe(left);
+    for (const shares of sharesOf(first, []).values())
+      expect(shares.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(
+        Math.max(...first.patches.map((one) => one.left ?? 0))
+      );
+  });
+
+  it('is for those who teach, of a walk of their own, by a phone that says which it is', async () => {
+    expect((await learner.json(`/api${walk}/pack`, { device: uuid() })).status).toBe(403);
+    expect((await instructor.json(`/api/walks/${uuid()}/pack`, { device: uuid() })).status).toBe(404);
+    expect((await instructor.json(`/api${walk}/pack`, { device: 'mine' })).status).toBe(400);
+    expect((await instructor.json(`/api${walk}/pack`, '{"device":')).status).toBe(400);
+  });
+
+  it('refuses the tenth phone', async () => {
+    for (let i = 3; i <= 9; i += 1) await take(instructor, uuid());
+    const response = await instructor.json(`/api${walk}/pack`, { device: uuid() });
+    expect(response.status).toBe(409);
+    expect(await response.text()).toContain('9 phones');
+  });
+
+  it('the page of the field says nothing of who asks for it', async () => {
+    const page = await instructor.text('/field');
+    expect(page).not.toContain('Bram');
+    expect(await new Client(server.origin).text('/field')).toContain('In the field');
+  });
+});
+
+describe('what was tapped', () => {
+  it('stands once, in the walk and in the book of the patch', async () => {
+    const event = taken('allium-ursinum', 7);
+    expect(await send(event, event)).toEqual([
+      { id: event.id, noted: true },
+      { id: event.id, noted: true }
+    ]);
+    expect(await ledger(event.id)).toEqual([{ pieces: 7, isPutBack: false, walk: first.walk.id }]);
+    const [other] = await send({ ...event, pieces: 8 });
+    expect(other).toMatchObject({ status: 409 });
+    expect((await ledger(event.id))[0]!.pieces).toBe(7);
+  });
+
+  it('goes out of the book when it is taken back, in whichever order the two arrive', async () => {
+    for (const isReversed of [false, true]) {
+      const event = taken('allium-ursinum', 3);
+      const back = tapped('taken back', { event: event.id });
+      for (const one of isReversed ? [back, event] : [event, back]) await send(one);
+      expect(await ledger(event.id)).toEqual([]);
+      await send(back, event);
+      expect(await ledger(event.id)).toEqual([]);
+    }
+  });
+
+  it('of one phone is not taken back by another', async () => {
+    const event = taken('allium-ursinum', 2);
+    await send(event, tapped('taken back', { event: event.id }, 2));
+    expect(await ledger(event.id)).toHaveLength(1);
+  });
+
+  it('that was put back makes room in the book again', async () => {
+    const before = await instructor.words(
+      `/ground/${first.walk.siteId}/patches/${patchOf('allium-ursinum').id}`
+    );
+    const back = tapped('put back', {
+      stop: gathered('allium-ursinum').stop,
+      patch: patchOf('allium-ursinum').id,
+      taxon: 'allium-ursinum',
+      part: 'leaf',
+      pieces: 2
+    });
+    await send(back);
+    expect((await ledger(back.id))[0]).toMatchObject({ pieces: 2, isPutBack: true });
+    const after = await instructor.words(
+      `/ground/${first.walk.siteId}/patches/${patchOf('allium-ursinum').id}`
+    );
+    expect(after).not.toBe(before);
+  });
+
+  it('nearly ready moves the season, an unknown plant is a find; both go when they are taken back', async () => {
+    const ready = tapped('nearly ready', {
+      taxon: 'allium-ursinum',
+      stage: 'flower',
+      patch: patchOf('allium-ursinum').id,
+      weeks: 2,
+      note: ''
+    });
+    const unknown = tapped('unknown plant', {
+      name: 'umbels by the ford',
+      seen: ['flower-colour~white'],
+      note: ''
+    });
+    await send(ready, unknown);
+    const rows = () =>
+      query<{ id: string }>(
+        `select id from sighting where id = $1 union all select id from open_find where id = $2`,
+        [ready.id, unknown.id]
+      );
+    expect(await rows()).toHaveLength(2);
+    await send(tapped('taken back', { event: ready.id }), tapped('taken back', { event: unknown.id }));
+    expect(await rows()).toHaveLength(0);
+  });
+
+  it('a test on the living plant moves the ladder, until it is taken back', async () => {
+    const person = first.people.find(({ name }) => name === 'Imke Sandvoss')!.id;
+    const test = tapped('test', {
+      person,
+      taxon: 'allium-ursinum',
+      lookalike: 'convallaria-majalis',
+      stage: 'leaf',
+      question: 'show me',
+      outcome: 'would have gathered a dangerous one',
+      signs: [],
+      hints: 1
+    });
+    await send(test);
+    const page = () => instructor.words(`/progress/${person}`);
+    const said = await page();
+    await send(tapped('taken back', { event: test.id }));
+    expect(await page()).not.toBe(said);
+  });
+
+  it('is refused from learners, of walks that are not there, and where it is not understood', async () => {
+    const event = taken('allium-ursinum', 1);
+    expect(await resultOf(await learner.send([event]))).toMatchObject([{ status: 403 }]);
+    expect(await send({ ...event, walkId: uuid() })).toMatchObject([{ status: 404 }]);
+    expect(await send({ ...event, pieces: 0 }, { ...event, kind: 'applause' })).toMatchObject([
+      { status: 400 },
+      { status: 400 }
+    ]);
+  });
+
+  it('never lies in the future, however wrong the phone’s clock is', async () => {
+    const event = { ...taken('allium-ursinum', 1), at: '2099-01-01T00:00:00.000Z', offsetMs: 0 };
+    await send(event);
+    const [row] = await query<{ at: Date }>('select effective_at as at from walk_event where id = $1', [
+      event.id
+    ]);
+    expect(row!.at.getTime()).toBeLessThanOrEqual(Date.parse(schoolNow) + 600_000);
+  });
+
+  it('comes to every phone, and the derived day is the one that the page shows', async () => {
+    const response = await instructor.fetch(`/api${walk}/events`);
+    const { events, heldOn, briefVersion } = await response.json();
+    expect({ heldOn, briefVersion }).toEqual({
+      heldOn: first.walk.isoDate,
+      briefVersion: first.brief!.version
+    });
+    const day = fieldDay(first, events);
+    const page = await instructor.words(`${walk}/walk`);
+    const net = day.takings.find(({ taxon }) => taxon === 'allium-ursinum')!.net;
+    expect(page).toContain('As it went');
+    expect(page).toContain(`${net}, `);
+    expect((await learner.fetch(`/api${walk}/events`)).status).toBe(403);
+  });
+
+  it('the paper tick sheet has the same fields', async () => {
+    const sheet = await instructor.words(`${walk}/walk/paper`);
+    for (const words of [
+      'Imke Sandvoss',
+      'Ramsons carpet',
+      'may we take here',
+      'all baskets looked through',
+      '112'
+    ])
+      expect(sheet).toContain(words);
+  });
+});
+
+it('a walk that is called off, or moved, is said to a phone that asks', async () => {
+  await query(`update walk set held_on = '2027-05-02' where id = $1`, [first.walk.id]);
+  const { heldOn } = await (await instructor.fetch(`/api${walk}/events`)).json();
+  expect(heldOn).toBe('2027-05-02');
+});
