@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { walkEventKinds } from '../src/core/field';
 import { abundances } from '../src/core/evidence';
 import { groundKinds } from '../src/core/ground';
 import { Stage } from '../src/core/knowledge';
@@ -218,6 +219,22 @@ export const Demo = z.strictObject({
       packed: z.array(z.string()).default([]),
       /** Stops of the ledger that an instructor lifted. */
       lifted: z.array(z.strictObject({ key: z.string(), reason: z.string(), on: z.iso.date() })).default([]),
+      /** As its phones recorded it. */
+      went: z
+        .strictObject({
+          phones: z.number().int().min(1),
+          /** By patch. */
+          left: z.record(z.string(), z.number().int()),
+          /** `at` counts minutes from the start; people, patches and stops by key and number. */
+          events: z.array(
+            z.looseObject({
+              at: z.number(),
+              phone: z.number().int().default(1),
+              kind: z.enum(walkEventKinds)
+            })
+          )
+        })
+        .optional(),
       stops: z.array(
         z.strictObject({
           name: z.string(),

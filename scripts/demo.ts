@@ -16,6 +16,7 @@ import { type SchoolDb, withSchool } from '../src/lib/server/database/school';
 import { insert } from '../src/lib/server/database/insert';
 import type { IdOf } from './demo-place';
 import { Demo } from './demo-schema';
+import { loadFieldDays, takeAlong } from './demo-field';
 import { loadResults } from './demo-results';
 import { loadSites } from './demo-sites';
 import { insertWalks, liftStops, publishWalks } from './demo-walks';
@@ -38,11 +39,13 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
         await loadSchool(db, demo, libraryHash, idOf);
         await liftStops(db, demo, idOf);
         await publishWalks(db, demo, idOf);
+        await takeAlong(db, demo, idOf);
         await loadResults(db, demo, idOf);
         await keepWarmth(db, idOf('site', 'wood'), readStation('2027-12-31'), stationName);
         await db.query('update school set demo_date = $1', [demo.school.demoDate]);
       });
     }
+    await loadFieldDays(schoolId, demo, idOf);
     for (const { key, name, email } of demo.people) {
       if (!email || (await isEmailTaken(email))) continue;
       // Who was erased meanwhile, or got another role, stays as they are.

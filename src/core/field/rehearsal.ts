@@ -12,7 +12,10 @@ export interface RehearsalClock {
 }
 
 /** Minutes after midnight of the walk's day at its site, as a moment. */
-export const momentAt = ({ walk }: Pick<Pack, 'walk'>, minutes: number): number =>
+export const momentAt = (
+  { walk }: { readonly walk: Pick<Pack['walk'], 'isoDate' | 'timeZone'> },
+  minutes: number
+): number =>
   DateTime.fromISO(walk.isoDate, { zone: walk.timeZone }).startOf('day').plus({ minutes }).toMillis();
 
 /** Minutes before the walk at which a rehearsal begins: people are arriving. */

@@ -227,4 +227,6 @@ export const WalkEvent = z.discriminatedUnion('kind', [
 export type WalkEvent = z.infer<typeof WalkEvent>;
 export type WalkEventKind = WalkEvent['kind'];
 export type WalkEventOf<K extends WalkEventKind> = Extract<WalkEvent, { kind: K }>;
-export const walkEventKinds = WalkEvent.options.map(({ shape }) => shape.kind.value) as WalkEventKind[];
+export const walkEventKinds: readonly WalkEventKind[] = WalkEvent.options.map(
+  ({ shape }) => shape.kind.value
+);

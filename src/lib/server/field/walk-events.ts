@@ -29,6 +29,9 @@ const settingOf = (db: SchoolDb, walkId: string): Promise<Setting | undefined> =
     [walkId]
   );
 
+/** Who sends; what they may is asked of their role. */
+export type Sender = Pick<Viewer, 'schoolId' | 'personId' | 'role'>;
+
 /** When it happened; never later than now, whatever the phone's clock says. */
 const momentOf = (db: SchoolDb, event: WalkEvent): Date =>
   new Date(Math.min(effectiveAt(event), db.now.getTime()));
@@ -38,7 +41,7 @@ const dayOf = (moment: Date, { timeZone }: Setting): string =>
 
 /** Keeps one event once, with what follows from it. */
 export function recordWalkEvent(
-  viewer: Viewer,
+  viewer: Sender,
   event: WalkEvent,
   { clockOffsetMs }: Arrival = {}
 ): Promise<WalkEventResult> {
@@ -96,7 +99,7 @@ export async function isClosed(db: SchoolDb, walkId: string): Promise<boolean> {
   return rowCount !== 0;
 }
 
-async function follow(db: SchoolDb, viewer: Viewer, setting: Setting, event: WalkEvent): Promise<void> {
+async function follow(db: SchoolDb, viewer: Sender, setting: Setting, event: WalkEvent): Promise<void> {
   if (event.kind === 'taken back') {
     const target = await rowOf(db, Body, 'select body from walk_event where walk_id = $1 and id = $2', [
       event.walkId,
@@ -117,7 +120,7 @@ async function follow(db: SchoolDb, viewer: Viewer, setting: Setting, event: Wal
 }
 
 /** Enters what other parts of the house keep of an event. */
-async function enter(db: SchoolDb, viewer: Viewer, setting: Setting, event: WalkEvent): Promise<void> {
+async function enter(db: SchoolDb, viewer: Sender, setting: Setting, event: WalkEvent): Promise<void> {
   const moment = momentOf(db, event);
   const day = dayOf(moment, setting);
   switch (event.kind) {
@@ -177,7 +180,7 @@ async function patchOfStop(db: SchoolDb, stopId: string, taxon: string): Promise
 
 async function enterTaking(
   db: SchoolDb,
-  viewer: Viewer,
+  viewer: Sender,
   event: WalkEventOf<'taken'> | WalkEventOf<'put back'>,
   moment: Date,
   day: string
@@ -204,7 +207,7 @@ async function enterTaking(
 
 async function enterSighting(
   db: SchoolDb,
-  viewer: Viewer,
+  viewer: Sender,
   { siteId }: Setting,
   id: string,
   moment: Date,
@@ -246,7 +249,7 @@ const outcomeOf: Readonly<Record<WalkEventOf<'test'>['outcome'], Outcome>> = {
 /** A test on a living plant moves the ladder of a pair; without a lookalike it stands in the day alone. */
 async function enterTest(
   db: SchoolDb,
-  viewer: Viewer,
+  viewer: Sender,
   event: WalkEventOf<'test'>,
   moment: Date
 ): Promise<void> {
@@ -269,7 +272,7 @@ async function enterTest(
 }
 
 /** Takes out what was entered with an event. What only adds is taken back by an entry that names it, or passed over. */
-async function takeOut(db: SchoolDb, viewer: Viewer, event: WalkEvent): Promise<void> {
+async function takeOut(db: SchoolDb, viewer: Sender, event: WalkEvent): Promise<void> {
   if (event.kind === 'taken' || event.kind === 'put back')
     await db.query(
       `insert into gathering (school_id, id, patch_id, walk_id, taxon, part, pieces, gathered_on, takes_back, recorded_by, effective_at)
