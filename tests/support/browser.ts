@@ -19,7 +19,7 @@ export interface Site {
 /** Milliseconds: a wait ends with what it waits for, and on a busy machine that may take its time. */
 export const patience = 60_000;
 
-async function startChromium(): Promise<WebDriver> {
+export async function startChromium(): Promise<WebDriver> {
   const options = new chrome.Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
   options.addArguments(
@@ -71,6 +71,17 @@ export const resize = (driver: WebDriver, width: number, height: number): Promis
     mobile: width < 500
   });
 
+/** Flight mode, and back: no network for the page and for whatever answers in its place. */
+export async function flightMode(driver: WebDriver, isOn: boolean): Promise<void> {
+  await sendToChromium(driver, 'Network.enable', {});
+  await sendToChromium(driver, 'Network.emulateNetworkConditions', {
+    offline: isOn,
+    latency: 0,
+    downloadThroughput: -1,
+    uploadThroughput: -1
+  });
+}
+
 /** Has axe in every page from now on: where many are looked at, sending it to each takes as long as a look. */
 export const keepAxe = (driver: WebDriver): Promise<void> =>
   sendToChromium(driver, 'Page.addScriptToEvaluateOnNewDocument', { source: axe.source });
@@ -101,7 +112,9 @@ export async function fill(driver: WebDriver, label: string, value: string): Pro
     By.xpath(`//main//label[starts-with(normalize-space(.), ${JSON.stringify(label)})]`)
   );
   const id = (await labelled.getAttribute('for')) ?? '';
-  const field = await driver.wait(until.elementLocated(By.id(id)), patience);
+  const field = id
+    ? await driver.wait(until.elementLocated(By.id(id)), patience)
+    : await labelled.findElement(By.css('input, select, textarea'));
   if (await field.getAttribute('data-when')) {
     // Day, month and year, or hours and minutes, typed one after the other.
     const parts = value.includes('-') ? value.split('-').reverse() : value.split(':');

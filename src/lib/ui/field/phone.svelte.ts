@@ -160,7 +160,8 @@ export class Phone {
       by: this.by,
       phone: this.pack.phone,
       kind,
-      ...own
+      // What a screen holds is watched; what is kept is plain.
+      ...($state.snapshot(own) as Own<K>)
     } as WalkEventOf<K>;
   }
 

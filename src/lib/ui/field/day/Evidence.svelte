@@ -83,7 +83,7 @@
   );
 </script>
 
-<div class="flex gap-1" aria-label="{last.size} of {asked.length} signs">
+<div class="flex gap-1" role="img" aria-label="{last.size} of {asked.length} signs">
   {#each asked as one (one.slug)}<span
       class={['h-4 flex-1 border-[3px] border-ink', last.has(one.slug) && 'bg-ink']}
     ></span>{/each}
