@@ -8,6 +8,7 @@ import { browserFigures } from './browser';
 import { coreFigures } from './core';
 import { crowdFigures } from './crowd';
 import { drawingFigures } from './drawing';
+import { fieldFigures } from './field';
 import { type Figure, printFigures } from './figure';
 import { groundFigures } from './ground';
 import { learningFigures } from './learning';
@@ -28,6 +29,7 @@ const parts: Readonly<Record<string, { readonly measure: Measure; readonly onDat
   server: { measure: serverFigures, onDatabase: true },
   crowd: { measure: crowdFigures, onDatabase: true },
   browser: { measure: browserFigures, onDatabase: true },
+  field: { measure: fieldFigures, onDatabase: true },
   learning: { measure: learningFigures, onDatabase: true }
 };
 const help = `Usage: npm run bench [-- part …]

@@ -92,18 +92,67 @@ const whiteUmbelsInJune = (site: Site) =>
     '/species/look-closer?date=2027-06-20&see=flower-colour~white&see=flower-cluster~compound-umbel&see=stem-marks~blotched'
   );
 
+const key = (words: string) =>
+  By.xpath(`//*[self::button or self::a][contains(normalize-space(.), ${JSON.stringify(words)})]`);
+
+/** A rehearsal in flight mode up to the first stop, and one of its screens. */
+const inTheField =
+  (screen: string) =>
+  async (site: Site): Promise<void> => {
+    const { driver } = site;
+    await walk('/walk')(site);
+    const path = /[0-9a-f-]{36}/.exec(await driver.getCurrentUrl())![0];
+    await press(driver, 'Take it along');
+    await seeText(driver, 'Ready without network');
+    const at = async (hash: string) => {
+      await driver.get('about:blank');
+      await visit(site, `/field?walk=${path}&rehearse#${hash}`);
+      await seeText(driver, 'Ill or hurt');
+    };
+    const tap = async (words: string) => {
+      for (const one of await driver.findElements(key(words))) {
+        await driver.executeScript('arguments[0].click()', one);
+        await driver.sleep(90);
+      }
+    };
+    await at('walk');
+    await tap('Begin again');
+    await tap('stands');
+    await tap('+15 min');
+    await at('heads');
+    for (const one of await driver.findElements(By.xpath('//button[normalize-space(.)="here"]')))
+      await driver.executeScript('arguments[0].click()', one);
+    await driver.sleep(400);
+    await tap('All 6 here');
+    await at('go');
+    for (const one of await driver.findElements(By.xpath('//button[normalize-space(.)="held"]')))
+      await driver.executeScript('arguments[0].click()', one);
+    await tap('We go');
+    await at('sheet');
+    await tap('Arrived at');
+    if (screen !== 'sheet') {
+      await at('warn');
+      await tap('Said, not seen');
+      await at('plant/rumex-acetosa');
+      await tap('pointed lobes straight back');
+    }
+    if (screen.startsWith('take')) {
+      await at(screen);
+      await tap('Yes, by these rules');
+      for (const [person, pieces] of [
+        ['Dara', '+5'],
+        ['Imke', '+5'],
+        ['Tomas', '+1']
+      ] as const) {
+        await tap(person);
+        await tap(pieces);
+      }
+    }
+    if (screen !== 'sheet') await at(screen);
+  };
+
 const views: readonly View[] = [
   { name: 'today', role: 'Instructor', size: desk, open: (site) => visit(site, '/today') },
-  {
-    name: 'site',
-    role: 'Instructor',
-    size: desk,
-    open: async (site) => {
-      await visit(site, '/ground');
-      await press(site.driver, 'Crannoge Wood');
-      await seeText(site.driver, 'Patches on');
-    }
-  },
   {
     name: 'season',
     role: 'Instructor',
@@ -118,12 +167,6 @@ const views: readonly View[] = [
       await visit(site, `/season/${await siteId(site, 'Ossmer Strand')}/days`);
       await seeText(site.driver, 'The best days');
     }
-  },
-  {
-    name: 'tide-and-light',
-    role: 'Instructor',
-    size: desk,
-    open: async (site) => visit(site, `/season/${await siteId(site, 'Ossmer Strand')}/tide`)
   },
   {
     name: 'patch',
@@ -163,7 +206,6 @@ const views: readonly View[] = [
   },
   { name: 'look-closer', role: 'Learner', size: desk, open: whiteUmbelsInJune },
   { name: 'drill', role: 'Learner', size: desk, open: proveIt },
-  { name: 'phone-today', role: 'Learner', size: phone, open: (site) => visit(site, '/today') },
   {
     name: 'phone-scout',
     role: 'Instructor',
@@ -185,7 +227,10 @@ const views: readonly View[] = [
       await walk('/brief')(site);
       await scrollTo(site, 'section:has(> article[id="allium-ursinum~convallaria-majalis"])');
     }
-  }
+  },
+  { name: 'phone-run-sheet', role: 'Instructor', size: phone, open: inTheField('sheet') },
+  { name: 'phone-evidence', role: 'Instructor', size: phone, open: inTheField('plant/rumex-acetosa') },
+  { name: 'phone-count', role: 'Instructor', size: phone, open: inTheField('take/rumex-acetosa') }
 ];
 
 async function takeAll(): Promise<void> {

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { WalkEvent, type WalkEventOf, effectiveAt, mayTakeBack } from '$core/field';
+import { WalkEvent, type WalkEventKind, type WalkEventOf, effectiveAt, mayTakeBack } from '$core/field';
 import type { Outcome } from '$core/learning';
 import { DateTime } from 'luxon';
 import type { Viewer } from '../accounts';
@@ -99,6 +99,16 @@ export async function isClosed(db: SchoolDb, walkId: string): Promise<boolean> {
   return rowCount !== 0;
 }
 
+/** Kinds of which other parts of the house keep something. */
+const entered: ReadonlySet<WalkEventKind> = new Set([
+  'taken',
+  'put back',
+  'nearly ready',
+  'ground differs',
+  'unknown plant',
+  'test'
+]);
+
 async function follow(db: SchoolDb, viewer: Sender, setting: Setting, event: WalkEvent): Promise<void> {
   if (event.kind === 'taken back') {
     const target = await rowOf(db, Body, 'select body from walk_event where walk_id = $1 and id = $2', [
@@ -109,6 +119,7 @@ async function follow(db: SchoolDb, viewer: Sender, setting: Setting, event: Wal
     if (target && mayTakeBack(target.body, event.phone)) await takeOut(db, viewer, target.body);
     return;
   }
+  if (!entered.has(event.kind)) return;
   await enter(db, viewer, setting, event);
   const undo = await rowsOf(
     db,

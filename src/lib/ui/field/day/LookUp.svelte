@@ -183,9 +183,7 @@
       {#each suspects as { taxon, probability } (taxon.slug)}<li
           class={isDangerous(taxon) ? 'font-strong text-rosehip' : ''}
         >
-          {phone.nameOf(taxon.slug)}, {percent(probability)}{isDangerous(taxon)
-            ? ', dangerous'
-            : ''}
+          {phone.nameOf(taxon.slug)}, {percent(probability)}{isDangerous(taxon) ? ', dangerous' : ''}
         </li>{/each}
       <li>something not on this list, {percent(look.other)}</li>
     </ul>

@@ -208,24 +208,6 @@
         >
       </p>
     {/if}
-    <p class="flex gap-2">
-      <Scissors size={24} class="shrink-0" aria-hidden="true" /><span>{taxon.harvest.rule}</span>
-    </p>
-    <Key
-      title={isPicking ? 'Stop picking' : 'Picking begins'}
-      does={pace
-        ? `${pace.toFixed(1)} a minute for each${fullAt ? `, the share at about ${clockTime(fullAt)}` : ''}`
-        : ''}
-      icon={Timer}
-      onclick={() =>
-        phone.tap('picking', {
-          stop: taxon.stop,
-          taxon: slug,
-          part,
-          state: isPicking ? 'ends' : 'begins',
-          people: Math.max(1, day.here.length)
-        })}
-    />
     <fieldset class="border-[3px] border-ink">
       <legend class="sr-only">Whose basket</legend>
       <div class="grid grid-cols-2">
@@ -277,6 +259,24 @@
       >
     </div>
     <Key title="+1 for each" does={counted(day.here.length, 'piece')} icon={Users} onclick={takeForAll} />
+    <p class="flex gap-2">
+      <Scissors size={24} class="shrink-0" aria-hidden="true" /><span>{taxon.harvest.rule}</span>
+    </p>
+    <Key
+      title={isPicking ? 'Stop picking' : 'Picking begins'}
+      does={pace
+        ? `${pace.toFixed(1)} a minute for each${fullAt ? `, the share at about ${clockTime(fullAt)}` : ''}`
+        : ''}
+      icon={Timer}
+      onclick={() =>
+        phone.tap('picking', {
+          stop: taxon.stop,
+          taxon: slug,
+          part,
+          state: isPicking ? 'ends' : 'begins',
+          people: Math.max(1, day.here.length)
+        })}
+    />
     <label class="flex min-h-[56px] items-center gap-3"
       ><input type="checkbox" class="checkbox" bind:checked={isLifted} />the next one is lifted to show its
       root</label
