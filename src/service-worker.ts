@@ -21,8 +21,6 @@ worker.addEventListener('fetch', (event) => {
   const isPage = request.mode === 'navigate' && url.pathname === '/field';
   if (!isPage && !isFieldFile(url)) return;
   event.respondWith(
-    caches
-      .match(isPage ? '/field' : request, { ignoreSearch: isPage })
-      .then((kept) => kept ?? fetch(request))
+    caches.match(isPage ? '/field' : request, { ignoreSearch: isPage }).then((kept) => kept ?? fetch(request))
   );
 });

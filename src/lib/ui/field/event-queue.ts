@@ -1,3 +1,5 @@
+import { isJudged, resultsIn } from './results';
+
 /**
  * Events made in the field wait on the device until the server has judged them one by one. Each has an id of its own
  * making, so that sending it twice stores it once.
@@ -18,24 +20,7 @@ export interface QueuePorts {
   readonly send: (events: readonly QueuedEvent[]) => Promise<Response>;
 }
 
-interface Result {
-  readonly id: string;
-  readonly status?: number;
-  readonly problem?: string;
-}
-
 const mostAtOnce = 50;
-
-/** The results in an answer; none where something else than the server has answered, such as the page of a hotel. */
-async function resultsIn(response: Response): Promise<readonly Result[]> {
-  const answer: unknown = await response.json().catch(() => undefined);
-  const results =
-    typeof answer === 'object' && answer !== null && 'results' in answer ? answer.results : undefined;
-  return Array.isArray(results) ? (results as Result[]) : [];
-}
-
-/** Whether the server has looked at an event and will look at it the same way for ever. */
-const isJudged = ({ status }: Result): boolean => status === undefined || (status >= 400 && status < 500);
 
 export class EventQueue<T extends QueuedEvent> {
   #isSending = false;

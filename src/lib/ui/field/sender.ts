@@ -1,4 +1,5 @@
 import type { WalkEvent } from '$core/field';
+import { isJudged, resultsIn } from './results';
 import type { FieldStore } from './store';
 
 /** Brings what waits to the server, whatever happens on the way. */
@@ -15,23 +16,7 @@ export type Sent =
   /** Some were not judged: the server has trouble of its own. */
   | 'some';
 
-interface Result {
-  readonly id: string;
-  readonly status?: number;
-  readonly problem?: string;
-}
-
 const mostAtOnce = 100;
-
-async function resultsIn(response: Response): Promise<readonly Result[]> {
-  const answer: unknown = await response.json().catch(() => undefined);
-  const results =
-    typeof answer === 'object' && answer !== null && 'results' in answer ? answer.results : undefined;
-  return Array.isArray(results) ? (results as Result[]) : [];
-}
-
-/** Whether the server has looked at an event and will look at it the same way for ever. */
-const isJudged = ({ status }: Result): boolean => status === undefined || (status >= 400 && status < 500);
 
 let running: Promise<Sent> | undefined;
 
