@@ -178,6 +178,22 @@ describe('rules on the way', () => {
     expect(whyNot(pack, fieldDay(pack, [...arrived, count]), leave)).toBeUndefined();
   });
 
+  it('a count made elsewhere, or before the group came back, opens no leg', () => {
+    const count = (where: string, minute: number) =>
+      tapped('head count', minute, { where, expected: 2, counted: 2, missing: [], reason: '' });
+    const leave = tapped('left', 60, { stop: ids.gate });
+    const there = [...setOut(), count(ids.gate, -1), tapped('arrived', 0, { stop: ids.gate })];
+    expect(whyNot(pack, fieldDay(pack, there), leave)).toContain('Count heads');
+    const back = [
+      ...there,
+      count(ids.gate, 20),
+      tapped('left', 21, { stop: ids.gate }),
+      tapped('arrived', 50, { stop: ids.gate })
+    ];
+    expect(whyNot(pack, fieldDay(pack, back), leave)).toContain('Count heads');
+    expect(whyNot(pack, fieldDay(pack, [...back, count(ids.gate, 59)]), leave)).toBeUndefined();
+  });
+
   it('nothing is counted before it was asked whether it may be taken, nor after a no', () => {
     const day = fieldDay(pack, setOut());
     expect(whyNot(pack, day, taken(1, 1))).toContain('may we take');

@@ -26,6 +26,7 @@ export interface DayStop {
   readonly arrivedAt: number | undefined;
   readonly leftAt: number | undefined;
   readonly dropped: string | undefined;
+  /** Heads were counted there since the group came. */
   readonly isCounted: boolean;
   /** Slugs of dangers that somebody has confirmed. */
   readonly warned: ReadonlySet<string>;
@@ -150,12 +151,14 @@ function stopsOf(
       { id, arrivedAt: undefined, leftAt: undefined, dropped: undefined, isCounted: false, warned: new Set() }
     ])
   );
+  const lastArrival = new Map<string, number>();
   for (const one of events) {
     if (one.kind !== 'arrived' && one.kind !== 'left' && one.kind !== 'dropped' && one.kind !== 'warned')
       continue;
     const stop = stops.get(one.stop);
     if (!stop) continue;
     if (one.kind === 'arrived') {
+      lastArrival.set(one.stop, effectiveAt(one));
       // Of two phones that both say it, the first; who comes back to a stop has not left it.
       stop.arrivedAt ??= effectiveAt(one);
       stop.leftAt = undefined;
@@ -164,9 +167,10 @@ function stopsOf(
     else if (one.kind === 'dropped') stop.dropped = one.reason;
     else stop.warned.add(one.taxon);
   }
-  for (const { where } of counts) {
-    const stop = stops.get(where);
-    if (stop) stop.isCounted = true;
+  for (const count of counts) {
+    const stop = stops.get(count.where);
+    const arrival = lastArrival.get(count.where);
+    if (stop && arrival !== undefined && effectiveAt(count) >= arrival) stop.isCounted = true;
   }
   return [...stops.values()];
 }

@@ -211,6 +211,19 @@ describe('what the phone keeps', () => {
     expect(await store.rehearsed(ids.walk)).toEqual([]);
   });
 
+  it('a full phone says so, and what was there stays', async () => {
+    const store = await FieldStore.open();
+    await store.tap(taken(1, 1), owner);
+    const full = vi.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    await expect(store.tap(taken(2, 1), owner)).rejects.toThrow(/no room left/);
+    full.mockRestore();
+    expect(await store.waiting(owner)).toHaveLength(1);
+    await store.tap(taken(3, 1), owner);
+    expect(await store.waiting(owner)).toHaveLength(2);
+  });
+
   it('a phone that keeps nothing says so', async () => {
     vi.stubGlobal('indexedDB', {
       open: () => {

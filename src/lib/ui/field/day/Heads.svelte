@@ -16,7 +16,9 @@
   const { day, pack } = $derived(phone);
   const hasBegun = $derived(day.stops.some(({ arrivedAt }) => arrivedAt !== undefined));
   const isOver = $derived(hasBegun && !day.at && !day.next);
-  const where = $derived(!hasBegun ? 'start' : (day.at?.id ?? (isOver ? 'end' : (day.next?.id ?? 'end'))));
+  /** Between two stops the count belongs to the one that was left. */
+  const left = $derived(day.stops.findLast(({ leftAt }) => leftAt !== undefined));
+  const where = $derived(!hasBegun ? 'start' : (day.at?.id ?? (isOver ? 'end' : (left?.id ?? 'start'))));
   const whereWords = $derived(
     where === 'start' ? 'before setting out' : where === 'end' ? 'at the end' : `at ${stopName(pack, where)}`
   );

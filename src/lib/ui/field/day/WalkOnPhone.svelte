@@ -44,6 +44,20 @@
           ? { href: '#heads', label: 'Heads' }
           : { href: '#sheet', label: 'Run sheet' }
   );
+  // A screen that goes dark is a glove off: where the phone allows it, it stays on while the walk is looked at.
+  $effect(() => {
+    let lock: WakeLockSentinel | undefined;
+    const hold = async () => {
+      if (document.visibilityState === 'visible')
+        lock = await navigator.wakeLock?.request('screen').catch(() => undefined);
+    };
+    void hold();
+    document.addEventListener('visibilitychange', hold);
+    return () => {
+      document.removeEventListener('visibilitychange', hold);
+      void lock?.release();
+    };
+  });
   $effect(() => {
     // What was said of one screen is not said of the next.
     void page.url.hash;
