@@ -134,15 +134,18 @@ describe.sequential('two phones without network', () => {
     await tap(one, 'Yes, by these rules');
     await tap(one, '+5');
     await seeText(one, 'left on this phone');
+    const counted = async (driver: WebDriver) =>
+      Number(/(\d+)\s*of \d+/.exec(await driver.findElement(By.css('main')).getText())![1]);
     const room = async (driver: WebDriver) =>
       Number(/(\d+) left/.exec(await driver.findElement(By.css('main')).getText())![1]);
+    await one.wait(async () => (await counted(one)) === 5, patience);
     const before = await room(one);
     await tap(one, 'Hand a share over');
     await fill(one, 'Pieces', '4');
     await fill(one, 'To phone', '2');
     await tap(one, 'this phone’s share falls at once');
     const code = /\d{4} \d{4} \d{4} \d{2}/.exec(await one.findElement(By.css('main')).getText())![0];
-    expect(await room(one)).toBe(before - 4);
+    await one.wait(async () => (await room(one)) === before - 4, patience);
     expect(await wrongWith({ driver: one }, 'count')).toEqual([]);
     // The other phone has no network either: it goes through its own day up to the same stop.
     await tap(two, 'Who is here');
@@ -168,7 +171,7 @@ describe.sequential('two phones without network', () => {
     await tap(two, 'Take over');
     await two.wait(async () => (await room(two)) === own + 4, patience);
     await tap(two, '+1 for each');
-    expect(await room(two)).toBe(own + 4 - 6);
+    await two.wait(async () => (await room(two)) === own + 4 - 6, patience);
   }, 180_000);
 
   it('look through every basket before anybody tastes, and again once something dangerous was in one', async () => {

@@ -183,8 +183,9 @@
     <div class="flex items-end justify-between gap-3">
       <h1>{phone.nameOf(slug)}, {part}</h1>
       <p class="text-right whitespace-nowrap">
-        <strong class="text-[38px] leading-10">{own}</strong>{#if share !== undefined}
-          <strong>of {share}</strong>{/if}
+        <strong class="text-[38px] leading-10">{own}</strong>{#if share !== undefined}<strong class="ml-2"
+            >of {share}</strong
+          >{/if}
       </p>
     </div>
     {#if share !== undefined}

@@ -11,11 +11,13 @@
   let { phone }: { phone: Phone } = $props();
   const { pack } = $derived(phone);
   const sentWords = $derived(
-    phone.sent === 'all'
+    phone.waiting === 0
       ? 'Everything was sent.'
       : phone.sent === 'signed out'
         ? 'You are signed out: sign in, and it is sent. Nothing is lost.'
-        : 'No network: it is sent when there is some.'
+        : phone.sent === 'all'
+          ? 'It is being sent.'
+          : 'No network: it is sent when there is some.'
   );
   function saveFile() {
     const link = document.createElement('a');
