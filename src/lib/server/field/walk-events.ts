@@ -85,20 +85,6 @@ export async function readWalkEvents(db: SchoolDb, walkId: string): Promise<Walk
   return rows.map(({ body }) => body);
 }
 
-/** Whether a walk was closed on a phone. */
-export async function isClosed(db: SchoolDb, walkId: string): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `select 1 from walk_event closed
-      where walk_id = $1 and kind = 'closed' and effective_at <= domain_now()
-        and not exists (select 1 from walk_event undo
-                         where undo.walk_id = $1 and undo.kind = 'taken back'
-                           and undo.body ->> 'event' = closed.id::text)
-      limit 1`,
-    [walkId]
-  );
-  return rowCount !== 0;
-}
-
 /** Kinds of which other parts of the house keep something. */
 const entered: ReadonlySet<WalkEventKind> = new Set([
   'taken',

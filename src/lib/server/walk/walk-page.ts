@@ -1,7 +1,6 @@
 import { pairKey } from '$core/learning';
 import { orNotFound, inSchoolOf, requireTeacher } from '../request/guard';
 import { pairsOf } from '../learning/drills';
-import { isClosed } from '../field/walk-events';
 import { isDrilled } from '../learning/progress';
 import { type Brief, readBrief } from './briefs';
 import { type Plan, readPlan } from './plan';
@@ -12,8 +11,6 @@ export interface WalkPage {
   readonly brief: Brief | undefined;
   /** Whether everybody of its group has practised every one of its pairs. */
   readonly isDrilled: boolean;
-  /** Whether it was walked, and closed on a phone. */
-  readonly isWalked: boolean;
 }
 
 const read = (locals: App.Locals, walkId: string): Promise<WalkPage> => {
@@ -23,12 +20,7 @@ const read = (locals: App.Locals, walkId: string): Promise<WalkPage> => {
     const brief = await readBrief(db, walkId);
     const pairs = new Set(pairsOf(plan.library, brief).map(pairKey));
     const learners = plan.members.filter(({ role }) => role === 'learner').map(({ id }) => id);
-    return {
-      plan,
-      brief,
-      isDrilled: await isDrilled(db, [...pairs], learners),
-      isWalked: await isClosed(db, walkId)
-    };
+    return { plan, brief, isDrilled: await isDrilled(db, [...pairs], learners) };
   });
 };
 

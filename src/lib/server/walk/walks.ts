@@ -37,6 +37,8 @@ const Walk = z.object({
   copiedFrom: maybe(z.string()),
   /** It does not take place. */
   calledOff: maybe(z.object({ on: z.string(), by: z.string(), why: z.string() })),
+  /** Somebody has closed it on a phone. */
+  isWalked: z.boolean(),
   revision: z.number(),
   groupSize: z.number(),
   briefVersion: maybe(z.number())
@@ -57,6 +59,13 @@ const select = `
          case when called_off_at is not null then json_build_object('why', called_off_why,
            'on', to_char(called_off_at, 'YYYY-MM-DD'), 'by', (select p.name from person p
              where p.school_id = walk.school_id and p.id = called_off_by)) end as "calledOff",
+         exists (select 1 from walk_event closed
+                  where closed.school_id = walk.school_id and closed.walk_id = walk.id and closed.kind = 'closed'
+                    and closed.effective_at <= domain_now()
+                    and not exists (select 1 from walk_event undo
+                                     where undo.school_id = walk.school_id and undo.walk_id = walk.id
+                                       and undo.kind = 'taken back'
+                                       and undo.body ->> 'event' = closed.id::text)) as "isWalked",
          (select count(*)::int from cohort_member m where m.school_id = walk.school_id and m.cohort_id = walk.cohort_id) as "groupSize",
          (select max(version) from brief where brief.school_id = walk.school_id and brief.walk_id = walk.id) as "briefVersion"
     from walk

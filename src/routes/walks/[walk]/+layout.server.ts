@@ -37,7 +37,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
         : { numbers: emergencyNumbers, access: [], meeting: '', signal: '' };
       return { walk, parts, renamed, leads: false, help };
     });
-  const { plan, brief, isDrilled, isWalked } = await walkPage(locals, id);
+  const { plan, brief, isDrilled } = await walkPage(locals, id);
   const { walk, checks, stops, patches, site, library } = plan;
   const hasStop = (...keys: string[]) =>
     checks.some(({ key, state }) => state === 'stop' && keys.includes(key));
@@ -62,7 +62,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
       state: !brief ? 'open' : changesSince(brief, plan).length > 0 ? 'look' : 'done'
     },
     { label: 'Practise', href: at('/practise'), state: isDrilled ? 'done' : 'open' },
-    { label: 'Walk', href: at('/walk'), state: isWalked ? 'done' : 'open', also: [at('/walk/paper')] }
+    { label: 'Walk', href: at('/walk'), state: walk.isWalked ? 'done' : 'open', also: [at('/walk/paper')] }
   ];
   return { walk, parts, renamed: named(library, plan.renamed), leads: leads(viewer), help: helpOfPlan(plan) };
 };
