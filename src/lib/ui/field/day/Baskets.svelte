@@ -95,7 +95,7 @@
       <Skull size={26} class="shrink-0" aria-hidden="true" />A dangerous piece was in a basket: all baskets
       again.
     </p>
-    {#each found as one (one.person + one.taxon)}<p>
+    {#each found as one, nth (nth)}<p>
         {phone.personName(one.person)}: {one.removed
           .map(({ pieces, what: name }) => `${pieces} ${name}`)
           .join(', ')}. Hands washed, nothing tasted?

@@ -95,7 +95,7 @@
 
 <h1>Close</h1>
 {#if open.length > 0}<ul class="m-0 list-none border-l-[6px] border-rosehip p-0 pl-3 font-strong">
-    {#each open as words (words)}<li class="py-1">{words}</li>{/each}
+    {#each open as words, nth (nth)}<li class="py-1">{words}</li>{/each}
   </ul>
   <Key title="Count heads" href="#heads" />{/if}
 {#each checks as check (check)}

@@ -82,7 +82,7 @@
     </div>
   </header>
   <main id="field" class="grid flex-1 content-start gap-4 py-4">
-    {#each phone.news as words (words)}<p role="status" class="border-l-[6px] border-ink pl-3 font-strong">
+    {#each phone.news as words, nth (nth)}<p role="status" class="border-l-[6px] border-ink pl-3 font-strong">
         {words}
       </p>{/each}
     {@render children()}

@@ -9,10 +9,11 @@
   /** Go or not: each limit of the weather, the light and the tide, and who decides. */
   let { phone }: { phone: Phone } = $props();
   const { pack, day } = $derived(phone);
-  let reached = $state<Record<string, boolean | undefined>>({});
+  /** By the place of the limit: two may be of one kind. */
+  let reached = $state<Record<number, boolean | undefined>>({});
   let reason = $state('');
-  const broken = $derived(pack.weather.map(({ kind }) => kind).filter((kind) => reached[kind] === true));
-  const isAsked = $derived(pack.weather.every(({ kind }) => reached[kind] !== undefined));
+  const broken = $derived(pack.weather.filter((_, nth) => reached[nth] === true).map(({ kind }) => kind));
+  const isAsked = $derived(pack.weather.every((_, nth) => reached[nth] !== undefined));
   const lacksLeaders = $derived(leadersNeeded(pack, day).needed > leadersNeeded(pack, day).have);
   const needsReason = $derived(broken.length > 0 || lacksLeaders);
 
@@ -28,10 +29,10 @@
       pack.times.due
     )}.
   </p>{/if}
-{#each pack.times.shore as { from, until } (from)}<p>
+{#each pack.times.shore as { from, until }, nth (nth)}<p>
     Shore open {clockTime(from)} to {clockTime(until)}.
   </p>{/each}
-{#each pack.weather as { kind, limit, decides, when } (kind)}
+{#each pack.weather as { kind, limit, decides, when }, nth (nth)}
   <section class="grid gap-2 border-t-[3px] border-ink pt-3">
     <p><strong class="text-[19px] first-letter:uppercase">{kind}</strong><br />{limit}</p>
     <p class="text-[16px]">{decides} decides, {when}.</p>
@@ -42,7 +43,7 @@
         { value: false, label: 'held' },
         { value: true, label: 'reached' }
       ]}
-      bind:value={() => reached[kind], (value) => (reached[kind] = value)}
+      bind:value={() => reached[nth], (value) => (reached[nth] = value)}
     />
   </section>
 {:else}

@@ -102,7 +102,7 @@
 
 <h1 class="text-rosehip">Ill or hurt</h1>
 <div class="grid gap-2">
-  {#each pack.school.numbers as { label, number }, i (label)}
+  {#each pack.school.numbers as { label, number }, i (i)}
     <a
       href="tel:{number.replaceAll(/[^+0-9]/g, '')}"
       class={[
@@ -155,7 +155,7 @@
         >{/each}</select
     ></label
   >
-  {#each effects as hazard (hazard.route + hazard.effect)}
+  {#each effects as hazard, nth (nth)}
     <p class="border-l-[6px] border-rosehip pl-3">
       <strong class="text-rosehip">{hazard.effect}</strong> Onset: {hazard.onset}. Stay with them, even if
       they feel well.
@@ -230,8 +230,7 @@
           'nothing yet'}.
       </p>{/if}
     {#if last.done.length > 0}<p>Done: {last.done.join('; ')}.</p>{/if}
-    {#each phone.library.taxa.get(last.taxon ?? '')?.hazards ?? [] as hazard (hazard.route + hazard.effect)}<p
-      >
+    {#each phone.library.taxa.get(last.taxon ?? '')?.hazards ?? [] as hazard, nth (nth)}<p>
         {hazard.route}: {hazard.effect} Onset: {hazard.onset}.
       </p>{/each}
   </section>

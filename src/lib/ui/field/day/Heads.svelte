@@ -142,7 +142,7 @@
           </li>
         {/each}
       </ul>
-      {#each pack.school.numbers as { label, number } (label)}
+      {#each pack.school.numbers as { label, number }, nth (nth)}
         <Key title="{label}: {number}" icon={Phone_} href="tel:{number.replaceAll(/[^+0-9]/g, '')}" />
       {/each}
     {/if}
@@ -169,7 +169,7 @@
   <section aria-label="Still open" class="border-l-[6px] border-ink pl-3">
     <p class="font-strong">Before setting out</p>
     <ul class="m-0 list-none p-0">
-      {#each open as words (words)}<li>{words}</li>{/each}
+      {#each open as words, nth (nth)}<li>{words}</li>{/each}
     </ul>
   </section>
   <Key title="Go or not" look={day.decision ? 'open' : 'next'} href="#go" />

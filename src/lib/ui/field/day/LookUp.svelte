@@ -114,9 +114,7 @@
   <section class="grid gap-3 border-[3px] border-ink p-3" aria-label={phone.nameOf(slug)}>
     <h2 class="text-[22px]">{phone.nameOf(slug)}</h2>
     <p><i>{known.name}</i></p>
-    {#each known.hazards as hazard (hazard.route + hazard.effect)}<p
-        class="border-l-[6px] border-rosehip pl-3"
-      >
+    {#each known.hazards as hazard, nth (nth)}<p class="border-l-[6px] border-rosehip pl-3">
         <strong>{hazard.route}:</strong>
         {hazard.effect} ({severityWords[hazard.severity]})
       </p>{/each}

@@ -13,7 +13,7 @@
   <label for={id} class="font-strong">{label}</label>
   {#if usual.length > 0}
     <div class="flex flex-wrap gap-2">
-      {#each usual as words (words)}
+      {#each usual as words, nth (nth)}
         <button
           type="button"
           aria-pressed={value === words}

@@ -137,7 +137,7 @@
 {:else if !hasBegun && open.length > 0}
   <h1>Before setting out</h1>
   <ul class="m-0 list-none border-l-[6px] border-ink p-0 pl-3 text-[18px]">
-    {#each open as words (words)}<li class="py-1">{words}</li>{/each}
+    {#each open as words, nth (nth)}<li class="py-1">{words}</li>{/each}
   </ul>
   <Key title="Who is here" look={day.here.length === 0 ? 'next' : 'open'} icon={Users} href="#heads" />
   <Key title="Go or not" look={day.here.length > 0 && !day.decision ? 'next' : 'open'} href="#go" />

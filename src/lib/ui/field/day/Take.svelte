@@ -132,6 +132,13 @@
     )
       typed = '';
   }
+  /** A code that is not needed goes back to its giver, once both phones have had network. */
+  async function giveUp() {
+    const read = readHandover(pack, typed, day.events);
+    codeProblem = typeof read === 'string' ? read : '';
+    if (typeof read === 'string') return;
+    if (await phone.tap('code given up', { from: read.from, number: read.number })) typed = '';
+  }
   const leaveIt = async () => {
     if (left && (await phone.tap('left here', { stop: taxon!.stop, taxon: slug, part, because: left })))
       left = '';
@@ -144,7 +151,7 @@
     <p><strong>{taxon.name}, {part}</strong>{patch ? ` at ${patch.name}` : ''}.</p>
     <ul class="m-0 grid list-none gap-1 p-0 text-[18px]">
       <li>{pack.site.mayPick ? 'There is leave to pick.' : ''}</li>
-      {#each against as words (words)}<li class="border-l-[6px] border-rosehip pl-3">{words}</li>{/each}
+      {#each against as words, nth (nth)}<li class="border-l-[6px] border-rosehip pl-3">{words}</li>{/each}
       {#if room !== undefined}<li>
           This phone may count {counted(room, 'piece')}{pack.phones > 1
             ? `, its share of ${patch?.left}`
@@ -332,6 +339,12 @@
           >
           {#if codeProblem}<p role="alert" class="font-strong text-rosehip">{codeProblem}</p>{/if}
           <Key title="Take over" look={typed ? 'next' : 'shut'} onclick={takeOver} />
+          <Key
+            title="Give it up"
+            does="its pieces go back to the phone that made it"
+            look={typed ? 'open' : 'shut'}
+            onclick={giveUp}
+          />
         </div>
       </details>
     {/if}

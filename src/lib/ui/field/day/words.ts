@@ -61,6 +61,8 @@ export function wordsOf(told: Told, event: WalkEvent): string {
       return `${event.pieces} handed to phone ${event.to}`;
     case 'taken over':
       return `${event.pieces} taken over`;
+    case 'code given up':
+      return `A code of phone ${event.from} given up`;
     case 'basket':
       return `${who(event.person)}’s basket: ${event.kept} stay`;
     case 'tasting':

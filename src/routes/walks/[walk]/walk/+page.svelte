@@ -187,7 +187,7 @@
                 ></thead
               >
               <tbody>
-                {#each data.takings as one (one.name + one.part + one.patch)}
+                {#each data.takings as one, nth (nth)}
                   <tr>
                     <td
                       >{one.name}, {one.part}{#each one.reasons as reason, i (i)}<br /><span
@@ -252,7 +252,7 @@
     {#if data.begun}
       <section>
         <h3>Who came</h3>
-        {#each data.people as one (one.name)}<p>{one.name}: {one.state ?? 'nobody said'}</p>{/each}
+        {#each data.people as one, nth (nth)}<p>{one.name}: {one.state ?? 'nobody said'}</p>{/each}
       </section>
       <section>
         <h3>Head counts</h3>

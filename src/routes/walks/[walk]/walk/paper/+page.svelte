@@ -53,7 +53,7 @@
         >
       </tbody>
     </table>
-    {#each data.weather as { kind, limit } (kind)}<p class="note mt-1">
+    {#each data.weather as { kind, limit }, nth (nth)}<p class="note mt-1">
         {@render box()} held {@render box()} reached: {kind}, {limit}
       </p>{/each}
     <p class="mt-2">
