@@ -51,14 +51,19 @@ export const load: PageServerLoad = async ({ locals, params }) => {
         reasons: one.reasons
       })),
       leftHere: day.leftHere.map((one) => ({ name: nameOf(one.taxon), because: one.because })),
-      baskets: day.baskets
-        .filter(({ removed }) => removed.length > 0)
-        .map((one) => ({
-          person: personName(one.person),
-          name: nameOf(one.taxon),
-          removed: one.removed.map(({ pieces, what }) => `${pieces} ${what}`).join(', '),
-          isDangerous: one.removed.some(({ taxon }) => taxon !== undefined)
-        })),
+      // Every look that found something, also where a later one found nothing more.
+      baskets: day.events.flatMap((one) =>
+        one.kind === 'basket' && one.removed.length > 0
+          ? [
+              {
+                person: personName(one.person),
+                name: nameOf(one.taxon),
+                removed: one.removed.map(({ pieces, what }) => `${pieces} ${what}`).join(', '),
+                isDangerous: one.removed.some(({ taxon }) => taxon !== undefined)
+              }
+            ]
+          : []
+      ),
       tests: day.tests.map((one) => ({
         person: personName(one.person),
         name: nameOf(one.taxon),
