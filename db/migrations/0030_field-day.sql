@@ -37,7 +37,7 @@ create table walk_phone (
 call keep_schools_apart('walk_phone');
 grant select, insert, update on walk_phone to good_trail_app;
 
--- What is shared out among the phones of a walk, from the first one on: what is left of a patch is fixed then, so that
+-- What is shared out among the phones of a walk: what is left of a patch is fixed when the first phone has it, so that
 -- the shares of phones that come later still add up. The key guards the codes by which shares are handed over.
 create table walk_share (
   school_id uuid not null references school,
@@ -50,7 +50,7 @@ create table walk_share (
   foreign key (school_id, walk_id) references walk (school_id, id) on delete cascade
 );
 call keep_schools_apart('walk_share');
-grant select, insert on walk_share to good_trail_app;
+grant select, insert, update (left_of) on walk_share to good_trail_app;
 
 -- What is put back is an entry of its own, and makes room again.
 alter table gathering add column is_put_back boolean not null default false;

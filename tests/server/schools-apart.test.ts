@@ -177,8 +177,7 @@ describe('append-only tables', () => {
     'sighting_picture',
     'sign_off',
     'walk_change',
-    'walk_event',
-    'walk_share'
+    'walk_event'
   ];
 
   it('are these, by what the application may do with them', async () => {

@@ -1,5 +1,5 @@
 import type { Observation } from './observation';
-import { type Character, type Library, stateCount } from '../knowledge';
+import { type Character, type Library, stateCount, stateLabel } from '../knowledge';
 
 /** What was seen of a plant, as it stands in addresses and is kept with finds: character~state. */
 
@@ -9,6 +9,23 @@ export const stateKey = (character: Character, state: number): string =>
 
 export const entryOf = ({ character, state }: Observation): string =>
   `${character.slug}~${stateKey(character, state)}`;
+
+/** Every state of a character, as an entry and in words. */
+export const entriesOf = (character: Character): { readonly entry: string; readonly label: string }[] =>
+  Array.from({ length: stateCount(character) }, (_, state) => ({
+    entry: entryOf({ character, state }),
+    label: stateLabel(character, state)
+  }));
+
+/** What an entry says, in words; the entry itself where the glossary does not have it. */
+export function entryInWords(
+  library: Library,
+  entry: string
+): { readonly name: string; readonly label: string } {
+  const character = library.character.get(entry.split('~')[0]!);
+  const known = character && entriesOf(character).find((one) => one.entry === entry);
+  return character && known ? { name: character.name, label: known.label } : { name: '', label: entry };
+}
 
 /**
  * Reads entries; what the glossary does not have is left out, and the last word on a character counts.

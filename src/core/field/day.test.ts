@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ids, packOf, setOut, taken, tapped, uuidOf } from '../../../tests/support/field';
-import { type WalkEvent, basketsDue, beforeClose, beforeStart, fieldDay, whyNot } from './index';
+import {
+  type WalkEvent,
+  againstTaking,
+  basketsDue,
+  beforeClose,
+  beforeStart,
+  fieldDay,
+  whyNot
+} from './index';
 
 const pack = packOf();
 const may = (minute: number) =>
@@ -163,6 +171,56 @@ describe('before the group sets out', () => {
   });
 });
 
+describe('who is under 18 and has no consent', () => {
+  const child = { id: ids.child, name: 'Kit', isMinor: true, hasConsent: false };
+  const withChild = packOf({ people: [...pack.people, child] });
+  const came = (minute: number) => tapped('attendance', minute, { person: ids.child, state: 'here' });
+
+  it('keeps the group from setting out, also when a stop was left out first', () => {
+    const events = [...setOut(), came(-8), tapped('dropped', -1, { stop: ids.gate, reason: 'late' })];
+    const arrive = tapped('arrived', 0, { stop: ids.carpet });
+    expect(whyNot(withChild, fieldDay(withChild, events), arrive)).toContain('Kit');
+  });
+
+  it('does not come along later either, nor does such a guest', () => {
+    const stayed = tapped('attendance', -8, { person: ids.child, state: 'not coming' });
+    const under = [...setOut(), stayed, tapped('arrived', 0, { stop: ids.gate })];
+    const day = fieldDay(withChild, under);
+    expect(whyNot(withChild, day, came(5))).toContain('do not come along');
+    expect(whyNot(withChild, day, { ...came(5), state: 'not coming' })).toBeUndefined();
+    const guest = (hasConsent: boolean) =>
+      tapped('guest', 5, { person: uuidOf(77), name: 'Lou', isMinor: true, hasConsent });
+    expect(whyNot(withChild, day, guest(false))).toContain('do not come along');
+    expect(whyNot(withChild, day, guest(true))).toBeUndefined();
+  });
+});
+
+describe('may we take here', () => {
+  const patch = pack.patches[0]!;
+  const [taxon] = pack.taxa;
+  it.each([
+    ['there is no leave', { site: { ...pack.site, mayPick: false } }, 'no leave'],
+    ['the patch gives nothing', { patches: [{ ...patch, none: 'It rests this year.' }] }, 'rests'],
+    ['it is the only patch', { patches: [{ ...patch, isOnly: true }] }, 'only patch'],
+    [
+      'nothing tells it from what is dangerous',
+      { taxa: [{ ...taxon!, isSeparable: false }] },
+      'Nothing tells'
+    ]
+  ])('is never yes where %s', (_, change, words) => {
+    const here = packOf(change);
+    const day = fieldDay(here, setOut());
+    expect(whyNot(here, day, may(1))).toContain(words);
+    expect(whyNot(here, day, { ...may(1), mayTake: false })).toBeUndefined();
+  });
+
+  it('tells what is to be minded, and forbids nothing by it', () => {
+    const here = packOf({ patches: [{ ...patch, contamination: ['road, 8 m away'] }] });
+    expect(againstTaking(here, taxon!)).toEqual({ forbidden: [], minded: ['road, 8 m away'] });
+    expect(whyNot(here, fieldDay(here, setOut()), may(1))).toBeUndefined();
+  });
+});
+
 describe('rules on the way', () => {
   it('the next leg opens after a head count', () => {
     const arrived = [...setOut(), tapped('arrived', 0, { stop: ids.gate })];
@@ -226,6 +284,8 @@ describe('rules on the way', () => {
       answer: 'yes',
       portions: 1
     });
+    // Where nothing was counted, nothing was looked through either.
+    expect(whyNot(pack, fieldDay(pack, setOut()), taste)).toContain('baskets');
     // What nobody is named for lies in everybody's basket.
     expect(basketsDue(fieldDay(pack, events)).map(({ person }) => person)).toEqual([ids.ada, ids.ben]);
     const basket = (

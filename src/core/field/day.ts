@@ -86,7 +86,7 @@ export interface FieldDay {
   readonly at: DayStop | undefined;
   /** The next stop that is neither done nor dropped. */
   readonly next: DayStop | undefined;
-  /** By stop and slug, see `taxonKey`. */
+  /** By stop and slug, see `taxonAt`. */
   readonly taxa: ReadonlyMap<string, DayTaxon>;
   readonly takings: readonly DayTaking[];
   readonly leftHere: readonly WalkEventOf<'left here'>[];
@@ -105,7 +105,14 @@ export interface FieldDay {
   readonly closed: WalkEventOf<'closed'> | undefined;
 }
 
-export const taxonKey = (stop: string, taxon: string): string => `${stop} ${taxon}`;
+const taxonKey = (stop: string, taxon: string): string => `${stop} ${taxon}`;
+
+/** What was done with a plant at a stop; undefined where nothing was. */
+export const taxonAt = (
+  { taxa }: Pick<FieldDay, 'taxa'>,
+  stop: string,
+  taxon: string
+): DayTaxon | undefined => taxa.get(taxonKey(stop, taxon));
 
 /** Takings of one patch and part belong together; without a patch, those of one plant and part. */
 export const takingKey = (one: { patch?: string | undefined; taxon: string; part: string }): string =>

@@ -4,8 +4,6 @@ export {
   differences,
   findings,
   incidentKinds,
-  type Measure,
-  measures,
   mostPhones,
   showings,
   tastingAnswers,
@@ -16,7 +14,7 @@ export {
   walkEventKinds,
   type WalkEventOf
 } from './walk-events';
-export { Pack, packParts, type PackPatch, type PackStop, type PackTaxon } from './pack';
+export { Pack, type PackPatch, type PackStop, type PackTaxon, stopName } from './pack';
 export {
   type DayBasket,
   type DayPerson,
@@ -27,19 +25,21 @@ export {
   type FieldDay,
   fieldDay,
   takingKey,
-  taxonKey
+  taxonAt
 } from './day';
 export { effectiveAt, mayTakeBack, standingEvents } from './standing';
+export { handoverCode, mostInCode, nextNumber, patchKey, readHandover, sharesOf, shareOut } from './shares';
 export {
-  handoverCode,
-  mostHandedOver,
-  nextNumber,
-  patchKey,
-  readHandover,
-  sharesOf,
-  shareOut
-} from './shares';
-export { basketsDue, beforeClose, beforeStart, leadersNeeded, roomFor, whyNot } from './rules';
+  againstTaking,
+  basketsDue,
+  beforeClose,
+  beforeStart,
+  hasBegun,
+  leadersNeeded,
+  patchTaken,
+  roomFor,
+  whyNot
+} from './rules';
 export { type ClockStop, minutesAt, type RunningClock, runningClock } from './clock';
 export { atSpeed, jumped, momentAt, type RehearsalClock, rehearsalOf, shownBy } from './rehearsal';
 export { loadsOf, lookOnWalk } from './look';

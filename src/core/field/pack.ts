@@ -154,7 +154,7 @@ export const Pack = z.object({
     .object({
       version: z.number().int(),
       document: BriefDocument,
-      /** Finished drawings (SVG), by their id in the document. */
+      /** Finished drawings, by their id in the document. */
       plates: z.record(z.string(), z.string())
     })
     .optional(),
@@ -163,5 +163,5 @@ export const Pack = z.object({
 });
 export type Pack = z.infer<typeof Pack>;
 
-/** Parts of a pack that are opened one by one before it is said to be ready. */
-export const packParts = ['stops', 'people', 'brief', 'library'] as const;
+export const stopName = ({ stops }: Pick<Pack, 'stops'>, id: string): string =>
+  stops.find((stop) => stop.id === id)?.name ?? 'a stop';

@@ -1,8 +1,8 @@
 import { counted } from '../words';
-import { type FieldDay, takingKey } from './day';
-import type { Pack } from './pack';
-import { sharesOf } from './shares';
-import { mayTakeBack } from './standing';
+import { type DayPerson, type FieldDay, takingKey, taxonAt } from './day';
+import { type Pack, type PackTaxon, stopName } from './pack';
+import { mostInCode, sharesOf } from './shares';
+import { effectiveAt, mayTakeBack } from './standing';
 import type { WalkEvent, WalkEventOf } from './walk-events';
 
 /**
@@ -16,10 +16,18 @@ export function leadersNeeded(pack: Pack, day: FieldDay): { readonly needed: num
   return { needed: Math.ceil(day.here.length / each), have: pack.leaders.length };
 }
 
+/** Under 18, and no guardian has consented. */
+const lacksConsent = ({ isMinor, hasConsent }: Pick<DayPerson, 'isMinor' | 'hasConsent'>): boolean =>
+  isMinor && !hasConsent;
+
+/** Whether the group has set out. */
+export const hasBegun = ({ stops }: FieldDay): boolean =>
+  stops.some(({ arrivedAt }) => arrivedAt !== undefined);
+
 /** Why the group does not set out yet, in words. */
 export function beforeStart(pack: Pack, day: FieldDay): string[] {
   const names = (people: readonly { name: string }[]) => people.map(({ name }) => name).join(', ');
-  const withoutConsent = day.here.filter(({ isMinor, hasConsent }) => isMinor && !hasConsent);
+  const withoutConsent = day.here.filter(lacksConsent);
   const unasked = day.people.filter(({ state }) => state === undefined);
   const { needed, have } = leadersNeeded(pack, day);
   const { decision } = day;
@@ -48,7 +56,7 @@ export function basketsDue(
   const lastTaken = new Map<string, { person: string; taxon: string; part: string; at: number }>();
   for (const one of day.events) {
     if (one.kind !== 'taken' || one.isLifted) continue;
-    const at = Date.parse(one.at) + one.offsetMs;
+    const at = effectiveAt(one);
     // What nobody is named for lies in everybody's basket.
     for (const person of one.person ? [one.person] : day.here.map(({ id }) => id))
       lastTaken.set(`${person} ${one.taxon} ${one.part}`, { person, taxon: one.taxon, part: one.part, at });
@@ -65,9 +73,8 @@ export function basketsDue(
 
 /** What is still open at the end, in words. */
 export function beforeClose(pack: Pack, day: FieldDay): string[] {
-  const stopName = (id: string) => pack.stops.find((stop) => stop.id === id)?.name ?? 'a stop';
   return [
-    ...day.fires.map((stop) => `The fire at ${stopName(stop)} was not felt cold.`),
+    ...day.fires.map((stop) => `The fire at ${stopName(pack, stop)} was not felt cold.`),
     ...(day.bladesOut > 0 ? [`${counted(day.bladesOut, 'blade is', 'blades are')} not back.`] : []),
     ...(day.counts.at(-1)?.where === 'end' ? [] : ['Count heads at the end.'])
   ];
@@ -86,9 +93,41 @@ export function roomFor(
   return share - taken;
 }
 
+/** What speaks against taking a planned plant at its stop, in words, and whether it forbids it. */
+export function againstTaking(
+  pack: Pack,
+  { stop: stopId, slug, part, isSeparable }: Pick<PackTaxon, 'stop' | 'slug' | 'part' | 'isSeparable'>
+): { readonly forbidden: readonly string[]; readonly minded: readonly string[] } {
+  const stop = pack.stops.find(({ id }) => id === stopId);
+  const patch = patchTaken(pack, { stop: stopId, slug, part });
+  return {
+    forbidden: [
+      ...(pack.site.mayPick ? [] : ['There is no leave to pick here.']),
+      ...(patch?.none ? [patch.none] : []),
+      ...(patch?.isOnly ? ['It is the only patch of it on the site.'] : []),
+      ...(isSeparable ? [] : ['Nothing tells it from all that is dangerous now.'])
+    ],
+    minded: [
+      ...(patch?.contamination ?? []),
+      ...(stop?.warnings ?? [])
+        .filter((one) => one.slug !== slug)
+        .map((one) => `${one.name} may stand among it.`)
+    ]
+  };
+}
+
+/** The patch of a stop from which a part is taken, where there is one. */
+export const patchTaken = (
+  { stops, patches }: Pick<Pack, 'stops' | 'patches'>,
+  { stop, slug, part }: Pick<PackTaxon, 'stop' | 'slug' | 'part'>
+) => {
+  const at = stops.find(({ id }) => id === stop)?.patch;
+  return patches.find((one) => one.id === at && one.taxon === slug && one.part === part);
+};
+
 function whyNotTake(pack: Pack, day: FieldDay, event: WalkEventOf<'taken'>): string | undefined {
   if (!event.isLifted) {
-    const asked = day.taxa.get(`${event.stop} ${event.taxon}`)?.mayTake;
+    const asked = taxonAt(day, event.stop, event.taxon)?.mayTake;
     if (!asked) return 'Ask first: may we take here?';
     if (!asked.mayTake)
       return `It was decided not to take here: ${asked.because || asked.against.join(', ')}.`;
@@ -106,8 +145,11 @@ function whyNotTaste(pack: Pack, day: FieldDay, event: WalkEventOf<'tasting'>): 
   const person = day.people.find(({ id }) => id === event.person);
   if (person?.isMinor && pack.school.policy.childrenTaste === 'not at all')
     return 'Under 18: the school lets nobody under 18 taste.';
-  if (person?.isMinor && !person.hasConsent) return 'Under 18, and there is no written consent.';
-  if (basketsDue(day).some(({ taxon, part }) => taxon === event.taxon && part === event.part))
+  if (person && lacksConsent(person)) return 'Under 18, and there is no written consent.';
+  const isIt = ({ taxon, part }: { taxon: string; part: string }) =>
+    taxon === event.taxon && part === event.part;
+  // What nobody has counted was looked through by nobody.
+  if (!day.baskets.some(isIt) || basketsDue(day).some(isIt))
     return 'Look through all baskets first: nothing is tasted before.';
   return undefined;
 }
@@ -115,9 +157,18 @@ function whyNotTaste(pack: Pack, day: FieldDay, event: WalkEventOf<'tasting'>): 
 /** Why an event cannot be tapped now, in words; undefined where it can. */
 export function whyNot(pack: Pack, day: FieldDay, event: WalkEvent): string | undefined {
   switch (event.kind) {
+    case 'attendance': {
+      const person = day.people.find(({ id }) => id === event.person);
+      return hasBegun(day) && event.state === 'here' && person && lacksConsent(person)
+        ? `${person.name} is under 18 and has no guardian’s consent: they do not come along.`
+        : undefined;
+    }
+    case 'guest':
+      return hasBegun(day) && lacksConsent(event)
+        ? 'Under 18 and without a guardian’s consent: they do not come along.'
+        : undefined;
     case 'arrived': {
-      if (day.stops.every(({ arrivedAt, dropped }) => arrivedAt === undefined && dropped === undefined))
-        return beforeStart(pack, day)[0];
+      if (!hasBegun(day)) return beforeStart(pack, day)[0];
       return day.at && day.at.id !== event.stop ? 'Leave the stop before first.' : undefined;
     }
     case 'left': {
@@ -132,6 +183,10 @@ export function whyNot(pack: Pack, day: FieldDay, event: WalkEvent): string | un
       return event.counted !== event.expected && !event.reason && event.missing.length === 0
         ? 'Say who is missing, or why the number is another.'
         : undefined;
+    case 'may we take': {
+      const taxon = pack.taxa.find(({ stop, slug }) => stop === event.stop && slug === event.taxon);
+      return event.mayTake && taxon ? againstTaking(pack, taxon).forbidden[0] : undefined;
+    }
     case 'taken':
       return whyNotTake(pack, day, event);
     case 'put back': {
@@ -140,6 +195,7 @@ export function whyNot(pack: Pack, day: FieldDay, event: WalkEvent): string | un
     }
     case 'handed over': {
       const room = roomFor(pack, day, { patch: event.patch, taxon: '', part: event.part });
+      if (event.pieces > mostInCode) return `A code hands over ${mostInCode} at most.`;
       return room === undefined || event.pieces > room
         ? `This phone has ${room ?? 0} to hand over.`
         : undefined;

@@ -42,6 +42,14 @@ describe('shares', () => {
     expect(readHandover({ ...phone(2), key: 'ff'.repeat(16) }, code, [])).toContain('another walk');
   });
 
+  it('hand over no more than a code has room for', () => {
+    const large = packOf({ patches: [{ ...packOf().patches[0]!, left: 5000 }] });
+    const give = (pieces: number) =>
+      whyNot(large, fieldDay(large, []), tapped('handed over', 5, { ...what, pieces, number: 0, to: 2 }));
+    expect(give(1000)).toContain('999');
+    expect(give(999)).toBeUndefined();
+  });
+
   it('a slip in one digit, or two that changed places, is found out', () => {
     const code = handoverCode(phone(1), { ...what, pieces: 6, number: 0, from: 1, to: 2 }).replaceAll(
       ' ',

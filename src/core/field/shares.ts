@@ -25,7 +25,8 @@ export interface Handover {
   readonly to: number;
 }
 
-const mostInCode = 999;
+/** As much as a code has room for. */
+export const mostInCode = 999;
 const signed = (key: string, digits: string): string => {
   const mac = hmac(sha256, hexToBytes(key), utf8ToBytes(digits));
   const value = new DataView(mac.buffer, mac.byteOffset).getUint32(0);
@@ -79,9 +80,6 @@ export function readHandover(
   if (!patch) return 'The code names a patch that this phone does not have.';
   return { patch: patch.id, part: patch.part, pieces, number, from, to };
 }
-
-/** The most that one code can hand over. */
-export const mostHandedOver = (share: number): number => Math.min(mostInCode, share);
 
 /** The next number of a giver's codes; undefined where a hundred are used. */
 export function nextNumber(phone: number, events: readonly WalkEvent[]): number | undefined {

@@ -44,10 +44,6 @@ export const testOutcomes = [
 export const tastingAnswers = ['yes', 'no', 'not asked', 'may not'] as const;
 export const incidentKinds = ['sting', 'cut', 'contact', 'fall', 'ate something'] as const;
 export const differences = ['not found', 'other stage', 'other plant'] as const;
-/** How an amount was measured before it was reckoned in pieces. */
-export const measures = ['piece', 'handful', 'cup', 'tub', 'gram', 'bunch'] as const;
-export type Measure = (typeof measures)[number];
-
 /** Where a head count is made: before the first leg, on leaving a stop, or at the end. */
 const countingPlace = z.union([z.enum(['start', 'end']), id]);
 
@@ -109,8 +105,6 @@ export const WalkEvent = z.discriminatedUnion('kind', [
     taxon: slug,
     part,
     pieces,
-    /** What was counted, where it was not pieces. */
-    measured: z.object({ measure: z.enum(measures), amount: z.number().positive().max(100_000) }).optional(),
     /** Whose basket; nobody named: the group's. */
     person: id.optional(),
     isLifted: z.boolean(),

@@ -16,7 +16,7 @@ import { plainText, stageOn } from '$core/walk';
 import type { Viewer } from '../accounts';
 import type { Brief } from '../walk/briefs';
 import type { Plan, PlannedTaxon } from '../walk/plan';
-import type { Shared } from './phones';
+import { type Shared, partTaken } from './phones';
 
 /** All that a phone takes along on a walk, as the plan and the published brief stand. */
 
@@ -63,7 +63,8 @@ function warningsAt(plan: Plan, stopId: string): Pack['stops'][number]['warnings
   return [...all.values()].map((taxon) => warningOf(plan, taxon)).sort((a, b) => b.severity - a.severity);
 }
 
-function packTaxon({ stop, facts, survey, entry }: PlannedTaxon): Pack['taxa'][number] {
+function packTaxon(planned: PlannedTaxon): Pack['taxa'][number] {
+  const { stop, facts, survey, entry } = planned;
   const { separation, pairs } = survey;
   return {
     stop: stop.id,
@@ -71,7 +72,7 @@ function packTaxon({ stop, facts, survey, entry }: PlannedTaxon): Pack['taxa'][n
     name: facts.name,
     scientific: facts.scientific,
     role: facts.role,
-    part: facts.part,
+    part: facts.role === 'gather' ? partTaken(planned) : facts.part,
     portion: facts.portion,
     reason: facts.reason,
     stage: facts.stage,
@@ -102,7 +103,9 @@ function packTaxon({ stop, facts, survey, entry }: PlannedTaxon): Pack['taxa'][n
 /** Patches at which something is gathered, by part. */
 function packPatches(plan: Plan, leftOf: Shared['leftOf']): Pack['patches'] {
   const patches = new Map<string, Pack['patches'][number]>();
-  for (const { stop, role, part, taxon, facts } of plan.taxa) {
+  for (const planned of plan.taxa) {
+    const { stop, role, taxon, facts } = planned;
+    const part = partTaken(planned);
     const patch = plan.patches.find(({ id }) => id === stop.patchId);
     if (role !== 'gather' || !patch || patch.taxon !== taxon) continue;
     const { allowance } = facts;

@@ -2,10 +2,9 @@ import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
 import { mostPhones, patchKey } from '$core/field';
 import type { Viewer } from '../accounts';
-import { insert } from '../database/insert';
 import { maybe, rowOf, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
-import type { Plan } from '../walk/plan';
+import type { Plan, PlannedTaxon } from '../walk/plan';
 
 /** Which phone of a walk is which, and what was shared out among them. */
 
@@ -20,14 +19,19 @@ export interface Shared {
 
 const Share = z.object({ phones: z.number(), key: z.string(), leftOf: z.record(z.string(), z.number()) });
 
+/** What is taken of a planned plant: it may be planned without a part. */
+export const partTaken = ({ part }: Pick<PlannedTaxon, 'part'>): string => part || 'piece';
+
 /** What each patch of the plan may give to this walk, where a number is kept. */
 const leftNow = ({ taxa }: Plan): Record<string, number> =>
   Object.fromEntries(
-    taxa.flatMap(({ role, part, stop, facts: { allowance } }) =>
-      role === 'gather' && stop.patchId && allowance?.kind === 'pieces'
-        ? [[patchKey({ id: stop.patchId, part }), allowance.left] as const]
-        : []
-    )
+    taxa.flatMap((planned) => {
+      const { allowance } = planned.facts;
+      const { patchId } = planned.stop;
+      return planned.role === 'gather' && patchId && allowance?.kind === 'pieces'
+        ? [[patchKey({ id: patchId, part: partTaken(planned) }), allowance.left] as const]
+        : [];
+    })
   );
 
 /** What was shared out for a walk; undefined before the first phone takes it along. */
@@ -35,7 +39,8 @@ export const readShares = (db: SchoolDb, walkId: string): Promise<z.infer<typeof
   rowOf(db, Share, 'select phones, key, left_of as "leftOf" from walk_share where walk_id = $1', [walkId]);
 
 /**
- * Gives a phone its number on a walk; the first one fixes what is shared out. A phone that comes again keeps its number.
+ * Gives a phone its number on a walk; the first one fixes what is left of each patch, and among how many it is shared
+ * out. A phone that comes again keeps its number.
  * @param device made by the phone
  * @param phones among how many phones the first one shares out
  * @returns undefined where the walk has as many phones as it may have
@@ -50,11 +55,11 @@ export async function takeAlong(
   const walkId = plan.walk.id;
   // Two phones at once: the second waits, and sees what the first has fixed.
   await db.query('select 1 from walk where id = $1 for no key update', [walkId]);
-  await insert(
-    db,
-    'walk_share',
-    { walkId, phones, key: randomBytes(16).toString('hex'), leftOf: leftNow(plan) },
-    'nothing'
+  await db.query(
+    `insert into walk_share (school_id, walk_id, phones, key, left_of) values ($1, $2, $3, $4, $5)
+     on conflict (school_id, walk_id) do update set left_of = excluded.left_of || walk_share.left_of`,
+    // What was shared out stands; a patch that came into the plan since is shared out by whoever has it first.
+    [db.schoolId, walkId, phones, randomBytes(16).toString('hex'), leftNow(plan)]
   );
   const shared = (await readShares(db, walkId))!;
   const known = await rowOf(

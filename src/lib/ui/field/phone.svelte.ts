@@ -40,7 +40,8 @@ const tellingOffsetMs = 120_000;
 export class Phone {
   readonly pack: Pack;
   readonly isRehearsal: boolean;
-  #events = $state.raw<readonly WalkEvent[]>([]);
+  /** Of a rehearsal. */
+  #rehearsed = $state.raw<readonly WalkEvent[]>([]);
   #kept = $state.raw<readonly KeptEvent[]>([]);
   /** By the server's clock, or by that of the rehearsal. */
   now = $state(Date.now());
@@ -54,9 +55,15 @@ export class Phone {
   said = $state('');
   sent = $state<Sent>('all');
   news = $state.raw<readonly string[]>([]);
+  #tapping: Promise<unknown> = Promise.resolve();
   #library: Library | undefined;
   #timers: ReturnType<typeof setInterval>[] = [];
 
+  readonly #events: readonly WalkEvent[] = $derived.by(() =>
+    this.isRehearsal
+      ? this.#rehearsed
+      : this.#kept.filter(({ state }) => state !== 'refused').map(({ event }) => event)
+  );
   readonly day: FieldDay = $derived.by(() => fieldDay(this.pack, this.#events));
   readonly minute: number = $derived.by(() => minutesAt(this.pack, this.now));
   readonly clock: RunningClock = $derived.by(() => runningClock(this.pack, this.day, this.minute));
@@ -69,8 +76,8 @@ export class Phone {
     isRehearsal: boolean
   ) {
     const pack = Pack.parse(kept.pack);
-    // A rehearsal is that of the first phone, whichever this is.
-    this.pack = isRehearsal ? { ...pack, phone: 1 } : pack;
+    // A rehearsal is that of the first phone, whichever this is; its codes are worth nothing on the walk.
+    this.pack = isRehearsal ? { ...pack, phone: 1, key: '00' } : pack;
     this.isRehearsal = isRehearsal;
     this.by = kept.owner;
   }
@@ -82,7 +89,7 @@ export class Phone {
     if (isRehearsal) {
       const clock = await store.setting<RehearsalClock | undefined>(`rehearsal ${kept.walkId}`, undefined);
       await phone.setClock(clock ?? rehearsalOf(phone.pack, Date.now()));
-      phone.#events = await store.rehearsed(kept.walkId);
+      phone.#rehearsed = await store.rehearsed(kept.walkId);
     } else await phone.#reload();
     phone.#tick();
     return phone;
@@ -112,14 +119,18 @@ export class Phone {
   }
 
   async #reload(): Promise<void> {
-    this.#kept = await this.store.eventsOf(this.pack.walk.id);
-    this.#events = this.#kept.filter(({ state }) => state !== 'refused').map(({ event }) => event);
+    const stored = await this.store.eventsOf(this.pack.walk.id);
+    // What was tapped while the store was read is not in it yet.
+    const since = this.#kept.filter(
+      ({ id, state }) => state === 'waiting' && !stored.some((one) => one.id === id)
+    );
+    this.#kept = [...stored, ...since];
   }
 
   sync = async (): Promise<void> => {
     if (this.isRehearsal) return;
     this.sent = await sendWaiting(this.store, this.kept.owner, sendEvents);
-    const news = await refresh(this.store, this.kept);
+    const news = await refresh(this.store, this.kept, this.pack);
     if (news) {
       this.news = news;
       await this.#readClocks();
@@ -145,7 +156,7 @@ export class Phone {
   /** Begins the rehearsal again. */
   async startAgain(): Promise<void> {
     await this.store.forgetRehearsal(this.pack.walk.id);
-    this.#events = [];
+    this.#rehearsed = [];
     await this.setClock(rehearsalOf(this.pack, Date.now()));
   }
 
@@ -171,7 +182,14 @@ export class Phone {
   }
 
   /** @returns whether it was kept; where it was not, `said` has the reason */
-  async tap<K extends WalkEventKind>(kind: K, own: Own<K>): Promise<boolean> {
+  tap<K extends WalkEventKind>(kind: K, own: Own<K>): Promise<boolean> {
+    // One after the other: the second of two quick taps is judged by a day in which the first stands.
+    const tapped = this.#tapping.then(() => this.#tapNow(kind, own));
+    this.#tapping = tapped.catch(() => false);
+    return tapped;
+  }
+
+  async #tapNow<K extends WalkEventKind>(kind: K, own: Own<K>): Promise<boolean> {
     const event = this.make(kind, own) as WalkEvent;
     const problem = whyNot(this.pack, this.day, event);
     this.said = problem ?? '';
@@ -183,8 +201,8 @@ export class Phone {
       this.said = fault instanceof NotKept ? fault.message : 'The phone did not store this. Tap it again.';
       return false;
     }
-    this.#events = [...this.#events, event];
-    if (!this.isRehearsal)
+    if (this.isRehearsal) this.#rehearsed = [...this.#rehearsed, event];
+    else
       this.#kept = [
         ...this.#kept,
         { id: event.id, walkId: event.walkId, event, state: 'waiting', owner: this.kept.owner, order: 0 }

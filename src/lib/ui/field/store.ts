@@ -61,7 +61,7 @@ export class FieldStore {
       return new FieldStore(db);
     } catch {
       throw new NotKept(
-        'This browser lets the page keep nothing: in a private window, or with storage switched off, a walk cannot be taken along.'
+        'This browser lets the page keep nothing: a walk cannot be taken along with storage switched off, as in some private windows.'
       );
     }
   }

@@ -1,4 +1,4 @@
-import { Pack, WalkEvent, fieldDay, packParts } from '$core/field';
+import { Pack, WalkEvent, fieldDay } from '$core/field';
 import { LibraryDocument, compileLibrary } from '$core/knowledge';
 import { z } from 'zod';
 import { filesAreKept, keepFiles, registerWorker } from './files';
@@ -92,16 +92,11 @@ export async function prove(store: FieldStore, walkId: string): Promise<KeptPack
   if (!kept) throw new Error('The walk is not on this phone.');
   const read = Pack.safeParse(kept.pack);
   if (!read.success) throw new Error('The walk on this phone is not whole. Take it along again.');
-  for (const part of packParts) {
-    if (part === 'library') compileLibrary(LibraryDocument.parse(read.data.library));
-    else if (part === 'brief' && read.data.brief) {
-      const { document, plates } = read.data.brief;
-      const missing = document.sheets
-        .flatMap((sheet) => sheet.plates)
-        .some((plate) => plate && !plates[plate.id]);
-      if (missing) throw new Error('A drawing of the brief is missing. Take the walk along again.');
-    }
-  }
+  compileLibrary(LibraryDocument.parse(read.data.library));
+  const { brief } = read.data;
+  const plates = brief?.document.sheets.flatMap((sheet) => sheet.plates) ?? [];
+  if (plates.some((plate) => plate && !brief?.plates[plate.id]))
+    throw new Error('A drawing of the brief is missing. Take the walk along again.');
   fieldDay(
     read.data,
     (await store.eventsOf(walkId)).map(({ event }) => event)
@@ -113,14 +108,15 @@ export async function prove(store: FieldStore, walkId: string): Promise<KeptPack
   return proven;
 }
 
-/** What is new since a walk was taken along, in words. */
-export type Change = string;
-
 /**
  * Fetches what other phones have sent, and compares what was planned.
- * @returns what has changed, or undefined where the server was not reached
+ * @returns what has changed, in words, or undefined where the server was not reached
  */
-export async function refresh(store: FieldStore, kept: KeptPack): Promise<readonly Change[] | undefined> {
+export async function refresh(
+  store: FieldStore,
+  kept: KeptPack,
+  { brief, walk }: Pick<Pack, 'brief' | 'walk'>
+): Promise<readonly string[] | undefined> {
   const asked = Date.now();
   const response = await fetch(`/api/walks/${kept.walkId}/events`, {
     headers: { accept: 'application/json' }
@@ -137,7 +133,6 @@ export async function refresh(store: FieldStore, kept: KeptPack): Promise<readon
   await store.learn(events, kept.owner);
   await noteClocks(store, news.data, asked, answered);
   await store.keepPack({ ...kept, refreshedAt: now });
-  const { brief, walk } = Pack.parse(kept.pack);
   return [
     ...(calledOff ? [`This walk was called off: ${calledOff}`] : []),
     ...(heldOn !== walk.isoDate ? [`The walk was moved to ${heldOn}. Take it along again.`] : []),

@@ -5,33 +5,35 @@
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import Key from './Key.svelte';
+  import Stepper from './Stepper.svelte';
+  import Toggle from './Toggle.svelte';
 
   /** Learner by learner, kind by kind: every piece is looked at. */
   let { phone }: { phone: Phone } = $props();
   const { day, pack } = $derived(phone);
   const due = $derived(basketsDue(day));
-  const rows = $derived(
-    day.here.flatMap((person) =>
-      day.takings
-        .filter(({ gathered, byPerson }) => gathered > 0 && (byPerson.size === 0 || byPerson.has(person.id)))
-        .map(({ taxon, part, byPerson }) => ({
-          person,
-          taxon,
-          part,
-          pieces: byPerson.get(person.id) ?? 0,
-          isDue: due.some((one) => one.person === person.id && one.taxon === taxon && one.part === part),
-          looked: day.baskets.find(
-            (one) => one.person === person.id && one.taxon === taxon && one.part === part
-          )
-        }))
-    )
-  );
+  type Basket = Pick<(typeof due)[number], 'person' | 'taxon' | 'part'>;
+  const keyOf = ({ person, taxon, part }: Basket) => `${person} ${taxon} ${part}`;
+  /** Those to look through first, then those that were. */
+  const rows = $derived.by(() => {
+    const keys = (list: readonly Basket[]) => list.map(keyOf);
+    const all: Basket[] = [...due, ...day.baskets.filter((one) => !keys(due).includes(keyOf(one)))];
+    return all.map((one) => ({
+      ...one,
+      name: phone.personName(one.person),
+      pieces:
+        day.takings
+          .find(({ taxon, part }) => taxon === one.taxon && part === one.part)
+          ?.byPerson.get(one.person) ?? 0,
+      isDue: keys(due).includes(keyOf(one)),
+      looked: day.baskets.find((basket) => keyOf(basket) === keyOf(one))
+    }));
+  });
   let open = $state('');
   let kept = $state(0);
   let out = $state(0);
   let what = $state('');
   let second = $state('');
-  const keyOf = (row: (typeof rows)[number]) => `${row.person.id} ${row.taxon} ${row.part}`;
   const current = $derived(rows.find((row) => keyOf(row) === open));
   const dangers = $derived([...dangersInPack(pack)]);
   /** What it is taken for, on this walk. */
@@ -56,7 +58,7 @@
     const { person, taxon, part } = current;
     const isDanger = dangers.includes(what);
     const isKept = await phone.tap('basket', {
-      person: person.id,
+      person,
       taxon,
       part,
       kept,
@@ -74,16 +76,10 @@
 
 {#snippet piece(one: string)}
   {@const isDanger = dangers.includes(one)}
-  <button
-    type="button"
-    aria-pressed={what === one}
-    class={[
-      'flex min-h-[56px] w-full cursor-pointer items-center gap-2 rounded-[4px] border-[3px] px-3 text-left',
-      isDanger ? 'border-rosehip' : 'border-ink',
-      what === one ? (isDanger ? 'bg-rosehip text-paper' : 'bg-ink text-paper') : isDanger && 'text-rosehip'
-    ]}
-    onclick={() => (what = one)}
-    >{#if isDanger}<Skull size={22} aria-hidden="true" />{/if}{isDanger ? phone.nameOf(one) : one}</button
+  <Toggle isOn={what === one} {isDanger} onclick={() => (what = one)}
+    ><span class="flex items-center gap-2"
+      >{#if isDanger}<Skull size={22} aria-hidden="true" />{/if}{isDanger ? phone.nameOf(one) : one}</span
+    ></Toggle
   >
 {/snippet}
 
@@ -103,43 +99,16 @@
   </section>
 {/if}
 {#if current}
-  <section class="grid gap-3 border-[3px] border-ink p-3" aria-label="Basket of {current.person.name}">
-    <h2 class="text-[22px]">{current.person.name}: {phone.nameOf(current.taxon)}, {current.part}</h2>
-    <div class="flex items-center gap-3">
-      <span class="flex-1 font-strong">stay</span>
-      <button
-        type="button"
-        class="btn btn-line min-w-[64px] text-[22px]"
-        aria-label="One fewer stays"
-        onclick={() => (kept = Math.max(0, kept - 1))}>−</button
-      >
-      <strong class="min-w-[48px] text-center text-[26px]">{kept}</strong>
-      <button
-        type="button"
-        class="btn btn-line min-w-[64px] text-[22px]"
-        aria-label="One more stays"
-        onclick={() => (kept += 1)}>+</button
-      >
-    </div>
-    <div class="flex items-center gap-3">
-      <span class="flex-1 font-strong">taken out</span>
-      <button
-        type="button"
-        class="btn btn-line min-w-[64px] text-[22px]"
-        aria-label="One fewer taken out"
-        onclick={() => (out = Math.max(0, out - 1))}>−</button
-      >
-      <strong class="min-w-[48px] text-center text-[26px]">{out}</strong>
-      <button
-        type="button"
-        class="btn btn-line min-w-[64px] text-[22px]"
-        aria-label="One more taken out"
-        onclick={() => {
-          out += 1;
-          kept = Math.max(0, kept - 1);
-        }}>+</button
-      >
-    </div>
+  <section class="grid gap-3 border-[3px] border-ink p-3" aria-label="Basket of {current.name}">
+    <h2 class="text-[22px]">{current.name}: {phone.nameOf(current.taxon)}, {current.part}</h2>
+    <Stepper label="stay" less="One fewer stays" more="One more stays" bind:value={kept} />
+    <Stepper
+      label="taken out"
+      less="One fewer taken out"
+      more="One more taken out"
+      bind:value={out}
+      onmore={() => (kept = Math.max(0, kept - 1))}
+    />
     {#if out > 0}
       <fieldset>
         <legend class="mb-1 font-strong">What it was</legend>
@@ -178,7 +147,7 @@
 <div class="grid gap-2">
   {#each rows as row (keyOf(row))}
     <Key
-      title="{row.person.name}: {phone.nameOf(row.taxon)}, {row.part}"
+      title="{row.name}: {phone.nameOf(row.taxon)}, {row.part}"
       does={row.isDue
         ? row.looked
           ? 'to look through again'

@@ -3,7 +3,9 @@
   import { counted } from '$core/words';
   import { addDays } from '$core/season';
   import type { Phone } from '../phone.svelte';
+  import Field from '$lib/ui/form/Field.svelte';
   import Key from './Key.svelte';
+  import Toggle from './Toggle.svelte';
 
   /** The recap makes itself; then a task for home, and the close. */
   let { phone }: { phone: Phone } = $props();
@@ -67,25 +69,20 @@
     <p>Find it again and look at it. Looking, never eating.</p>
     {#each met as slug (slug)}
       {@const isChosen = chosen.includes(slug)}
-      <button
-        type="button"
-        aria-pressed={isChosen}
+      <Toggle
+        isOn={isChosen}
         disabled={!isChosen && chosen.length >= 5}
-        class={[
-          'min-h-[56px] cursor-pointer rounded-[4px] border-[3px] border-ink px-3 text-left',
-          isChosen && 'bg-ink text-paper'
-        ]}
         onclick={() => (chosen = isChosen ? chosen.filter((one) => one !== slug) : [...chosen, slug])}
         ><strong>{phone.nameOf(slug)}</strong>{#if lookalikesOf(slug).length > 0}<br />beware of {lookalikesOf(
             slug
-          ).join(', ')}{/if}</button
+          ).join(', ')}{/if}</Toggle
       >
     {/each}
     <label class="grid gap-1 font-strong"
       >What to bring back<textarea class="textarea py-2" rows="2" maxlength="300" bind:value={bring}
       ></textarea></label
     >
-    <label class="grid gap-1 font-strong">Until<input type="date" class="input" bind:value={until} /></label>
+    <Field label="Until" name="until" type="date" bind:value={until} />
     {#if minors.length > 0}<p>
         Not for {minors.map(({ name }) => name).join(', ')}: under 18, without consent.
       </p>{/if}

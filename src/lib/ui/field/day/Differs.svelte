@@ -5,6 +5,7 @@
   import type { Phone } from '../phone.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
+  import Toggle from './Toggle.svelte';
 
   /** What stands here is not what was planned. */
   let { phone }: { phone: Phone } = $props();
@@ -33,15 +34,7 @@
 <h1>The ground differs</h1>
 <div class="grid gap-2">
   {#each planned as one (one.slug + one.part)}
-    <button
-      type="button"
-      aria-pressed={slug === one.slug}
-      class={[
-        'min-h-[56px] cursor-pointer rounded-[4px] border-[3px] border-ink px-3 text-left font-strong',
-        slug === one.slug && 'bg-ink text-paper'
-      ]}
-      onclick={() => (slug = one.slug)}>{one.name}</button
-    >
+    <Toggle isOn={slug === one.slug} onclick={() => (slug = one.slug)}><strong>{one.name}</strong></Toggle>
   {/each}
 </div>
 {#if slug}

@@ -3,9 +3,9 @@
   import CircleDashed from '@lucide/svelte/icons/circle-dashed';
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import Undo2 from '@lucide/svelte/icons/undo-2';
-  import { stateKey } from '$core/evidence';
-  import type { PackTaxon } from '$core/field';
-  import { type Character, stateCount, stateLabel } from '$core/knowledge';
+  import { entriesOf, entryInWords } from '$core/evidence';
+  import { type PackTaxon, taxonAt } from '$core/field';
+  import type { Character } from '$core/knowledge';
   import type { Phone } from '../phone.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
@@ -13,7 +13,7 @@
   /** What learners say that they see, tapped as states; the name stays covered until the set is whole. */
   let { phone, taxon }: { phone: Phone; taxon: PackTaxon } = $props();
   const { day } = $derived(phone);
-  const said = $derived(day.taxa.get(`${taxon.stop} ${taxon.slug}`)?.evidence ?? []);
+  const said = $derived(taxonAt(day, taxon.stop, taxon.slug)?.evidence ?? []);
   /** The last word on a character counts. */
   const last = $derived(new Map(said.map((one) => [one.entry.split('~')[0]!, one])));
   const look = $derived(
@@ -45,11 +45,7 @@
   const states = $derived.by(() => {
     if (!current) return [];
     const chances = phone.look([], taxon.slug).chancesOf(current);
-    return Array.from({ length: stateCount(current) }, (_, state) => ({
-      entry: `${current.slug}~${stateKey(current, state)}`,
-      label: stateLabel(current, state),
-      isLikely: chances[state]! >= leastLikely
-    }));
+    return entriesOf(current).map((one, state) => ({ ...one, isLikely: chances[state]! >= leastLikely }));
   });
   const shown = $derived(isAllShown ? states : states.filter(({ isLikely }) => isLikely));
 
@@ -66,15 +62,6 @@
   }
   const name = (isEarly: boolean) =>
     phone.tap('named', { stop: taxon.stop, taxon: taxon.slug, isEarly, ...(person && { person }) });
-  const labelOf = (entry: string) => {
-    const [slug, key] = entry.split('~');
-    const character = phone.library.character.get(slug!);
-    if (!character) return entry;
-    const state = Array.from({ length: stateCount(character) }, (_, i) => stateKey(character, i)).indexOf(
-      key!
-    );
-    return stateLabel(character, state);
-  };
   const stillOpen = $derived(
     asked
       .filter(({ slug }) => !last.has(slug))
@@ -94,7 +81,9 @@
       <li class="flex items-center gap-2 border-b border-ink">
         <Check size={22} class="shrink-0" aria-hidden="true" />
         <span class="min-w-0 flex-1 leading-5"
-          >{phone.library.character.get(slug)?.name}<br /><strong>{labelOf(one.entry)}</strong></span
+          >{phone.library.character.get(slug)?.name}<br /><strong
+            >{entryInWords(phone.library, one.entry).label}</strong
+          ></span
         >
         <button
           type="button"

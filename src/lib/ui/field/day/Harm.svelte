@@ -1,7 +1,7 @@
 <script lang="ts">
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
   import PhoneIcon from '@lucide/svelte/icons/phone';
-  import { incidentKinds, minutesAt } from '$core/field';
+  import { effectiveAt, incidentKinds, minutesAt } from '$core/field';
   import { clockTime } from '$core/route';
   import { gridReference } from '$core/place';
   import { severityWords, worstSeverity } from '$core/knowledge';
@@ -9,6 +9,7 @@
   import { whereIAm } from '../where-i-am';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
+  import Toggle from './Toggle.svelte';
 
   /** Somebody is ill or hurt: the calls first, then what to say, then what was done. */
   let { phone }: { phone: Phone } = $props();
@@ -196,14 +197,9 @@
     <div class="grid gap-2">
       {#each acts[kind] as act (act)}
         {@const isDone = done.includes(act)}
-        <button
-          type="button"
-          aria-pressed={isDone}
-          class={[
-            'min-h-[56px] cursor-pointer rounded-[4px] border-[3px] border-ink px-3 text-left',
-            isDone && 'bg-ink text-paper'
-          ]}
-          onclick={() => (done = isDone ? done.filter((one) => one !== act) : [...done, act])}>{act}</button
+        <Toggle
+          isOn={isDone}
+          onclick={() => (done = isDone ? done.filter((one) => one !== act) : [...done, act])}>{act}</Toggle
         >
       {/each}
     </div>
@@ -217,9 +213,7 @@
       <strong>{phone.personName(last.person)}</strong>{day.people.find(({ id }) => id === last.person)
         ?.isMinor
         ? ', under 18'
-        : ''}; {last.incident}, noted {clockTime(
-        Math.floor(minutesAt(pack, Date.parse(last.at) + last.offsetMs))
-      )}.
+        : ''}; {last.incident}, noted {clockTime(Math.floor(minutesAt(pack, effectiveAt(last))))}.
     </p>
     {#if last.taxon}<p>
         Perhaps {phone.nameOf(last.taxon)} (<i>{phone.library.taxa.get(last.taxon)?.name}</i>).

@@ -1,24 +1,32 @@
 <script lang="ts">
-  import Phone_ from '@lucide/svelte/icons/phone';
+  import PhoneIcon from '@lucide/svelte/icons/phone';
   import UserCheck from '@lucide/svelte/icons/user-check';
   import { v7 as uuid } from 'uuid';
-  import { type WalkEventOf, attendances, beforeStart, leadersNeeded, minutesAt } from '$core/field';
+  import {
+    type WalkEventOf,
+    attendances,
+    beforeStart,
+    leadersNeeded,
+    minutesAt,
+    hasBegun,
+    stopName
+  } from '$core/field';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
   import Reason from './Reason.svelte';
-  import { stopName } from './words';
+  import Toggle from './Toggle.svelte';
 
   /** Who is here, and a head count where the group stands. */
   let { phone }: { phone: Phone } = $props();
   const { day, pack } = $derived(phone);
-  const hasBegun = $derived(day.stops.some(({ arrivedAt }) => arrivedAt !== undefined));
-  const isOver = $derived(hasBegun && !day.at && !day.next);
+  const isUnderWay = $derived(hasBegun(day));
+  const isOver = $derived(isUnderWay && !day.at && !day.next);
   /** Between two stops the count belongs to the one that was left. */
   const left = $derived(day.stops.findLast(({ leftAt }) => leftAt !== undefined));
-  const where = $derived(!hasBegun ? 'start' : (day.at?.id ?? (isOver ? 'end' : (left?.id ?? 'start'))));
+  const where = $derived(!isUnderWay ? 'start' : (day.at?.id ?? (isOver ? 'end' : (left?.id ?? 'start'))));
   const whereWords = $derived(
     where === 'start' ? 'before setting out' : where === 'end' ? 'at the end' : `at ${stopName(pack, where)}`
   );
@@ -93,7 +101,7 @@
   </details>
 {/snippet}
 
-{#if !hasBegun}
+{#if !isUnderWay}
   <h1>Who is here</h1>
   {@render roster()}
   <p>
@@ -118,16 +126,12 @@
     <div class="grid grid-cols-2 gap-2">
       {#each day.here as person (person.id)}
         {@const isMissing = missing.includes(person.id)}
-        <button
-          type="button"
-          aria-pressed={isMissing}
-          class={[
-            'min-h-[64px] cursor-pointer rounded-[4px] border-[3px] px-3 text-left text-[17px] leading-5',
-            isMissing ? 'border-rosehip bg-rosehip text-paper' : 'border-ink'
-          ]}
+        <Toggle
+          isOn={isMissing}
+          isDanger={isMissing}
           onclick={() =>
             (missing = isMissing ? missing.filter((id) => id !== person.id) : [...missing, person.id])}
-          ><strong>{person.name}</strong>{#if isMissing}<br />missing{/if}</button
+          ><strong>{person.name}</strong>{#if isMissing}<br />missing{/if}</Toggle
         >
       {/each}
     </div>
@@ -143,7 +147,7 @@
         {/each}
       </ul>
       {#each pack.school.numbers as { label, number }, nth (nth)}
-        <Key title="{label}: {number}" icon={Phone_} href="tel:{number.replaceAll(/[^+0-9]/g, '')}" />
+        <Key title="{label}: {number}" icon={PhoneIcon} href="tel:{number.replaceAll(/[^+0-9]/g, '')}" />
       {/each}
     {/if}
     <Reason
@@ -160,7 +164,7 @@
   {/if}
 </section>
 
-{#if hasBegun}
+{#if isUnderWay}
   <details bind:open={isListOpen}>
     <summary class="unfolds">Who came, who left</summary>
     {#if isListOpen}{@render roster()}{/if}

@@ -1,15 +1,13 @@
 <script lang="ts">
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
   import Sprout from '@lucide/svelte/icons/sprout';
-  import { stateKey } from '$core/evidence';
+  import { entriesOf, entryInWords } from '$core/evidence';
   import {
     type Stage,
     findTaxa,
     isDangerous,
     severityWords,
     stageNames,
-    stateCount,
-    stateLabel,
     worstSeverity
   } from '$core/knowledge';
   import { stageWord } from '$core/words';
@@ -17,6 +15,7 @@
   import { whereIAm } from '../where-i-am';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
+  import Stepper from './Stepper.svelte';
 
   /** What is that? A plant beside the path: looked up, looked at closer, noted. */
   let { phone }: { phone: Phone } = $props();
@@ -36,10 +35,7 @@
     if (wanted.length < 2) return [];
     return phone.library.characters
       .flatMap((character) =>
-        Array.from({ length: stateCount(character) }, (_, i) => ({
-          entry: `${character.slug}~${stateKey(character, i)}`,
-          label: `${character.name}: ${stateLabel(character, i)}`
-        }))
+        entriesOf(character).map(({ entry, label }) => ({ entry, label: `${character.name}: ${label}` }))
       )
       .filter(({ label }) => label.toLowerCase().includes(wanted))
       .slice(0, 8);
@@ -56,10 +52,8 @@
   );
   const percent = (p: number) => (p < 0.015 ? 'about 1 % or less' : `about ${Math.round(p * 100)} %`);
   const labelOf = (entry: string) => {
-    const [character, key] = entry.split('~');
-    const one = phone.library.character.get(character!)!;
-    const state = Array.from({ length: stateCount(one) }, (_, i) => stateKey(one, i)).indexOf(key!);
-    return `${one.name}: ${stateLabel(one, state)}`;
+    const { name, label } = entryInWords(phone.library, entry);
+    return `${name}: ${label}`;
   };
   const known = $derived(phone.library.taxa.get(slug));
   const stages = $derived(stageNames.filter((one) => known?.stages.has(one)));
@@ -124,21 +118,7 @@
       options={stages.map((value) => ({ value, label: stageWord(known.group, value) }))}
       bind:value={stage}
     />
-    <div class="flex items-center gap-3">
-      <span class="flex-1 font-strong">Weeks to go: {weeks}</span>
-      <button
-        type="button"
-        class="btn btn-line min-w-[64px] text-[22px]"
-        aria-label="A week less"
-        onclick={() => (weeks = Math.max(0, weeks - 1))}>−</button
-      >
-      <button
-        type="button"
-        class="btn btn-line min-w-[64px] text-[22px]"
-        aria-label="A week more"
-        onclick={() => (weeks = Math.min(26, weeks + 1))}>+</button
-      >
-    </div>
+    <Stepper label="Weeks to go" less="A week less" more="A week more" most={26} bind:value={weeks} />
     <Key title="Keep it" look={stage ? 'next' : 'shut'} onclick={keepReady} />
     <Key title="Close" onclick={() => (slug = '')} />
   </section>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { findings } from '$core/field';
+  import { findings, taxonAt } from '$core/field';
   import { harmsByTouch } from '$core/knowledge';
   import type { Phone } from '../phone.svelte';
   import Choice from './Choice.svelte';
@@ -9,7 +9,7 @@
   let { phone, slug }: { phone: Phone; slug: string } = $props();
   const { day, pack } = $derived(phone);
   const taxon = $derived(pack.taxa.find((one) => one.stop === day.at?.id && one.slug === slug));
-  const done = $derived(taxon && day.taxa.get(`${taxon.stop} ${slug}`));
+  const done = $derived(taxon && taxonAt(day, taxon.stop, slug));
   /** Plants that harm by touch, and that somebody has said are here. */
   const burns = $derived(
     day.events.flatMap((one) =>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { showings } from '$core/field';
+  import { showings, taxonAt } from '$core/field';
   import { nameWithin, severityWords, worstSeverity } from '$core/knowledge';
   import ContrastPlates from '$lib/ui/brief/ContrastPlates.svelte';
   import { decidingRows, lookingWords } from '$core/walk';
@@ -15,7 +15,7 @@
     pack.brief?.document.sheets.find((one) => one.target.slug === slug && one.lookalike.slug === other)
   );
   const source = (id: string) => `data:image/svg+xml,${encodeURIComponent(pack.brief?.plates[id] ?? '')}`;
-  const how = $derived(stop ? day.taxa.get(`${stop} ${slug}`)?.lookalikes.get(other)?.how : undefined);
+  const how = $derived(stop ? taxonAt(day, stop, slug)?.lookalikes.get(other)?.how : undefined);
   const known = $derived(phone.library.taxa.get(other));
 </script>
 

@@ -5,7 +5,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import ShoppingBasket from '@lucide/svelte/icons/shopping-basket';
   import UserCheck from '@lucide/svelte/icons/user-check';
-  import { basketsDue } from '$core/field';
+  import { basketsDue, taxonAt } from '$core/field';
   import { severityWords } from '$core/knowledge';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
@@ -17,7 +17,7 @@
   const { day, pack } = $derived(phone);
   const at = $derived(day.at);
   const taxon = $derived(pack.taxa.find((one) => one.stop === at?.id && one.slug === slug));
-  const done = $derived(at ? day.taxa.get(`${at.id} ${slug}`) : undefined);
+  const done = $derived(at ? taxonAt(day, at.id, slug) : undefined);
   const isOpen = $derived(taxon?.role === 'danger' || Boolean(done?.named));
   const due = $derived(basketsDue(day).filter((one) => one.taxon === slug));
   const taken = $derived(

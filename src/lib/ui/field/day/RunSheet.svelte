@@ -4,12 +4,12 @@
   import Footprints from '@lucide/svelte/icons/footprints';
   import Skull from '@lucide/svelte/icons/skull';
   import Users from '@lucide/svelte/icons/users';
-  import { beforeStart, minutesAt } from '$core/field';
+  import { beforeStart, minutesAt, taxonAt, hasBegun, stopName } from '$core/field';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import Key from './Key.svelte';
-  import { lateWords, stopName } from './words';
+  import { lateWords } from './words';
 
   /** Where the group is, what comes next, and the acts in the order that the rules ask for. */
   let { phone }: { phone: Phone } = $props();
@@ -21,13 +21,13 @@
   const nextClock = $derived(clock.stops.find(({ id }) => id === day.next?.id));
   const unsaid = $derived(here ? here.warnings.filter(({ slug }) => !at!.warned.has(slug)) : []);
   const open = $derived(beforeStart(pack, day));
-  const hasBegun = $derived(day.stops.some(({ arrivedAt }) => arrivedAt !== undefined));
+  const isUnderWay = $derived(hasBegun(day));
   const taxaHere = $derived(
     at ? pack.taxa.filter(({ stop, role }) => stop === at.id && role !== 'leave out') : []
   );
   const isAllNamed = $derived(
     unsaid.length === 0 &&
-      taxaHere.every(({ slug, role }) => role === 'danger' || day.taxa.get(`${at!.id} ${slug}`)?.named)
+      taxaHere.every(({ slug, role }) => role === 'danger' || taxonAt(day, at!.id, slug)?.named)
   );
   const minutesLeft = $derived(clockAt ? Math.round(clockAt.leave - phone.minute) : 0);
   const hours = (minutes: number) =>
@@ -35,7 +35,7 @@
       ? `${Math.round(minutes)} min`
       : `${Math.floor(minutes / 60)} h ${Math.round(minutes % 60)} min`;
   const coverWords = (slug: string) => {
-    const known = day.taxa.get(`${at!.id} ${slug}`);
+    const known = taxonAt(day, at!.id, slug);
     const count = new Set(known?.evidence.map(({ entry }) => entry)).size;
     return count > 0 ? `${counted(count, 'sign')} said` : 'what do you see?';
   };
@@ -89,9 +89,9 @@
   {/if}
   {#each taxaHere as taxon (taxon.slug + taxon.part)}
     {@const isCovered =
-      taxon.role !== 'danger' && !day.taxa.get(`${at.id} ${taxon.slug}`)?.named && unsaid.length === 0}
+      taxon.role !== 'danger' && !taxonAt(day, at.id, taxon.slug)?.named && unsaid.length === 0}
     <Key
-      title={taxon.role === 'danger' || day.taxa.get(`${at.id} ${taxon.slug}`)?.named
+      title={taxon.role === 'danger' || taxonAt(day, at.id, taxon.slug)?.named
         ? `${phone.nameOf(taxon.slug)}${taxon.part && taxon.role === 'gather' ? `, ${taxon.part}` : ''}`
         : `Plant ${taxaHere.indexOf(taxon) + 1}, name covered`}
       does={unsaid.length > 0
@@ -134,7 +134,7 @@
     icon={Footprints}
     onclick={() => phone.tap('left', { stop: at.id })}
   />
-{:else if !hasBegun && open.length > 0}
+{:else if !isUnderWay && open.length > 0}
   <h1>Before setting out</h1>
   <ul class="m-0 list-none border-l-[6px] border-ink p-0 pl-3 text-[18px]">
     {#each open as words, nth (nth)}<li class="py-1">{words}</li>{/each}
@@ -147,7 +147,7 @@
   <Key title="Recap, task, close" href="#close" />
 {/if}
 
-{#if day.next && (at || open.length === 0 || hasBegun)}
+{#if day.next && (at || open.length === 0 || isUnderWay)}
   {@const next = day.next}
   <section class="border-y-[3px] border-ink py-3" aria-label="Next">
     <p class="flex items-baseline justify-between gap-3">
@@ -208,7 +208,7 @@
           <td>{clockTime(stop.planned.arrive)}</td>
           <td>{stop.state === 'dropped' ? 'left out' : clockTime(Math.floor(stop.arrive))}</td>
           <td
-            >{#if !at && (stop.state === 'to come' || stop.state === 'dropped') && hasBegun}<button
+            >{#if !at && (stop.state === 'to come' || stop.state === 'dropped') && isUnderWay}<button
                 type="button"
                 class="min-h-[56px] cursor-pointer font-strong underline"
                 onclick={() => phone.tap('arrived', { stop: stop.id })}>arrived</button
@@ -220,7 +220,7 @@
   </table>
   <p class="mt-2">End at about {clockTime(clock.end)}, {lateWords(clock.late)}.</p>
 </details>
-{#if hasBegun && (at || day.next)}<Key
+{#if isUnderWay && (at || day.next)}<Key
     title="End the walk here"
     does="recap, task, close"
     href="#close"

@@ -4,7 +4,16 @@
   import Scissors from '@lucide/svelte/icons/scissors';
   import Timer from '@lucide/svelte/icons/timer';
   import Users from '@lucide/svelte/icons/users';
-  import { handoverCode, mostHandedOver, nextNumber, readHandover, roomFor } from '$core/field';
+  import {
+    againstTaking,
+    handoverCode,
+    mostInCode,
+    nextNumber,
+    patchTaken,
+    readHandover,
+    roomFor,
+    taxonAt
+  } from '$core/field';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
@@ -17,25 +26,12 @@
   const taxon = $derived(
     pack.taxa.find((one) => one.stop === day.at?.id && one.slug === slug && one.role === 'gather')
   );
-  const stop = $derived(pack.stops.find(({ id }) => id === taxon?.stop));
-  const part = $derived(taxon?.part || 'piece');
-  const patch = $derived(
-    pack.patches.find((one) => one.id === stop?.patch && one.taxon === slug && one.part === part)
-  );
-  const asked = $derived(taxon && day.taxa.get(`${taxon.stop} ${slug}`)?.mayTake);
-  const against = $derived([
-    ...(pack.site.mayPick ? [] : ['There is no leave to pick here.']),
-    ...(patch?.none ? [patch.none] : []),
-    ...(patch?.isOnly ? ['It is the only patch of it on the site.'] : []),
-    ...(patch?.contamination ?? []),
-    ...(taxon && !taxon.isSeparable ? ['Nothing tells it from all that is dangerous now.'] : []),
-    ...(stop?.warnings ?? [])
-      .filter((one) => one.slug !== slug)
-      .map((one) => `${one.name} may stand among it.`)
-  ]);
-  const forbids = $derived(
-    !pack.site.mayPick || Boolean(patch?.none) || Boolean(patch?.isOnly) || taxon?.isSeparable === false
-  );
+  const part = $derived(taxon?.part ?? '');
+  const patch = $derived(taxon && patchTaken(pack, taxon));
+  const asked = $derived(taxon && taxonAt(day, taxon.stop, slug)?.mayTake);
+  const speaks = $derived(taxon ? againstTaking(pack, taxon) : { forbidden: [], minded: [] });
+  const against = $derived([...speaks.forbidden, ...speaks.minded]);
+  const forbids = $derived(speaks.forbidden.length > 0);
   let because = $state('');
   const what = $derived({ patch: patch?.id, taxon: slug, part });
   const room = $derived(roomFor(pack, day, what));
@@ -112,6 +108,7 @@
     });
   async function handOver() {
     const number = nextNumber(pack.phone, day.events);
+    if (number === undefined) phone.said = 'This phone has made a hundred codes, as many as there are.';
     if (!patch || number === undefined || !to) return;
     const given = { patch: patch.id, part, pieces: give, number };
     if (await phone.tap('handed over', { ...given, to }))
@@ -145,7 +142,7 @@
   };
 </script>
 
-{#if taxon && stop}
+{#if taxon}
   {#if !asked}
     <h1>May we take here?</h1>
     <p><strong>{taxon.name}, {part}</strong>{patch ? ` at ${patch.name}` : ''}.</p>
@@ -306,7 +303,7 @@
                 type="number"
                 class="input"
                 min="1"
-                max={mostHandedOver(room ?? 0)}
+                max={Math.min(mostInCode, room ?? 0)}
                 bind:value={give}
               /></label
             >

@@ -47,7 +47,7 @@
               phone.tap('tasting', {
                 person: person.id,
                 taxon: slug,
-                part: taxon.part || 'piece',
+                part: taxon.part,
                 answer,
                 portions: answer === 'yes' ? 1 : 0
               })}

@@ -4,6 +4,8 @@
   import type { Phone } from '../phone.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
+  import Stepper from './Stepper.svelte';
+  import Toggle from './Toggle.svelte';
 
   /** One learner is asked on the living plant. */
   let { phone, slug }: { phone: Phone; slug: string } = $props();
@@ -85,36 +87,17 @@
       <div class="grid gap-2">
         {#each taxon.set as check (check.slug)}
           {@const isSaid = signs.includes(check.slug)}
-          <button
-            type="button"
-            aria-pressed={isSaid}
-            class={[
-              'min-h-[56px] cursor-pointer rounded-[4px] border-[3px] border-ink px-3 text-left',
-              isSaid && 'bg-ink text-paper'
-            ]}
+          <Toggle
+            isOn={isSaid}
             onclick={() =>
               (signs = isSaid ? signs.filter((one) => one !== check.slug) : [...signs, check.slug])}
-            >{check.name}</button
+            >{check.name}</Toggle
           >
         {/each}
       </div>
     </fieldset>
   {/if}
-  <div class="flex items-center gap-3">
-    <span class="flex-1 font-strong">Hints given: {hints}</span>
-    <button
-      type="button"
-      class="btn btn-line min-w-[64px] text-[22px]"
-      onclick={() => (hints = Math.max(0, hints - 1))}
-      aria-label="One hint fewer">−</button
-    >
-    <button
-      type="button"
-      class="btn btn-line min-w-[64px] text-[22px]"
-      onclick={() => (hints += 1)}
-      aria-label="One hint more">+</button
-    >
-  </div>
+  <Stepper label="Hints given" less="One hint fewer" more="One hint more" most={20} bind:value={hints} />
   <section class="grid gap-2" aria-label="What came of it">
     <p class="font-strong">What came of it</p>
     {#each testOutcomes as outcome (outcome)}

@@ -1,4 +1,4 @@
-import type { FieldDay, Pack, WalkEvent } from '$core/field';
+import { type FieldDay, type Pack, type WalkEvent, stopName } from '$core/field';
 import { counted } from '$core/words';
 
 /** What was tapped, in a few words. */
@@ -15,9 +15,6 @@ export const lateWords = (late: number): string => {
   if (minutes < 2) return 'in time';
   return `${minutes} min ${late > 0 ? 'late' : 'early'}`;
 };
-
-export const stopName = ({ stops }: Pack, id: string): string =>
-  stops.find((stop) => stop.id === id)?.name ?? 'a stop';
 
 export function wordsOf(told: Told, event: WalkEvent): string {
   const { pack } = told;
