@@ -75,6 +75,18 @@ module.exports = {
       severity: 'error',
       from: { path: '^src', pathNot: '^src/lib/server/accounts/' },
       to: { path: '^src/lib/server/accounts/', pathNot: '/index\\.ts$' }
+    },
+    {
+      name: 'pages-are-laid-out-in-a-thread',
+      severity: 'error',
+      from: { path: '^src', pathNot: '^src/lib/server/print/|\\.test\\.ts$' },
+      to: { path: '^src/lib/server/print/', pathNot: '/(index|jobs|kinds)\\.ts$' }
+    },
+    {
+      name: 'threads-alone-make-a-pdf',
+      severity: 'error',
+      from: { path: '^src', pathNot: '/print/tasks\\.ts$|\\.test\\.ts$' },
+      to: { path: '/print/make-pdf\\.ts$' }
     }
   ],
   options: {

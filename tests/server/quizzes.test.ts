@@ -20,11 +20,10 @@ import { mayReview, openPhase, quizResults, shownToSitter } from '../../src/core
 import { createRandom, seedOf } from '../../src/core/random';
 import { dataOf } from '../../src/lib/server/school/own-data';
 import { readRound, recordAnswer } from '../../src/lib/server/learning/drills';
-import { libraryOf } from '../../src/lib/server/library/library';
+import { schoolLibrary } from '../../src/lib/server/library/library';
 import { listCohorts } from '../../src/lib/server/school/people';
 import { closePool } from '../../src/lib/server/database/database';
-import { makePdf } from '../../src/lib/server/print/make-pdf';
-import { quizPaper } from '../../src/lib/server/print/quiz-paper';
+import { tasks } from '../../src/lib/server/print/tasks';
 import { readAnswerRows } from '../../src/lib/server/learning/progress';
 import { reviewSitting } from '../../src/lib/server/learning/quiz-review';
 import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
@@ -247,14 +246,14 @@ describe('sitting a quiz before and after', () => {
 describe('a quiz on paper', () => {
   it('is read back by an independent reader: each question, no name given away, the answers on the last page', async () => {
     const quiz = await make(8);
-    const pages = quizPaper(await inDemo(libraryOf), {
-      name: quiz.name,
-      school: 'A school',
-      group: quiz.cohortName,
-      questions: quiz.questions
+    const printed = await tasks.quiz({
+      quiz: { name: quiz.name, school: 'A school', group: quiz.cohortName, questions: quiz.questions },
+      library: (await inDemo(schoolLibrary)).document,
+      title: quiz.name,
+      date: new Date('2027-04-24')
     });
     const file = join(tmpdir(), `quiz-${process.pid}.pdf`);
-    writeFileSync(file, await makePdf(pages, quiz.name, new Date('2027-04-24')));
+    writeFileSync(file, printed);
     const sheets = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).split('\f');
     const answers = sheets.findIndex((sheet) => sheet.includes('Answers, for the leader'));
     expect(answers).toBeGreaterThan(3);

@@ -7,21 +7,14 @@ import { rowOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 import type { Viewer } from '../accounts';
 import { forLearners } from '$core/walk';
-import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { readSettings } from '../school/schools';
-import { briefPages } from './brief-pages';
-import type { PrintedBrief } from './page-layout';
-import { shortForm } from './short-form';
-import { makePdf } from './make-pdf';
-import { pocketCards } from './pocket-cards';
+import { print } from './index';
+import type { PrintKind } from './kinds';
 
 /**
  * PDFs of briefs, made once a version and kept. The work is a row in the database: any process may take it
  * up, and takes it over where the one that began it gives no sign of life.
  */
-
-export const printKinds = ['brief', 'learners', 'short', 'cards'] as const;
-export type PrintKind = (typeof printKinds)[number];
 
 const PrintState = z.object({
   state: z.enum(['waiting', 'running', 'done', 'failed']),
@@ -33,13 +26,7 @@ export type PrintState = Readonly<z.infer<typeof PrintState>>;
 
 /** Without a sign of life for so long, another process takes over. */
 const staleSeconds = 30;
-
-const pagesOf: Readonly<Record<PrintKind, (brief: PrintedBrief) => TDocumentDefinitions>> = {
-  brief: (brief) => briefPages(brief, true),
-  learners: (brief) => briefPages(brief, false),
-  short: shortForm,
-  cards: pocketCards
-};
+const beatSeconds = 10;
 
 /** Asks for a PDF of a brief; one that is there already stays. */
 export async function requestPrint(
@@ -92,7 +79,7 @@ const finish = (
   schoolId: string,
   briefId: string,
   kind: PrintKind,
-  pdf: Buffer | null,
+  pdf: Uint8Array | null,
   problem: string | null
 ) =>
   withSchool(schoolId, (db) =>
@@ -103,12 +90,11 @@ const finish = (
     )
   );
 
-const beat = (schoolId: string, briefId: string, kind: PrintKind, share: number) =>
+const beat = (schoolId: string, briefId: string, kind: PrintKind) =>
   withSchool(schoolId, (db) =>
-    db.query('update print_job set done_share = $3, beat_at = now() where brief_id = $1 and kind = $2', [
+    db.query('update print_job set done_share = 0.2, beat_at = now() where brief_id = $1 and kind = $2', [
       briefId,
-      kind,
-      share
+      kind
     ])
   );
 
@@ -122,13 +108,19 @@ export async function workOn(
   try {
     if (!(await takeUp(schoolId, brief.id, kind))) return;
     const drawings = await withSchool(schoolId, (db) => readBriefPlates(db, brief.id));
-    await beat(schoolId, brief.id, kind, 0.2);
+    await beat(schoolId, brief.id, kind);
     const { learnersSeePlaces } = await withSchool(schoolId, readSettings);
     const document = kind === 'brief' ? brief.document : forLearners(brief.document, learnersSeePlaces);
     const printed = { document, version: brief.version, school: schoolName, drawings };
-    const pages = pagesOf[kind](printed);
     const title = `${brief.document.walk.name}, version ${brief.version}`;
-    const pdf = await makePdf(pages, title, brief.effectiveAt);
+    const beats = setInterval(() => {
+      beat(schoolId, brief.id, kind).catch((error: unknown) => {
+        log.warn({ what: 'print gives no sign of life', brief: brief.id, ...faultOf(error) });
+      });
+    }, beatSeconds * 1000);
+    const pdf = await print('brief', { kind, brief: printed, title, date: brief.effectiveAt }).finally(() =>
+      clearInterval(beats)
+    );
     await finish(schoolId, brief.id, kind, pdf, null);
   } catch (error) {
     log.error({ what: 'print failed', brief: brief.id, ...faultOf(error) });

@@ -11,18 +11,9 @@ for (const [name, bytes] of fontFiles) virtualfs.writeFileSync(name, bytes);
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy(() => false);
 
-/**
- * @param title and date stand in the file's own description; the same brief gives the same bytes
- * @param onProgress the share that is laid out, 0–1
- */
-export async function makePdf(
-  pages: TDocumentDefinitions,
-  title: string,
-  date: Date,
-  onProgress?: (share: number) => void
-): Promise<Buffer> {
+/** @param title and date stand in the file's own description; the same pages give the same bytes */
+export async function makePdf(pages: TDocumentDefinitions, title: string, date: Date): Promise<Buffer> {
   pdfmake.setFonts(structuredClone(fontFamilies));
-  if (onProgress) pdfmake.setProgressCallback(onProgress);
   return pdfmake
     .createPdf({
       ...pages,

@@ -1,8 +1,7 @@
 import { attachment } from '$lib/server/request/attachment';
 import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
-import { libraryOf } from '$lib/server/library/library';
-import { makePdf } from '$lib/server/print/make-pdf';
-import { quizPaper } from '$lib/server/print/quiz-paper';
+import { schoolLibrary } from '$lib/server/library/library';
+import { print } from '$lib/server/print';
 import { readQuiz } from '$lib/server/learning/quizzes';
 import type { RequestHandler } from './$types';
 
@@ -12,15 +11,19 @@ export const GET: RequestHandler = async ({ locals, params }) => {
   const id = idFrom(params.quiz, 'quiz');
   const { quiz, library, now } = await inSchoolOf(viewer, async (db) => ({
     quiz: orNotFound(await readQuiz(db, viewer, id), 'quiz'),
-    library: await libraryOf(db),
+    library: (await schoolLibrary(db)).document,
     now: db.now
   }));
-  const pages = quizPaper(library, {
-    name: quiz.name,
-    school: viewer.school.name,
-    group: quiz.cohortName,
-    questions: quiz.questions
+  const pdf = await print('quiz', {
+    quiz: {
+      name: quiz.name,
+      school: viewer.school.name,
+      group: quiz.cohortName,
+      questions: quiz.questions
+    },
+    library,
+    title: quiz.name,
+    date: now
   });
-  const pdf = await makePdf(pages, quiz.name, now);
   return attachment(new Uint8Array(pdf), 'application/pdf', `${quiz.name}.pdf`);
 };

@@ -2,14 +2,8 @@ import { error, json } from '@sveltejs/kit';
 import { attachment } from '$lib/server/request/attachment';
 import { readBrief } from '$lib/server/walk/briefs';
 import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
-import {
-  type PrintKind,
-  printKinds,
-  printState,
-  readPrint,
-  requestPrint,
-  workOn
-} from '$lib/server/print/jobs';
+import { printState, readPrint, requestPrint, workOn } from '$lib/server/print/jobs';
+import { type PrintKind, printKinds } from '$lib/server/print/kinds';
 import type { Viewer } from '$lib/server/accounts';
 import { overQuota } from '$lib/server/request/limits';
 import { readWalk } from '$lib/server/walk/walks';

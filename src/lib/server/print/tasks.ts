@@ -1,0 +1,34 @@
+import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+import { type LibraryDocument, compileLibrary } from '$core/knowledge';
+import { briefPages } from './brief-pages';
+import type { PrintKind } from './kinds';
+import { makePdf } from './make-pdf';
+import type { PrintedBrief } from './page-layout';
+import { pocketCards } from './pocket-cards';
+import { type PrintedQuiz, quizPaper } from './quiz-paper';
+import { shortForm } from './short-form';
+
+/** What is printed: each from plain data to the bytes of a PDF, without anything else. */
+
+const pagesOf: Readonly<Record<PrintKind, (brief: PrintedBrief) => TDocumentDefinitions>> = {
+  brief: (brief) => briefPages(brief, true),
+  learners: (brief) => briefPages(brief, false),
+  short: shortForm,
+  cards: pocketCards
+};
+
+/** The title and the day that stand in a file's own description. */
+interface Described {
+  readonly title: string;
+  readonly date: Date;
+}
+
+export const tasks = {
+  brief: ({ kind, brief, title, date }: Described & { kind: PrintKind; brief: PrintedBrief }) =>
+    makePdf(pagesOf[kind](brief), title, date),
+  quiz: ({ quiz, library, title, date }: Described & { quiz: PrintedQuiz; library: LibraryDocument }) =>
+    makePdf(quizPaper(compileLibrary(library).library, quiz), title, date)
+} as const;
+
+export type Task = keyof typeof tasks;
+export type InputOf<T extends Task> = Parameters<(typeof tasks)[T]>[0];
