@@ -18,14 +18,13 @@ export async function takeAlong(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<v
   for (const walk of demo.walks) {
     if (!walk.went) continue;
     const walkId = idOf('walk', walk.key);
-    const part = (patch: string) => walk.stops.find((stop) => stop.patch === patch)?.taxa[0]?.part ?? '';
     await insert(db, 'walk_share', {
       walkId,
       phones: walk.went.phones,
       key: randomId().replaceAll('-', ''),
       leftOf: Object.fromEntries(
         Object.entries(walk.went.left).map(([patch, pieces]) => [
-          patchKey({ id: idOf('patch', patch), part: part(patch) }),
+          patchKey({ id: idOf('patch', patch), account: '' }),
           pieces
         ])
       )

@@ -69,7 +69,13 @@ export async function insertWalks(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
         isOnShore: stop.shore,
         activity: stop.activity ? JSON.stringify(stop.activity) : null
       });
-      for (const taxon of stop.taxa) await insert(db, 'walk_taxon', { walkId: walkId, stopId: id, ...taxon });
+      for (const [nth, taxon] of stop.taxa.entries())
+        await insert(db, 'walk_taxon', {
+          id: idOf('planned taxon', `${walk.key} ${i} ${nth}`),
+          walkId: walkId,
+          stopId: id,
+          ...taxon
+        });
     }
   }
 }

@@ -16,7 +16,7 @@ import { readSettings, saveSettings } from '../../src/lib/server/school/schools'
 import type { Viewer } from '../../src/lib/server/accounts';
 import { addTaxon, changeTaxon, listStops } from '../../src/lib/server/walk/stops';
 import { listWalks } from '../../src/lib/server/walk/walks';
-import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
+import { type TestDatabase, cloneDatabase, demo, demoViewer, planned, plannedId } from '../support/database';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -79,7 +79,10 @@ describe('two independent sources', () => {
   it('lift the stop of a plan that gathers that part, not of one that gathers another', async () => {
     const stops = async (part: string) =>
       inDemo(async (db) => {
-        await changeTaxon(db, walkId, planned('nasturtium-officinale', 'gather', { part }));
+        await changeTaxon(db, walkId, {
+          ...planned('nasturtium-officinale', 'gather', { part }),
+          id: await plannedId(db, walkId, 'nasturtium-officinale')
+        });
         const { checks } = (await readPlan(db, instructor, walkId))!;
         return checks
           .filter(({ key, state }) => state === 'stop' && /^(sources|use) /.test(key))

@@ -73,7 +73,7 @@ const taken = (slug: string, pieces: number, phone = 1) =>
       stop: gathered(slug).stop,
       patch: patchOf(slug).id,
       taxon: slug,
-      part: patchOf(slug).part,
+      part: patchOf(slug).parts[0]!,
       pieces,
       isLifted: false,
       reason: ''

@@ -218,8 +218,12 @@ describe('a change', () => {
   });
 
   it('to leave a taxon out needs its reason', async () => {
+    const [, id] =
+      /id="role-([0-9a-f-]{36})"[^>]*>Role of Watercress|for="role-([0-9a-f-]{36})">Role of Watercress/
+        .exec(await clients.instructor.text(walk))!
+        .filter(Boolean);
     const role = (fields: Record<string, string>) =>
-      clients.instructor.change(`${walk}?/changeTaxon`, { taxon: 'nasturtium-officinale', ...fields });
+      clients.instructor.change(`${walk}?/changeTaxon`, { id: id!, ...fields });
     const refused = await role({ role: 'leave out', reason: ' ' });
     expect(refused.status).toBe(400);
     expect(await refused.text()).toContain('Write down why it is left out.');
@@ -341,7 +345,7 @@ describe('another school', () => {
       const html = await ilse.text(path);
       expect(html).not.toMatch(/Wood in leaf|Crannoge|Imke Sandvoss/);
     }
-    const response = await ilse.post(`${walk}?/removeTaxon`, { taxon: 'allium-ursinum', revision: '1' });
+    const response = await ilse.post(`${walk}?/removeTaxon`, { id: nowhere, revision: '1' });
     expect(response.status).toBe(404);
     expect(await clients.instructor.text(walk)).toContain('Allium ursinum');
   });

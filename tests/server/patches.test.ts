@@ -47,6 +47,14 @@ const take = (fields: Record<string, string> = {}, by = instructor, patch = rams
     ...fields
   });
 
+const count = (body: unknown, fields: Record<string, string> = {}, patch = ramsons) =>
+  instructor.post(`${patch}?/census`, {
+    countedOn: '2027-04-24',
+    exemptPercent: '',
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+    ...fields
+  });
+
 describe('the ledger of a patch', () => {
   it('takes what was gathered off the allowance, and gives it back where an entry is taken back', async () => {
     const before = await left();
@@ -86,18 +94,78 @@ describe('the ledger of a patch', () => {
   });
 });
 
-const count = (body: unknown, fields: Record<string, string> = {}, patch = ramsons) =>
-  instructor.post(`${patch}?/census`, {
-    countedOn: '2027-04-24',
-    exemptPercent: '',
-    body: typeof body === 'string' ? body : JSON.stringify(body),
-    ...fields
-  });
 const quadrats = (counts: number[], patch = 600) => ({
   method: 'quadrats',
   quadratSquareMetres: 0.25,
   patchSquareMetres: patch,
   counts
+});
+
+describe('parts of a plant that are counted apart', () => {
+  let nettles: string;
+  /** What is left of the seed: tops are taken to need. */
+  const seedLeft = async () =>
+    Number(/(\d+) × stem’s strings of seed left/.exec(await instructor.words(nettles))?.[1] ?? NaN);
+  beforeAll(async () => {
+    nettles = await patchNamed('Nettles behind the barn ruin');
+  });
+
+  it('have a rule, a census and a number each: tops take nothing off the seed', async () => {
+    const words = await instructor.words(nettles);
+    expect(words).toContain('Young top: how much in 2027');
+    expect(words).toContain('Seed: how much in 2027');
+    expect(words).toContain('Count it first');
+    const counted = { account: 'seed' };
+    expect((await count({ method: 'all counted', count: 100 }, counted, nettles)).status).toBe(200);
+    // A fifth of a hundred stems.
+    expect(await seedLeft()).toBe(20);
+    await take({ part: 'young top', pieces: '40' }, instructor, nettles);
+    expect(await seedLeft()).toBe(20);
+    await take({ part: 'seed', pieces: '6' }, instructor, nettles);
+    expect(await seedLeft()).toBe(14);
+    // Nobody knows which part it was: it is taken off all.
+    await take({ part: 'whole plant', pieces: '2' }, instructor, nettles);
+    expect(await seedLeft()).toBe(12);
+  });
+
+  it('are entered by the handful, and say so', async () => {
+    const entry = { part: 'young top', pieces: '40', unit: 'handful', amount: '2' };
+    expect((await take(entry, instructor, nettles)).status).toBe(200);
+    expect(await instructor.words(nettles)).toContain('40 × young top (2 handfuls)');
+    const half = await take({ ...entry, amount: '' }, instructor, nettles);
+    expect(half.status).toBe(400);
+    expect(await half.text()).toContain('Say both how much it was and of what.');
+  });
+
+  it('are weighed: the school’s own figure takes the place of the library’s', async () => {
+    const weigh = (fields: Record<string, string>, by = assistant) =>
+      by.post(`${nettles}?/weigh`, {
+        part: 'young top',
+        unit: 'handful',
+        amount: '1',
+        pieces: '16',
+        ...fields
+      });
+    expect(await instructor.words(nettles)).toContain('young top: a handful has 20 by the library’s masses');
+    for (const [wrong, reason] of [
+      [{ amount: '0' }, 'More than nothing.'],
+      [{ pieces: '1.5' }, 'Whole pieces.'],
+      [{ part: ' ' }, 'Name the part.'],
+      [{ unit: 'barrow' }, '']
+    ] as const) {
+      const refused = await weigh(wrong);
+      expect(refused.status).toBe(400);
+      expect(await refused.text()).toContain(reason);
+    }
+    expect((await weigh({}, learner)).status).toBe(403);
+    expect((await weigh({})).status).toBe(200);
+    expect(await instructor.words(nettles)).toContain('a handful has 16 by what was weighed here, once');
+    const page = await instructor.text(nettles);
+    const id = /action="\?\/unweigh"[\s\S]*?name="id" value="([0-9a-f-]{36})"/.exec(page)![1]!;
+    expect((await instructor.post(`${nettles}?/unweigh`, { id })).status).toBe(200);
+    expect((await instructor.post(`${nettles}?/unweigh`, { id })).status).toBe(404);
+    expect(await instructor.words(nettles)).toContain('a handful has 20');
+  });
 });
 
 describe('a census', () => {

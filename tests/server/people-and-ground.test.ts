@@ -30,7 +30,7 @@ import {
   removeTaxon
 } from '../../src/lib/server/walk/stops';
 import { addWalk, listWalks, readWalk, removeWalk, saveWalkDay } from '../../src/lib/server/walk/walks';
-import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
+import { type TestDatabase, cloneDatabase, demo, demoViewer, planned, plannedId } from '../support/database';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -242,8 +242,11 @@ describe('the plan of a walk', () => {
       await addTaxon(db, id, b!.id, show('allium-ursinum'));
       await addTaxon(db, id, b!.id, show('daucus-carota'));
       await removeStop(db, id, a!.id);
-      await removeTaxon(db, id, 'daucus-carota');
-      await changeTaxon(db, id, planned('allium-ursinum', 'gather', { part: 'leaf' }));
+      await removeTaxon(db, id, await plannedId(db, id, 'daucus-carota'));
+      await changeTaxon(db, id, {
+        ...planned('allium-ursinum', 'gather', { part: 'leaf' }),
+        id: await plannedId(db, id, 'allium-ursinum')
+      });
     });
     expect(await taxa()).toEqual(['allium-ursinum']);
   });

@@ -20,7 +20,7 @@ import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { emptyText } from '../../src/core/walk';
 import { type Client, signedIn } from '../support/client';
-import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
+import { type TestDatabase, cloneDatabase, demo, demoViewer, planned, plannedId } from '../support/database';
 
 let database: TestDatabase;
 let server: Awaited<ReturnType<typeof serve>>;
@@ -99,7 +99,7 @@ describe('what a patch may give', () => {
         (await readSite(db, site.id))!,
         patch,
         library.taxa.get('allium-ursinum')!,
-        { walkId, heldOn: '2027-05-01', people: 6, piecesEach },
+        { plannedId: undefined, part: 'leaf', heldOn: '2027-05-01', people: 6, piecesEach },
         instructor.today
       );
       if (problem) return problem;
@@ -145,6 +145,8 @@ describe('two who edit one plan', () => {
     expect(await minutes()).toBe(5);
   });
 
+  const nettle = () => inDemo((db) => plannedId(db, idOf(marsh()), 'urtica-dioica'));
+
   /** Every way to change a plan, and what the other of the two is told of it. */
   const ways: readonly (readonly [
     action: string,
@@ -170,8 +172,8 @@ describe('two who edit one plan', () => {
         __superform_id: 'taxon'
       })
     ],
-    ['?/changeTaxon', 'changed a plant', async () => ({ taxon: 'urtica-dioica', role: 'danger' })],
-    ['?/removeTaxon', 'took a plant off the plan', async () => ({ taxon: 'urtica-dioica' })],
+    ['?/changeTaxon', 'changed a plant', async () => ({ id: await nettle(), role: 'danger' })],
+    ['?/removeTaxon', 'took a plant off the plan', async () => ({ id: await nettle() })],
     [
       '/day?/move',
       'changed the day, its times or its group',
@@ -612,7 +614,7 @@ describe('bad input to a plan', () => {
 
   it('of more pieces than the patch has names who reserves the rest', async () => {
     const response = await clients.instructor.change(`${wood()}?/changeTaxon`, {
-      taxon: 'allium-ursinum',
+      id: (await planOf(wood())).taxa.find(({ taxon }) => taxon === 'allium-ursinum')!.id,
       role: 'gather',
       part: 'leaf',
       portion: '',

@@ -8,9 +8,9 @@ import { closePool } from '../../src/lib/server/database/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
 import { readSettings, saveSettings, setDemoDate } from '../../src/lib/server/school/schools';
 import type { Viewer } from '../../src/lib/server/accounts';
-import { addTaxon, changeTaxon, listStops } from '../../src/lib/server/walk/stops';
+import { addTaxon, changeTaxon, listStops, removeTaxon } from '../../src/lib/server/walk/stops';
 import { listWalks } from '../../src/lib/server/walk/walks';
-import { type TestDatabase, cloneDatabase, demo, demoViewer, planned } from '../support/database';
+import { type TestDatabase, cloneDatabase, demo, demoViewer, planned, plannedId } from '../support/database';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -58,16 +58,29 @@ describe('a plan', () => {
     expect(await besidePlantain()).toContain('hyacinthoides-non-scripta');
   });
 
-  it('takes a taxon once a walk', async () => {
-    const [first] = await inDemo((db) => listStops(db, walkId));
-    const add = () => inDemo((db) => addTaxon(db, walkId, first!.id, planned('allium-ursinum', 'show')));
-    expect(await add()).toBe(false);
+  it('takes a part of a plant once a stop; another part, or another stop, is another thing to do', async () => {
+    const add = (nth: number, role: 'show' | 'gather', part: string) =>
+      inDemo(async (db) => {
+        const stops = await listStops(db, walkId);
+        return addTaxon(db, walkId, stops[nth]!.id, planned('urtica-dioica', role, { part }));
+      });
+    expect(await add(0, 'show', '')).toBe(true);
+    expect(await add(0, 'show', '')).toBe(false);
+    expect(await add(0, 'gather', 'seed')).toBe(true);
+    expect(await add(1, 'gather', 'seed')).toBe(true);
+    await inDemo(async (db) => {
+      for (let nth = 0; nth < 3; nth += 1)
+        await removeTaxon(db, walkId, await plannedId(db, walkId, 'urtica-dioica'));
+    });
   });
 
   it('stops a gathering without two sources, and a brief then is not published', async () => {
     const asRole = (role: 'gather' | 'show') =>
-      inDemo((db) =>
-        changeTaxon(db, walkId, planned('nasturtium-officinale', role, { part: 'leafy shoot' }))
+      inDemo(async (db) =>
+        changeTaxon(db, walkId, {
+          ...planned('nasturtium-officinale', role, { part: 'leafy shoot' }),
+          id: await plannedId(db, walkId, 'nasturtium-officinale')
+        })
       );
     await asRole('gather');
     expect(await stops()).toContain('sources nasturtium-officinale');

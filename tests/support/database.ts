@@ -1,4 +1,5 @@
-import type { StopTaxon } from '../../src/lib/server/walk/stops';
+import type { SchoolDb } from '../../src/lib/server/database/school';
+import { type NewStopTaxon, listStops } from '../../src/lib/server/walk/stops';
 import pg from 'pg';
 import { addresses } from '../../scripts/setup/cluster.js';
 import { type Caller, type Viewer, signIn, viewerOf } from '../../src/lib/server/accounts';
@@ -52,9 +53,9 @@ export async function demoViewer(role: string): Promise<Viewer> {
 /** A taxon on a plan as tests put it there. */
 export const planned = (
   taxon: string,
-  role: StopTaxon['role'],
-  change: Partial<StopTaxon> = {}
-): StopTaxon => ({
+  role: NewStopTaxon['role'],
+  change: Partial<NewStopTaxon> = {}
+): NewStopTaxon => ({
   taxon,
   role,
   part: '',
@@ -65,3 +66,7 @@ export const planned = (
   reason: '',
   ...change
 });
+
+/** The row of a plan in which a taxon stands. */
+export const plannedId = async (db: SchoolDb, walkId: string, taxon: string): Promise<string> =>
+  (await listStops(db, walkId)).flatMap(({ taxa }) => taxa).find((one) => one.taxon === taxon)!.id;

@@ -37,7 +37,7 @@ const stop = (id: string, name: string, arrive: number, patch?: string): Pack['s
 });
 
 const base: Pack = {
-  format: 1,
+  format: 2,
   walk: {
     id: ids.walk,
     name: 'Wood in leaf',
@@ -89,6 +89,7 @@ const base: Pack = {
       reason: '',
       set: [],
       isSeparable: true,
+      measures: [],
       lookalikes: [{ slug: 'convallaria-majalis', name: 'lily of the valley', severity: 4 }],
       harvest: { rule: '', tool: '', exempt: '', spacing: '' }
     }
@@ -98,7 +99,8 @@ const base: Pack = {
       id: ids.ramsons,
       name: 'Carpet',
       taxon: 'allium-ursinum',
-      part: 'leaf',
+      account: '',
+      parts: ['leaf'],
       left: 41,
       isOnly: false,
       contamination: []

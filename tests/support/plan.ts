@@ -1,4 +1,5 @@
 import type { Position } from 'geojson';
+import { englishName, nameWithin } from '../../src/core/knowledge';
 import { wayAlong } from '../../src/core/route';
 import {
   type Check,
@@ -30,6 +31,10 @@ export function plannedTaxon(
   const survey = surveyTaxon(library, taxon, role, { ...springWood, isoDate });
   return {
     ...taxonFacts(library, survey, {
+      id: slug,
+      key: slug,
+      label: nameWithin(englishName(taxon)),
+      account: '',
       stopId: 'burn',
       role,
       part: taxon.uses[0]?.part ?? '',

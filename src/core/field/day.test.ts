@@ -8,6 +8,8 @@ import {
   beforeClose,
   beforeStart,
   fieldDay,
+  patchKey,
+  sharesOf,
   whyNot
 } from './index';
 
@@ -64,7 +66,7 @@ describe('the day', () => {
     expect(day.next?.id).toBe(ids.hazels);
     const [taking] = day.takings;
     expect(taking).toMatchObject({ gathered: 13, putBack: 2, net: 11, byPhone: [3, 8] });
-    expect(taking!.shares!.slice(0, 3)).toEqual([21, 20, 0]);
+    expect(sharesOf(pack, day.events).get(patchKey(pack.patches[0]!))!.slice(0, 3)).toEqual([21, 20, 0]);
     expect(taking!.byPerson).toEqual(
       new Map([
         [ids.ada, 3],

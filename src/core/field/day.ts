@@ -1,5 +1,4 @@
-import type { Pack } from './pack';
-import { patchKey, sharesOf } from './shares';
+import { type Pack, patchOf } from './pack';
 import { effectiveAt, standingEvents } from './standing';
 import type { WalkEvent, WalkEventOf, attendances } from './walk-events';
 
@@ -38,7 +37,8 @@ export interface DayTaxon {
   readonly named: WalkEventOf<'named'> | undefined;
   readonly looked: ReadonlyMap<string, WalkEventOf<'looked'>>;
   readonly lookalikes: ReadonlyMap<string, WalkEventOf<'lookalike'>>;
-  readonly mayTake: WalkEventOf<'may we take'> | undefined;
+  /** By part. */
+  readonly mayTake: ReadonlyMap<string, WalkEventOf<'may we take'>>;
 }
 
 /** What was taken of one part at one patch, or of one plant where no patch is known. */
@@ -55,8 +55,6 @@ export interface DayTaking {
   /** Net, by phone from 1. */
   readonly byPhone: readonly number[];
   readonly byPerson: ReadonlyMap<string, number>;
-  /** What each phone may count; absent where no number is kept. */
-  readonly shares: readonly number[] | undefined;
   readonly personMinutes: number;
   /** Pieces that a person gathered in a minute, where picking was timed. */
   readonly pace: number | undefined;
@@ -116,7 +114,7 @@ export const taxonAt = (
 
 /** Takings of one patch and part belong together; without a patch, those of one plant and part. */
 export const takingKey = (one: { patch?: string | undefined; taxon: string; part: string }): string =>
-  one.patch ? patchKey({ id: one.patch, part: one.part }) : `${one.taxon} ${one.part}`;
+  `${one.patch ?? one.taxon} ${one.part}`;
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -190,7 +188,7 @@ function taxaOf(events: readonly WalkEvent[]): Map<string, DayTaxon> {
       named: WalkEventOf<'named'> | undefined;
       looked: Map<string, WalkEventOf<'looked'>>;
       lookalikes: Map<string, WalkEventOf<'lookalike'>>;
-      mayTake: WalkEventOf<'may we take'> | undefined;
+      mayTake: Map<string, WalkEventOf<'may we take'>>;
     }
   >();
   const of = (stop: string, taxon: string) => {
@@ -204,7 +202,7 @@ function taxaOf(events: readonly WalkEvent[]): Map<string, DayTaxon> {
           named: undefined,
           looked: new Map(),
           lookalikes: new Map(),
-          mayTake: undefined
+          mayTake: new Map()
         })
       );
     return one;
@@ -214,7 +212,7 @@ function taxaOf(events: readonly WalkEvent[]): Map<string, DayTaxon> {
     else if (one.kind === 'named') of(one.stop, one.taxon).named ??= one;
     else if (one.kind === 'looked') of(one.stop, one.taxon).looked.set(one.character, one);
     else if (one.kind === 'lookalike') of(one.stop, one.taxon).lookalikes.set(one.lookalike, one);
-    else if (one.kind === 'may we take') of(one.stop, one.taxon).mayTake = one;
+    else if (one.kind === 'may we take') of(one.stop, one.taxon).mayTake.set(one.part, one);
   }
   return taxa;
 }
@@ -225,8 +223,12 @@ function personMinutesOf(pack: Pack, events: readonly WalkEvent[]): Map<string, 
   const begun = new Map<string, WalkEventOf<'picking'>>();
   const patchAt = new Map(pack.stops.map(({ id, patch }) => [id, patch]));
   for (const one of ofKind(events, 'picking')) {
-    const patch = pack.patches.find(({ id, taxon }) => id === patchAt.get(one.stop) && taxon === one.taxon);
-    const key = takingKey({ patch: patch?.id, taxon: one.taxon, part: one.part });
+    const patch = patchOf(pack, patchAt.get(one.stop), one.part);
+    const key = takingKey({
+      patch: patch?.taxon === one.taxon ? patch.id : undefined,
+      taxon: one.taxon,
+      part: one.part
+    });
     const before = begun.get(key);
     if (one.state === 'begins') begun.set(key, one);
     else if (before) {
@@ -239,7 +241,6 @@ function personMinutesOf(pack: Pack, events: readonly WalkEvent[]): Map<string, 
 }
 
 function takingsOf(pack: Pack, events: readonly WalkEvent[]): DayTaking[] {
-  const shares = sharesOf(pack, events);
   const minutes = personMinutesOf(pack, events);
   interface Sums {
     patch: string | undefined;
@@ -298,7 +299,6 @@ function takingsOf(pack: Pack, events: readonly WalkEvent[]): DayTaking[] {
       putBack: putBack.reduce((a, b) => a + b, 0),
       net: byPhone.reduce((a, b) => a + b, 0),
       byPhone,
-      shares: shares.get(key),
       personMinutes,
       pace: personMinutes > 0 ? sum.gathered / personMinutes : undefined
     };

@@ -14,7 +14,7 @@ export {
   walkEventKinds,
   type WalkEventOf
 } from './walk-events';
-export { Pack, type PackPatch, type PackStop, type PackTaxon, stopName } from './pack';
+export { Pack, type PackPatch, type PackStop, type PackTaxon, patchOf, stopName } from './pack';
 export {
   type DayBasket,
   type DayPerson,
@@ -34,6 +34,8 @@ export {
   basketsDue,
   beforeClose,
   beforeStart,
+  countedOf,
+  gatheredAt,
   hasBegun,
   leadersNeeded,
   patchTaken,

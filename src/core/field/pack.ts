@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { abundances } from '../evidence';
+import { units } from '../ground';
 import { Stage } from '../knowledge';
 import { BriefDocument, EmergencyNumber, Policy, roles, walkKinds, weatherKinds } from '../walk';
 import { mostPhones } from './walk-events';
@@ -32,6 +33,8 @@ const PackTaxon = z.object({
   lookalikes: z.array(z.object({ slug: z.string(), name: z.string(), severity: z.number() })),
   /** Pieces wished for each person, where they are counted. */
   piecesEach: z.number().optional(),
+  /** Units besides the piece in which its part can be counted, and how many pieces they hold. */
+  measures: z.array(z.object({ unit: z.enum(units), pieces: z.number(), weighings: z.number() })),
   harvest: z.object({ rule: z.string(), tool: z.string(), exempt: z.string(), spacing: z.string() })
 });
 export type PackTaxon = z.infer<typeof PackTaxon>;
@@ -83,7 +86,10 @@ const PackPatch = z.object({
   id: z.string(),
   name: z.string(),
   taxon: z.string(),
-  part: z.string(),
+  /** Of the part that is counted by itself; empty for all the other parts together. */
+  account: z.string(),
+  /** Parts that this walk gathers of it, all counted against one number. */
+  parts: z.array(z.string()),
   /** What the whole walk may take; absent where no number is kept. */
   left: z.number().optional(),
   /** Why nothing may be taken. */
@@ -94,7 +100,7 @@ const PackPatch = z.object({
 export type PackPatch = z.infer<typeof PackPatch>;
 
 export const Pack = z.object({
-  format: z.literal(1),
+  format: z.literal(2),
   walk: z.object({
     id: z.string(),
     name: z.string(),
@@ -165,3 +171,10 @@ export type Pack = z.infer<typeof Pack>;
 
 export const stopName = ({ stops }: Pick<Pack, 'stops'>, id: string): string =>
   stops.find((stop) => stop.id === id)?.name ?? 'a stop';
+
+/** What a patch may give of a part; undefined where the walk gathers no such part there. */
+export const patchOf = (
+  { patches }: Pick<Pack, 'patches'>,
+  patch: string | undefined,
+  part: string
+): PackPatch | undefined => patches.find(({ id, parts }) => id === patch && parts.includes(part));

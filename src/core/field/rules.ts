@@ -1,7 +1,7 @@
 import { counted } from '../words';
 import { type DayPerson, type FieldDay, takingKey, taxonAt } from './day';
-import { type Pack, type PackTaxon, stopName } from './pack';
-import { mostInCode, sharesOf } from './shares';
+import { type Pack, type PackPatch, type PackTaxon, patchOf, stopName } from './pack';
+import { mostInCode, patchKey, sharesOf } from './shares';
 import { effectiveAt, mayTakeBack } from './standing';
 import type { WalkEvent, WalkEventOf } from './walk-events';
 
@@ -80,18 +80,34 @@ export function beforeClose(pack: Pack, day: FieldDay): string[] {
   ];
 }
 
+/** What a phone has counted of all parts of a patch that are counted together. */
+export const countedOf = (
+  { takings }: Pick<FieldDay, 'takings'>,
+  { id, parts }: Pick<PackPatch, 'id' | 'parts'>,
+  phone: number
+): number =>
+  takings
+    .filter(({ patch, part }) => patch === id && parts.includes(part))
+    .reduce((sum, { byPhone }) => sum + (byPhone[phone - 1] ?? 0), 0);
+
 /** What a phone may still count of a part at a patch; undefined where no number is kept. */
 export function roomFor(
   pack: Pack,
   day: FieldDay,
-  what: { patch?: string | undefined; taxon: string; part: string }
+  what: { patch?: string | undefined; part: string }
 ): number | undefined {
-  const key = takingKey(what);
-  const share = sharesOf(pack, day.events).get(key)?.[pack.phone - 1];
+  const patch = patchOf(pack, what.patch, what.part);
+  const share = patch && sharesOf(pack, day.events).get(patchKey(patch))?.[pack.phone - 1];
   if (share === undefined) return undefined;
-  const taken = day.takings.find((one) => one.key === key)?.byPhone[pack.phone - 1] ?? 0;
-  return share - taken;
+  return share - countedOf(day, patch!, pack.phone);
 }
+
+/** What is gathered of a plant at a stop: a row for each part. */
+export const gatheredAt = (
+  { taxa }: Pick<Pack, 'taxa'>,
+  stopId: string | undefined,
+  slug: string
+): PackTaxon[] => taxa.filter((one) => one.stop === stopId && one.slug === slug && one.role === 'gather');
 
 /** What speaks against taking a planned plant at its stop, in words, and whether it forbids it. */
 export function againstTaking(
@@ -121,13 +137,13 @@ export const patchTaken = (
   { stops, patches }: Pick<Pack, 'stops' | 'patches'>,
   { stop, slug, part }: Pick<PackTaxon, 'stop' | 'slug' | 'part'>
 ) => {
-  const at = stops.find(({ id }) => id === stop)?.patch;
-  return patches.find((one) => one.id === at && one.taxon === slug && one.part === part);
+  const patch = patchOf({ patches }, stops.find(({ id }) => id === stop)?.patch, part);
+  return patch?.taxon === slug ? patch : undefined;
 };
 
 function whyNotTake(pack: Pack, day: FieldDay, event: WalkEventOf<'taken'>): string | undefined {
   if (!event.isLifted) {
-    const asked = taxonAt(day, event.stop, event.taxon)?.mayTake;
+    const asked = taxonAt(day, event.stop, event.taxon)?.mayTake.get(event.part);
     if (!asked) return 'Ask first: may we take here?';
     if (!asked.mayTake)
       return `It was decided not to take here: ${asked.because || asked.against.join(', ')}.`;
@@ -184,7 +200,7 @@ export function whyNot(pack: Pack, day: FieldDay, event: WalkEvent): string | un
         ? 'Say who is missing, or why the number is another.'
         : undefined;
     case 'may we take': {
-      const taxon = pack.taxa.find(({ stop, slug }) => stop === event.stop && slug === event.taxon);
+      const taxon = gatheredAt(pack, event.stop, event.taxon).find(({ part }) => part === event.part);
       return event.mayTake && taxon ? againstTaking(pack, taxon).forbidden[0] : undefined;
     }
     case 'taken':
@@ -194,7 +210,7 @@ export function whyNot(pack: Pack, day: FieldDay, event: WalkEvent): string | un
       return event.pieces > taken ? `This phone has counted ${taken} of it.` : undefined;
     }
     case 'handed over': {
-      const room = roomFor(pack, day, { patch: event.patch, taxon: '', part: event.part });
+      const room = roomFor(pack, day, { patch: event.patch, part: event.part });
       if (event.pieces > mostInCode) return `A code hands over ${mostInCode} at most.`;
       return room === undefined || event.pieces > room
         ? `This phone has ${room ?? 0} to hand over.`

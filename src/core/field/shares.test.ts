@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ids, packOf, taken, tapped } from '../../../tests/support/field';
+import { ids, packOf, taken, tapped, uuidOf } from '../../../tests/support/field';
 import {
   type WalkEvent,
   fieldDay,
@@ -77,24 +77,45 @@ describe('shares', () => {
     expect(nextNumber(1, [given])).toBe(1);
   });
 
+  it('a code says nothing to a phone whose plan has another patch in that place', () => {
+    const code = handoverCode(phone(1), { ...what, pieces: 6, number: 0, from: 1, to: 2 });
+    const [ramsons] = packOf().patches;
+    const changed = { ...phone(2), patches: [{ ...ramsons!, id: uuidOf(22) }, ramsons!] };
+    expect(readHandover(changed, code, [])).toContain('another plan');
+    expect(readHandover({ ...changed, patches: [ramsons!] }, code, [])).toMatchObject({ patch: ids.ramsons });
+  });
+
+  it('of a part that is counted by itself are its own', () => {
+    const [leaf] = packOf().patches;
+    const pack = packOf({
+      patches: [leaf!, { ...leaf!, account: 'seed', parts: ['seed'], left: 5 }],
+      phones: 1
+    });
+    const day = fieldDay(pack, [taken(1, 30)]);
+    expect(roomFor(pack, day, what)).toBe(11);
+    expect(roomFor(pack, day, { ...what, part: 'seed' })).toBe(5);
+    expect(roomFor(pack, day, { ...what, part: 'root' })).toBeUndefined();
+  });
+
   it('never let phones without network take more together than is left, whatever they do', () => {
     const phones = 3;
     const act = fc.record({
       phone: fc.integer({ min: 1, max: phones }),
       what: fc.constantFrom('take', 'take', 'back', 'put back', 'give', 'type', 'sync', 'undo back'),
       pieces: fc.integer({ min: 1, max: 20 }),
+      part: fc.constantFrom('leaf', 'leaf', 'flower'),
       to: fc.integer({ min: 1, max: phones })
     });
     fc.assert(
       fc.property(fc.nat(60), fc.array(act, { minLength: 40, maxLength: 80 }), (left, acts) => {
         const packs = Array.from({ length: phones }, (_, i) => {
           const own = phone(i + 1, phones);
-          return { ...own, patches: [{ ...own.patches[0]!, left }] };
+          return { ...own, patches: [{ ...own.patches[0]!, parts: ['leaf', 'flower'], left }] };
         });
         const known: WalkEvent[][] = packs.map(() => []);
         const codes: string[] = [];
         let server: WalkEvent[] = [];
-        acts.forEach(({ phone: number, what: deed, pieces, to }, minute) => {
+        acts.forEach(({ phone: number, what: deed, pieces, part, to }, minute) => {
           const own = known[number - 1]!;
           const pack = packs[number - 1]!;
           const day = fieldDay(pack, own);
@@ -107,10 +128,15 @@ describe('shares', () => {
             known[number - 1] = [...server];
           } else if (deed === 'take') {
             // Lifted, so that nobody has to be asked first; it is charged like the rest.
-            add(taken(minute, pieces, { ...by, isLifted: true }));
+            add(taken(minute, pieces, { ...by, part, isLifted: true }));
           } else if (deed === 'put back')
             add(
-              tapped('put back', minute, { ...what, stop: ids.carpet, taxon: 'allium-ursinum', pieces }, by)
+              tapped(
+                'put back',
+                minute,
+                { ...what, part, stop: ids.carpet, taxon: 'allium-ursinum', pieces },
+                by
+              )
             );
           else if (deed === 'give' && to !== number) {
             const next = nextNumber(number, own);
@@ -139,11 +165,10 @@ describe('shares', () => {
           }
         });
         const all = fieldDay(packs[0]!, known.flat());
-        expect(all.takings[0]?.net ?? 0).toBeLessThanOrEqual(left);
+        // Two parts that are counted together.
+        expect(all.takings.reduce((sum, { net }) => sum + net, 0)).toBeLessThanOrEqual(left);
         for (const pack of packs)
-          expect(roomFor(pack, fieldDay(pack, known.flat()), { ...what, taxon: '' })).toBeGreaterThanOrEqual(
-            0
-          );
+          expect(roomFor(pack, fieldDay(pack, known.flat()), what)).toBeGreaterThanOrEqual(0);
       }),
       { numRuns: 1000 }
     );

@@ -1,7 +1,7 @@
 import { hmac } from '@noble/hashes/hmac.js';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { hexToBytes, utf8ToBytes } from '@noble/hashes/utils.js';
-import type { Pack, PackPatch } from './pack';
+import { type Pack, type PackPatch, patchOf } from './pack';
 import { type WalkEvent, mostPhones } from './walk-events';
 
 /**
@@ -13,7 +13,8 @@ import { type WalkEvent, mostPhones } from './walk-events';
 export const shareOut = (left: number, phones: number): number[] =>
   Array.from({ length: phones }, (_, i) => Math.floor(left / phones) + (i < left % phones ? 1 : 0));
 
-export const patchKey = ({ id, part }: Pick<PackPatch, 'id' | 'part'>): string => `${id} ${part}`;
+/** A patch, and what is counted together of it. */
+export const patchKey = ({ id, account }: Pick<PackPatch, 'id' | 'account'>): string => `${id} ${account}`;
 
 /** One handing over, as its code says it. */
 export interface Handover {
@@ -27,8 +28,9 @@ export interface Handover {
 
 /** As much as a code has room for. */
 export const mostInCode = 999;
-const signed = (key: string, digits: string): string => {
-  const mac = hmac(sha256, hexToBytes(key), utf8ToBytes(digits));
+/** Another phone may have taken along another plan: its own patch has to be the one that was meant. */
+const signed = (key: string, digits: string, patch: PackPatch | undefined): string => {
+  const mac = hmac(sha256, hexToBytes(key), utf8ToBytes(`${digits} ${patch ? patchKey(patch) : ''}`));
   const value = new DataView(mac.buffer, mac.byteOffset).getUint32(0);
   return String(value % 100_000).padStart(5, '0');
 };
@@ -38,7 +40,8 @@ const signed = (key: string, digits: string): string => {
  * that only a phone of this walk can have made.
  */
 export function handoverCode({ key, patches }: Pick<Pack, 'key' | 'patches'>, given: Handover): string {
-  const place = patches.findIndex((one) => patchKey(one) === patchKey({ id: given.patch, part: given.part }));
+  const patch = patchOf({ patches }, given.patch, given.part);
+  const place = patch ? patches.indexOf(patch) : 99;
   const digits = [
     String(given.pieces).padStart(3, '0'),
     String(place).padStart(2, '0'),
@@ -46,7 +49,7 @@ export function handoverCode({ key, patches }: Pick<Pack, 'key' | 'patches'>, gi
     given.from,
     given.to
   ].join('');
-  return (digits + signed(key, digits)).replace(/(\d{4})(?=\d)/g, '$1 ');
+  return (digits + signed(key, digits, patch)).replace(/(\d{4})(?=\d)/g, '$1 ');
 }
 
 /** @returns what the code says, or why it is not taken */
@@ -58,15 +61,15 @@ export function readHandover(
   const digits = typed.replace(/\D/g, '');
   if (digits.length !== 14) return `A code has 14 digits; these are ${digits.length}.`;
   const said = digits.slice(0, 9);
-  if (signed(pack.key, said) !== digits.slice(9))
-    return 'A digit is wrong, or it is the code of another walk.';
-  const [pieces, place, number, from, to] = [
-    said.slice(0, 3),
-    said.slice(3, 5),
-    said.slice(5, 7),
-    said[7],
-    said[8]
-  ].map(Number) as [number, number, number, number, number];
+  const patch = pack.patches[Number(said.slice(3, 5))];
+  if (!patch || signed(pack.key, said, patch) !== digits.slice(9))
+    return 'A digit is wrong, or it is the code of another walk or another plan of it.';
+  const [pieces, number, from, to] = [said.slice(0, 3), said.slice(5, 7), said[7], said[8]].map(Number) as [
+    number,
+    number,
+    number,
+    number
+  ];
   if (to !== pack.phone) return `This code is for phone ${to}; this is phone ${pack.phone}.`;
   const isUsed = events.some(
     (one) =>
@@ -76,9 +79,7 @@ export function readHandover(
       one.number === number
   );
   if (isUsed) return 'This code was used, or given up.';
-  const patch = pack.patches[place];
-  if (!patch) return 'The code names a patch that this phone does not have.';
-  return { patch: patch.id, part: patch.part, pieces, number, from, to };
+  return { patch: patch.id, part: patch.parts[0]!, pieces, number, from, to };
 }
 
 /** The next number of a giver's codes; undefined where a hundred are used. */
@@ -94,7 +95,7 @@ const codeKey = (from: number, number: number) => `${from} ${number}`;
  * What each phone may count of each patch, after all that was handed over. A code lowers the giver's share when it is
  * made, and raises the receiver's once; a code that the receiver gave up goes back.
  * @param events standing ones, of any phones, in any order
- * @returns by patch and part, then by phone from 1, those among whom nothing was shared out included; nothing where no
+ * @returns by `patchKey`, then by phone from 1, those among whom nothing was shared out included; nothing where no
  *   number is kept
  */
 export function sharesOf(
@@ -114,7 +115,8 @@ export function sharesOf(
     )
   );
   const move = (patch: string, part: string, phone: number, pieces: number) => {
-    const share = shares.get(patchKey({ id: patch, part }));
+    const row = patchOf({ patches }, patch, part);
+    const share = row && shares.get(patchKey(row));
     if (share?.[phone - 1] !== undefined) share[phone - 1]! += pieces;
   };
   const used = new Set<string>();

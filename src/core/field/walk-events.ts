@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { abundances } from '../evidence';
+import { units } from '../ground';
 import { Stage } from '../knowledge';
 
 /**
@@ -105,6 +106,9 @@ export const WalkEvent = z.discriminatedUnion('kind', [
     taxon: slug,
     part,
     pieces,
+    /** As it was measured, where it was not by the piece. */
+    unit: z.enum(units).optional(),
+    amount: z.number().positive().max(100_000).optional(),
     /** Whose basket; nobody named: the group's. */
     person: id.optional(),
     isLifted: z.boolean(),

@@ -108,6 +108,7 @@ export function compareTables(
     'uses.csv': () => ['uses/'],
     'hazards.csv': () => ['hazards/'],
     'legal.csv': () => ['legal/'],
+    'parts.csv': () => ['parts/'],
     'facts.csv': () => []
   };
   for (const [name, rows] of read)
@@ -308,6 +309,7 @@ function newTaxon(slug: string, own: Said, fields: Record<string, string>): Taxo
     uses: at('uses/'),
     hazards: at('hazards/'),
     legal: at('legal/'),
+    parts: at('parts/'),
     stages: Object.fromEntries(stageNames.flatMap((stage) => (stages[stage] ? [[stage, stages[stage]]] : [])))
   });
   if (parsed.success) return parsed.data;

@@ -39,6 +39,25 @@ export const tableColumns = {
     'fromTheGround'
   ],
   'legal.csv': ['taxonID', 'region', 'status'],
+  'parts.csv': [
+    'taxonID',
+    'part',
+    'harvestRule',
+    'harvestTool',
+    'harvestBasis',
+    'allowancePart',
+    'allowanceUnit',
+    'allowanceFraction',
+    'allowancePieces',
+    'allowanceExempt',
+    'allowanceLeastSquareMetres',
+    'allowanceRestYears',
+    'allowanceSpacing',
+    'allowanceBasis',
+    'pieceGrams',
+    'handfulGrams',
+    'basis'
+  ],
   'facts.csv': ['taxonID', 'field', 'value']
 } as const;
 export type TableName = keyof typeof tableColumns;
@@ -57,7 +76,8 @@ export const listTables = {
   'vernacularnames.csv': 'names',
   'uses.csv': 'uses',
   'hazards.csv': 'hazards',
-  'legal.csv': 'legal'
+  'legal.csv': 'legal',
+  'parts.csv': 'parts'
 } as const satisfies Partial<Record<TableName, ListName>>;
 
 /** What stands among the facts, in their order. */
@@ -128,6 +148,7 @@ const rowsOf: Readonly<Record<TableName, (taxon: Taxon) => Row[]>> = {
   'uses.csv': itemRows('uses'),
   'hazards.csv': itemRows('hazards'),
   'legal.csv': itemRows('legal'),
+  'parts.csv': itemRows('parts'),
   'facts.csv': (taxon) =>
     Object.entries({
       group: taxon.group,

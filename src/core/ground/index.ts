@@ -32,4 +32,5 @@ export {
   studentQuantile
 } from './census';
 export { type Allowance, allowanceOf, gatheringPace, type Stand } from './allowance';
+export { type Measure, measuresOf, piecesOf, type Unit, units, type Weighing } from './measures';
 export { middleOf, Outline, squareMetresOf } from './outline';

@@ -1,5 +1,7 @@
 export {
   AllowanceRule,
+  type Harvest,
+  type PartRules,
   bbchOf,
   Cell,
   Character,
@@ -47,13 +49,14 @@ export {
 } from './library';
 export { choiceNamed, type TaxonChoice, taxonChoice, taxonChoices } from './choices';
 export { englishName } from './english-name';
-export { type Piece, pieceAt, pieceNamed } from './piece';
+export { type Piece, pieceAt, pieceNamed, useAt } from './piece';
 export { canonicalJson, contentHash } from './hash';
 export { type ContentFile, readLibrary, type ReadResult } from './read';
 export { plain } from './plain';
 export { nameWithin } from './name-within';
 export { findTaxa, harms } from './search';
 export { type Claim, claimsOf, useClaims, useOfPart } from './claims';
+export { type Account, accountOf, accountsOf, countsIn, harvestOf } from './parts';
 export { applyEdits, cellHash, type Edit, type InReview } from './overlay';
 export {
   allowanceInWords,

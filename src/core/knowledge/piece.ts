@@ -1,5 +1,5 @@
 import type { LibraryTaxon } from './library';
-import type { Organ, Stage } from './schema';
+import type { Organ, Stage, Use } from './schema';
 
 /** The part of a plant that is taken: what lies in the hand, and what it was broken from. */
 export interface Piece {
@@ -39,11 +39,15 @@ export function pieceNamed(part: string): Piece {
   return { part, main: organs[0]!, organs: new Set(organs) };
 }
 
+/** The first use that is recorded at a stage, history left aside. */
+export const useAt = (taxon: Pick<LibraryTaxon, 'uses'>, stage: Stage): Use | undefined =>
+  taxon.uses.find(({ kind, stages }) => kind !== 'history' && stages.includes(stage));
+
 /**
  * The piece that is gathered of a taxon at a stage, by the first use that is no history; undefined where nothing is: then
  * the whole plant is looked at.
  */
 export function pieceAt(taxon: Pick<LibraryTaxon, 'uses'>, stage: Stage): Piece | undefined {
-  const use = taxon.uses.find(({ kind, stages }) => kind !== 'history' && stages.includes(stage));
+  const use = useAt(taxon, stage);
   return use && pieceNamed(use.part);
 }

@@ -225,6 +225,33 @@ export const AllowanceRule = z.strictObject({
 });
 export type AllowanceRule = z.infer<typeof AllowanceRule>;
 
+export const Harvest = z.strictObject({ rule: text, tool: text, basis: text });
+export type Harvest = z.infer<typeof Harvest>;
+
+/** Grams: what the mean of twenty fresh ones hardly falls short of, what it mostly is, what it hardly exceeds. */
+const Grams = z
+  .tuple([z.number().positive(), z.number().positive(), z.number().positive()])
+  .refine(([low, mostly, high]) => low <= mostly && mostly <= high, 'goes from the least to the most');
+
+/** What holds for one part of a plant alone. What it does not say, the plant as a whole says. */
+export const PartRules = z
+  .strictObject({
+    /** As its use names it. */
+    part: text,
+    harvest: Harvest.optional(),
+    /** With one of its own, the part is counted apart from the others. */
+    allowance: AllowanceRule.optional(),
+    grams: z.strictObject({ piece: Grams, handful: Grams.optional() }).optional(),
+    /** A source, or what it rests on. */
+    basis: text
+  })
+  .refine(
+    ({ harvest, allowance, grams }) =>
+      harvest !== undefined || allowance !== undefined || grams !== undefined,
+    'says nothing: give a rule, an allowance or a mass'
+  );
+export type PartRules = z.infer<typeof PartRules>;
+
 /** What adds up over a day of tasting, whatever plant it comes from. */
 export const Load = z.enum([
   'oxalate',
@@ -298,9 +325,11 @@ export const Taxon = z.strictObject({
   uses: z.array(Use).default([]),
   hazards: z.array(Hazard).default([]),
   loads: z.array(Load).default([]),
-  harvest: z.strictObject({ rule: text, tool: text, basis: text }).optional(),
+  harvest: Harvest.optional(),
   /** Without one no allowance can be worked out, and none is given. */
   allowance: AllowanceRule.optional(),
+  /** Parts that have rules or a mass of their own. */
+  parts: z.array(PartRules).default([]),
   legal: z.array(z.strictObject({ region: text, status: text })).default([]),
   stages: z.partialRecord(Stage, StageEntry),
   /** Without one the taxon is not drawn. */

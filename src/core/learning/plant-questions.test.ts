@@ -167,8 +167,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
 
   it('Should we take it: taking is right only where no rule speaks against it, leaving is never an error', () => {
     overMany('should we take it', 60, (spec, posed) => {
-      const { uses, allowance } = library.taxa.get(spec.taxon)!;
-      const against = reasonsAgainst({ uses, allowance }, spec.stage, spec.scene, spec.buffers);
+      const against = reasonsAgainst(library.taxa.get(spec.taxon)!, spec.stage, spec.scene, spec.buffers);
       const grade = (reason: 'take it' | (typeof takingReasons)[number]) =>
         posed.grade({ drill: spec.drill, reason }, []);
       expect(grade('take it').outcome).toBe(against.length === 0 ? 'right' : 'missed');

@@ -123,4 +123,15 @@ describe('on every day of the year, for every taxon that is no danger itself', (
       { numRuns: 60 }
     );
   });
+
+  it('looks at the part that is taken: its stages, and what is on that piece', () => {
+    const at = { ...springWood, isoDate: '2027-05-05' };
+    const of = (part: string) =>
+      surveyTaxon(library, taxon('taraxacum-officinale'), 'gather', at, false, part);
+    expect([of('leaf').stage?.stage, of('flower').stage?.stage]).toEqual(['leaf', 'flower']);
+    const organs = of('flower').separation.set.characters.map(({ organ }) => organ);
+    expect(organs.every((organ) => ['flower', 'inflorescence', 'stem'].includes(organ))).toBe(true);
+    // A part of which no use is known is looked at as what is first used.
+    expect(of('pappus').stage?.stage).toBe(of('').stage?.stage);
+  });
 });

@@ -211,20 +211,29 @@ export function yearBand(
   return Array.from({ length: 73 }, (_, i) => tell(addDays(newYear, i * bandStep)));
 }
 
+/** A plant of which one part alone is used; as it is where that part has no use. */
+function ofPart(taxon: LibraryTaxon, part: string): LibraryTaxon {
+  const uses = taxon.uses.filter((use) => use.kind !== 'history' && use.part === part);
+  return uses.length > 0 ? { ...taxon, uses } : taxon;
+}
+
 /**
  * Everything the brief says of one taxon on a date: its stage, its dangerous lookalikes rated, what
  * separates them, how far that can be trusted, or when it first will.
  * @param looksAhead whether that first date is worked out: it takes most of the time, and only what is taught asks for it
+ * @param part that is taken: what decides must be on it; empty for what is first used at the stage
  */
 export function surveyTaxon(
   library: Library,
   target: LibraryTaxon,
   role: Role,
   at: Circumstances,
-  looksAhead = role === 'gather' || role === 'show' || (role === 'danger' && !isDangerous(target))
+  looksAhead = role === 'gather' || role === 'show' || (role === 'danger' && !isDangerous(target)),
+  part = ''
 ): Survey {
-  const ahead = () => (looksAhead ? firstSeparableDate(library, target, role, at) : undefined);
-  const met = stageOn(target, at.isoDate, role, at.calendar);
+  const own = ofPart(target, part);
+  const ahead = () => (looksAhead ? firstSeparableDate(library, own, role, at) : undefined);
+  const met = stageOn(own, at.isoDate, role, at.calendar);
   if (!met)
     return {
       target,
@@ -236,8 +245,8 @@ export function surveyTaxon(
       coming: [],
       firstDate: ahead()
     };
-  const found = dangerousLookalikes(library, target, met.stage, at.isoDate, at);
-  const separation = separate(library, target, met.stage, found, at);
+  const found = dangerousLookalikes(library, own, met.stage, at.isoDate, at);
+  const separation = separate(library, own, met.stage, found, at);
   const open = new Set(separation.found ? [] : separation.open.map(({ taxon }) => taxon));
   return {
     target,
@@ -258,9 +267,9 @@ export function surveyTaxon(
       separation.set.characters,
       met.stage,
       opponentsOf(found),
-      pieceAt(target, met.stage.stage)
+      pieceAt(own, met.stage.stage)
     ),
-    coming: looksAhead ? comingLookalikes(library, target, met.stage, found, at) : [],
+    coming: looksAhead ? comingLookalikes(library, own, met.stage, found, at) : [],
     firstDate: separation.found ? undefined : ahead()
   };
 }

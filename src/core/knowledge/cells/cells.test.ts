@@ -105,6 +105,20 @@ describe('a form for one cell', () => {
       }
     ],
     [{ list: 'legal', region: 'Ireland', status: 'Protected.' }],
+    [
+      {
+        list: 'parts',
+        part: 'seed',
+        basis: 'a flora',
+        pieceGrams: '1,5 2 3',
+        handfulGrams: '20 – 30 – 40',
+        'allowance-part': 'string',
+        'allowance-unit': 'stems',
+        'allowance-fraction': '0.2',
+        'allowance-pieces': '1',
+        'allowance-basis': 'common practice'
+      }
+    ],
     [{ path: 'harvest', rule: 'A leaf from each.', tool: 'scissors', basis: 'common practice' }],
     [{ path: 'habitats', habitats: ['woodland', 'coast'] }],
     [{ path: 'synonyms', text: 'Tamus communis, Tamus cretica' }],

@@ -1,12 +1,10 @@
-import { Taxon } from '../schema';
+import { Harvest } from '../schema';
 import { type FieldKind, joined } from './kind';
-
-type Harvest = NonNullable<Taxon['harvest']>;
 
 /** How it is taken. */
 export const harvest: FieldKind<Harvest> = {
   title: 'harvest',
-  schema: Taxon.shape.harvest.unwrap(),
+  schema: Harvest,
   words: (rule) => Object.values(rule).join('; '),
   /** What both ask. */
   stricter: (own, base) => own && { ...own, rule: joined(own.rule, base.rule) },

@@ -7,6 +7,7 @@ import { hazards } from './hazards';
 import type { CellKind, CellValue, FieldKind, Filled, Glossary, ListKind, Read } from './kind';
 import { legal } from './legal';
 import { names } from './names';
+import { parts } from './parts';
 import { basis, family, habitats, lifeForm, loads, microhabitat, note, synonyms } from './plain';
 import { uses } from './uses';
 import { windows } from './windows';
@@ -26,12 +27,13 @@ export { dayInWords, windowsText } from './windows';
  *     hazards/eaten:whole plant  one hazard, by route and parts
  *     names/en:Hemlock           one name, by language
  *     legal/Ireland              one legal status, by region
+ *     parts/seed                 the rules of one part alone
  *     harvest, allowance, note … what a taxon has once
  *
  * What there is to know of a kind stands in its file.
  */
 
-const lists = { uses, hazards, names, legal } as const;
+const lists = { uses, hazards, names, legal, parts } as const;
 const fields = {
   harvest,
   allowance,
@@ -68,7 +70,13 @@ function kindOf(path: string): CellKind<CellValue> | undefined {
 /** The keys of the items of each list of a taxon. */
 export const listKeys = (taxon: Pick<Taxon, ListName>): Record<ListName, string[]> => {
   const keys = (name: ListName) => (taxon[name] as ListItem[]).map(listOf(name).keyOf);
-  return { uses: keys('uses'), hazards: keys('hazards'), names: keys('names'), legal: keys('legal') };
+  return {
+    uses: keys('uses'),
+    hazards: keys('hazards'),
+    names: keys('names'),
+    legal: keys('legal'),
+    parts: keys('parts')
+  };
 };
 
 /** The path of an item of a list. */

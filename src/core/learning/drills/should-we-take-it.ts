@@ -2,13 +2,17 @@ import { z } from 'zod';
 import { type Buffers, allowanceOf, bufferOf } from '../../ground';
 import { composePlate } from '../../figure';
 import {
+  type AllowanceRule,
   type Library,
   type LibraryTaxon,
   Stage,
+  accountOf,
   englishName,
+  harvestOf,
   nameIn,
   nameWithin,
-  pieceAt
+  pieceAt,
+  useAt
 } from '../../knowledge';
 import type { Random } from '../../random';
 import type { Outcome } from '../outcome';
@@ -78,25 +82,26 @@ export interface OpenShouldWeTakeIt {
 
 const wholeYear = 2027;
 
+const partAt = (taxon: Pick<Ruled, 'uses'>, stage: Stage): string => useAt(taxon, stage)?.part ?? '';
+/** The rule for what is gathered at a stage. */
+const ruleAt = (taxon: Ruled, stage: Stage) => accountOf(taxon, partAt(taxon, stage)).rule;
+type Ruled = Pick<LibraryTaxon, 'allowance' | 'harvest' | 'parts' | 'uses'>;
+
 /** Everything that speaks against taking it, by the rules of the library, the ground and the school. */
-export function reasonsAgainst(
-  taxon: Pick<LibraryTaxon, 'allowance' | 'uses'>,
-  stage: Stage,
-  scene: Scene,
-  buffers: Buffers
-): TakingReason[] {
+export function reasonsAgainst(taxon: Ruled, stage: Stage, scene: Scene, buffers: Buffers): TakingReason[] {
   const reasons: TakingReason[] = [];
   if (!scene.mayPick) reasons.push('no leave to pick');
   const buffer = bufferOf(scene.nearby.kind, buffers) ?? 0;
   if (scene.nearby.metres < buffer) reasons.push('too near to what fouls it');
   if (scene.isOnlyPatch) reasons.push('the only patch');
   if (!pieceAt(taxon, stage)) reasons.push('not at this stage');
-  const allowance = allowanceOf(taxon.allowance, {
+  const rule = ruleAt(taxon, stage);
+  const allowance = allowanceOf(rule, {
     mayPick: true,
     isOnlyPatch: false,
     squareMetres: scene.squareMetres,
     low: scene.low,
-    exemptShare: taxon.allowance?.exempt ? 0.5 : undefined,
+    exemptShare: rule?.exempt ? 0.5 : undefined,
     taken: scene.taken,
     reserved: 0,
     takenBefore: undefined,
@@ -119,10 +124,12 @@ const plateSize = { width: 420, height: 380 };
 function inWords(
   taxon: LibraryTaxon,
   { mayPick, nearby, isOnlyPatch, squareMetres, low, taken }: Scene,
-  buffers: Buffers
+  buffers: Buffers,
+  stage: Stage
 ): string[] {
+  const rule = ruleAt(taxon, stage);
   const kept = bufferOf(nearby.kind, buffers);
-  const unit = taxon.allowance?.unit ?? 'plants';
+  const unit = rule?.unit ?? 'plants';
   return [
     mayPick
       ? 'The owner has given leave to pick.'
@@ -133,11 +140,11 @@ function inWords(
     ...(kept ? [`The distance that is kept from it: ${kept} m.`] : []),
     `${isOnlyPatch ? 'It is the only patch that we know of here' : 'There are other patches'}; this one has ${squareMetres} m² and surely ${low} ${unit}.`,
     taken === 0 ? 'Nothing was taken this year.' : `${taken} pieces were taken this year.`,
-    ...(taxon.allowance
+    ...(rule
       ? [
-          taxon.allowance.fraction === 'to need'
+          rule.fraction === 'to need'
             ? 'It is abundant: taken to need.'
-            : `The rule: a ${fractionWord(taxon.allowance.fraction)} of what is surely there, ${taxon.allowance.pieces === 1 ? 'one piece' : `${taxon.allowance.pieces} pieces`} of each${taxon.allowance.exempt ? `, half of them left alone (${taxon.allowance.exempt})` : ''}${taxon.allowance.leastSquareMetres ? `, and only from ${taxon.allowance.leastSquareMetres} m² on` : ''}.`
+            : `The rule: a ${fractionWord(rule.fraction)} of what is surely there, ${rule.pieces === 1 ? 'one piece' : `${rule.pieces} pieces`} of each${rule.exempt ? `, half of them left alone (${rule.exempt})` : ''}${rule.leastSquareMetres ? `, and only from ${rule.leastSquareMetres} m² on` : ''}.`
         ]
       : [])
   ];
@@ -157,6 +164,7 @@ function poseTaking(
   const plant = plantOf(library, spec.taxon, spec.stage);
   if (!plant) return undefined;
   const against = reasonsAgainst(plant.taxon, spec.stage, spec.scene, spec.buffers);
+  const harvest = harvestOf(plant.taxon, partAt(plant.taxon, spec.stage));
   const picture = photograph
     ? photographedPicture(library, plant.stage, photograph)
     : drawnPicture(library, composePlate(library, plant.taxon, plant.stage, spec.seed, ['whole'], plateSize));
@@ -164,7 +172,7 @@ function poseTaking(
     open: () => ({
       drill: 'should we take it',
       plant: { ...namedPlant(plant), stage: spec.stage, group: plant.taxon.group },
-      scene: inWords(plant.taxon, spec.scene, spec.buffers),
+      scene: inWords(plant.taxon, spec.scene, spec.buffers, spec.stage),
       picture: {
         name: 'specimen',
         ...picture.size,
@@ -203,7 +211,7 @@ function poseTaking(
             ...(partRight === false && against.length > 0
               ? ['Leaving it was right, for another reason.']
               : []),
-            ...(plant.taxon.harvest ? [plant.taxon.harvest.rule] : []),
+            ...(harvest ? [harvest.rule] : []),
             'Local law and the landowner come before any rule of ours.'
           ],
           partRight,
@@ -217,7 +225,7 @@ function poseTaking(
 }
 
 /** A scene in which one thing, or nothing, speaks against taking. */
-function sceneFor({ allowance }: LibraryTaxon, buffers: Buffers, random: Random): Scene {
+function sceneFor(allowance: AllowanceRule | undefined, buffers: Buffers, random: Random): Scene {
   const against = ['nothing', 'leave', 'distance', 'only', 'allowance'][random.integer(0, 4)]!;
   const kind = roadKinds[random.integer(0, roadKinds.length - 1)]!;
   const buffer = bufferOf(kind, buffers) ?? 0;
@@ -244,14 +252,15 @@ function sceneFor({ allowance }: LibraryTaxon, buffers: Buffers, random: Random)
 
 function make({ plants, random, seed, buffers }: MakingOnPlants): ShouldWeTakeIt | undefined {
   const known = plants.filter(
-    ({ taxon, stage }) => taxon.allowance !== undefined && pieceAt(taxon, stage.stage) !== undefined
+    ({ taxon, stage }) =>
+      ruleAt(taxon, stage.stage) !== undefined && pieceAt(taxon, stage.stage) !== undefined
   );
   const plant = known[random.integer(0, Math.max(known.length - 1, 0))];
   return (
     plant && {
       drill: 'should we take it',
       ...at(plant),
-      scene: sceneFor(plant.taxon, buffers, random),
+      scene: sceneFor(ruleAt(plant.taxon, plant.stage.stage), buffers, random),
       buffers: Object.fromEntries(
         Object.entries(buffers).flatMap(([kind, metres]) => (metres === undefined ? [] : [[kind, metres]]))
       ),

@@ -298,4 +298,26 @@ describe('a stop before a danger', () => {
     }
     expect(asked).toBeGreaterThan(10);
   });
+
+  it('of a plant that is met at several stops names it once, with what is taken where', () => {
+    const seen = {
+      ...planned('allium-ursinum', 'show'),
+      stopName: 'Gate',
+      piecesEach: undefined,
+      portion: ''
+    };
+    const [early, late] = [planned('allium-ursinum', 'gather'), planned('allium-ursinum', 'gather')];
+    const { targets, harvest } = outlineBrief(
+      library,
+      input(seen, early, { ...late, stopName: 'Burn', piecesEach: 2, portion: '' })
+    );
+    expect(targets).toHaveLength(1);
+    expect(targets[0]!.role).toBe('gather');
+    expect(harvest).toHaveLength(1);
+    expect(harvest[0]!.howMany).toMatch(/^8 pieces each.* at Ramsons carpet; 2 pieces each.* at Burn$/);
+    expect(harvest[0]!.portion).toBe('8 leaves each');
+    const { document } = composeBrief(library, input(seen, early), springWood);
+    const keys = document.sheets.map(({ key }) => key);
+    expect(new Set(keys).size).toBe(keys.length);
+  });
 });

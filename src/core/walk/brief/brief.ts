@@ -3,7 +3,9 @@ import {
   type Library,
   type LibraryTaxon,
   type Use,
+  accountOf,
   englishName,
+  harvestOf,
   isDangerous,
   isHarmful,
   useOfPart,
@@ -72,6 +74,10 @@ const pairsOfPlan = (planned: readonly Planned[]): BriefPair[] =>
     )
     .sort(byRating);
 
+/** Each pair once, in its weightiest row: a plant may be met at several stops. They come the weightiest first. */
+const eachOnce = (pairs: readonly BriefPair[]): BriefPair[] =>
+  pairs.filter((pair, i) => pairs.findIndex((other) => keyOf(other) === keyOf(pair)) === i);
+
 /** So many plants that a dangerous one is taken for get a sheet beside it; the others are told in words. */
 const mostSheetsOfDanger = 2;
 
@@ -98,13 +104,14 @@ function takenFor(library: Library, { survey: { target: danger }, role }: Planne
 
 /** All pairs of a brief: those that get a sheet, and those that are told in words. */
 function sortedPairs(library: Library, input: BriefInput, at: Circumstances) {
-  const pairs = pairsOfPlan(input.planned);
+  const pairs = eachOnce(pairsOfPlan(input.planned));
   const sheets = pairs.filter(({ pair }) => isWeighty(pair));
   const inWords = pairs.filter(({ pair }) => !isWeighty(pair));
   const known = new Set(pairs.map(keyOf));
   for (const one of input.planned) {
     if (!isMet(one) || !isDangerous(one.survey.target)) continue;
     const more = takenFor(library, one, at).filter((pair) => !known.has(keyOf(pair)));
+    for (const pair of more) known.add(keyOf(pair));
     const isTaught = sheets.some(({ pair }) => pair.lookalike.taxon === one.survey.target);
     const most = isTaught ? 0 : mostSheetsOfDanger;
     // A sheet says, too, from when the two can be told: that takes its time.
@@ -129,7 +136,7 @@ export function outlineBrief(library: Library, input: BriefInput): BriefOutline 
     walk: input.walk,
     front: input.front,
     stops: [...input.stops],
-    targets: input.planned.filter(isQuestion).map(({ survey, role }) => ({
+    targets: hardestOf(input.planned.filter(isQuestion)).map(({ survey, role }) => ({
       ...named(survey.target, survey.stage!.stage),
       role,
       stageProbability: survey.stageProbability,
@@ -141,9 +148,7 @@ export function outlineBrief(library: Library, input: BriefInput): BriefOutline 
     remarks: Object.fromEntries(input.remarks),
     contact: contactHazards(library, input, lookalikes),
     dangers: [...input.dangers],
-    harvest: input.planned
-      .filter(({ role }) => role === 'gather')
-      .map((one) => harvestCard(one, input.learners)),
+    harvest: [...partsGathered(input.planned).values()].map((rows) => harvestCard(rows, input.learners)),
     ill: illness(library, input, lookalikes),
     library: { hash: library.hash, name: library.name, taxa: library.taxa.size }
   };
@@ -175,24 +180,59 @@ export function composeBrief(
 
 const count = (pieces: number) => `${counted(pieces, 'piece')}`;
 
-function harvestCard(
-  { survey: { target }, part, portion, piecesEach }: Planned,
-  learners: number
-): BriefDocument['harvest'][number] {
+/** What is gathered, by plant and part: a part may be gathered at several stops. */
+function partsGathered(planned: readonly Planned[]): Map<string, [Planned, ...Planned[]]> {
+  const parts = new Map<string, [Planned, ...Planned[]]>();
+  for (const one of planned.filter(({ role }) => role === 'gather')) {
+    const key = `${one.survey.target.slug} ${one.part}`;
+    const known = parts.get(key);
+    if (known) known.push(one);
+    else parts.set(key, [one]);
+  }
+  return parts;
+}
+
+const roleWeight: readonly Role[] = ['gather', 'show', 'danger', 'leave out'];
+
+/** Of each plant the row that is hardest to tell: its ground differs from stop to stop. Its weightiest role goes with it. */
+function hardestOf(planned: readonly Planned[]): Planned[] {
+  const hardness = ({ survey: { separation } }: Planned) =>
+    separation.found ? separation.set.characters.length : Infinity;
+  return [...new Set(planned.map(({ survey }) => survey.target.slug))].map((slug) => {
+    const rows = planned.filter(({ survey }) => survey.target.slug === slug);
+    const hardest = rows.reduce((most, row) => (hardness(row) > hardness(most) ? row : most));
+    const role = roleWeight.find((one) => rows.some((row) => row.role === one))!;
+    return { ...hardest, role };
+  });
+}
+
+const atStops = (rows: readonly Planned[], said: (row: Planned) => string): string => {
+  const told = rows.filter((row) => said(row));
+  return told.map((row) => (told.length > 1 ? `${said(row)} at ${row.stopName}` : said(row))).join('; ');
+};
+
+function harvestCard(rows: [Planned, ...Planned[]], learners: number): BriefDocument['harvest'][number] {
+  const {
+    survey: { target },
+    part
+  } = rows[0];
   const use: Use | undefined = useOfPart(target, part);
+  const harvest = harvestOf(target, part);
+  const { rule } = accountOf(target, part);
   return {
     name: englishName(target),
     scientific: target.name,
     part,
-    portion,
-    howMany:
+    portion: atStops(rows, ({ portion }) => portion),
+    howMany: atStops(rows, ({ piecesEach }) =>
       piecesEach === undefined
         ? ''
-        : `${count(piecesEach)} each${learners > 0 ? `, ${piecesEach * learners} for the group` : ''}`,
-    rule: target.harvest?.rule ?? 'No rule is recorded: ask before you take.',
-    exempt: target.allowance?.exempt ?? '',
-    spacing: target.allowance?.spacing ?? '',
-    tool: target.harvest?.tool ?? '',
+        : `${count(piecesEach)} each${learners > 0 ? `, ${piecesEach * learners} for the group` : ''}`
+    ),
+    rule: harvest?.rule ?? 'No rule is recorded: ask before you take.',
+    exempt: rule?.exempt ?? '',
+    spacing: rule?.spacing ?? '',
+    tool: harvest?.tool ?? '',
     preparation: use?.preparation ?? 'not known',
     conditions: use?.conditions ?? ''
   };

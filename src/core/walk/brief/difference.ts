@@ -84,9 +84,11 @@ function frontChanges(before: BriefOutline, after: BriefOutline): Change[] {
   ];
 }
 
+const cardKey = ({ scientific, part }: BriefOutline['harvest'][number]) => `${scientific} ${part}`;
+
 function plantChanges(before: BriefOutline, after: BriefOutline): Change[] {
   const targets = new Map(before.targets.map((target) => [target.slug, target]));
-  const harvests = new Map(before.harvest.map((card) => [card.scientific, card]));
+  const harvests = new Map(before.harvest.map((card) => [cardKey(card), card]));
   const apart = ({ found, set }: BriefOutline['targets'][number]) =>
     found ? set.join(' + ') || 'no dangerous lookalike described' : 'not at this stage';
   return [
@@ -100,8 +102,8 @@ function plantChanges(before: BriefOutline, after: BriefOutline): Change[] {
         : [];
     }),
     ...after.harvest.flatMap((card) => {
-      const was = harvests.get(card.scientific);
-      return was ? compared(`How many ${nameWithin(card.name)}`, was.howMany, card.howMany) : [];
+      const was = harvests.get(cardKey(card));
+      return was ? compared(`How many ${nameWithin(card.name)} ${card.part}`, was.howMany, card.howMany) : [];
     }),
     ...compared('Harm by contact', listed(before.contact), listed(after.contact)),
     ...compared('Animals, ground and water', listed(before.dangers), listed(after.dangers)),

@@ -19,9 +19,22 @@ const stageWords = ({ stage, chance }: PlanFacts['taxa'][number]) =>
 const apartWords = ({ separable, set, open }: PlanFacts['taxa'][number]) =>
   separable ? set.join(' + ') || 'no dangerous lookalike described' : `not from ${open.join(', ')}`;
 
+/** Of a plan and its copy the same: plant, role and part, and the how-many-eth of those. */
+function byPlace(taxa: PlanFacts['taxa']): Map<string, PlanFacts['taxa'][number]> {
+  const counts = new Map<string, number>();
+  return new Map(
+    taxa.map((taxon) => {
+      const kind = `${taxon.slug} ${taxon.role} ${taxon.part}`;
+      const nth = (counts.get(kind) ?? 0) + 1;
+      counts.set(kind, nth);
+      return [`${kind} ${nth}`, taxon];
+    })
+  );
+}
+
 /** Stages, what tells apart and checks that came out otherwise; most weighty first. */
 export function whatChanged(before: Outcome, after: Outcome): Change[] {
-  const was = new Map(before.facts.taxa.map((taxon) => [taxon.slug, taxon]));
+  const was = byPlace(before.facts.taxa);
   const states = new Map(before.checks.map((check) => [check.key, check]));
   const words = { stop: 'stop', look: 'look', pass: 'passed' } as const;
   const checks = after.checks.flatMap((check): Change[] => {
@@ -38,15 +51,15 @@ export function whatChanged(before: Outcome, after: Outcome): Change[] {
             }
           ];
   });
-  const plants = after.facts.taxa.flatMap((taxon): Change[] => {
-    const old = was.get(taxon.slug);
+  const plants = [...byPlace(after.facts.taxa)].flatMap(([place, taxon]): Change[] => {
+    const old = was.get(place);
     if (!old) return [];
     return [
       ...(old.stage !== taxon.stage || Math.abs(old.chance - taxon.chance) >= 0.2
-        ? [{ about: `Stage of ${taxon.name}`, before: stageWords(old), after: stageWords(taxon) }]
+        ? [{ about: `Stage of ${taxon.label}`, before: stageWords(old), after: stageWords(taxon) }]
         : []),
       ...(old.stage && taxon.stage && apartWords(old) !== apartWords(taxon)
-        ? [{ about: `Telling ${taxon.name} apart`, before: apartWords(old), after: apartWords(taxon) }]
+        ? [{ about: `Telling ${taxon.label} apart`, before: apartWords(old), after: apartWords(taxon) }]
         : [])
     ];
   });

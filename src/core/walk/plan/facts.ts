@@ -7,6 +7,7 @@ import {
   type Load,
   type Stage,
   englishName,
+  harvestOf,
   nameWithin,
   worstContact,
   worstSeverity
@@ -67,6 +68,12 @@ export interface StopFacts {
 }
 
 export interface TaxonFacts {
+  /** Of this plant at this stop in this part. */
+  readonly id: string;
+  /** By which the checks name it: the slug where the plant is planned once. */
+  readonly key: string;
+  /** As the checks call it: the name, with part and stop where the plant is planned more than once. */
+  readonly label: string;
   readonly slug: string;
   /** English, in small letters. */
   readonly name: string;
@@ -109,6 +116,8 @@ export interface TaxonFacts {
   readonly contact: Pick<Hazard, 'route' | 'effect' | 'severity'> | undefined;
   /** What the patch may still give, without what this walk itself reserves; undefined where no patch is chosen. */
   readonly allowance: Allowance | undefined;
+  /** In which its part is counted: empty for all parts of the plant together. */
+  readonly account: string;
   /** The patch was found to hold another plant since. */
   readonly isRenamed: boolean;
 }
@@ -195,6 +204,10 @@ export function taxonFacts(
   survey: Survey,
   planned: Pick<
     TaxonFacts,
+    | 'id'
+    | 'key'
+    | 'label'
+    | 'account'
     | 'stopId'
     | 'role'
     | 'part'
@@ -238,7 +251,7 @@ export function taxonFacts(
     },
     loads: target.loads,
     legal: target.legal.map(({ region, status }) => `${region}: ${status}`),
-    tool: target.harvest?.tool ?? '',
+    tool: harvestOf(target, planned.part)?.tool ?? '',
     contact: contact && { route: contact.route, effect: contact.effect, severity: contact.severity }
   };
 }

@@ -1,11 +1,14 @@
 import { type Pack, patchKey } from '$core/field';
 import { describeStage } from '$core/figure';
+import { measuresOf } from '$core/ground';
 import {
   type LibraryDocument,
   type LibraryTaxon,
   type StageDescription,
+  accountOf,
   englishName,
   harmsByTouch,
+  harvestOf,
   isDangerous,
   nameWithin,
   worstContact,
@@ -16,6 +19,7 @@ import { plainText, stageOn } from '$core/walk';
 import type { Viewer } from '../accounts';
 import type { Brief } from '../walk/briefs';
 import type { Plan, PlannedTaxon } from '../walk/plan';
+import type { RecordedWeighing } from '../ground/weighings';
 import { type Shared, partTaken } from './phones';
 
 /** All that a phone takes along on a walk, as the plan and the published brief stand. */
@@ -63,9 +67,11 @@ function warningsAt(plan: Plan, stopId: string): Pack['stops'][number]['warnings
   return [...all.values()].map((taxon) => warningOf(plan, taxon)).sort((a, b) => b.severity - a.severity);
 }
 
-function packTaxon(planned: PlannedTaxon): Pack['taxa'][number] {
+function packTaxon(planned: PlannedTaxon, weighings: readonly RecordedWeighing[]): Pack['taxa'][number] {
   const { stop, facts, survey, entry } = planned;
   const { separation, pairs } = survey;
+  const harvest = harvestOf(entry, facts.part);
+  const { rule } = accountOf(entry, facts.part);
   return {
     stop: stop.id,
     slug: facts.slug,
@@ -91,16 +97,20 @@ function packTaxon(planned: PlannedTaxon): Pack['taxa'][number] {
         severity: worstSeverity(taxon)
       })),
     piecesEach: facts.piecesEach,
+    measures: measuresOf(
+      weighings.filter((one) => one.taxon === entry.slug && one.part === facts.part),
+      entry.parts.find(({ part }) => part === facts.part)?.grams
+    ),
     harvest: {
-      rule: entry.harvest?.rule ?? '',
-      tool: entry.harvest?.tool ?? '',
-      exempt: entry.allowance?.exempt ?? '',
-      spacing: entry.allowance?.spacing ?? ''
+      rule: harvest?.rule ?? '',
+      tool: harvest?.tool ?? '',
+      exempt: rule?.exempt ?? '',
+      spacing: rule?.spacing ?? ''
     }
   };
 }
 
-/** Patches at which something is gathered, by part. */
+/** Patches at which something is gathered, by what is counted together of it. */
 function packPatches(plan: Plan, leftOf: Shared['leftOf']): Pack['patches'] {
   const patches = new Map<string, Pack['patches'][number]>();
   for (const planned of plan.taxa) {
@@ -110,12 +120,15 @@ function packPatches(plan: Plan, leftOf: Shared['leftOf']): Pack['patches'] {
     if (role !== 'gather' || !patch || patch.taxon !== taxon) continue;
     const { allowance } = facts;
     const ground = plan.facts.stops.find(({ id }) => id === stop.id)?.patch;
-    const key = patchKey({ id: patch.id, part });
+    const { account } = facts;
+    const key = patchKey({ id: patch.id, account });
+    const known = patches.get(key)?.parts ?? [];
     patches.set(key, {
       id: patch.id,
       name: patch.name,
       taxon,
-      part,
+      account,
+      parts: known.includes(part) ? known : [...known, part],
       left: leftOf[key],
       none:
         ground?.closed ??
@@ -131,7 +144,8 @@ function packPatches(plan: Plan, leftOf: Shared['leftOf']): Pack['patches'] {
 
 /** Whom to ask for which pair: who mistook the lookalike most in drills first, then who never met it. */
 function toAsk(plan: Plan): Pack['toAsk'] {
-  return plan.taxa
+  const met = [...new Map(plan.taxa.map((planned) => [planned.taxon, planned])).values()];
+  return met
     .flatMap(({ survey, entry }) =>
       survey.pairs.flatMap(({ lookalike }) => {
         const records = plan.circumstances.drills.get(`${entry.slug}~${lookalike.taxon.slug}`);
@@ -169,11 +183,12 @@ export function packOf(
   brief: Brief | undefined,
   plates: ReadonlyMap<string, string>,
   library: LibraryDocument,
+  weighings: readonly RecordedWeighing[],
   now: Date
 ): Pack {
   const { walk, site, times, facts, stops, settings } = plan;
   return {
-    format: 1,
+    format: 2,
     walk: {
       id: walk.id,
       name: walk.name,
@@ -241,7 +256,7 @@ export function packOf(
       patch: stop.patchId,
       warnings: warningsAt(plan, stop.id)
     })),
-    taxa: plan.taxa.map(packTaxon),
+    taxa: plan.taxa.map((planned) => packTaxon(planned, weighings)),
     patches: packPatches(plan, leftOf),
     brief: brief && {
       version: brief.version,

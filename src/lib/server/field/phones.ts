@@ -13,7 +13,7 @@ export interface Shared {
   readonly phone: number;
   readonly phones: number;
   readonly key: string;
-  /** By patch and part: what the whole walk may take. */
+  /** By patch and what is counted together of it, see `patchKey`: what the whole walk may take. */
   readonly leftOf: Readonly<Record<string, number>>;
 }
 
@@ -29,7 +29,7 @@ const leftNow = ({ taxa }: Plan): Record<string, number> =>
       const { allowance } = planned.facts;
       const { patchId } = planned.stop;
       return planned.role === 'gather' && patchId && allowance?.kind === 'pieces'
-        ? [[patchKey({ id: patchId, part: partTaken(planned) }), allowance.left] as const]
+        ? [[patchKey({ id: patchId, account: planned.facts.account }), allowance.left] as const]
         : [];
     })
   );

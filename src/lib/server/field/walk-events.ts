@@ -193,6 +193,8 @@ async function enterTaking(
     taxon: event.taxon,
     part: event.part,
     pieces: event.pieces,
+    unit: event.kind === 'taken' ? event.unit : undefined,
+    amount: event.kind === 'taken' ? event.amount : undefined,
     isLifted: event.kind === 'taken' && event.isLifted,
     isPutBack: event.kind === 'put back',
     gatheredOn: day,
@@ -272,8 +274,9 @@ async function enterTest(
 async function takeOut(db: SchoolDb, viewer: Sender, event: WalkEvent): Promise<void> {
   if (event.kind === 'taken' || event.kind === 'put back')
     await db.query(
-      `insert into gathering (school_id, id, patch_id, walk_id, taxon, part, pieces, gathered_on, takes_back, recorded_by, effective_at)
-       select school_id, $2, patch_id, walk_id, taxon, part, pieces, gathered_on, id, $3, $4 from gathering
+      `insert into gathering (school_id, id, patch_id, walk_id, taxon, part, pieces, unit, amount, gathered_on, takes_back,
+                              recorded_by, effective_at)
+       select school_id, $2, patch_id, walk_id, taxon, part, pieces, unit, amount, gathered_on, id, $3, $4 from gathering
         where id = $1 and takes_back is null
        on conflict do nothing`,
       [event.id, uuid(), viewer.personId, db.now]

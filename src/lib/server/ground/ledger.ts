@@ -1,8 +1,8 @@
 import { longDate } from '$core/words';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { type Allowance, allowanceOf, censusProblem, censusResult, gatheringPace } from '$core/ground';
-import type { LibraryTaxon } from '$core/knowledge';
+import { type Allowance, allowanceOf, censusProblem, censusResult, gatheringPace, units } from '$core/ground';
+import { type Account, type LibraryTaxon, accountOf, accountsOf, countsIn } from '$core/knowledge';
 import { type GroundEvent, closureOf, listGroundEvents } from './ground-events';
 import { type Patch, areaOf } from './patches';
 import type { SchoolDb } from '../database/school';
@@ -35,6 +35,8 @@ const RecordedCensus = z.object({
   patchId: z.string(),
   countedOn: z.string(),
   body: CensusBody,
+  /** Of the part that it was counted for; empty for all parts together. */
+  account: z.string(),
   exemptShare: maybe(z.number()),
   countedBy: z.string()
 });
@@ -45,7 +47,8 @@ function listCensuses(db: SchoolDb, patchIds: readonly string[]): Promise<Record
   return rowsOf(
     db,
     RecordedCensus,
-    `select census.id, patch_id as "patchId", to_char(counted_on, 'YYYY-MM-DD') as "countedOn", body, exempt_share as "exemptShare",
+    `select census.id, patch_id as "patchId", to_char(counted_on, 'YYYY-MM-DD') as "countedOn", body, account,
+            exempt_share as "exemptShare",
             person.name as "countedBy"
        from census join person on person.school_id = census.school_id and person.id = counted_by
       where patch_id = any ($1) and effective_at <= domain_now()
@@ -59,7 +62,7 @@ export async function addCensus(
   db: SchoolDb,
   viewer: Viewer,
   patchId: string,
-  census: Pick<RecordedCensus, 'countedOn' | 'body' | 'exemptShare'>
+  census: Pick<RecordedCensus, 'countedOn' | 'body' | 'account' | 'exemptShare'>
 ): Promise<string | undefined> {
   if (census.countedOn > viewer.today)
     return `That day is still to come; today is ${longDate(viewer.today)}.`;
@@ -70,6 +73,7 @@ export async function addCensus(
     patchId,
     countedOn: census.countedOn,
     body: JSON.stringify(census.body),
+    account: census.account,
     exemptShare: census.exemptShare,
     countedBy: viewer.personId,
     effectiveAt: db.now
@@ -85,6 +89,9 @@ export async function removeCensus(db: SchoolDb, patchId: string, id: string): P
 export const NewGathering = z.object({
   part: z.string().trim().min(1, 'Name the part.').max(60),
   pieces: z.number().int().min(1, 'At least one piece.').max(100_000),
+  /** As it was measured, where it was not by the piece. */
+  unit: z.union([z.enum(units), z.literal('')]).default(''),
+  amount: z.number().positive('More than nothing.').max(100_000).optional(),
   isLifted: z.boolean().default(false),
   gatheredOn: z.iso.date('This is no date.'),
   people: z.number().int().min(1).max(500).optional(),
@@ -99,6 +106,8 @@ const Gathering = z.object({
   taxon: z.string(),
   part: z.string(),
   pieces: z.number(),
+  unit: maybe(z.enum(units)),
+  amount: maybe(z.number()),
   isLifted: z.boolean(),
   gatheredOn: z.string(),
   people: z.number().nullable(),
@@ -121,6 +130,8 @@ export async function addGathering(
     taxon: patch.taxon,
     part: taken.part,
     pieces: taken.pieces,
+    unit: taken.unit || undefined,
+    amount: taken.amount,
     isLifted: taken.isLifted,
     gatheredOn: taken.gatheredOn,
     people: taken.people,
@@ -134,8 +145,9 @@ export async function addGathering(
 /** Takes an entry of the ledger back by one that names it. @returns false where it is not there, or is taken back */
 export async function takeBack(db: SchoolDb, viewer: Viewer, patchId: string, id: string): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into gathering (school_id, id, patch_id, taxon, part, pieces, gathered_on, takes_back, recorded_by, effective_at)
-     select school_id, $3, patch_id, taxon, part, pieces, gathered_on, id, $4, $5 from gathered
+    `insert into gathering (school_id, id, patch_id, taxon, part, pieces, unit, amount, gathered_on, takes_back, recorded_by,
+                            effective_at)
+     select school_id, $3, patch_id, taxon, part, pieces, unit, amount, gathered_on, id, $4, $5 from gathered
       where patch_id = $1 and id = $2
      on conflict do nothing`,
     [patchId, id, uuid(), viewer.personId, db.now]
@@ -149,7 +161,7 @@ function listGatherings(db: SchoolDb, patchIds: readonly string[]): Promise<Gath
     db,
     Gathering,
     `select entry.id, entry.patch_id as "patchId", entry.taxon, part,
-            case when is_put_back then -pieces else pieces end as pieces, is_lifted as "isLifted", to_char(gathered_on, 'YYYY-MM-DD') as "gatheredOn",
+            case when is_put_back then -pieces else pieces end as pieces, unit, amount, is_lifted as "isLifted", to_char(gathered_on, 'YYYY-MM-DD') as "gatheredOn",
             people, minutes, note, person.name as "recordedBy", walk.name as walk
        from gathered entry
        join person on person.school_id = entry.school_id and person.id = recorded_by
@@ -161,6 +173,9 @@ function listGatherings(db: SchoolDb, patchIds: readonly string[]): Promise<Gath
 
 const Reservation = z.object({
   patchId: z.string(),
+  /** Of the walk's plan. */
+  plannedId: z.string(),
+  part: z.string(),
   walkId: z.string(),
   walk: z.string(),
   heldOn: z.string(),
@@ -174,7 +189,7 @@ function listReservations(db: SchoolDb, patchIds: readonly string[], from: strin
   return rowsOf(
     db,
     Reservation,
-    `select patch.id as "patchId", walk.id as "walkId", walk.name as walk, held_on as "heldOn",
+    `select patch.id as "patchId", t.id as "plannedId", t.part, walk.id as "walkId", walk.name as walk, held_on as "heldOn",
             pieces_each as "piecesEach",
             (select count(*)::int from cohort_member m
               where m.school_id = walk.school_id and m.cohort_id = walk.cohort_id) as people
@@ -189,8 +204,9 @@ function listReservations(db: SchoolDb, patchIds: readonly string[], from: strin
   );
 }
 
-/** A patch's year: what is surely there, what was taken and reserved, and what is left. */
+/** A patch's year by what is counted together: what is surely there, what was taken and reserved, and what is left. */
 export interface PatchYear {
+  readonly account: Account;
   readonly allowance: Allowance;
   readonly census: RecordedCensus | undefined;
   readonly censuses: readonly RecordedCensus[];
@@ -226,32 +242,72 @@ export async function readPatchRecords(
   };
 }
 
-/** A patch's year on a day, out of what is recorded. */
-export function patchYearOf(
+/** All parts of a plant that the library has no more, with no rule for any. */
+const unknown: Account = { key: '', parts: [], rule: undefined };
+
+/** The censuses by which an account goes: its own, else those of the whole plant where they counted the same. */
+function censusesOf(
+  { key, rule }: Account,
+  all: readonly RecordedCensus[],
+  taxon: LibraryTaxon | undefined
+): RecordedCensus[] {
+  const own = all.filter((one) => one.account === key);
+  const isSame = rule !== undefined && rule.unit === taxon?.allowance?.unit && rule.exempt === undefined;
+  return own.length > 0 || !isSame ? own : all.filter((one) => one.account === '');
+}
+
+/**
+ * A patch's year on a day, out of what is recorded: of all parts together first, then of each part that is counted by
+ * itself.
+ * @param without reservations that do not count against it
+ */
+export function patchYearsOf(
   records: PatchRecords,
   site: Pick<Site, 'mayPick'>,
   patch: Patch,
   taxon: LibraryTaxon | undefined,
   on: string,
-  walkId?: string
+  without: (reservation: Reservation) => boolean = () => false
+): [PatchYear, ...PatchYear[]] {
+  const yearOf = (account: Account) => accountYear(records, site, patch, taxon, account, on, without);
+  const [first, ...others] = taxon ? accountsOf(taxon) : [unknown];
+  return [yearOf(first!), ...others.map(yearOf)];
+}
+
+/** The year of the account in which a part is counted. */
+export const yearOfPart = (
+  years: readonly [PatchYear, ...PatchYear[]],
+  taxon: LibraryTaxon,
+  part: string
+): PatchYear => years.find(({ account }) => account.key === accountOf(taxon, part).key) ?? years[0];
+
+function accountYear(
+  records: PatchRecords,
+  site: Pick<Site, 'mayPick'>,
+  patch: Patch,
+  taxon: LibraryTaxon | undefined,
+  account: Account,
+  on: string,
+  without: (reservation: Reservation) => boolean
 ): PatchYear {
   const year = on.slice(0, 4);
   const own = <T extends { readonly patchId: string }>(all: readonly T[]): T[] =>
     all.filter(({ patchId }) => patchId === patch.id);
-  const gatherings = own(records.gatherings).filter((one) => one.taxon === patch.taxon);
-  const censuses = own(records.censuses);
+  const counts = ({ part }: { readonly part: string }) => !taxon || countsIn(taxon, account, part);
+  const gatherings = own(records.gatherings).filter((one) => one.taxon === patch.taxon && counts(one));
+  const censuses = censusesOf(account, own(records.censuses), taxon);
   const ofYear = (wanted: number) =>
     censuses.find(({ countedOn }) => Number(countedOn.slice(0, 4)) === wanted);
   // Until somebody counts again, what stood there last year stands in, at a discount.
   const census = ofYear(Number(year)) ?? ofYear(Number(year) - 1);
-  const reservations = own(records.reservations).filter((one) => one.walkId !== walkId);
+  const reservations = own(records.reservations).filter((one) => counts(one) && !without(one));
   const taken = gatherings
     .filter(({ gatheredOn }) => gatheredOn.slice(0, 4) === year)
     .reduce((sum, { pieces }) => sum + pieces, 0);
   const years = gatherings.map(({ gatheredOn }) => Number(gatheredOn.slice(0, 4)));
   const before = years.filter((one) => one < Number(year));
   const fromCensus = census?.body.method === 'all counted' ? undefined : census?.body.patchSquareMetres;
-  const allowance = allowanceOf(taxon?.allowance, {
+  const allowance = allowanceOf(account.rule, {
     mayPick: site.mayPick,
     isOnlyPatch: patch.isOnly,
     squareMetres: areaOf(patch) ?? fromCensus,
@@ -269,7 +325,7 @@ export function patchYearOf(
       people !== null && minutes !== null ? [{ pieces, people, minutes }] : []
     )
   );
-  return { allowance, census, censuses, taken, reservations, gatherings, pace };
+  return { account, allowance, census, censuses, taken, reservations, gatherings, pace };
 }
 
 /**
@@ -283,8 +339,9 @@ export async function reservationProblem(
   patch: Patch,
   taxon: LibraryTaxon,
   ask: {
-    /** Whose own reservation does not count against it. */
-    readonly walkId: string;
+    /** What it reserves already does not count against it; undefined for what is not planned yet. */
+    readonly plannedId: string | undefined;
+    readonly part: string;
     readonly heldOn: string;
     readonly people: number;
     readonly piecesEach: number;
@@ -293,7 +350,15 @@ export async function reservationProblem(
 ): Promise<string | undefined> {
   await db.query('select 1 from patch where id = $1 for no key update', [patch.id]);
   const records = await readPatchRecords(db, site.id, [patch.id], today, ask.heldOn);
-  const { allowance, reservations } = patchYearOf(records, site, patch, taxon, ask.heldOn, ask.walkId);
+  const years = patchYearsOf(
+    records,
+    site,
+    patch,
+    taxon,
+    ask.heldOn,
+    ({ plannedId }) => plannedId === ask.plannedId
+  );
+  const { allowance, reservations } = yearOfPart(years, taxon, ask.part);
   if (allowance.kind !== 'pieces') return undefined;
   const asked = ask.people * ask.piecesEach;
   if (asked <= allowance.left) return undefined;

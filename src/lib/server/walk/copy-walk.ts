@@ -41,7 +41,13 @@ export async function copyWalk(
           site,
           patch,
           entry,
-          { walkId: id, heldOn: day.heldOn, people: members.length, piecesEach: planned.piecesEach },
+          {
+            plannedId: undefined,
+            part: planned.part,
+            heldOn: day.heldOn,
+            people: members.length,
+            piecesEach: planned.piecesEach
+          },
           viewer.today
         )) !== undefined;
       await addTaxon(db, id, stopId, { ...planned, piecesEach: isShort ? null : planned.piecesEach });

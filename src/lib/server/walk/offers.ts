@@ -1,4 +1,4 @@
-import { type LibraryTaxon, englishName } from '$core/knowledge';
+import { type LibraryTaxon, englishName, nameWithin } from '$core/knowledge';
 import { proposeRole, surveyTaxon, taxonFacts } from '$core/walk';
 import type { Viewer } from '../accounts';
 import type { SchoolDb } from '../database/school';
@@ -6,7 +6,7 @@ import { reservationProblem } from '../ground/ledger';
 import type { Patch } from '../ground/patches';
 import { sourcesFor } from '../library/bookshelf';
 import { type Plan, atPatch } from './plan';
-import type { StopTaxon } from './stops';
+import type { NewStopTaxon } from './stops';
 
 /** What a walk's site offers to its plan, and what its patches can spare. */
 
@@ -44,6 +44,10 @@ export function offersOf(plan: Plan) {
 export function proposalFor(plan: Plan, patch: Pick<Patch, 'id' | 'habitats'>, entry: LibraryTaxon) {
   const survey = surveyTaxon(plan.library, entry, 'gather', atPatch(plan.circumstances, patch), false);
   const facts = taxonFacts(plan.library, survey, {
+    id: patch.id,
+    key: entry.slug,
+    label: nameWithin(englishName(entry)),
+    account: '',
     stopId: patch.id,
     role: 'gather',
     part: '',
@@ -58,13 +62,17 @@ export function proposalFor(plan: Plan, patch: Pick<Patch, 'id' | 'habitats'>, e
   return { facts, proposal: proposeRole(facts, plan.facts.level, plan.facts.policy) };
 }
 
-/** Why a walk cannot have these pieces of the patch at a stop; undefined where it can, or none are asked. */
+/**
+ * Why a walk cannot have these pieces of the patch at a stop; undefined where it can, or none are asked.
+ * @param plannedId of what is planned already, and changed
+ */
 export async function overdrawn(
   db: SchoolDb,
   plan: Plan,
   viewer: Viewer,
   stopId: string,
-  { taxon, role, piecesEach }: Pick<StopTaxon, 'taxon' | 'role' | 'piecesEach'>
+  { taxon, role, part, piecesEach }: Pick<NewStopTaxon, 'taxon' | 'role' | 'part' | 'piecesEach'>,
+  plannedId?: string
 ): Promise<string | undefined> {
   const stop = plan.stops.find(({ id }) => id === stopId);
   const patch = plan.patches.find((one) => one.id === stop?.patchId && one.taxon === taxon);
@@ -75,7 +83,7 @@ export async function overdrawn(
     plan.site,
     patch,
     entry,
-    { walkId: plan.walk.id, heldOn: plan.walk.heldOn, people: plan.members.length, piecesEach },
+    { plannedId, part, heldOn: plan.walk.heldOn, people: plan.members.length, piecesEach },
     viewer.today
   );
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Abundance, DrillRecord } from '$core/evidence';
 import { type Ground, contaminationOf, pathOf, wetHabitats } from '$core/ground';
-import { type Library, type LibraryTaxon, englishName, nameWithin } from '$core/knowledge';
+import { type Library, type LibraryTaxon, accountOf, englishName, nameWithin } from '$core/knowledge';
 import { minutesOf, usualFactor, wayAlong } from '$core/route';
 import {
   type Check,
@@ -39,7 +39,7 @@ import { listSightings, seasonOf } from '../season/sightings';
 import type { Viewer } from '../accounts';
 import { type Site, readSite } from '../ground/sites';
 import { type Stop, type StopTaxon, listStops } from './stops';
-import { type PatchRecords, patchYearOf, readPatchRecords } from '../ground/ledger';
+import { type PatchRecords, patchYearsOf, readPatchRecords, yearOfPart } from '../ground/ledger';
 import { type TideDay, readTide, tideDay } from '../season/tide';
 import { type Walk, readWalk } from './walks';
 
@@ -50,11 +50,12 @@ export interface PlannedTaxon extends StopTaxon {
   readonly facts: TaxonFacts;
 }
 
-/** A planned taxon as health notes are put beside it. */
-export const metTaxon = ({ entry, role }: PlannedTaxon): MetTaxon => ({
-  taxon: entry,
-  isGathered: role === 'gather'
-});
+/** The plants of a plan as health notes are put beside them: each once, wherever it is met. */
+export const metTaxa = (planned: readonly PlannedTaxon[]): MetTaxon[] =>
+  [...new Set(planned.map(({ entry }) => entry))].map((taxon) => ({
+    taxon,
+    isGathered: planned.some(({ entry, role }) => entry === taxon && role === 'gather')
+  }));
 
 /** A walk with everything that follows from it. */
 export interface Plan extends Checked {
@@ -108,11 +109,12 @@ function readinessOf(
   drills: ReadonlyMap<string, readonly DrillRecord[]>,
   members: number
 ): PlanFacts['readiness'] {
-  const pairs = surveys.flatMap(({ target, pairs: found }) =>
+  const ofEach = surveys.flatMap(({ target, pairs: found }) =>
     found
       .filter(({ lookalike }) => lookalike.curated)
       .map(({ lookalike }) => `${target.slug}~${lookalike.taxon.slug}`)
   );
+  const pairs = [...new Set(ofEach)];
   const records = pairs.map((pair) => drills.get(pair) ?? []);
   const practised = Array.from({ length: members }, (_, i) =>
     records.some((each) => (each[i]?.answers ?? 0) > 0)
@@ -217,6 +219,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
     viewer.today,
     walk.heldOn
   );
+  const everywhere = stops.flatMap((stop) => stop.taxa);
   const taxa: PlannedTaxon[] = [];
   for (const stop of stops) {
     const at = patches.find(({ id }) => id === stop.patchId);
@@ -225,12 +228,29 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       const entry = library.taxa.get(planned.taxon);
       if (!entry) continue;
       const patch = at?.taxon === planned.taxon ? at : undefined;
-      const survey = surveyTaxon(library, entry, planned.role, here);
+      const survey = surveyTaxon(
+        library,
+        entry,
+        planned.role,
+        here,
+        undefined,
+        planned.role === 'gather' ? planned.part : ''
+      );
       const allowance =
         planned.role === 'gather' && patch
-          ? patchYearOf(records, site, patch, entry, walk.heldOn, walkId).allowance
+          ? yearOfPart(
+              patchYearsOf(records, site, patch, entry, walk.heldOn, (one) => one.walkId === walkId),
+              entry,
+              planned.part
+            ).allowance
           : undefined;
+      const name = nameWithin(englishName(entry));
+      const isAlone = everywhere.filter(({ taxon }) => taxon === planned.taxon).length === 1;
       const facts = taxonFacts(library, survey, {
+        id: planned.id,
+        key: isAlone ? planned.taxon : `${planned.taxon} ${planned.id}`,
+        label: isAlone ? name : [name, planned.part, `at ${stop.name}`].filter(Boolean).join(' '),
+        account: accountOf(entry, planned.part).key,
         stopId: stop.id,
         role: planned.role,
         part: planned.part,
@@ -275,8 +295,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       learners: members.length,
       minors: minors.length,
       withoutConsent: minors.filter(({ guardianConsentOn }) => !guardianConsentOn).map(({ name }) => name),
-      healthMatters: notesBesideTaxa(notes, taxa.map(metTaxon)).filter(({ matches }) => matches.length > 0)
-        .length,
+      healthMatters: notesBesideTaxa(notes, metTaxa(taxa)).filter(({ matches }) => matches.length > 0).length,
       healthNotes: notes.length
     },
     leaders: leaders.map(({ name, firstAidUntil }) => ({ name, firstAidUntil })),

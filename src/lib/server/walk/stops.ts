@@ -8,6 +8,8 @@ import type { SchoolDb } from '../database/school';
 /** The stops of a walk, and the taxa that are met at each. */
 
 const StopTaxon = z.object({
+  /** Of this plant at this stop in this part. */
+  id: z.string(),
   taxon: z.string(),
   role: z.enum(roles),
   part: z.string(),
@@ -42,9 +44,9 @@ export function listStops(db: SchoolDb, walkId: string): Promise<Stop[]> {
     Stop,
     `select stop.id, position, name, patch_id as "patchId", longitude, latitude, minutes,
             talking_points as "talkingPoints", activity, is_on_shore as "isOnShore",
-            (select coalesce(json_agg(json_build_object('taxon', taxon, 'role', role, 'part', part, 'portion', portion,
+            (select coalesce(json_agg(json_build_object('id', id, 'taxon', taxon, 'role', role, 'part', part, 'portion', portion,
                       'piecesEach', pieces_each, 'specimens', specimens, 'handling', handling, 'reason', reason)
-                    order by role, taxon), '[]')
+                    order by role, taxon, part), '[]')
                from walk_taxon t where t.school_id = stop.school_id and t.stop_id = stop.id) as taxa
        from stop where walk_id = $1 order by position`,
     [walkId]
@@ -128,30 +130,37 @@ export async function orderStops(db: SchoolDb, walkId: string, ids: readonly str
   return true;
 }
 
-/** @returns false where the walk has this taxon already */
+export type NewStopTaxon = Omit<StopTaxon, 'id'>;
+
+/** @returns false where the stop has this part of the taxon already */
 export async function addTaxon(
   db: SchoolDb,
   walkId: string,
   stopId: string,
-  taxon: StopTaxon
+  { taxon, role, part, portion, reason, piecesEach, specimens, handling }: NewStopTaxon
 ): Promise<boolean> {
-  const { taxon: slug, role, part, portion, reason, piecesEach, specimens, handling } = taxon;
-  const planned = { taxon: slug, role, part, portion, reason, piecesEach, specimens, handling };
+  const planned = { id: uuid(), taxon, role, part, portion, reason, piecesEach, specimens, handling };
   return insert(db, 'walk_taxon', { walkId, stopId, ...planned }, 'nothing');
 }
 
+/** @returns false where its stop has this part of the taxon already, in another row */
 export async function changeTaxon(
   db: SchoolDb,
   walkId: string,
-  { taxon, role, part, portion, piecesEach, specimens, handling, reason }: StopTaxon
-): Promise<void> {
-  await db.query(
-    `update walk_taxon set role = $3, part = $4, portion = $5, pieces_each = $6, specimens = $7, handling = $8, reason = $9
-      where walk_id = $1 and taxon = $2`,
-    [walkId, taxon, role, part, portion, piecesEach, specimens, handling, reason]
+  { id, role, part, portion, piecesEach, specimens, handling, reason }: Omit<StopTaxon, 'taxon'>
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `update walk_taxon mine
+        set role = $3, part = $4, portion = $5, pieces_each = $6, specimens = $7, handling = $8, reason = $9
+      where walk_id = $1 and id = $2
+        and not exists (select 1 from walk_taxon other
+                         where other.stop_id = mine.stop_id and other.taxon = mine.taxon and other.part = $4
+                           and other.id <> mine.id)`,
+    [walkId, id, role, part, portion, piecesEach, specimens, handling, reason]
   );
+  return rowCount === 1;
 }
 
-export async function removeTaxon(db: SchoolDb, walkId: string, taxon: string): Promise<void> {
-  await db.query('delete from walk_taxon where walk_id = $1 and taxon = $2', [walkId, taxon]);
+export async function removeTaxon(db: SchoolDb, walkId: string, id: string): Promise<void> {
+  await db.query('delete from walk_taxon where walk_id = $1 and id = $2', [walkId, id]);
 }

@@ -80,7 +80,7 @@
                 async ({ update }) =>
                   update({ reset: false })}
             >
-              <input type="hidden" name="taxon" value={check.mend.id} />
+              <input type="hidden" name="id" value={check.mend.id} />
               <input type="hidden" name="role" value="show" />
               <input type="hidden" name="revision" value={revision} />
               <button class="link-line min-h-6 cursor-pointer text-left">{check.mend.label}</button>

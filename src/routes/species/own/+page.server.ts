@@ -68,6 +68,7 @@ export const actions: Actions = {
         synonyms: [],
         names: [{ name: english, language: 'en', region: 'here' }],
         uses: [],
+        parts: [],
         hazards: [],
         loads: [],
         legal: [],

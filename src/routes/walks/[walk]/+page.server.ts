@@ -10,7 +10,7 @@ import { liftCheck, takeLiftBack } from '$lib/server/walk/lifts';
 import { changePlan, changeWalk } from '$lib/server/walk/plan-changes';
 import { setRemark } from '$lib/server/walk/remarks';
 import {
-  type StopTaxon,
+  type NewStopTaxon,
   addStop,
   addTaxon,
   changeStop,
@@ -50,6 +50,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       return {
         ...planned.facts,
         title: englishName(planned.entry),
+        stopName: planned.stop.name,
         handling: planned.handling,
         parts: planned.entry.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part),
         lookalikes: planned.survey.pairs.map(({ lookalike, rating, separable }) => ({
@@ -194,7 +195,7 @@ export const actions: Actions = {
       if (!plan.stops.some(({ id }) => id === stopId))
         return setError(form, 'stopId', 'Choose a stop of this walk.');
       if (role === 'leave out' && !reason) return setError(form, 'reason', leaveOutProblem);
-      const added: StopTaxon = {
+      const added: NewStopTaxon = {
         ...form.data,
         part: form.data.part || (role === 'gather' ? usedPart(entry) : ''),
         piecesEach: role === 'gather' ? (form.data.piecesEach ?? null) : null,
@@ -203,11 +204,11 @@ export const actions: Actions = {
       const problem = await overdrawn(db, plan, viewer, stopId, added);
       if (problem) return setError(form, 'piecesEach', problem);
       if (!(await addTaxon(db, plan.walk.id, stopId, added))) {
-        const there = plan.taxa.find((planned) => planned.taxon === taxon)!;
+        const there = plan.stops.find(({ id }) => id === stopId)!;
         return setError(
           form,
           'taxon',
-          `${englishName(entry)} is on this walk already, at ${there.stop.name}: change its role there.`
+          `${[englishName(entry), added.part].filter(Boolean).join(', ')} is planned at ${there.name} already: change its role there.`
         );
       }
       return { form };
@@ -218,14 +219,15 @@ export const actions: Actions = {
     TaxonChange,
     (change, { event, form: data }) =>
       changePlan(event, data, 'changed a plant', async (db, plan, viewer) => {
-        const { taxon, role, reason, part, portion, piecesEach, specimens, handling } = change;
-        const planned = plan.taxa.find((one) => one.taxon === taxon);
+        const { id, role, reason, part, portion, piecesEach, specimens, handling } = change;
+        const planned = plan.taxa.find((one) => one.id === id);
         if (!planned) return fail(404, { problem: 'This taxon is not on the walk.' });
         if (role === 'leave out' && !(reason || planned.reason))
           return fail(400, { problem: leaveOutProblem });
         const isWhole = data.has('portion');
-        const changed: StopTaxon = {
-          taxon,
+        const changed = {
+          id,
+          taxon: planned.taxon,
           role,
           part: part ?? (planned.part || (role === 'gather' ? usedPart(planned.entry) : '')),
           portion: portion ?? planned.portion,
@@ -234,20 +236,22 @@ export const actions: Actions = {
           handling: handling ?? planned.handling,
           reason: reason ?? planned.reason
         };
-        const problem = await overdrawn(db, plan, viewer, planned.stop.id, changed);
+        const problem = await overdrawn(db, plan, viewer, planned.stop.id, changed, id);
         if (problem) return fail(409, { problem: `Not changed. ${problem}` });
-        await changeTaxon(db, plan.walk.id, changed);
+        if (!(await changeTaxon(db, plan.walk.id, changed)))
+          return fail(409, {
+            problem: `Not changed. ${planned.stop.name} has ${[englishName(planned.entry), changed.part].filter(Boolean).join(', ')} already.`
+          });
         return {};
       }),
     'Not changed. '
   ),
-  removeTaxon: async (event) => {
-    const data = await event.request.formData();
-    return changeWalk(event, data, 'took a plant off the plan', async (db, walkId) => {
-      await removeTaxon(db, walkId, String(data.get('taxon')));
+  removeTaxon: idAction(requireLeader, 'id', 'plant', (id, { event, form }) =>
+    changeWalk(event, form, 'took a plant off the plan', async (db, walkId) => {
+      await removeTaxon(db, walkId, id);
       return {};
-    });
-  },
+    })
+  ),
   remark: fieldsAction(
     requireLeader,
     Remark,

@@ -263,7 +263,7 @@
 
     {#if data.taxa.length > 0}
       <h2 class="mt-7">Taxa and their dangerous lookalikes on {dayAndMonth(data.walk.heldOn)}</h2>
-      {#each data.taxa as one (one.slug)}<PlannedTaxon {one} {kind} mayEdit={data.leads} {revision} />{/each}
+      {#each data.taxa as one (one.id)}<PlannedTaxon {one} {kind} mayEdit={data.leads} {revision} />{/each}
       <p class="note mt-2 text-ink-2">
         The engine adds these lookalikes to the brief; they cannot be taken off, only commented.
       </p>

@@ -40,12 +40,13 @@
   const asOptions = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 </script>
 
-<section id="at-{one.slug}" class={['scroll-mt-6 border-b border-rule', isTaught ? 'py-4' : 'py-2']}>
+<section id="at-{one.id}" class={['scroll-mt-6 border-b border-rule', isTaught ? 'py-4' : 'py-2']}>
   <div class="flex flex-wrap items-baseline gap-x-3">
     <h3 class="!text-[18px]">
       <a href="/species/{one.slug}" class="underline decoration-rule underline-offset-4">{one.title}</a>
     </h3>
     <i>{one.scientific}</i>
+    {#if one.label !== one.name}<span>at {one.stopName}</span>{/if}
     <RoleMark role={one.role} />
     <span class="note text-ink-2">{facts}</span>
     {#if mayEdit}
@@ -59,11 +60,11 @@
             chosen = undefined;
           }}
       >
-        <input type="hidden" name="taxon" value={one.slug} />
+        <input type="hidden" name="id" value={one.id} />
         <input type="hidden" name="revision" value={revision} />
-        <label class="sr-only" for="role-{one.slug}">Role of {one.title}</label>
+        <label class="sr-only" for="role-{one.id}">Role of {one.title}</label>
         <select
-          id="role-{one.slug}"
+          id="role-{one.id}"
           name="role"
           class="select h-9 min-h-0 !w-auto text-[14px]"
           value={one.role}
@@ -74,9 +75,9 @@
           >{#each roles as role (role)}<option value={role}>{role}</option>{/each}</select
         >
         {#if needsReason}
-          <label class="sr-only" for="reason-{one.slug}">Why {one.title} is left out</label>
+          <label class="sr-only" for="reason-{one.id}">Why {one.title} is left out</label>
           <input
-            id="reason-{one.slug}"
+            id="reason-{one.id}"
             name="reason"
             class="input h-9 min-h-0 !w-52 text-[14px]"
             placeholder="Why is it left out?"
@@ -113,7 +114,7 @@
           if (result.type === 'success') isOpen = false;
         }}
     >
-      <input type="hidden" name="taxon" value={one.slug} />
+      <input type="hidden" name="id" value={one.id} />
       <input type="hidden" name="role" value={one.role} />
       <input type="hidden" name="revision" value={revision} />
       {#if one.role === 'gather'}
@@ -203,11 +204,10 @@
                   <input type="hidden" name="target" value={one.slug} />
                   <input type="hidden" name="lookalike" value={other.slug} />
                   <input type="hidden" name="revision" value={revision} />
-                  <label class="sr-only" for="remark-{one.slug}-{other.slug}"
-                    >Remark, goes into the brief</label
+                  <label class="sr-only" for="remark-{one.id}-{other.slug}">Remark, goes into the brief</label
                   >
                   <input
-                    id="remark-{one.slug}-{other.slug}"
+                    id="remark-{one.id}-{other.slug}"
                     name="words"
                     class="input h-9 min-h-0 text-[14px]"
                     maxlength="300"

@@ -102,9 +102,11 @@
             ></span
           >
           <span class="max-sm:col-start-3">
-            {#each met as planned (planned.slug)}<span class="mr-3 inline-block"
+            {#each met as planned (planned.id)}<span class="mr-3 inline-block"
                 ><RoleMark role={planned.role} />
-                {planned.name}{planned.specimens ? ` ×${planned.specimens.count}` : ''}</span
+                {planned.name}{planned.label !== planned.name && planned.part
+                  ? `, ${planned.part}`
+                  : ''}{planned.specimens ? ` ×${planned.specimens.count}` : ''}</span
               >{/each}{#if met.length === 0}<span
                 class="line-clamp-1 text-ink-2"
                 title={plainText(stop.talkingPoints)}

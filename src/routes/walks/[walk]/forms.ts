@@ -63,7 +63,7 @@ export const StopChange = z.object({
 });
 
 export const TaxonChange = z.object({
-  taxon: z.string().min(1),
+  id: z.uuid('No such plant of this plan.'),
   role: z.enum(roles),
   part: z.string().trim().max(60).optional(),
   portion: z.string().trim().max(60, 'At most 60 letters for the portion.').optional(),

@@ -297,6 +297,57 @@ describe('a taxon that is to be gathered', () => {
     expect(byKey(change, 'allowance allium-ursinum').state).toBe(state);
   });
 
+  it('adds up what the walk takes of one patch at all its stops, and of all parts that are counted together', () => {
+    const leaf = {
+      stopId: 'burn',
+      allowance: { kind: 'pieces', whole: 60, left: 50 } as const,
+      piecesEach: 3
+    };
+    const [early, late, seed] = [
+      plannedTaxon('allium-ursinum', 'gather', { ...leaf, id: 'early', key: 'early' }),
+      plannedTaxon('allium-ursinum', 'gather', { ...leaf, id: 'late', key: 'late', part: 'flower' }),
+      plannedTaxon('allium-ursinum', 'gather', {
+        ...leaf,
+        id: 'seed',
+        key: 'seed',
+        part: 'seed',
+        account: 'seed'
+      })
+    ];
+    expect(byKey({ taxa: [early] }, 'allowance early').state).toBe('pass');
+    // Nine learners: three each of two parts are 54.
+    expect(byKey({ taxa: [early, late] }, 'allowance early')).toMatchObject({
+      state: 'stop',
+      title: 'Stop: 54 ramsons asked, 50 left'
+    });
+    expect(stops({ taxa: [early, seed] }).filter((key) => key.startsWith('allowance'))).toEqual([]);
+    // Where one of them has no number, nothing can be added up.
+    const open = byKey({ taxa: [early, { ...late, piecesEach: undefined }] }, 'allowance early');
+    expect(open).toMatchObject({ state: 'look', mend: { id: 'late' } });
+  });
+
+  it('says once what holds of a part at every stop, and of each stop what its ground decides', () => {
+    const twice = ['gate', 'burn'].map((stopId) =>
+      plannedTaxon('allium-ursinum', 'gather', {
+        stopId,
+        id: stopId,
+        key: stopId,
+        label: `ramsons leaf at ${stopId}`
+      })
+    );
+    const keys = ledgerOf({ taxa: twice }).map(({ key }) => key);
+    expect(keys.filter((key) => key.startsWith('sources '))).toEqual(['sources gate']);
+    expect(keys.filter((key) => key.startsWith('apart ')).sort()).toEqual(['apart burn', 'apart gate']);
+  });
+
+  it('looks at a plant that is left out at one stop and gathered at another', () => {
+    const left = plannedTaxon('allium-ursinum', 'leave out', { key: 'out', reason: 'dogs run here' });
+    expect(
+      byKey({ taxa: [left, plannedTaxon('allium-ursinum', 'gather')] }, 'left-out out').detail
+    ).toContain('since dogs run here');
+    expect(ledgerOf({ taxa: [left] }).map(({ key }) => key)).not.toContain('left-out out');
+  });
+
   it('adds up what is eaten over the day', () => {
     const taxa = [
       plannedTaxon('rumex-acetosa', 'gather', { part: 'leaf' }),

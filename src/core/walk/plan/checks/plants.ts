@@ -8,10 +8,19 @@ type Facts = Checked['facts'];
 
 /** Whether each plant may be met in its role at its stage on that day. */
 export function plantChecks({ facts }: Checked): Check[] {
-  const taught = facts.taxa.filter(({ role }) => role === 'gather' || role === 'show');
+  const gathered = facts.taxa.filter(({ role }) => role === 'gather');
+  const shown = facts.taxa.filter(({ role }) => role === 'show');
+  const ofParts = oneOf(gathered, ({ slug, part }) => `${slug} ${part}`);
+  const ofAccounts = oneOf(gathered, (taxon) => accountKey(taxon, facts.stops));
   return [
     ...facts.taxa.filter(({ isRenamed }) => isRenamed).map(renamed),
-    ...taught.flatMap((taxon) => (taxon.role === 'gather' ? gatherChecks(taxon, facts) : shownChecks(taxon))),
+    ...leftOutChecks(facts.taxa),
+    ...gathered.flatMap((taxon) => [
+      ...(ofParts.includes(taxon) ? partChecks(taxon, facts) : []),
+      ...(taxon.chance >= stageIsUp ? [separationCheck(taxon)] : []),
+      ...(ofAccounts.includes(taxon) ? allowanceChecks(taxon, facts) : [])
+    ]),
+    ...oneOf(shown, ({ slug }) => slug).flatMap(shownChecks),
     ...loadChecks(facts),
     ...(facts.kind === 'class' ? facts.taxa.flatMap((taxon) => specimenChecks(taxon, facts)) : []),
     look(
@@ -22,15 +31,43 @@ export function plantChecks({ facts }: Checked): Check[] {
   ];
 }
 
-const showInstead = ({ name, slug }: TaxonFacts) =>
-  ({ label: `Show ${name}, do not gather`, at: 'show', id: slug }) as const;
+/** The first of those that are alike in something: what is said of them is said once. */
+const oneOf = (taxa: readonly TaxonFacts[], alike: (taxon: TaxonFacts) => string): TaxonFacts[] =>
+  [...new Map([...taxa].reverse().map((taxon) => [alike(taxon), taxon])).values()].reverse();
+
+/** What is taken from one patch and counted together. */
+const accountKey = ({ slug, stopId, account }: TaxonFacts, stops: Facts['stops']): string =>
+  `${stops.find(({ id }) => id === stopId)?.patch?.id ?? stopId} ${slug} ${account}`;
+
+/** The name, with the part where the plant is planned more than once. */
+const partName = ({ label, name, part }: TaxonFacts): string =>
+  label === name ? name : `${name} ${part}`.trim();
+
+const showInstead = ({ label, id }: TaxonFacts) =>
+  ({ label: `Show ${label}, do not gather`, at: 'show', id }) as const;
+
+/** What is left out at one stop and gathered at another: one of the two is an oversight. */
+const leftOutChecks = (taxa: readonly TaxonFacts[]): Check[] =>
+  taxa
+    .filter(
+      ({ role, slug }) =>
+        role === 'leave out' && taxa.some((other) => other.slug === slug && other.role === 'gather')
+    )
+    .map(({ key, name, reason, id }) =>
+      look(
+        `left-out ${key}`,
+        `Look: ${name} is left out and gathered`,
+        `At one stop it is left out${reason ? `, since ${reason}` : ''}; at another it is gathered. Does the reason hold there too?`,
+        { label: 'See the plan', at: 'plan', id }
+      )
+    );
 
 const renamed = (taxon: TaxonFacts): Check =>
   stop(
-    `renamed ${taxon.slug}`,
-    `Stop: ${taxon.name} was another plant`,
+    `renamed ${taxon.key}`,
+    `Stop: ${taxon.label} was another plant`,
     `What grows at the patch of its stop has been named anew since it was planned.`,
-    { label: 'Change the plan', at: 'plan', id: taxon.slug }
+    { label: 'Change the plan', at: 'plan', id: taxon.id }
   );
 
 function shownChecks(taxon: TaxonFacts): Check[] {
@@ -38,51 +75,52 @@ function shownChecks(taxon: TaxonFacts): Check[] {
     ? []
     : [
         look(
-          `up ${taxon.slug}`,
+          `up ${taxon.key}`,
           `Look: ${taxon.name} is not up`,
           'No described stage of it is there on this date by the forecast for the site.',
-          { label: 'Change the plan', at: 'plan', id: taxon.slug }
+          { label: 'Change the plan', at: 'plan', id: taxon.id }
         )
       ];
 }
 
-function gatherChecks(taxon: TaxonFacts, facts: Facts): Check[] {
-  const { slug, name, sources } = taxon;
+/** What is asked of a part once, at however many stops it is gathered. */
+function partChecks(taxon: TaxonFacts, facts: Facts): Check[] {
+  const { id, key, slug, sources } = taxon;
+  const name = partName(taxon);
   const checks: Check[] = [];
   if (taxon.chance < stageIsUp)
     checks.push(
       stopUnlessLifted(
-        `up ${slug}`,
+        `up ${key}`,
         `Stop: ${name} is not up`,
         'No described stage of it is there on this date by the forecast for the site.',
-        { label: 'Change the plan', at: 'plan', id: slug }
+        { label: 'Change the plan', at: 'plan', id }
       )
     );
   else if (taxon.chance < stageIsReady)
     checks.push(
       look(
-        `up ${slug}`,
+        `up ${key}`,
         `Look: is ${name} there?`,
         `By the forecast for the site the chance of ${taxon.stage} on this date is ${Math.round(100 * taxon.chance)} %: look before, or have something else to show.`,
-        { label: 'Change the plan', at: 'plan', id: slug }
+        { label: 'Change the plan', at: 'plan', id }
       )
     );
   checks.push(
     useCheck(taxon),
     sources < enoughSources
       ? stop(
-          `sources ${slug}`,
+          `sources ${key}`,
           `Stop: ${name} has ${sources === 1 ? 'one source' : 'no source'}`,
           'To gather it, two must agree.',
           { label: 'Look up a second source', at: 'confirm', id: slug }
         )
-      : passed(`sources ${slug}`, `Sources for ${name}`, `${sources} agree.`)
+      : passed(`sources ${key}`, `Sources for ${name}`, `${sources} agree.`)
   );
-  if (taxon.chance >= stageIsUp) checks.push(separationCheck(taxon));
   if (taxon.family.isCautious && isBelow(facts.level, facts.policy))
     checks.push(
       stopUnlessLifted(
-        `policy ${slug}`,
+        `policy ${key}`,
         `Stop: ${name} is not for this level`,
         `${taxon.family.english}: gathered from ‘${facts.policy.cautiousFamiliesFrom}’ on. ${taxon.family.caution}`,
         showInstead(taxon)
@@ -90,16 +128,15 @@ function gatherChecks(taxon: TaxonFacts, facts: Facts): Check[] {
     );
   if (taxon.legal.length > 0)
     checks.push(
-      look(`legal ${slug}`, `Look: the law on ${name}`, `${taxon.legal.join('. ')} Local law comes first.`)
+      look(`legal ${key}`, `Look: the law on ${name}`, `${taxon.legal.join('. ')} Local law comes first.`)
     );
-  checks.push(...allowanceChecks(taxon, facts));
   return checks;
 }
 
 /** A claim speaks of one part at certain stages: it confirms nothing beyond them. */
 function useCheck(taxon: TaxonFacts): Check {
-  const { slug, name, part, stage, uses } = taxon;
-  const key = `use ${slug}`;
+  const { name, part, stage, uses } = taxon;
+  const key = `use ${taxon.key}`;
   const use = uses.find((one) => one.part === part);
   if (!use) {
     const known =
@@ -119,8 +156,8 @@ function useCheck(taxon: TaxonFacts): Check {
 }
 
 function separationCheck(taxon: TaxonFacts): Check {
-  const { slug, name, set, open, firstDate } = taxon;
-  const key = `apart ${slug}`;
+  const { label: name, set, open, firstDate } = taxon;
+  const key = `apart ${taxon.key}`;
   const coming = taxon.coming.map((one) => `${one.name} is up from ${one.from}`).join(', ');
   if (taxon.separable && set.length > 0)
     return passed(key, `Telling ${name} apart`, set.join(' + ') + (coming && `. Not there yet: ${coming}.`));
@@ -140,9 +177,10 @@ function separationCheck(taxon: TaxonFacts): Check {
 }
 
 /** What the group would take against what the patch may still give this year. */
-function allowanceChecks(taxon: TaxonFacts, { group, kind, stops }: Facts): Check[] {
-  const { slug, name, allowance, piecesEach } = taxon;
-  const key = `allowance ${slug}`;
+function allowanceChecks(taxon: TaxonFacts, { group, kind, stops, taxa }: Facts): Check[] {
+  const { id: plannedId, allowance } = taxon;
+  const key = `allowance ${taxon.key}`;
+  const name = partName(taxon);
   const patch = stops.find(({ id }) => id === taxon.stopId)?.patch;
   if (kind === 'class') return [];
   if (!patch || !allowance)
@@ -154,7 +192,13 @@ function allowanceChecks(taxon: TaxonFacts, { group, kind, stops }: Facts): Chec
       })
     ];
   const mend = { label: `See ${patch.name}`, at: 'patch', id: patch.id } as const;
-  const asked = piecesEach === undefined ? undefined : piecesEach * group.learners;
+  // All that the walk takes of it there, whatever stop and part it is planned for.
+  const together = taxa.filter(
+    (one) => one.role === 'gather' && accountKey(one, stops) === accountKey(taxon, stops)
+  );
+  const counted = together.flatMap((one) => one.piecesEach ?? []);
+  const piecesEach = counted.reduce((sum, pieces) => sum + pieces, 0);
+  const asked = counted.length === together.length ? piecesEach * group.learners : undefined;
   switch (allowance.kind) {
     case 'none':
       return [stopUnlessLifted(key, `Stop: no ${name} to give`, allowance.why, mend)];
@@ -169,7 +213,11 @@ function allowanceChecks(taxon: TaxonFacts, { group, kind, stops }: Facts): Chec
             key,
             `Look: how many ${name} each?`,
             `${allowance.left} are left this year; say how many pieces each person takes.`,
-            { label: 'Set the pieces', at: 'plan', id: slug }
+            {
+              label: 'Set the pieces',
+              at: 'plan',
+              id: together.find((one) => one.piecesEach === undefined)?.id ?? plannedId
+            }
           )
         ];
       return [
@@ -211,7 +259,7 @@ function loadChecks({ taxa }: Facts): Check[] {
     ({ role, part, uses }) => role === 'gather' && uses.some((use) => use.part === part && use.isEaten)
   );
   const by = new Map<Load, string[]>();
-  for (const { loads, name } of eaten)
+  for (const { loads, name } of oneOf(eaten, ({ slug }) => slug))
     for (const load of loads) by.set(load, [...(by.get(load) ?? []), name]);
   return [...by].map(([load, names]) =>
     names.length > 1
@@ -230,11 +278,11 @@ function loadChecks({ taxa }: Facts): Check[] {
 
 /** Dangerous specimens of a class. */
 function specimenChecks(taxon: TaxonFacts, { policy }: Facts): Check[] {
-  const { slug, name, specimens } = taxon;
+  const { id, label: name, specimens } = taxon;
   if (!specimens || specimens.count === 0) return [];
   const isDangerous = isSerious(taxon.severity) || harmsByTouch(taxon);
-  const key = `specimen ${slug}`;
-  const mend = { label: 'Change the specimen', at: 'plan', id: slug } as const;
+  const key = `specimen ${taxon.key}`;
+  const mend = { label: 'Change the specimen', at: 'plan', id } as const;
   if (!isDangerous) return [passed(key, `Specimens of ${name}`, `${specimens.count}, counted out and in.`)];
   if (policy.dangerousSpecimens === 'shown in place only')
     return [

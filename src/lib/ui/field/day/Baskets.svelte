@@ -21,10 +21,9 @@
     return all.map((one) => ({
       ...one,
       name: phone.personName(one.person),
-      pieces:
-        day.takings
-          .find(({ taxon, part }) => taxon === one.taxon && part === one.part)
-          ?.byPerson.get(one.person) ?? 0,
+      pieces: day.takings
+        .filter(({ taxon, part }) => taxon === one.taxon && part === one.part)
+        .reduce((sum, taking) => sum + (taking.byPerson.get(one.person) ?? 0), 0),
       isDue: keys(due).includes(keyOf(one)),
       looked: day.baskets.find((basket) => keyOf(basket) === keyOf(one))
     }));

@@ -10,7 +10,9 @@
   /** What stands here is not what was planned. */
   let { phone }: { phone: Phone } = $props();
   const { day, pack } = $derived(phone);
-  const planned = $derived(pack.taxa.filter((one) => one.stop === day.at?.id));
+  const planned = $derived([
+    ...new Map(pack.taxa.filter((one) => one.stop === day.at?.id).map((one) => [one.slug, one])).values()
+  ]);
   let slug = $state('');
   let how = $state<(typeof differences)[number]>();
   let stage = $state<Stage>();
@@ -33,7 +35,7 @@
 
 <h1>The ground differs</h1>
 <div class="grid gap-2">
-  {#each planned as one (one.slug + one.part)}
+  {#each planned as one (one.slug)}
     <Toggle isOn={slug === one.slug} onclick={() => (slug = one.slug)}><strong>{one.name}</strong></Toggle>
   {/each}
 </div>

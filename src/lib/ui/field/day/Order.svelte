@@ -6,9 +6,11 @@
   import Key from './Key.svelte';
 
   /** The separating set in checking order, on the piece in hand. */
-  let { phone, slug }: { phone: Phone; slug: string } = $props();
+  let { phone, slug, part }: { phone: Phone; slug: string; part: string } = $props();
   const { day, pack } = $derived(phone);
-  const taxon = $derived(pack.taxa.find((one) => one.stop === day.at?.id && one.slug === slug));
+  const taxon = $derived(
+    pack.taxa.find((one) => one.stop === day.at?.id && one.slug === slug && one.part === part)
+  );
   const done = $derived(taxon && taxonAt(day, taxon.stop, slug));
   /** Plants that harm by touch, and that somebody has said are here. */
   const burns = $derived(

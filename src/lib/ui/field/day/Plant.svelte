@@ -5,7 +5,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import ShoppingBasket from '@lucide/svelte/icons/shopping-basket';
   import UserCheck from '@lucide/svelte/icons/user-check';
-  import { basketsDue, taxonAt } from '$core/field';
+  import { type PackTaxon, basketsDue, gatheredAt, taxonAt } from '$core/field';
   import { severityWords } from '$core/knowledge';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
@@ -16,13 +16,24 @@
   let { phone, slug }: { phone: Phone; slug: string } = $props();
   const { day, pack } = $derived(phone);
   const at = $derived(day.at);
-  const taxon = $derived(pack.taxa.find((one) => one.stop === at?.id && one.slug === slug));
+  const rows = $derived(pack.taxa.filter((one) => one.stop === at?.id && one.slug === slug));
+  const gathered = $derived(gatheredAt(pack, at?.id, slug));
+  const isDanger = $derived(rows.some(({ role }) => role === 'danger'));
+  /** What is gathered of it goes first: its signs are those that are asked for. */
+  const taxon = $derived(gathered[0] ?? rows[0]);
   const done = $derived(at ? taxonAt(day, at.id, slug) : undefined);
-  const isOpen = $derived(taxon?.role === 'danger' || Boolean(done?.named));
-  const due = $derived(basketsDue(day).filter((one) => one.taxon === slug));
-  const taken = $derived(
-    day.takings.filter((one) => one.taxon === slug).reduce((sum, one) => sum + one.net, 0)
-  );
+  const isOpen = $derived(isDanger || Boolean(done?.named));
+  const allDue = $derived(basketsDue(day).filter((one) => one.taxon === slug));
+  const dueOf = (part: string) => allDue.filter((one) => one.part === part);
+  const takenOf = (part: string) =>
+    day.takings
+      .filter((one) => one.taxon === slug && one.part === part)
+      .reduce((sum, one) => sum + one.net, 0);
+  const isTaken = $derived(gathered.some(({ part }) => takenOf(part) > 0));
+  /** One part alone needs no word of it. */
+  const of = ({ part }: PackTaxon) => (gathered.length > 1 ? `: ${part}` : '');
+  const checked = ({ set }: PackTaxon) => set.filter((check) => done?.looked.has(check.slug)).length;
+  const partPath = (part: string) => `${slug}/${encodeURIComponent(part)}`;
   const tests = $derived(day.tests.filter((one) => one.taxon === slug).length);
 </script>
 
@@ -39,28 +50,31 @@
   <Evidence {phone} {taxon} />
 {:else}
   <h1>
-    {phone.nameOf(slug)}{taxon.role === 'gather' && taxon.part ? `, ${taxon.part}` : ''}
+    {[phone.nameOf(slug), ...gathered.map(({ part }) => part)].filter(Boolean).join(', ')}
   </h1>
   <p>
     <i>{taxon.scientific}</i>{done?.named?.isEarly ? ', named before the signs were said' : ''}
   </p>
-  {#if taxon.role === 'danger'}<p class="flex items-center gap-2 font-strong text-rosehip">
+  {#if isDanger}<p class="flex items-center gap-2 font-strong text-rosehip">
       <Skull size={24} aria-hidden="true" />Shown in place, not touched, not taken.
     </p>{/if}
   {#if taxon.reason}<p>{taxon.reason}</p>{/if}
-  {#if taxon.set.length > 0}
-    <Key
-      title="Look in order"
-      does="{done?.looked.size ?? 0} of {counted(taxon.set.length, 'check')}"
-      icon={ListChecks}
-      href="#order/{slug}"
-      look={taxon.role === 'gather' && (done?.looked.size ?? 0) < taxon.set.length ? 'next' : 'open'}
-    />
-  {:else if !taxon.isSeparable}
-    <p class="border-l-[6px] border-rosehip pl-3 font-strong">
-      Nothing that can be seen on the piece now tells it from all that is dangerous. It is shown, not taken.
-    </p>
-  {/if}
+  {#each gathered.length > 0 ? gathered : [taxon] as row (row.part)}
+    {#if row.set.length > 0}
+      <Key
+        title="Look in order{of(row)}"
+        does="{checked(row)} of {counted(row.set.length, 'check')}"
+        icon={ListChecks}
+        href="#order/{partPath(row.part)}"
+        look={row.role === 'gather' && checked(row) < row.set.length ? 'next' : 'open'}
+      />
+    {:else if !row.isSeparable}
+      <p class="border-l-[6px] border-rosehip pl-3 font-strong">
+        Nothing that can be seen on the {row.part || 'piece'} now tells it from all that is dangerous. It is shown,
+        not taken.
+      </p>
+    {/if}
+  {/each}
   {#each taxon.lookalikes as other (other.slug)}
     {@const how = done?.lookalikes.get(other.slug)?.how}
     <Key
@@ -76,32 +90,36 @@
     icon={UserCheck}
     href="#test/{slug}"
   />
-  {#if taxon.role === 'gather'}
+  {#each gathered as row (row.part)}
+    {@const decided = done?.mayTake.get(row.part)}
     <Key
-      title="May we take here?"
-      does={done?.mayTake
-        ? done.mayTake.mayTake
-          ? `yes; ${taken} taken`
+      title="May we take here?{of(row)}"
+      does={decided
+        ? decided.mayTake
+          ? `yes; ${takenOf(row.part)} taken`
           : 'no, it is left'
         : 'ask before anything is counted'}
       icon={Hand}
-      href="#take/{slug}"
-      look={done?.mayTake ? 'open' : 'next'}
+      href="#take/{partPath(row.part)}"
+      look={decided ? 'open' : 'next'}
     />
-    {#if taken > 0}
+  {/each}
+  {#if isTaken}
+    <Key
+      title="Look through the baskets"
+      does={allDue.length > 0 ? `${counted(allDue.length, 'basket')} to look through` : 'all looked through'}
+      icon={ShoppingBasket}
+      href="#baskets"
+      look={allDue.length > 0 ? 'next' : 'open'}
+    />
+    {#each gathered.filter(({ part }) => takenOf(part) > 0) as row (row.part)}
+      {@const isDue = dueOf(row.part).length > 0}
       <Key
-        title="Look through the baskets"
-        does={due.length > 0 ? `${counted(due.length, 'basket')} to look through` : 'all looked through'}
-        icon={ShoppingBasket}
-        href="#baskets"
-        look={due.length > 0 ? 'next' : 'open'}
+        title="Tasting{of(row)}"
+        does={isDue ? 'opens after the baskets' : 'each is asked; a no is a no'}
+        look={isDue ? 'shut' : 'open'}
+        href={isDue ? '#baskets' : `#taste/${partPath(row.part)}`}
       />
-      <Key
-        title="Tasting"
-        does={due.length > 0 ? 'opens after the baskets' : 'each is asked; a no is a no'}
-        look={due.length > 0 ? 'shut' : 'open'}
-        href={due.length > 0 ? '#baskets' : `#taste/${slug}`}
-      />
-    {/if}
+    {/each}
   {/if}
 {/if}

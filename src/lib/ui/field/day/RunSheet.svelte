@@ -22,9 +22,19 @@
   const unsaid = $derived(here ? here.warnings.filter(({ slug }) => !at!.warned.has(slug)) : []);
   const open = $derived(beforeStart(pack, day));
   const isUnderWay = $derived(hasBegun(day));
-  const taxaHere = $derived(
-    at ? pack.taxa.filter(({ stop, role }) => stop === at.id && role !== 'leave out') : []
-  );
+  /** Each plant once, with its parts: the row that is gathered, else the one that is a danger, stands for it. */
+  const taxaHere = $derived.by(() => {
+    const rows = at ? pack.taxa.filter(({ stop, role }) => stop === at.id && role !== 'leave out') : [];
+    return [...new Set(rows.map(({ slug }) => slug))].map((slug) => {
+      const own = rows.filter((one) => one.slug === slug);
+      return {
+        ...(own.find(({ role }) => role === 'danger') ??
+          own.find(({ role }) => role === 'gather') ??
+          own[0]!),
+        parts: own.flatMap(({ role, part }) => (role === 'gather' && part ? [part] : []))
+      };
+    });
+  });
   const isAllNamed = $derived(
     unsaid.length === 0 &&
       taxaHere.every(({ slug, role }) => role === 'danger' || taxonAt(day, at!.id, slug)?.named)
@@ -87,12 +97,12 @@
       href="#warn"
     />
   {/if}
-  {#each taxaHere as taxon (taxon.slug + taxon.part)}
+  {#each taxaHere as taxon (taxon.slug)}
     {@const isCovered =
       taxon.role !== 'danger' && !taxonAt(day, at.id, taxon.slug)?.named && unsaid.length === 0}
     <Key
       title={taxon.role === 'danger' || taxonAt(day, at.id, taxon.slug)?.named
-        ? `${phone.nameOf(taxon.slug)}${taxon.part && taxon.role === 'gather' ? `, ${taxon.part}` : ''}`
+        ? [phone.nameOf(taxon.slug), ...taxon.parts].join(', ')
         : `Plant ${taxaHere.indexOf(taxon) + 1}, name covered`}
       does={unsaid.length > 0
         ? 'opens after the warning'

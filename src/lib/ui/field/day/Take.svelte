@@ -6,6 +6,8 @@
   import Users from '@lucide/svelte/icons/users';
   import {
     againstTaking,
+    countedOf,
+    gatheredAt,
     handoverCode,
     mostInCode,
     nextNumber,
@@ -14,6 +16,7 @@
     roomFor,
     taxonAt
   } from '$core/field';
+  import { type Measure, type Unit, piecesOf } from '$core/ground';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
@@ -21,14 +24,11 @@
   import Reason from './Reason.svelte';
 
   /** May we take here, and how much: counted against this phone's share. */
-  let { phone, slug }: { phone: Phone; slug: string } = $props();
+  let { phone, slug, part }: { phone: Phone; slug: string; part: string } = $props();
   const { day, pack } = $derived(phone);
-  const taxon = $derived(
-    pack.taxa.find((one) => one.stop === day.at?.id && one.slug === slug && one.role === 'gather')
-  );
-  const part = $derived(taxon?.part ?? '');
+  const taxon = $derived(gatheredAt(pack, day.at?.id, slug).find((one) => one.part === part));
   const patch = $derived(taxon && patchTaken(pack, taxon));
-  const asked = $derived(taxon && taxonAt(day, taxon.stop, slug)?.mayTake);
+  const asked = $derived(taxon && taxonAt(day, taxon.stop, slug)?.mayTake.get(part));
   const speaks = $derived(taxon ? againstTaking(pack, taxon) : { forbidden: [], minded: [] });
   const against = $derived([...speaks.forbidden, ...speaks.minded]);
   const forbids = $derived(speaks.forbidden.length > 0);
@@ -38,12 +38,16 @@
   const taking = $derived(
     day.takings.find((one) => one.taxon === slug && one.part === part && one.patch === patch?.id)
   );
-  const own = $derived(taking?.byPhone[pack.phone - 1] ?? 0);
+  /** Of all parts that are counted together. */
+  const byPhone = $derived(
+    patch
+      ? Array.from({ length: pack.phones }, (_, i) => countedOf(day, patch, i + 1))
+      : (taking?.byPhone ?? [])
+  );
+  const own = $derived(byPhone[pack.phone - 1] ?? 0);
   const share = $derived(room === undefined ? undefined : own + room);
   const filled = $derived(share ? Math.min(100, (100 * own) / share) : 0);
-  const others = $derived(
-    (taking?.byPhone ?? []).reduce((sum, pieces, i) => (i === pack.phone - 1 ? sum : sum + pieces), 0)
-  );
+  const others = $derived(byPhone.reduce((sum, pieces, i) => (i === pack.phone - 1 ? sum : sum + pieces), 0));
   let person = $state('');
   let reason = $state('');
   let isOver = $state(false);
@@ -75,8 +79,9 @@
   );
   const decide = (mayTake: boolean) =>
     phone.tap('may we take', { stop: taxon!.stop, taxon: slug, part, against, mayTake, because });
-  async function take(pieces: number, whose = person) {
+  async function take(pieces: number, whose = person, measured?: { unit: Unit; amount: number }) {
     const isKept = await phone.tap('taken', {
+      ...measured,
       stop: taxon!.stop,
       taxon: slug,
       part,
@@ -93,9 +98,17 @@
     }
     return isKept;
   }
+  const takeMeasured = (measure: Measure, amount: number) =>
+    take(piecesOf(amount, measure), person, { unit: measure.unit, amount });
+  const byHand = $derived(taxon?.measures.filter(({ unit }) => unit !== 'gram') ?? []);
+  const byGram = $derived(taxon?.measures.find(({ unit }) => unit === 'gram'));
+  let grams = $state<number | null>(null);
   /** The same for each who is here. */
   async function takeForAll() {
     for (const one of day.here) if (!(await take(1, one.id))) return;
+  }
+  async function takeGrams() {
+    if (byGram && grams && grams > 0 && (await takeMeasured(byGram, grams))) grams = null;
   }
   const putBack = () =>
     phone.tap('put back', {
@@ -206,7 +219,7 @@
         <span
           ><strong>{Math.max(0, room ?? 0)} left</strong> on this phone{others > 0
             ? `; ${others} on the others`
-            : ''}</span
+            : ''}{patch && patch.parts.length > 1 ? `; ${patch.parts.join(' and ')} together` : ''}</span
         >
         <span class={own >= share ? 'font-strong text-rosehip' : ''}
           >{own >= share ? `${share}: stop` : own >= 0.8 * share ? 'nearly' : ''}</span
@@ -263,6 +276,16 @@
         onclick={() => take(5)}>+5</button
       >
     </div>
+    {#each byHand as measure (measure.unit)}
+      <Key
+        title="+1 {measure.unit}"
+        does="{counted(piecesOf(1, measure), 'piece')}, {measure.weighings > 0
+          ? 'as weighed here'
+          : 'by the library, rather too many'}"
+        icon={Hand}
+        onclick={() => takeMeasured(measure, 1)}
+      />
+    {/each}
     <Key title="+1 for each" does={counted(day.here.length, 'piece')} icon={Users} onclick={takeForAll} />
     <p class="flex gap-2">
       <Scissors size={24} class="shrink-0" aria-hidden="true" /><span>{taxon.harvest.rule}</span>
@@ -286,6 +309,31 @@
       ><input type="checkbox" class="checkbox" bind:checked={isLifted} />the next one is lifted to show its
       root</label
     >
+    {#if byGram}
+      <details class="border-t-[3px] border-ink">
+        <summary class="unfolds">Weighed</summary>
+        <div class="grid gap-3 pb-3">
+          <label class="grid gap-1 font-strong"
+            >Grams<input
+              type="number"
+              class="input text-[20px]"
+              min="0"
+              step="any"
+              inputmode="decimal"
+              bind:value={grams}
+            /></label
+          >
+          <Key
+            title="Count it"
+            does={grams && grams > 0
+              ? `${counted(piecesOf(grams, byGram), 'piece')}, ${byGram.weighings > 0 ? 'as weighed here' : 'by the lightest piece'}`
+              : ''}
+            look={grams && grams > 0 ? 'next' : 'shut'}
+            onclick={takeGrams}
+          />
+        </div>
+      </details>
+    {/if}
     {#if isOver || reason}
       <Reason
         label="Why more than the share"

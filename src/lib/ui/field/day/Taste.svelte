@@ -5,15 +5,17 @@
   import Key from './Key.svelte';
 
   /** Each is asked; nobody says why. */
-  let { phone, slug }: { phone: Phone; slug: string } = $props();
+  let { phone, slug, part }: { phone: Phone; slug: string; part: string } = $props();
   const { day, pack } = $derived(phone);
-  const taxon = $derived(pack.taxa.find((one) => one.slug === slug && one.role === 'gather'));
+  const taxon = $derived(
+    pack.taxa.find((one) => one.slug === slug && one.role === 'gather' && one.part === part)
+  );
   const known = $derived(phone.library.taxa.get(slug));
   const use = $derived(
-    known?.uses.find(({ part, kind }) => part === taxon?.part && kind !== 'history' && kind !== 'craft')
+    known?.uses.find((one) => one.part === part && one.kind !== 'history' && one.kind !== 'craft')
   );
   const answerOf = (person: string) =>
-    day.tastings.findLast((one) => one.person === person && one.taxon === slug)?.answer;
+    day.tastings.findLast((one) => one.person === person && one.taxon === slug && one.part === part)?.answer;
 </script>
 
 {#if taxon}
@@ -47,7 +49,7 @@
               phone.tap('tasting', {
                 person: person.id,
                 taxon: slug,
-                part: taxon.part,
+                part,
                 answer,
                 portions: answer === 'yes' ? 1 : 0
               })}

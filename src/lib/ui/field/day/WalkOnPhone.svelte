@@ -23,7 +23,7 @@
   /** One walk, one screen at a time; which one stands behind the # of the address, so that Back goes back. */
   let { phone }: { phone: Phone } = $props();
   const [screen = 'sheet', slug = '', other = ''] = $derived(
-    decodeURIComponent(page.url.hash.slice(1) || 'sheet').split('/')
+    (page.url.hash.slice(1) || 'sheet').split('/').map(decodeURIComponent)
   );
   const place = $derived(
     screen === 'heads' || screen === 'go'
@@ -71,11 +71,11 @@
     {:else if screen === 'go'}<Go {phone} />
     {:else if screen === 'warn'}<Warn {phone} />
     {:else if screen === 'plant'}<Plant {phone} {slug} />
-    {:else if screen === 'order'}<Order {phone} {slug} />
+    {:else if screen === 'order'}<Order {phone} {slug} part={other} />
     {:else if screen === 'pair'}<Pair {phone} {slug} {other} />
     {:else if screen === 'test'}<Test {phone} {slug} />
-    {:else if screen === 'take'}<Take {phone} {slug} />
-    {:else if screen === 'taste'}<Taste {phone} {slug} />
+    {:else if screen === 'take'}<Take {phone} {slug} part={other} />
+    {:else if screen === 'taste'}<Taste {phone} {slug} part={other} />
     {:else if screen === 'baskets'}<Baskets {phone} />
     {:else if screen === 'activity'}<Activity {phone} />
     {:else if screen === 'differs'}<Differs {phone} />

@@ -23,7 +23,7 @@ import { orNotFound, inSchoolOf, requireLeader } from '$lib/server/request/guard
 import { schoolLibrary } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
-const lists = ['names', 'hazards', 'uses', 'legal'] as const;
+const lists = ['names', 'hazards', 'uses', 'parts', 'legal'] as const;
 const texts = ['note', 'microhabitat', 'lifeForm', 'basis', 'synonyms'] as const;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {

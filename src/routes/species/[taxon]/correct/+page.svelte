@@ -1,9 +1,10 @@
 <script lang="ts">
+  import AllowanceFields from './AllowanceFields.svelte';
   import CellForm from '$lib/ui/species/CellForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import CharacterFields from './CharacterFields.svelte';
+  import HarvestFields from './HarvestFields.svelte';
   import ItemFields from './ItemFields.svelte';
-  import Line from './Line.svelte';
 
   let { data, form: result } = $props();
   const titles: Record<string, string> = {
@@ -11,6 +12,7 @@
     hazards: 'Harm',
     uses: 'Uses',
     legal: 'Law',
+    parts: 'One part alone',
     note: 'Your own note',
     microhabitat: 'Where to look',
     lifeForm: 'Life form',
@@ -117,9 +119,7 @@
       isOwn={data.harvest.isOwn}
       {result}
     >
-      <Line name="rule" label="Rule" value={data.harvest.value?.rule} />
-      <Line name="tool" label="Tool" value={data.harvest.value?.tool} />
-      <Line name="basis" label="Basis" value={data.harvest.value?.basis} />
+      <HarvestFields value={data.harvest.value} />
     </CellForm>
     <CellForm
       title="Allowance in figures"
@@ -129,27 +129,7 @@
       isOwn={data.allowance.isOwn}
       {result}
     >
-      <Line name="part" label="Part" value={data.allowance.value?.part} />
-      <Line
-        name="unit"
-        label="What is counted: plants, shoots, clusters"
-        value={data.allowance.value?.unit}
-      />
-      <Line
-        name="fraction"
-        label="Share of what is surely there, such as 0.1; or: to need"
-        value={data.allowance.value?.fraction}
-      />
-      <Line name="pieces" label="Pieces that one of them may give" value={data.allowance.value?.pieces} />
-      <Line name="exempt" label="Left alone, if any" value={data.allowance.value?.exempt} />
-      <Line
-        name="leastSquareMetres"
-        label="Smallest patch in m², if any"
-        value={data.allowance.value?.leastSquareMetres}
-      />
-      <Line name="restYears" label="Years of rest, if any" value={data.allowance.value?.restYears} />
-      <Line name="spacing" label="How it is spread, if any" value={data.allowance.value?.spacing} />
-      <Line name="basis" label="Source, or common practice" value={data.allowance.value?.basis} />
+      <AllowanceFields value={data.allowance.value} />
     </CellForm>
     <h2 class="mt-5">About it</h2>
     {#each data.texts as one (one.path)}

@@ -1,9 +1,11 @@
 <script lang="ts">
-  import { severityWords } from '$core/knowledge';
+  import { type PartRules, severityWords } from '$core/knowledge';
   import type { PageData } from './$types';
+  import AllowanceFields from './AllowanceFields.svelte';
+  import HarvestFields from './HarvestFields.svelte';
   import Line from './Line.svelte';
 
-  /** The fields of one entry of a list: a name, a harm, a use, a law. */
+  /** The fields of one entry of a list: a name, a harm, a use, the rules of a part, a law. */
   let {
     list,
     value,
@@ -55,6 +57,24 @@
   </fieldset>
   <Line name="preparation" label="Preparation" value={value['preparation']} />
   <Line name="conditions" label="Conditions" value={value['conditions']} />
+{:else if list === 'parts'}
+  {@const own = value as Partial<PartRules>}
+  <Line name="part" label="Part, as its use names it" value={own.part} />
+  <Line name="basis" label="Source, or what it rests on" value={own.basis} />
+  <Line
+    name="pieceGrams"
+    label="Grams of a fresh piece: least, mostly, most; of the mean of twenty"
+    value={own.grams?.piece.join(' ')}
+  />
+  <Line
+    name="handfulGrams"
+    label="Grams of a handful: least, mostly, most"
+    value={own.grams?.handful?.join(' ')}
+  />
+  <p class="note mt-2 font-strong">How it is taken, if otherwise than the rest</p>
+  <HarvestFields value={own.harvest} prefix="harvest-" />
+  <p class="note mt-2 font-strong">An allowance of its own: then it is counted apart from the rest</p>
+  <AllowanceFields value={own.allowance} prefix="allowance-" />
 {:else}
   <Line name="region" label="Region" value={value['region']} />
   <Line name="status" label="Status" value={value['status']} />

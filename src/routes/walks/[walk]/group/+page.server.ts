@@ -12,7 +12,7 @@ import {
   removeHealthNote
 } from '$lib/server/school/health';
 import { listPeople } from '$lib/server/school/people';
-import { metTaxon, readPlan } from '$lib/server/walk/plan';
+import { metTaxa, readPlan } from '$lib/server/walk/plan';
 import { changeWalk } from '$lib/server/walk/plan-changes';
 import { leads } from '$lib/server/accounts';
 import { walkPage } from '$lib/server/walk/walk-page';
@@ -45,7 +45,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
         guardianConsentOn
       })),
       level: facts.level,
-      notes: notesBesideTaxa(notes, plan.taxa.map(metTaxon)),
+      notes: notesBesideTaxa(notes, metTaxa(plan.taxa)),
       loads: checks.filter(({ key }) => key.startsWith('load ')),
       access: maySee ? await listHealthAccess(db, id) : [],
       healthDays: plan.settings.healthDays,

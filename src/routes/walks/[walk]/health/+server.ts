@@ -2,7 +2,7 @@ import { error, json } from '@sveltejs/kit';
 import { notesBesideTaxa } from '$core/walk';
 import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { healthNotes, logHealthAccess, mayReadHealth } from '$lib/server/school/health';
-import { metTaxon, readPlan } from '$lib/server/walk/plan';
+import { metTaxa, readPlan } from '$lib/server/walk/plan';
 import type { RequestHandler } from './$types';
 
 /** Health notes beside the taxa of a walk, for its leaders. Each look is logged; nothing may keep the answer. */
@@ -19,7 +19,7 @@ export const GET: RequestHandler = ({ locals, params }) => {
     await logHealthAccess(db, viewer, id);
     return json(
       {
-        notes: notesBesideTaxa(notes, plan.taxa.map(metTaxon)).map(({ person, label, words, matches }) => ({
+        notes: notesBesideTaxa(notes, metTaxa(plan.taxa)).map(({ person, label, words, matches }) => ({
           person,
           label,
           words,

@@ -4,6 +4,7 @@ import { mostPhones } from '$core/field';
 import { packOf } from '$lib/server/field/pack';
 import { takeAlong } from '$lib/server/field/phones';
 import { readWalkEvents } from '$lib/server/field/walk-events';
+import { listWeighings } from '$lib/server/ground/weighings';
 import { schoolLibrary } from '$lib/server/library/library';
 import { idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { readBriefPlates } from '$lib/server/walk/briefs';
@@ -24,8 +25,12 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
     if (!shared) error(409, `A walk has ${mostPhones} phones at most; this would be one more.`);
     const plates = brief ? await readBriefPlates(db, brief.id) : new Map<string, string>();
     const { document } = await schoolLibrary(db);
+    const weighings = await listWeighings(
+      db,
+      plan.taxa.map(({ taxon }) => taxon)
+    );
     return json({
-      pack: packOf(plan, viewer, shared, brief, plates, document, db.now),
+      pack: packOf(plan, viewer, shared, brief, plates, document, weighings, db.now),
       events: await readWalkEvents(db, walkId),
       now: db.now.toISOString(),
       clock: new Date().toISOString()

@@ -4,8 +4,15 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
-import { censusResult, crossingOf, moreQuadrats } from '$core/ground';
-import { allowanceInWords, englishName, isDangerous } from '$core/knowledge';
+import { censusResult, crossingOf, measuresOf, moreQuadrats } from '$core/ground';
+import {
+  type LibraryTaxon,
+  accountsOf,
+  allowanceInWords,
+  englishName,
+  harvestOf,
+  isDangerous
+} from '$core/knowledge';
 import { formAction, idAction, problemsOf } from '$lib/server/request/actions';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { closureOf } from '$lib/server/ground/ground-events';
@@ -32,13 +39,49 @@ import {
   CensusBody,
   NewGathering,
   addCensus,
+  type PatchYear,
   addGathering,
-  patchYearOf,
+  patchYearsOf,
   readPatchRecords,
   removeCensus,
   takeBack
 } from '$lib/server/ground/ledger';
+import {
+  NewWeighing,
+  type RecordedWeighing,
+  addWeighing,
+  listWeighings,
+  removeWeighing
+} from '$lib/server/ground/weighings';
 import type { Actions, PageServerLoad } from './$types';
+
+/** A patch's year of what is counted together, with the words of its rule. */
+const accountOnPage = ({ account, ...year }: PatchYear, taxon: LibraryTaxon | undefined) => ({
+  key: account.key,
+  parts: account.parts,
+  rule: account.rule,
+  ruleWords: account.rule && allowanceInWords(account.rule),
+  harvest: taxon && harvestOf(taxon, account.key)?.rule,
+  allowance: year.allowance,
+  census: year.census,
+  result: year.census && censusResult(year.census.body),
+  more: year.census ? moreQuadrats(year.census.body) : [],
+  taken: year.taken,
+  reservations: year.reservations,
+  pace: year.pace
+});
+
+/** In what each part of a plant can be measured. */
+const measuresByPart = (taxon: LibraryTaxon | undefined, weighings: readonly RecordedWeighing[]) =>
+  (taxon ? accountsOf(taxon) : [])
+    .flatMap(({ parts }) => parts)
+    .map((part) => ({
+      part,
+      measures: measuresOf(
+        weighings.filter((one) => one.part === part),
+        taxon?.parts.find((one) => one.part === part)?.grams
+      )
+    }));
 
 export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = requireTeacher(locals);
@@ -54,7 +97,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
       return one ? englishName(one) : slug;
     };
     const records = await readPatchRecords(db, siteId, [id], viewer.today, viewer.today);
-    const year = patchYearOf(records, site, patch, taxon, viewer.today);
+    const years = patchYearsOf(records, site, patch, taxon, viewer.today);
+    const weighings = await listWeighings(db, [patch.taxon]);
+    const parts = measuresByPart(taxon, weighings);
     const renamings = await listRenamings(db, id);
     return {
       site: { id: site.id, name: site.name, ground: site.ground },
@@ -63,15 +108,14 @@ export const load: PageServerLoad = ({ locals, params }) => {
       taxonName: nameOf(patch.taxon),
       scientific: taxon?.name ?? '',
       isDanger: taxon ? isDangerous(taxon) : false,
-      rule: taxon?.allowance,
-      ruleWords: taxon?.allowance && allowanceInWords(taxon.allowance),
-      harvest: taxon?.harvest?.rule,
+      accounts: years.map((year) => accountOnPage(year, taxon)),
+      parts,
+      weighings,
+      gatherings: records.gatherings.filter((one) => one.taxon === patch.taxon),
       today: viewer.today,
       mayEdit: leads(viewer),
-      year: { ...year, result: year.census && censusResult(year.census.body) },
-      more: year.census ? moreQuadrats(year.census.body) : [],
       closed: closureOf(records.events, id, viewer.today),
-      censuses: year.censuses.map((one) => ({ ...one, result: censusResult(one.body) })),
+      censuses: records.censuses.map((one) => ({ ...one, result: censusResult(one.body) })),
       sightings: (await listSightings(db, siteId)).filter(({ patchId }) => patchId === id),
       relied: await reliesOn(db, id, patch.taxon),
       renamings: await Promise.all(
@@ -93,7 +137,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         id: 'details'
       }),
       taken: await superValidate(
-        { gatheredOn: viewer.today, part: taxon?.allowance?.part ?? '', pieces: 1 },
+        { gatheredOn: viewer.today, part: parts[0]?.part ?? taxon?.allowance?.part ?? '', pieces: 1 },
         zod4(NewGathering),
         { id: 'taken', errors: false }
       )
@@ -119,6 +163,7 @@ function onPatch<T>(
 }
 
 const Counted = z.object({
+  account: z.string().max(60).default(''),
   countedOn: z.iso.date('This is no date.'),
   exemptPercent: z
     .union([z.literal(''), z.coerce.number().min(0).max(100)])
@@ -175,6 +220,7 @@ export const actions: Actions = {
       const problem = await addCensus(db, viewer, patch.id, {
         countedOn: form.data.countedOn,
         body: body.data,
+        account: form.data.account,
         exemptShare: form.data.exemptPercent
       });
       return problem ? refuse(problem) : { census: { done: 'The census is kept.' } };
@@ -189,6 +235,8 @@ export const actions: Actions = {
   taken: formAction(requireTeacher, NewGathering, 'taken', async (form, { event, viewer }) => {
     if (form.data.gatheredOn > viewer.today)
       return setError(form, 'gatheredOn', `That day is still to come; today is ${longDate(viewer.today)}.`);
+    if ((form.data.unit === '') !== (form.data.amount === undefined))
+      return setError(form, 'amount', 'Say both how much it was and of what.');
     return onPatch(event, viewer, async (db, patch) => {
       await addGathering(db, viewer, patch, form.data);
       return message(form, `${form.data.pieces} entered in the ledger.`);
@@ -197,6 +245,21 @@ export const actions: Actions = {
   takeBack: idAction(requireLeader, 'id', 'entry', (id, { event, viewer }) =>
     onPatch(event, viewer, async (db, patch) => {
       if (!(await takeBack(db, viewer, patch.id, id))) orNotFound(undefined, 'entry');
+      return {};
+    })
+  ),
+  weigh: async (event) => {
+    const viewer = requireTeacher(event.locals);
+    const form = NewWeighing.safeParse(Object.fromEntries(await event.request.formData()));
+    if (!form.success) return fail(400, { weighing: { problem: problemsOf(form.error) } });
+    return onPatch(event, viewer, async (db, patch) => {
+      await addWeighing(db, viewer, patch.taxon, form.data);
+      return { weighing: { done: 'Kept: the next entries are reckoned by it, on phones too.' } };
+    });
+  },
+  unweigh: idAction(requireLeader, 'id', 'weighing', (id, { event, viewer }) =>
+    onPatch(event, viewer, async (db, patch) => {
+      if (!(await removeWeighing(db, patch.taxon, id))) orNotFound(undefined, 'weighing');
       return {};
     })
   ),

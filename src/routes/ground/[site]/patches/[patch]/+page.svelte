@@ -14,11 +14,11 @@
   import Place from './Place.svelte';
   import PlantName from './PlantName.svelte';
   import TakenLedger from './TakenLedger.svelte';
+  import Weighings from './Weighings.svelte';
   import { rounded } from './rounded';
 
   let { data, form } = $props();
   const details = superForm(() => data.details, { resetForm: false });
-  const unit = $derived(data.rule?.unit ?? 'plants');
 </script>
 
 <svelte:head><title>{data.patch.name} · Good Trail</title></svelte:head>
@@ -41,15 +41,16 @@
 
 <div class="mt-4 grid gap-x-10 gap-y-7 lg:grid-cols-[minmax(0,1fr)_310px]">
   <div class="grid content-start gap-7">
-    <Allowance {data} />
+    {#each data.accounts as account (account.key)}
+      <Allowance {account} isOneOfSeveral={data.accounts.length > 1} today={data.today} />
+    {/each}
 
     <section class="scroll-mt-6 border-t border-rule pt-4" id="census">
       <h2>Count it</h2>
       <div class="mt-2">
         <CensusForm
           patchId={data.patch.id}
-          {unit}
-          exempt={data.rule?.exempt}
+          accounts={data.accounts}
           squareMetres={data.squareMetres}
           today={data.today}
           result={form && 'census' in form ? form.census : undefined}
@@ -69,7 +70,7 @@
               {#each data.censuses as one (one.id)}
                 <tr
                   ><td class="whitespace-nowrap">{longDate(one.countedOn)}</td><td
-                    >{one.body.method === 'quadrats'
+                    >{one.account ? `${one.account}: ` : ''}{one.body.method === 'quadrats'
                       ? `${one.body.counts.length} quadrats of ${one.body.quadratSquareMetres} m²`
                       : one.body.method}, {one.countedBy}</td
                   ><td
@@ -100,6 +101,7 @@
     </section>
 
     <TakenLedger {data} />
+    <Weighings {data} result={form && 'weighing' in form ? form.weighing : undefined} />
   </div>
 
   <aside class="note grid content-start gap-6 lg:border-l lg:border-rule lg:pl-6">

@@ -6,47 +6,56 @@
   import type { PageData } from './$types';
   import { rounded } from './rounded';
 
-  /** What a patch may give this year, with how that is reckoned. */
-  let { data }: { data: PageData } = $props();
-  const unit = $derived(data.rule?.unit ?? 'plants');
-  const thisYear = $derived(data.today.slice(0, 4));
+  /** What a patch may give this year of what is counted together, with how that is reckoned. */
+  interface Props {
+    account: PageData['accounts'][number];
+    isOneOfSeveral: boolean;
+    today: string;
+  }
+  let { account, isOneOfSeveral, today }: Props = $props();
+  const unit = $derived(account.rule?.unit ?? 'plants');
+  const thisYear = $derived(today.slice(0, 4));
   const reserved = $derived(
-    data.year.reservations.reduce((sum, { people, piecesEach }) => sum + people * piecesEach, 0)
+    account.reservations.reduce((sum, { people, piecesEach }) => sum + people * piecesEach, 0)
   );
 </script>
 
 <section>
-  <h2>How much it may give in {thisYear}</h2>
-  {#if data.year.allowance.kind === 'pieces'}
+  <h2>
+    {isOneOfSeveral && account.parts.length > 0
+      ? `${account.parts.join(', ')}: how much in ${thisYear}`.replace(/^./, (letter) => letter.toUpperCase())
+      : `How much it may give in ${thisYear}`}
+  </h2>
+  {#if account.allowance.kind === 'pieces'}
     <p class="mt-2 flex items-baseline gap-2">
       <Scissors size={18} class="self-center" aria-hidden="true" /><span
-        ><strong class="font-serif text-[26px]">{data.year.allowance.left}</strong>
-        {data.rule?.part === 'leaf' && data.year.allowance.left !== 1 ? 'leaves' : `× ${data.rule?.part}`} left</span
+        ><strong class="font-serif text-[26px]">{account.allowance.left}</strong>
+        {account.rule?.part === 'leaf' && account.allowance.left !== 1 ? 'leaves' : `× ${account.rule?.part}`} left</span
       >
     </p>
-    {#if data.year.allowance.carriedFrom}<p class="note text-ochre">
-        By the census of {data.year.allowance.carriedFrom}, of which half counts until somebody counts again.
+    {#if account.allowance.carriedFrom}<p class="note text-ochre">
+        By the census of {account.allowance.carriedFrom}, of which half counts until somebody counts again.
         <a href="#census">Count it now</a>
       </p>{/if}
     <table class="ruled compact mt-2 max-w-[620px]">
       <tbody>
         <tr
-          ><td>Surely there, by the census of {dayReadOn(data.year.census!.countedOn, `${thisYear}`)}</td><td
-            class="whitespace-nowrap text-right">{rounded(data.year.result!.low!)} {unit}</td
+          ><td>Surely there, by the census of {dayReadOn(account.census!.countedOn, `${thisYear}`)}</td><td
+            class="whitespace-nowrap text-right">{rounded(account.result!.low!)} {unit}</td
           ></tr
         >
-        {#if data.rule?.exempt}<tr
-            ><td>Left alone: {data.rule.exempt}</td><td class="whitespace-nowrap text-right"
-              >− {Math.round(100 * (data.year.census!.exemptShare ?? 0))} %</td
+        {#if account.rule?.exempt}<tr
+            ><td>Left alone: {account.rule.exempt}</td><td class="whitespace-nowrap text-right"
+              >− {Math.round(100 * (account.census!.exemptShare ?? 0))} %</td
             ></tr
           >{/if}
         <tr
-          ><td>The rule gives {data.ruleWords}</td><td class="whitespace-nowrap text-right"
-            >{data.year.allowance.whole} for the year</td
+          ><td>The rule gives {account.ruleWords}</td><td class="whitespace-nowrap text-right"
+            >{account.allowance.whole} for the year</td
           ></tr
         >
-        <tr><td>Taken this year</td><td class="whitespace-nowrap text-right">− {data.year.taken}</td></tr>
-        {#each data.year.reservations as one, nth (nth)}<tr
+        <tr><td>Taken this year</td><td class="whitespace-nowrap text-right">− {account.taken}</td></tr>
+        {#each account.reservations as one, nth (nth)}<tr
             ><td
               >Reserved: <a class="link-line" href="/walks/{one.walkId}">{one.walk}</a>, {dayAndMonth(
                 one.heldOn
@@ -55,44 +64,44 @@
           >{/each}
         <tr class="font-strong"
           ><td>Left</td><td class="whitespace-nowrap text-right"
-            >{data.year.allowance.left}{data.year.taken + reserved > data.year.allowance.whole
-              ? `: over by ${data.year.taken + reserved - data.year.allowance.whole}`
+            >{account.allowance.left}{account.taken + reserved > account.allowance.whole
+              ? `: over by ${account.taken + reserved - account.allowance.whole}`
               : ''}</td
           ></tr
         >
       </tbody>
     </table>
-    {#if data.more.length > 0 && data.rule && data.rule.fraction !== 'to need'}
+    {#if account.more.length > 0 && account.rule && account.rule.fraction !== 'to need'}
       <p class="note mt-2 text-ink-2">
         If more quadrats turned out like these, it would surely be
-        {#each data.more as one, i (one.count)}{i > 0 ? ', ' : ''}{rounded(one.low)}
+        {#each account.more as one, i (one.count)}{i > 0 ? ', ' : ''}{rounded(one.low)}
           {unit} with {one.count}{/each}: counting more gives more.
       </p>
     {/if}
-    {#if data.year.pace}<p class="note mt-1 text-ink-2">
-        Earlier groups gathered {data.year.pace.toFixed(1)} pieces a minute each.
+    {#if account.pace}<p class="note mt-1 text-ink-2">
+        Earlier groups gathered {account.pace.toFixed(1)} pieces a minute each.
       </p>{/if}
-  {:else if data.year.allowance.kind === 'to need'}
+  {:else if account.allowance.kind === 'to need'}
     <p class="mt-2">
-      To need: {data.ruleWords}. No census is needed; {data.year.taken} taken this year are in the ledger.
+      To need: {account.ruleWords}. No census is needed; {account.taken} taken this year are in the ledger.
     </p>
   {:else}
     <p class="mt-2 flex gap-2">
-      {#if data.year.allowance.kind === 'none'}<Ban
+      {#if account.allowance.kind === 'none'}<Ban
           size={18}
           class="mt-1 shrink-0 text-ochre"
           aria-hidden="true"
-        /><span><strong>Nothing.</strong> {data.year.allowance.why}</span>{:else}<CircleHelp
+        /><span><strong>Nothing.</strong> {account.allowance.why}</span>{:else}<CircleHelp
           size={18}
           class="mt-1 shrink-0 text-ochre"
           aria-hidden="true"
-        /><span><strong>Not known yet.</strong> {data.year.allowance.why}</span>{/if}
+        /><span><strong>Not known yet.</strong> {account.allowance.why}</span>{/if}
     </p>
-    {#if data.ruleWords}<p class="note mt-1 text-ink-2">The rule: {data.ruleWords}.</p>{/if}
+    {#if account.ruleWords}<p class="note mt-1 text-ink-2">The rule: {account.ruleWords}.</p>{/if}
   {/if}
   <p class="fine mt-2 text-ink-2">
-    An allowance is a most, not a wish. Local law and the landowner come first{data.harvest
-      ? `. ${data.harvest}`
+    An allowance is a most, not a wish. Local law and the landowner come first{account.harvest
+      ? `. ${account.harvest}`
       : ''}
   </p>
 </section>

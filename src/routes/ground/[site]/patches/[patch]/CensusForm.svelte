@@ -8,17 +8,21 @@
   import { type Census, advisedQuadrats, censusProblem, censusResult } from '$core/ground';
   import Notice from '$lib/ui/Notice.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
+  import type { PageData } from './$types';
 
   /** Counting on the spot: quadrat by quadrat with a thumb, a full count, or an estimate with bounds. */
   interface Props {
     patchId: string;
-    unit: string;
-    exempt: string | undefined;
+    accounts: PageData['accounts'];
     squareMetres: number | undefined;
     today: string;
     result: { problem?: string; done?: string } | undefined;
   }
-  let { patchId, unit, exempt, squareMetres, today, result }: Props = $props();
+  let { patchId, accounts, squareMetres, today, result }: Props = $props();
+  let account = $state('');
+  const rule = $derived(accounts.find(({ key }) => key === account)?.rule);
+  const unit = $derived(rule?.unit ?? 'plants');
+  const exempt = $derived(rule?.exempt);
   const key = $derived(`census ${patchId}`);
 
   let method = $state<Census['method']>('quadrats');
@@ -125,6 +129,18 @@
       >
     {/each}
   </fieldset>
+  {#if accounts.length > 1}
+    <label class="note max-w-[420px]"
+      ><span class="font-strong">What is counted</span><select
+        class="select"
+        name="account"
+        bind:value={account}
+        >{#each accounts as one (one.key)}<option value={one.key}
+            >{one.rule?.unit ?? 'plants'}, for {one.parts.join(' and ')}</option
+          >{/each}</select
+      ></label
+    >
+  {/if}
   {#if method === 'quadrats'}
     <div class="grid max-w-[420px] grid-cols-2 gap-3">
       <label class="note"

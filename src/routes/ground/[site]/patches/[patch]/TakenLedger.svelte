@@ -5,16 +5,24 @@
   import Tick from '$lib/ui/form/Tick.svelte';
   import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
+  import { piecesOf } from '$core/ground';
   import { dayAndMonth } from '$core/words';
   import type { PageData } from './$types';
 
   /** What was taken from a patch, year by year, and a form for more. */
   let { data }: { data: PageData } = $props();
   const taken = superForm(() => data.taken, { resetForm: true });
+  const { form: entry } = taken;
+  const measures = $derived(data.parts.find(({ part }) => part === $entry.part)?.measures ?? []);
+  const measure = $derived(measures.find(({ unit }) => unit === $entry.unit));
+  // What was measured is entered as so many pieces, which whoever counted them can mend.
+  $effect(() => {
+    if (measure && $entry.amount) $entry.pieces = piecesOf($entry.amount, measure);
+  });
   const byYear = $derived(
-    [...new Set(data.year.gatherings.map(({ gatheredOn }) => gatheredOn.slice(0, 4)))].map((year) => ({
+    [...new Set(data.gatherings.map(({ gatheredOn }) => gatheredOn.slice(0, 4)))].map((year) => ({
       year,
-      pieces: data.year.gatherings
+      pieces: data.gatherings
         .filter(({ gatheredOn }) => gatheredOn.startsWith(year))
         .reduce((sum, { pieces }) => sum + pieces, 0)
     }))
@@ -25,8 +33,39 @@
   <h2>Ledger of what was taken</h2>
   <Form of={taken} action="?/taken" class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
     <FormMessage class="col-span-full" />
-    <Field label="Pieces" name="pieces" type="number" min="1" />
-    <Field label="Part" name="part" />
+    {#if data.parts.length > 0}
+      <Field
+        label="Part"
+        name="part"
+        options={data.parts.map(({ part }) => ({ value: part, label: part }))}
+      />
+    {:else}<Field label="Part" name="part" />{/if}
+    {#if measures.length > 0}
+      <Field
+        label="Measured by"
+        name="unit"
+        options={[
+          { value: '', label: 'the piece' },
+          ...measures.map(({ unit }) => ({ value: unit, label: `the ${unit}` }))
+        ]}
+      />
+      {#if measure}<Field
+          label="{measure.unit}s, parts too"
+          name="amount"
+          type="number"
+          min="0"
+          step="any"
+        />{/if}
+    {/if}
+    <Field
+      label="Pieces"
+      name="pieces"
+      type="number"
+      min="1"
+      hint={measure
+        ? `${measure.pieces >= 10 ? Math.round(measure.pieces) : measure.pieces.toFixed(1)} in a ${measure.unit}, ${measure.weighings > 0 ? 'as weighed here' : 'by the library, rather too many'}`
+        : ''}
+    />
     <Field label="On" name="gatheredOn" type="date" max={data.today} />
     <div class="self-end">
       <Tick label="Lifted whole, to show" name="isLifted" />
@@ -43,12 +82,14 @@
       <tbody>
         {#each byYear as { year, pieces } (year)}
           <tr class="font-strong"><td>{year}</td><td>{pieces} pieces in all</td><td></td></tr>
-          {#each data.year.gatherings.filter(({ gatheredOn }) => gatheredOn.startsWith(year)) as one (one.id)}
+          {#each data.gatherings.filter(({ gatheredOn }) => gatheredOn.startsWith(year)) as one (one.id)}
             <tr
               ><td class="whitespace-nowrap">{dayAndMonth(one.gatheredOn)}</td><td
-                >{one.pieces} × {one.part}{one.isLifted ? ', lifted whole' : ''}{one.walk
-                  ? `, ${one.walk}`
-                  : ''}{one.note ? `, ${one.note}` : ''}
+                >{one.pieces} × {one.part}{one.unit
+                  ? ` (${one.amount} ${one.unit}${one.amount === 1 ? '' : 's'})`
+                  : ''}{one.isLifted ? ', lifted whole' : ''}{one.walk ? `, ${one.walk}` : ''}{one.note
+                  ? `, ${one.note}`
+                  : ''}
                 <span class="text-ink-2">{one.recordedBy}</span></td
               ><td class="!pr-0 text-right"
                 >{#if data.mayEdit}<form method="POST" action="?/takeBack" use:plainEnhance>

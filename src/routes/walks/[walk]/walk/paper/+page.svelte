@@ -4,7 +4,7 @@
   let { data } = $props();
   const taxaAt = (stop: string) => data.taxa.filter((one) => one.stop === stop && one.role !== 'leave out');
   const leftAt = (patch: string | undefined, slug: string, part: string) =>
-    data.patches.find((one) => one.id === patch && one.taxon === slug && one.part === part)?.left;
+    data.patches.find((one) => one.id === patch && one.taxon === slug && one.parts.includes(part))?.left;
 </script>
 
 <svelte:head><title>Tick sheet {data.walk.name} · Good Trail</title></svelte:head>
