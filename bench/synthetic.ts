@@ -41,7 +41,7 @@ export function syntheticLibrary(taxa: number, characters: number): Library {
       names: [{ name: `Plant ${t}`, language: 'en', region: 'nowhere' }],
       habitats: ['woodland'],
       uses: [],
-    parts: [],
+      parts: [],
       hazards:
         t % 5 === 0
           ? [{ route: 'eaten' as const, severity: 3, principle: 'x', effect: 'x', onset: 'x', parts: 'x' }]

@@ -230,7 +230,7 @@ const views: readonly View[] = [
   },
   { name: 'phone-run-sheet', role: 'Instructor', size: phone, open: inTheField('sheet') },
   { name: 'phone-evidence', role: 'Instructor', size: phone, open: inTheField('plant/rumex-acetosa') },
-  { name: 'phone-count', role: 'Instructor', size: phone, open: inTheField('take/rumex-acetosa') }
+  { name: 'phone-count', role: 'Instructor', size: phone, open: inTheField('take/rumex-acetosa/leaf') }
 ];
 
 async function takeAll(): Promise<void> {

@@ -89,6 +89,7 @@ const base: Pack = {
       reason: '',
       set: [],
       isSeparable: true,
+      forbidden: [],
       measures: [],
       lookalikes: [{ slug: 'convallaria-majalis', name: 'lily of the valley', severity: 4 }],
       harvest: { rule: '', tool: '', exempt: '', spacing: '' }

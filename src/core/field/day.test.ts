@@ -208,6 +208,11 @@ describe('may we take here', () => {
       'nothing tells it from what is dangerous',
       { taxa: [{ ...taxon!, isSeparable: false }] },
       'Nothing tells'
+    ],
+    [
+      'the plan stopped it',
+      { taxa: [{ ...taxon!, forbidden: ['The plan stops it: ramsons has one source.'] }] },
+      'one source'
     ]
   ])('is never yes where %s', (_, change, words) => {
     const here = packOf(change);
@@ -288,21 +293,21 @@ describe('rules on the way', () => {
     });
     // Where nothing was counted, nothing was looked through either.
     expect(whyNot(pack, fieldDay(pack, setOut()), taste)).toContain('baskets');
-    // What nobody is named for lies in everybody's basket.
-    expect(basketsDue(fieldDay(pack, events)).map(({ person }) => person)).toEqual([ids.ada, ids.ben]);
+    // What nobody is named for lies in the group's basket.
+    expect(basketsDue(fieldDay(pack, events)).map(({ person }) => person)).toEqual([ids.ada, undefined]);
     const basket = (
-      person: string,
+      person: string | undefined,
       minute: number,
       removed: { pieces: number; what: string; taxon?: string }[] = []
     ) => tapped('basket', minute, { person, taxon: 'allium-ursinum', part: 'leaf', kept: 4, removed });
     const one = [...events, basket(ids.ada, 5)];
     expect(whyNot(pack, fieldDay(pack, one), taste)).toContain('baskets');
-    const both = [...one, basket(ids.ben, 6)];
+    const both = [...one, basket(undefined, 6)];
     expect(whyNot(pack, fieldDay(pack, both), taste)).toBeUndefined();
     // A leaf of the dangerous one in a basket: all are looked through again.
     const danger = [
       ...both,
-      basket(ids.ben, 7, [{ pieces: 1, what: 'lily of the valley', taxon: 'convallaria-majalis' }])
+      basket(undefined, 7, [{ pieces: 1, what: 'lily of the valley', taxon: 'convallaria-majalis' }])
     ];
     expect(basketsDue(fieldDay(pack, danger))).toHaveLength(2);
     expect(whyNot(pack, fieldDay(pack, danger), taste)).toContain('baskets');
@@ -324,9 +329,20 @@ describe('rules on the way', () => {
     expect(whyNot(withChild, fieldDay(withChild, []), { ...taste, answer: 'no' })).toBeUndefined();
   });
 
+  it('a walk that ends early closes where it is: heads are counted since the group last moved', () => {
+    const count = (minute: number) =>
+      tapped('head count', minute, { where: ids.carpet, expected: 2, counted: 2, missing: [], reason: '' });
+    const events = [...setOut(), tapped('arrived', 30, { stop: ids.carpet })];
+    expect(beforeClose(pack, fieldDay(pack, events))).toEqual(['Count heads where the group is now.']);
+    expect(beforeClose(pack, fieldDay(pack, [...events, count(40)]))).toEqual([]);
+    const gone = [...events, count(40), tapped('left', 45, { stop: ids.carpet })];
+    expect(beforeClose(pack, fieldDay(pack, gone))).toHaveLength(1);
+  });
+
   it('the walk does not close with a fire that was not felt cold, a blade missing, or heads uncounted', () => {
     const events = [
       ...setOut(),
+      tapped('arrived', 4, { stop: ids.hazels }),
       tapped('fire', 5, { stop: ids.hazels, state: 'lit' }),
       tapped('blades', 5, { stop: ids.hazels, state: 'handed out', count: 3 }),
       tapped('blades', 9, { stop: ids.hazels, state: 'handed in', count: 2 })

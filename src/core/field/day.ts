@@ -63,7 +63,8 @@ export interface DayTaking {
 }
 
 export interface DayBasket {
-  readonly person: string;
+  /** Undefined: the group's. */
+  readonly person: string | undefined;
   readonly taxon: string;
   readonly part: string;
   readonly kept: number;

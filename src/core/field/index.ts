@@ -27,10 +27,12 @@ export {
   takingKey,
   taxonAt
 } from './day';
+export { asFound } from './as-found';
 export { effectiveAt, mayTakeBack, standingEvents } from './standing';
 export { handoverCode, mostInCode, nextNumber, patchKey, readHandover, sharesOf, shareOut } from './shares';
 export {
   againstTaking,
+  againstTasting,
   basketsDue,
   beforeClose,
   beforeStart,

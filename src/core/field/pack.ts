@@ -29,6 +29,8 @@ const PackTaxon = z.object({
   /** What tells it from its dangerous lookalikes, in checking order; empty where nothing does. */
   set: z.array(Check),
   isSeparable: z.boolean(),
+  /** What stopped its gathering in the plan, and nobody lifted, in words. */
+  forbidden: z.array(z.string()),
   /** Dangerous lookalikes that can be met, the weightiest first. */
   lookalikes: z.array(z.object({ slug: z.string(), name: z.string(), severity: z.number() })),
   /** Pieces wished for each person, where they are counted. */

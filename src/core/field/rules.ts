@@ -1,5 +1,5 @@
 import { counted } from '../words';
-import { type DayPerson, type FieldDay, takingKey, taxonAt } from './day';
+import { type DayBasket, type DayPerson, type FieldDay, takingKey, taxonAt } from './day';
 import { type Pack, type PackPatch, type PackTaxon, patchOf, stopName } from './pack';
 import { mostInCode, patchKey, sharesOf } from './shares';
 import { effectiveAt, mayTakeBack } from './standing';
@@ -50,16 +50,13 @@ export function beforeStart(pack: Pack, day: FieldDay): string[] {
 }
 
 /** Whose baskets were not looked through since they last changed, or since a dangerous piece was found. */
-export function basketsDue(
-  day: FieldDay
-): { readonly person: string; readonly taxon: string; readonly part: string }[] {
-  const lastTaken = new Map<string, { person: string; taxon: string; part: string; at: number }>();
+export function basketsDue(day: FieldDay): Pick<DayBasket, 'person' | 'taxon' | 'part'>[] {
+  const lastTaken = new Map<string, Pick<DayBasket, 'person' | 'taxon' | 'part' | 'at'>>();
   for (const one of day.events) {
     if (one.kind !== 'taken' || one.isLifted) continue;
     const at = effectiveAt(one);
-    // What nobody is named for lies in everybody's basket.
-    for (const person of one.person ? [one.person] : day.here.map(({ id }) => id))
-      lastTaken.set(`${person} ${one.taxon} ${one.part}`, { person, taxon: one.taxon, part: one.part, at });
+    const { person, taxon, part } = one;
+    lastTaken.set(`${person} ${taxon} ${part}`, { person, taxon, part, at });
   }
   return [...lastTaken.values()].filter(({ person, taxon, part, at }) => {
     const looked = day.baskets.find(
@@ -71,12 +68,19 @@ export function basketsDue(
   });
 }
 
+/** Whether heads were counted since the group last came somewhere or went. */
+function isCountedSinceMoved({ stops, counts }: FieldDay): boolean {
+  const moved = Math.max(...stops.map(({ arrivedAt, leftAt }) => Math.max(arrivedAt ?? 0, leftAt ?? 0)));
+  const last = counts.at(-1);
+  return last !== undefined && effectiveAt(last) >= moved;
+}
+
 /** What is still open at the end, in words. */
 export function beforeClose(pack: Pack, day: FieldDay): string[] {
   return [
     ...day.fires.map((stop) => `The fire at ${stopName(pack, stop)} was not felt cold.`),
     ...(day.bladesOut > 0 ? [`${counted(day.bladesOut, 'blade is', 'blades are')} not back.`] : []),
-    ...(day.counts.at(-1)?.where === 'end' ? [] : ['Count heads at the end.'])
+    ...(isCountedSinceMoved(day) ? [] : ['Count heads where the group is now.'])
   ];
 }
 
@@ -112,7 +116,13 @@ export const gatheredAt = (
 /** What speaks against taking a planned plant at its stop, in words, and whether it forbids it. */
 export function againstTaking(
   pack: Pack,
-  { stop: stopId, slug, part, isSeparable }: Pick<PackTaxon, 'stop' | 'slug' | 'part' | 'isSeparable'>
+  {
+    stop: stopId,
+    slug,
+    part,
+    isSeparable,
+    forbidden
+  }: Pick<PackTaxon, 'stop' | 'slug' | 'part' | 'isSeparable' | 'forbidden'>
 ): { readonly forbidden: readonly string[]; readonly minded: readonly string[] } {
   const stop = pack.stops.find(({ id }) => id === stopId);
   const patch = patchTaken(pack, { stop: stopId, slug, part });
@@ -121,6 +131,7 @@ export function againstTaking(
       ...(pack.site.mayPick ? [] : ['There is no leave to pick here.']),
       ...(patch?.none ? [patch.none] : []),
       ...(patch?.isOnly ? ['It is the only patch of it on the site.'] : []),
+      ...forbidden,
       ...(isSeparable ? [] : ['Nothing tells it from all that is dangerous now.'])
     ],
     minded: [
@@ -156,12 +167,21 @@ function whyNotTake(pack: Pack, day: FieldDay, event: WalkEventOf<'taken'>): str
   return undefined;
 }
 
+/** Why somebody may not taste whatever it is; undefined where nothing but their own no speaks against it. */
+export function againstTasting(
+  { school }: Pick<Pack, 'school'>,
+  person: Pick<DayPerson, 'isMinor' | 'hasConsent'>
+): string | undefined {
+  if (person.isMinor && school.policy.childrenTaste === 'not at all')
+    return 'Under 18: the school lets nobody under 18 taste.';
+  return lacksConsent(person) ? 'Under 18, and there is no written consent.' : undefined;
+}
+
 function whyNotTaste(pack: Pack, day: FieldDay, event: WalkEventOf<'tasting'>): string | undefined {
   if (event.answer !== 'yes') return undefined;
   const person = day.people.find(({ id }) => id === event.person);
-  if (person?.isMinor && pack.school.policy.childrenTaste === 'not at all')
-    return 'Under 18: the school lets nobody under 18 taste.';
-  if (person && lacksConsent(person)) return 'Under 18, and there is no written consent.';
+  const against = person && againstTasting(pack, person);
+  if (against) return against;
   const isIt = ({ taxon, part }: { taxon: string; part: string }) =>
     taxon === event.taxon && part === event.part;
   // What nobody has counted was looked through by nobody.

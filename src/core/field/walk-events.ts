@@ -142,7 +142,8 @@ export const WalkEvent = z.discriminatedUnion('kind', [
   /** The receiver says, with network, that a code was not used and will not be. */
   walkEvent('code given up', { from: tapped.phone, number: z.number().int().min(0).max(99) }),
   walkEvent('basket', {
-    person: id,
+    /** Whose; nobody named: the group's, into which was counted what nobody was named for. */
+    person: id.optional(),
     taxon: slug,
     part,
     kept: z.number().int().min(0).max(100_000),

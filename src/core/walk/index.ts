@@ -9,6 +9,7 @@ export {
   specimenPolicies
 } from './policy';
 export {
+  apartAt,
   bandStep,
   type Circumstances,
   dayTeller,

@@ -218,6 +218,34 @@ function ofPart(taxon: LibraryTaxon, part: string): LibraryTaxon {
 }
 
 /**
+ * What can be taken for a plant at a stage on a date, and what tells the plant from it then.
+ * @param part that is taken; empty for what is first used at the stage
+ */
+export function apartAt(
+  library: Library,
+  target: LibraryTaxon,
+  stage: StageDescription,
+  at: Circumstances,
+  part = ''
+): Pick<Survey, 'pairs' | 'separation'> & { readonly found: readonly Lookalike[] } {
+  const own = ofPart(target, part);
+  const found = dangerousLookalikes(library, own, stage, at.isoDate, at);
+  const separation = separate(library, own, stage, found, at);
+  const open = new Set(separation.found ? [] : separation.open.map(({ taxon }) => taxon));
+  const pairs = found
+    .map((lookalike) => ({
+      lookalike,
+      rating: ratePair(target, lookalike, at),
+      separable: !open.has(lookalike.taxon.slug)
+    }))
+    .sort(
+      (a, b) =>
+        b.rating.rating - a.rating.rating || Number(!!b.lookalike.curated) - Number(!!a.lookalike.curated)
+    );
+  return { found, pairs, separation };
+}
+
+/**
  * Everything the brief says of one taxon on a date: its stage, its dangerous lookalikes rated, what
  * separates them, how far that can be trusted, or when it first will.
  * @param looksAhead whether that first date is worked out: it takes most of the time, and only what is taught asks for it
@@ -245,23 +273,12 @@ export function surveyTaxon(
       coming: [],
       firstDate: ahead()
     };
-  const found = dangerousLookalikes(library, own, met.stage, at.isoDate, at);
-  const separation = separate(library, own, met.stage, found, at);
-  const open = new Set(separation.found ? [] : separation.open.map(({ taxon }) => taxon));
+  const { found, pairs, separation } = apartAt(library, target, met.stage, at, part);
   return {
     target,
     stage: met.stage,
     stageProbability: met.probability,
-    pairs: found
-      .map((lookalike) => ({
-        lookalike,
-        rating: ratePair(target, lookalike, at),
-        separable: !open.has(lookalike.taxon.slug)
-      }))
-      .sort(
-        (a, b) =>
-          b.rating.rating - a.rating.rating || Number(!!b.lookalike.curated) - Number(!!a.lookalike.curated)
-      ),
+    pairs,
     separation,
     trust: trustInSet(
       separation.set.characters,

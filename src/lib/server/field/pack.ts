@@ -67,7 +67,25 @@ function warningsAt(plan: Plan, stopId: string): Pack['stops'][number]['warnings
   return [...all.values()].map((taxon) => warningOf(plan, taxon)).sort((a, b) => b.severity - a.severity);
 }
 
-function packTaxon(planned: PlannedTaxon, weighings: readonly RecordedWeighing[]): Pack['taxa'][number] {
+/** Checks of a part that are said once, at whichever stop it comes first. */
+const ofPart = ['sources', 'use', 'policy', 'up', 'renamed'];
+
+/** Stops of the plan that speak of a part that is gathered: without mending or lifting them nothing is taken. */
+function forbiddenBy({ taxa, checks }: Plan, { taxon, role, part }: PlannedTaxon): string[] {
+  if (role !== 'gather') return [];
+  const keys = taxa
+    .filter((one) => one.taxon === taxon && one.role === 'gather' && one.part === part)
+    .flatMap(({ facts }) => ofPart.map((check) => `${check} ${facts.key}`));
+  return checks
+    .filter(({ key, state }) => state === 'stop' && keys.includes(key))
+    .map(({ title, detail }) => `${title.replace('Stop: ', 'The plan stops it: ')}. ${detail}`);
+}
+
+function packTaxon(
+  plan: Plan,
+  planned: PlannedTaxon,
+  weighings: readonly RecordedWeighing[]
+): Pack['taxa'][number] {
   const { stop, facts, survey, entry } = planned;
   const { separation, pairs } = survey;
   const harvest = harvestOf(entry, facts.part);
@@ -89,6 +107,7 @@ function packTaxon(planned: PlannedTaxon, weighings: readonly RecordedWeighing[]
       sense
     })),
     isSeparable: separation.found,
+    forbidden: forbiddenBy(plan, planned),
     lookalikes: pairs
       .filter(({ lookalike }) => isDangerous(lookalike.taxon))
       .map(({ lookalike: { taxon } }) => ({
@@ -256,7 +275,7 @@ export function packOf(
       patch: stop.patchId,
       warnings: warningsAt(plan, stop.id)
     })),
-    taxa: plan.taxa.map((planned) => packTaxon(planned, weighings)),
+    taxa: plan.taxa.map((planned) => packTaxon(plan, planned, weighings)),
     patches: packPatches(plan, leftOf),
     brief: brief && {
       version: brief.version,

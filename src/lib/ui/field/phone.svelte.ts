@@ -7,6 +7,7 @@ import {
   type WalkEvent,
   type WalkEventKind,
   type WalkEventOf,
+  asFound,
   atSpeed,
   effectiveAt,
   fieldDay,
@@ -16,6 +17,7 @@ import {
   rehearsalOf,
   runningClock,
   shownBy,
+  standingEvents,
   whyNot
 } from '$core/field';
 import type { CloserLook } from '$core/evidence';
@@ -38,7 +40,8 @@ const everyMs = 20_000;
 const tellingOffsetMs = 120_000;
 
 export class Phone {
-  readonly pack: Pack;
+  /** As it was taken along. */
+  readonly #planned: Pack;
   readonly isRehearsal: boolean;
   /** Of a rehearsal. */
   #rehearsed = $state.raw<readonly WalkEvent[]>([]);
@@ -64,6 +67,10 @@ export class Phone {
       ? this.#rehearsed
       : this.#kept.filter(({ state }) => state !== 'refused').map(({ event }) => event)
   );
+  /** With its plants as they were found. */
+  readonly pack: Pack = $derived.by(() =>
+    asFound(this.#planned, standingEvents(this.#events), () => this.library)
+  );
   readonly day: FieldDay = $derived.by(() => fieldDay(this.pack, this.#events));
   readonly minute: number = $derived.by(() => minutesAt(this.pack, this.now));
   readonly clock: RunningClock = $derived.by(() => runningClock(this.pack, this.day, this.minute));
@@ -77,7 +84,7 @@ export class Phone {
   ) {
     const pack = Pack.parse(kept.pack);
     // A rehearsal is that of the first phone, whichever this is; its codes are worth nothing on the walk.
-    this.pack = isRehearsal ? { ...pack, phone: 1, key: '00' } : pack;
+    this.#planned = isRehearsal ? { ...pack, phone: 1, key: '00' } : pack;
     this.isRehearsal = isRehearsal;
     this.by = kept.owner;
   }
@@ -234,13 +241,18 @@ export class Phone {
   }
 
   get library(): Library {
-    this.#library ??= compileLibrary(LibraryDocument.parse(this.pack.library)).library;
+    this.#library ??= compileLibrary(LibraryDocument.parse(this.#planned.library)).library;
     return this.#library;
   }
 
   nameOf(slug: string): string {
     const taxon = this.library.taxa.get(slug);
     return taxon ? englishName(taxon) : slug;
+  }
+
+  /** Whose basket it is. */
+  basketOf(person: string | undefined): string {
+    return person === undefined ? 'The group' : this.personName(person);
   }
 
   personName(id: string): string {

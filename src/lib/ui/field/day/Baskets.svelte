@@ -1,7 +1,7 @@
 <script lang="ts">
   import Check from '@lucide/svelte/icons/check';
   import Skull from '@lucide/svelte/icons/skull';
-  import { basketsDue, dangersInPack } from '$core/field';
+  import { type DayTaking, basketsDue, dangersInPack } from '$core/field';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import Key from './Key.svelte';
@@ -14,16 +14,21 @@
   const due = $derived(basketsDue(day));
   type Basket = Pick<(typeof due)[number], 'person' | 'taxon' | 'part'>;
   const keyOf = ({ person, taxon, part }: Basket) => `${person} ${taxon} ${part}`;
+  /** Of what is gone from the patch, what was counted for somebody; for nobody, the rest. */
+  const inBasket = ({ byPerson, net, lifted }: DayTaking, person: string | undefined) =>
+    person === undefined
+      ? Math.max(0, net - lifted - [...byPerson.values()].reduce((sum, pieces) => sum + pieces, 0))
+      : (byPerson.get(person) ?? 0);
   /** Those to look through first, then those that were. */
   const rows = $derived.by(() => {
     const keys = (list: readonly Basket[]) => list.map(keyOf);
     const all: Basket[] = [...due, ...day.baskets.filter((one) => !keys(due).includes(keyOf(one)))];
     return all.map((one) => ({
       ...one,
-      name: phone.personName(one.person),
+      name: phone.basketOf(one.person),
       pieces: day.takings
         .filter(({ taxon, part }) => taxon === one.taxon && part === one.part)
-        .reduce((sum, taking) => sum + (taking.byPerson.get(one.person) ?? 0), 0),
+        .reduce((sum, taking) => sum + inBasket(taking, one.person), 0),
       isDue: keys(due).includes(keyOf(one)),
       looked: day.baskets.find((basket) => keyOf(basket) === keyOf(one))
     }));
@@ -57,7 +62,7 @@
     const { person, taxon, part } = current;
     const isDanger = dangers.includes(what);
     const isKept = await phone.tap('basket', {
-      person,
+      ...(person && { person }),
       taxon,
       part,
       kept,
@@ -91,7 +96,7 @@
       again.
     </p>
     {#each found as one, nth (nth)}<p>
-        {phone.personName(one.person)}: {one.removed
+        {phone.basketOf(one.person)}: {one.removed
           .map(({ pieces, what: name }) => `${pieces} ${name}`)
           .join(', ')}. Hands washed, nothing tasted?
       </p>{/each}
@@ -100,6 +105,7 @@
 {#if current}
   <section class="grid gap-3 border-[3px] border-ink p-3" aria-label="Basket of {current.name}">
     <h2 class="text-[22px]">{current.name}: {phone.nameOf(current.taxon)}, {current.part}</h2>
+    {#if current.person === undefined}<p>Is it more than one basket? Look through each of them.</p>{/if}
     <Stepper label="stay" less="One fewer stays" more="One more stays" bind:value={kept} />
     <Stepper
       label="taken out"
@@ -150,7 +156,7 @@
       does={row.isDue
         ? row.looked
           ? 'to look through again'
-          : `${row.pieces ? counted(row.pieces, 'piece') : 'from the group’s basket'}, to look through`
+          : `${counted(row.pieces, 'piece')}, to look through`
         : `looked through: ${row.looked?.kept ?? 0} stay${row.looked?.removed.length ? `, ${row.looked.removed.reduce((sum, { pieces }) => sum + pieces, 0)} out` : ''}`}
       look={row.isDue ? 'next' : 'open'}
       onclick={() => begin(row)}

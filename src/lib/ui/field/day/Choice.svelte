@@ -1,5 +1,8 @@
 <script lang="ts" generics="T extends string | boolean">
-  /** One of a few, by one tap; what is chosen is filled. */
+  /**
+   * One of a few, by one tap; what is chosen is filled. With `onchoose` it shows what was kept, which may be another:
+   * a rule may have refused what was tapped.
+   */
   interface Props {
     legend: string;
     options: readonly { readonly value: T; readonly label: string }[];
@@ -21,10 +24,7 @@
           'min-h-[56px] grow cursor-pointer rounded-[4px] border-[3px] border-ink px-3 text-[17px] font-strong',
           value === option.value && 'bg-ink text-paper'
         ]}
-        onclick={() => {
-          value = option.value;
-          onchoose?.(option.value);
-        }}>{option.label}</button
+        onclick={() => (onchoose ? onchoose(option.value) : (value = option.value))}>{option.label}</button
       >
     {/each}
   </div>

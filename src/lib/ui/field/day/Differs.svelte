@@ -51,9 +51,7 @@
       options={stages.map((value) => ({ value, label: stageWord(known?.group ?? 'plant', value) }))}
       bind:value={stage}
     />
-    <p>
-      The signs that were planned are those of another stage: look it up, and show it rather than take it.
-    </p>
+    <p>The phone works out anew what tells it from what is dangerous now, and whether it is taken at all.</p>
   {/if}
   <Key title="Keep it" look={how && (how !== 'other stage' || stage) ? 'next' : 'shut'} onclick={keep} />
 {/if}

@@ -136,8 +136,11 @@
 <Choice
   legend="What happened"
   options={incidentKinds.map((value) => ({ value, label: value }))}
-  bind:value={kind}
-  onchoose={() => (isSheet = false)}
+  value={kind}
+  onchoose={(chosen) => {
+    kind = chosen;
+    isSheet = false;
+  }}
 />
 {#if kind && !isSheet}
   <label class="grid gap-1 font-strong"

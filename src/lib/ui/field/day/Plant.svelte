@@ -33,6 +33,10 @@
   /** One part alone needs no word of it. */
   const of = ({ part }: PackTaxon) => (gathered.length > 1 ? `: ${part}` : '');
   const checked = ({ set }: PackTaxon) => set.filter((check) => done?.looked.has(check.slug)).length;
+  /** One thing comes next: the looking first, then the asking, part by part. */
+  const isLooked = (row: PackTaxon) => checked(row) >= row.set.length;
+  const nextLooked = $derived(gathered.find((row) => !isLooked(row)));
+  const nextAsked = $derived(nextLooked ? undefined : gathered.find(({ part }) => !done?.mayTake.has(part)));
   const partPath = (part: string) => `${slug}/${encodeURIComponent(part)}`;
   const tests = $derived(day.tests.filter((one) => one.taxon === slug).length);
 </script>
@@ -66,7 +70,7 @@
         does="{checked(row)} of {counted(row.set.length, 'check')}"
         icon={ListChecks}
         href="#order/{partPath(row.part)}"
-        look={row.role === 'gather' && checked(row) < row.set.length ? 'next' : 'open'}
+        look={row === nextLooked ? 'next' : 'open'}
       />
     {:else if !row.isSeparable}
       <p class="border-l-[6px] border-rosehip pl-3 font-strong">
@@ -93,7 +97,7 @@
   {#each gathered as row (row.part)}
     {@const decided = done?.mayTake.get(row.part)}
     <Key
-      title="May we take here?{of(row)}"
+      title={gathered.length > 1 ? `May we take ${row.part} here?` : 'May we take here?'}
       does={decided
         ? decided.mayTake
           ? `yes; ${takenOf(row.part)} taken`
@@ -101,7 +105,7 @@
         : 'ask before anything is counted'}
       icon={Hand}
       href="#take/{partPath(row.part)}"
-      look={decided ? 'open' : 'next'}
+      look={row === nextAsked ? 'next' : 'open'}
     />
   {/each}
   {#if isTaken}

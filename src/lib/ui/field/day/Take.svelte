@@ -262,8 +262,8 @@
     <div class="grid grid-cols-[1fr_1.4fr_1.2fr] gap-3">
       <button
         type="button"
-        class="grid min-h-[84px] cursor-pointer place-items-center rounded-[4px] border-[3px] border-ink font-strong"
-        onclick={putBack}><Minus size={24} aria-hidden="true" />put 1 back</button
+        class="grid min-h-[84px] cursor-pointer place-content-center justify-items-center rounded-[4px] border-[3px] border-ink leading-5 font-strong"
+        onclick={putBack}><Minus size={24} aria-hidden="true" />put<br />1 back</button
       >
       <button
         type="button"

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { loadsOf, tastingAnswers } from '$core/field';
+  import { againstTasting, loadsOf, tastingAnswers } from '$core/field';
   import type { Phone } from '../phone.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
@@ -32,18 +32,22 @@
   {#if use}
     <ul class="m-0 grid list-none gap-3 p-0">
       {#each day.here as person (person.id)}
+        {@const against = againstTasting(pack, person)}
         {@const loads = loadsOf(phone.library, day.tastings, person.id)}
         <li class="border-b border-ink pb-3">
           <p class="mb-1 flex flex-wrap gap-x-3">
-            <strong class="text-[19px]">{person.name}</strong>{#if person.isMinor}<span>under 18</span
-              >{/if}{#if loads.length > 0}<span class="text-rosehip"
-                >{loads.join(', ')}: from more than one plant today</span
+            <strong class="text-[19px]">{person.name}</strong>{#if against}<span
+                class="font-strong text-rosehip">{against}</span
+              >{:else if person.isMinor}<span>under 18</span>{/if}{#if loads.length > 0}<span
+                class="text-rosehip">{loads.join(', ')}: from more than one plant today</span
               >{/if}
           </p>
           <Choice
             legend="{person.name} tastes?"
             isLegendShown={false}
-            options={tastingAnswers.map((value) => ({ value, label: value }))}
+            options={tastingAnswers
+              .filter((value) => value !== 'yes' || !against)
+              .map((value) => ({ value, label: value }))}
             value={answerOf(person.id)}
             onchoose={(answer) =>
               phone.tap('tasting', {

@@ -56,7 +56,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
         one.kind === 'basket' && one.removed.length > 0
           ? [
               {
-                person: personName(one.person),
+                person: one.person ? personName(one.person) : 'The group',
                 name: nameOf(one.taxon),
                 removed: one.removed.map(({ pieces, what }) => `${pieces} ${what}`).join(', '),
                 isDangerous: one.removed.some(({ taxon }) => taxon !== undefined)

@@ -44,6 +44,7 @@
     {#each data.accounts as account (account.key)}
       <Allowance {account} isOneOfSeveral={data.accounts.length > 1} today={data.today} />
     {/each}
+    <p class="fine text-ink-2">An allowance is a most, not a wish. Local law and the landowner come first.</p>
 
     <section class="scroll-mt-6 border-t border-rule pt-4" id="census">
       <h2>Count it</h2>

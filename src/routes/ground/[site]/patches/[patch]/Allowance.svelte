@@ -15,6 +15,7 @@
   let { account, isOneOfSeveral, today }: Props = $props();
   const unit = $derived(account.rule?.unit ?? 'plants');
   const thisYear = $derived(today.slice(0, 4));
+  const capital = (words: string) => words.replace(/^./, (letter) => letter.toUpperCase());
   const reserved = $derived(
     account.reservations.reduce((sum, { people, piecesEach }) => sum + people * piecesEach, 0)
   );
@@ -23,7 +24,7 @@
 <section>
   <h2>
     {isOneOfSeveral && account.parts.length > 0
-      ? `${account.parts.join(', ')}: how much in ${thisYear}`.replace(/^./, (letter) => letter.toUpperCase())
+      ? `${capital(account.parts.join(', '))}: how much in ${thisYear}`
       : `How much it may give in ${thisYear}`}
   </h2>
   {#if account.allowance.kind === 'pieces'}
@@ -83,7 +84,7 @@
       </p>{/if}
   {:else if account.allowance.kind === 'to need'}
     <p class="mt-2">
-      To need: {account.ruleWords}. No census is needed; {account.taken} taken this year are in the ledger.
+      {capital(account.ruleWords ?? '')}. No census is needed; {account.taken} taken this year are in the ledger.
     </p>
   {:else}
     <p class="mt-2 flex gap-2">
@@ -99,9 +100,5 @@
     </p>
     {#if account.ruleWords}<p class="note mt-1 text-ink-2">The rule: {account.ruleWords}.</p>{/if}
   {/if}
-  <p class="fine mt-2 text-ink-2">
-    An allowance is a most, not a wish. Local law and the landowner come first{account.harvest
-      ? `. ${account.harvest}`
-      : ''}
-  </p>
+  {#if account.harvest}<p class="note mt-2">{account.harvest}</p>{/if}
 </section>

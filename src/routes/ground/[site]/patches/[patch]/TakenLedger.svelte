@@ -75,7 +75,7 @@
     <div class="col-span-2">
       <Field label="Note" name="note" />
     </div>
-    <button class="btn btn-line justify-self-start">Enter it</button>
+    <button class="btn btn-line self-end justify-self-start">Enter it</button>
   </Form>
   <WideTable label="Ledger">
     <table class="ruled compact mt-3">

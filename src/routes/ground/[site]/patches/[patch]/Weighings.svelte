@@ -17,6 +17,11 @@
     data.parts.flatMap(({ part, measures }) => measures.map((measure) => ({ part, ...measure })))
   );
   const figure = (pieces: number) => (pieces >= 10 ? Math.round(pieces) : Number(pieces.toPrecision(2)));
+  /** A gram is less than a piece of most. */
+  const inWords = ({ unit, pieces }: { unit: string; pieces: number }) =>
+    unit === 'gram'
+      ? { what: '100 grams have', pieces: figure(100 * pieces) }
+      : { what: `a ${unit} has`, pieces: figure(pieces) };
 </script>
 
 <section class="border-t border-rule pt-4">
@@ -32,7 +37,7 @@
     <ul class="m-0 mt-2 list-none p-0">
       {#each known as one (one.part + one.unit)}<li class="flex gap-2">
           <Scale size={16} class="mt-1 shrink-0" aria-hidden="true" /><span
-            >{one.part}: a {one.unit} has <strong>{figure(one.pieces)}</strong>
+            >{one.part}: {inWords(one).what} <strong>{inWords(one).pieces}</strong>
             <span class="text-ink-2"
               >{one.weighings > 0
                 ? `by what was weighed here, ${one.weighings === 1 ? 'once' : `${one.weighings} times`}`
@@ -54,11 +59,17 @@
       <Field
         label="Part"
         name="part"
+        value={data.parts[0]!.part}
         options={data.parts.map(({ part }) => ({ value: part, label: part }))}
       />
     {:else}<Field label="Part" name="part" />{/if}
     <Field label="Amount" name="amount" type="number" min="0" step="any" />
-    <Field label="Of" name="unit" options={units.map((unit) => ({ value: unit, label: `${unit}s` }))} />
+    <Field
+      label="Of"
+      name="unit"
+      value="handful"
+      options={units.map((unit) => ({ value: unit, label: `${unit}s` }))}
+    />
     <Field label="Held so many pieces" name="pieces" type="number" min="1" />
     <button class="btn btn-line justify-self-start">Keep it</button>
   </form>
