@@ -40,3 +40,6 @@ create table weighing (
 create index weighing_of_part on weighing (school_id, taxon, part);
 call keep_schools_apart('weighing');
 grant select, insert, delete on weighing to good_trail_app;
+
+-- A phone that somebody said to be lost: what it had not counted yet went to another one.
+alter table walk_phone add column lost_at timestamptz;

@@ -126,6 +126,23 @@ describe('taking a walk along', () => {
     expect(again.patches.find(({ id }) => id === patch.id)!.left).toBe(patch.left);
   });
 
+  it('brings what the plan stops: a part without two sources is not taken, whatever is tapped', async () => {
+    const row = async (slug: string) =>
+      new RegExp(`for="role-([0-9a-f-]{36})">Role of ${slug}`).exec(await instructor.text(walk))![1]!;
+    const role = async (to: 'gather' | 'show') =>
+      instructor.change(`${walk}?/changeTaxon`, {
+        id: await row('Watercress'),
+        role: to,
+        part: 'leafy shoot'
+      });
+    expect((await role('gather')).status).toBe(200);
+    const again = Pack.parse((await take(instructor, devices[1]!)).pack);
+    const cress = again.taxa.find(({ slug }) => slug === 'nasturtium-officinale')!;
+    expect(cress.forbidden.join(' ')).toContain('The plan stops it: watercress has one source');
+    expect(again.taxa.find(({ slug }) => slug === 'allium-ursinum')!.forbidden).toEqual([]);
+    await role('show');
+  });
+
   it('is for those who teach, of a walk of their own, by a phone that says which it is', async () => {
     expect((await learner.json(`/api${walk}/pack`, { device: uuid() })).status).toBe(403);
     expect((await instructor.json(`/api/walks/${uuid()}/pack`, { device: uuid() })).status).toBe(404);
@@ -285,6 +302,37 @@ describe('what was tapped', () => {
     ])
       expect(sheet).toContain(words);
   });
+});
+
+it('a phone that is lost leaves its share to another, once, and is told of it', async () => {
+  const lost = (fields: Record<string, string>, by = instructor) => by.post(`${walk}/walk?/lost`, fields);
+  const sharesNow = async () => {
+    const { events } = await (await instructor.fetch(`/api${walk}/events`)).json();
+    const shares = sharesOf(first, fieldDay(first, events).events);
+    return first.patches
+      .filter(({ left }) => left !== undefined)
+      .map((patch) => shares.get(patchKey(patch))!);
+  };
+  const before = await sharesNow();
+  for (const wrong of [
+    { phone: '1', to: '1' },
+    { phone: '1', to: '10' },
+    { phone: 'mine', to: '2' }
+  ])
+    expect((await lost(wrong)).status).toBe(400);
+  expect((await lost({ phone: '2', to: '1' }, learner)).status).toBe(403);
+  const said = await lost({ phone: '2', to: '1' });
+  expect(said.status).toBe(200);
+  expect(await said.text()).toMatch(/\d+ pieces? went from phone 2 to phone 1/);
+  const after = await sharesNow();
+  const sum = (shares: readonly number[]) => shares.reduce((a, b) => a + b, 0);
+  for (const [i, shares] of after.entries()) {
+    expect(sum(shares)).toBe(sum(before[i]!));
+    expect(shares[0]!).toBeGreaterThanOrEqual(before[i]![0]!);
+  }
+  expect(after.some((shares, i) => shares[0]! > before[i]![0]!)).toBe(true);
+  expect(await (await lost({ phone: '2', to: '1' })).text()).toContain('0 pieces went');
+  expect(await instructor.words(`${walk}/walk`)).toContain('lost, its share went to another');
 });
 
 it('a walk that is moved or called off is said to a phone that asks', async () => {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ids, packOf, setOut, taken, tapped, uuidOf } from '../../../tests/support/field';
+import { Policy, nameOrders } from '../walk';
 import {
   type WalkEvent,
   againstTaking,
@@ -8,6 +9,7 @@ import {
   beforeClose,
   beforeStart,
   fieldDay,
+  isUncovered,
   patchKey,
   sharesOf,
   whyNot
@@ -327,6 +329,20 @@ describe('rules on the way', () => {
     });
     expect(whyNot(withChild, fieldDay(withChild, []), taste)).toContain('under 18');
     expect(whyNot(withChild, fieldDay(withChild, []), { ...taste, answer: 'no' })).toBeUndefined();
+  });
+
+  it('a name is covered until the signs were said, but for a danger, and where the school names first', () => {
+    const said = [
+      ...setOut(),
+      tapped('named', 3, { stop: ids.carpet, taxon: 'allium-ursinum', isEarly: false })
+    ];
+    const isShown = (of: typeof pack, events: WalkEvent[] = setOut()) =>
+      isUncovered(of, fieldDay(of, events), ids.carpet, 'allium-ursinum');
+    expect(isShown(pack)).toBe(false);
+    expect(isShown(pack, said)).toBe(true);
+    expect(isShown(packOf({ taxa: [{ ...pack.taxa[0]!, role: 'danger' }] }))).toBe(true);
+    const policy = Policy.parse({ nameOrder: nameOrders[1] });
+    expect(isShown(packOf({ school: { ...pack.school, policy } }))).toBe(true);
   });
 
   it('a walk that ends early closes where it is: heads are counted since the group last moved', () => {

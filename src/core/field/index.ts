@@ -29,16 +29,26 @@ export {
 } from './day';
 export { asFound } from './as-found';
 export { effectiveAt, mayTakeBack, standingEvents } from './standing';
-export { handoverCode, mostInCode, nextNumber, patchKey, readHandover, sharesOf, shareOut } from './shares';
+export {
+  countedOf,
+  handoverCode,
+  lostShares,
+  mostInCode,
+  nextNumber,
+  patchKey,
+  readHandover,
+  sharesOf,
+  shareOut
+} from './shares';
 export {
   againstTaking,
   againstTasting,
   basketsDue,
   beforeClose,
   beforeStart,
-  countedOf,
   gatheredAt,
   hasBegun,
+  isUncovered,
   leadersNeeded,
   patchTaken,
   roomFor,

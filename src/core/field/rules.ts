@@ -1,7 +1,7 @@
 import { counted } from '../words';
 import { type DayBasket, type DayPerson, type FieldDay, takingKey, taxonAt } from './day';
-import { type Pack, type PackPatch, type PackTaxon, patchOf, stopName } from './pack';
-import { mostInCode, patchKey, sharesOf } from './shares';
+import { type Pack, type PackTaxon, patchOf, stopName } from './pack';
+import { countedOf, mostInCode, patchKey, sharesOf } from './shares';
 import { effectiveAt, mayTakeBack } from './standing';
 import type { WalkEvent, WalkEventOf } from './walk-events';
 
@@ -84,16 +84,6 @@ export function beforeClose(pack: Pack, day: FieldDay): string[] {
   ];
 }
 
-/** What a phone has counted of all parts of a patch that are counted together. */
-export const countedOf = (
-  { takings }: Pick<FieldDay, 'takings'>,
-  { id, parts }: Pick<PackPatch, 'id' | 'parts'>,
-  phone: number
-): number =>
-  takings
-    .filter(({ patch, part }) => patch === id && parts.includes(part))
-    .reduce((sum, { byPhone }) => sum + (byPhone[phone - 1] ?? 0), 0);
-
 /** What a phone may still count of a part at a patch; undefined where no number is kept. */
 export function roomFor(
   pack: Pack,
@@ -105,6 +95,12 @@ export function roomFor(
   if (share === undefined) return undefined;
   return share - countedOf(day, patch!, pack.phone);
 }
+
+/** Whether a plant's name may stand on the screen: a danger has it at once, others when the signs were said. */
+export const isUncovered = (pack: Pack, day: FieldDay, stopId: string, slug: string): boolean =>
+  pack.school.policy.nameOrder === 'the name, then what is seen' ||
+  pack.taxa.some((one) => one.stop === stopId && one.slug === slug && one.role === 'danger') ||
+  taxonAt(day, stopId, slug)?.named !== undefined;
 
 /** What is gathered of a plant at a stop: a row for each part. */
 export const gatheredAt = (

@@ -5,6 +5,7 @@ import {
   type WalkEvent,
   fieldDay,
   handoverCode,
+  lostShares,
   nextNumber,
   readHandover,
   roomFor,
@@ -48,6 +49,22 @@ describe('shares', () => {
       whyNot(large, fieldDay(large, []), tapped('handed over', 5, { ...what, pieces, number: 0, to: 2 }));
     expect(give(1000)).toContain('999');
     expect(give(999)).toBeUndefined();
+  });
+
+  it('of a phone that was lost go to another: what it had counted stays, and the sum is what is left', () => {
+    const events = [taken(1, 6), taken(2, 3, { phone: 2 })];
+    const [lost, ...others] = lostShares(phone(1), fieldDay(phone(1), events), 1);
+    expect(others).toEqual([]);
+    expect(lost).toEqual({ ...what, pieces: 15, number: 0 });
+    const over = [
+      ...events,
+      tapped('handed over', 5, { ...lost!, to: 2 }),
+      tapped('taken over', 5, { ...lost!, from: 1 }, { phone: 2 })
+    ];
+    expect(sharesOf(phone(1), over).values().next().value!.slice(0, 2)).toEqual([6, 35]);
+    expect(roomFor(phone(1), fieldDay(phone(1), over), what)).toBe(0);
+    // Said twice, nothing is left to go over.
+    expect(lostShares(phone(1), fieldDay(phone(1), over), 1)).toEqual([]);
   });
 
   it('a slip in one digit, or two that changed places, is found out', () => {

@@ -1,6 +1,7 @@
 import { hmac } from '@noble/hashes/hmac.js';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { hexToBytes, utf8ToBytes } from '@noble/hashes/utils.js';
+import type { FieldDay } from './day';
 import { type Pack, type PackPatch, patchOf } from './pack';
 import { type WalkEvent, mostPhones } from './walk-events';
 
@@ -135,3 +136,34 @@ export function sharesOf(
   }
   return shares;
 }
+
+/**
+ * What a phone that was lost had not counted yet, patch by patch, with the numbers of the handing over.
+ * @param day as far as it is known
+ */
+export function lostShares(
+  pack: Pack,
+  day: Pick<FieldDay, 'events' | 'takings'>,
+  phone: number
+): Pick<Handover, 'patch' | 'part' | 'pieces' | 'number'>[] {
+  const shares = sharesOf(pack, day.events);
+  const first = nextNumber(phone, day.events) ?? 100;
+  return pack.patches
+    .flatMap((patch) => {
+      const share = shares.get(patchKey(patch))?.[phone - 1];
+      const pieces = share === undefined ? 0 : share - countedOf(day, patch, phone);
+      return pieces > 0 ? [{ patch: patch.id, part: patch.parts[0]!, pieces }] : [];
+    })
+    .map((one, i) => ({ ...one, number: first + i }))
+    .filter(({ number }) => number < 100);
+}
+
+/** What a phone has counted of all parts of a patch that are counted together. */
+export const countedOf = (
+  { takings }: Pick<FieldDay, 'takings'>,
+  { id, parts }: Pick<PackPatch, 'id' | 'parts'>,
+  phone: number
+): number =>
+  takings
+    .filter(({ patch, part }) => patch === id && parts.includes(part))
+    .reduce((sum, { byPhone }) => sum + (byPhone[phone - 1] ?? 0), 0);

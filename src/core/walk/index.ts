@@ -1,5 +1,6 @@
 export {
   childrenTaste,
+  nameOrders,
   EmergencyNumber,
   type Level,
   levels,

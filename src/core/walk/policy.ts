@@ -17,6 +17,9 @@ export const specimenPolicies = [
 export const childrenTaste = ['not at all', 'with written consent, after the piece check'] as const;
 
 /** Where practitioners disagree, a school chooses; an empty object is the cautious default. */
+/** In which order a plant is met on a walk. */
+export const nameOrders = ['what is seen, then the name', 'the name, then what is seen'] as const;
+
 export const Policy = z.object({
   /** Scent may be the second character beside one that is seen. Alone it never counts. */
   scentCounts: z.boolean().default(true),
@@ -26,6 +29,7 @@ export const Policy = z.object({
   buffers: z.partialRecord(z.enum(groundKinds), z.number().min(0).max(5000)).optional(),
   dangerousSpecimens: z.enum(specimenPolicies).default(specimenPolicies[0]),
   childrenTaste: z.enum(childrenTaste).default(childrenTaste[0]),
+  nameOrder: z.enum(nameOrders).default(nameOrders[0]),
   /** Learners whom one leader takes along, and fewer where some are under 18 (common practice, no source). */
   learnersPerLeader: z
     .object({

@@ -3,7 +3,14 @@ import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { type GroundKind, bufferOf, contaminantKinds } from '$core/ground';
-import { EmergencyNumber, childrenTaste, levels, placesForLearners, specimenPolicies } from '$core/walk';
+import {
+  EmergencyNumber,
+  childrenTaste,
+  levels,
+  nameOrders,
+  placesForLearners,
+  specimenPolicies
+} from '$core/walk';
 import { audit } from '$lib/server/school/audit';
 import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { ownPath } from '$lib/server/request/own-path';
@@ -57,6 +64,7 @@ const Form = z.object({
   cautiousFamiliesFrom: z.enum(levels),
   dangerousSpecimens: z.enum(specimenPolicies),
   childrenTaste: z.enum(childrenTaste),
+  nameOrder: z.enum(nameOrders).default(nameOrders[0]),
   adultsPerLeader: perLeader,
   withChildrenPerLeader: perLeader,
   buffers: z.string().max(2000),
@@ -137,6 +145,7 @@ export const actions: Actions = {
           cautiousFamiliesFrom: policy.cautiousFamiliesFrom,
           dangerousSpecimens: policy.dangerousSpecimens,
           childrenTaste: policy.childrenTaste,
+          nameOrder: policy.nameOrder,
           learnersPerLeader: { adults: adultsPerLeader, withChildren: withChildrenPerLeader },
           buffers: buffers.data
         }

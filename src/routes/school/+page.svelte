@@ -3,7 +3,7 @@
   import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/form/Tick.svelte';
-  import { childrenTaste, specimenPolicies } from '$core/walk';
+  import { childrenTaste, nameOrders, specimenPolicies } from '$core/walk';
   import Form from '$lib/ui/form/Form.svelte';
   import FormMessage from '$lib/ui/form/FormMessage.svelte';
   import { superForm, enhance as plainEnhance } from '$lib/ui/form/forms.svelte';
@@ -77,6 +77,12 @@
     name="childrenTaste"
     options={childrenTaste.map((value) => ({ value, label: value }))}
     hint="Small bodies take small doses, and nobody knows a child’s allergies for sure."
+  />
+  <Field
+    label="On a walk a plant is met by"
+    name="nameOrder"
+    options={nameOrders.map((value) => ({ value, label: value }))}
+    hint="A name that is heard first is what people then see: who describes before naming looks at the plant. With children, or where little time is, a name to hold on to may help; the signs are asked for all the same."
   />
   <div class="grid gap-5 sm:grid-cols-2">
     <Field

@@ -73,20 +73,26 @@ export async function takeAlong(
   if (number > mostPhones) return undefined;
   await db.query(
     `insert into walk_phone (school_id, walk_id, device, number, person_id, taken_at) values ($1, $2, $3, $4, $5, $6)
-     on conflict (school_id, walk_id, device) do update set person_id = excluded.person_id, taken_at = excluded.taken_at`,
+     on conflict (school_id, walk_id, device) do update set person_id = excluded.person_id, taken_at = excluded.taken_at,
+       lost_at = null`,
     [db.schoolId, walkId, device, number, viewer.personId, db.now]
   );
   return { phone: number, ...shared };
 }
 
-const TakenAlong = z.object({ number: z.number(), name: z.string(), takenAt: z.date() });
+const TakenAlong = z.object({
+  number: z.number(),
+  name: z.string(),
+  takenAt: z.date(),
+  lostAt: maybe(z.date())
+});
 
 /** The phones of a walk, and who took it along on each. */
 export const listPhones = (db: SchoolDb, walkId: string): Promise<z.infer<typeof TakenAlong>[]> =>
   rowsOf(
     db,
     TakenAlong,
-    `select number, person.name, taken_at as "takenAt"
+    `select number, person.name, taken_at as "takenAt", lost_at as "lostAt"
        from walk_phone join person on person.school_id = walk_phone.school_id and person.id = person_id
       where walk_id = $1 order by number`,
     [walkId]

@@ -39,37 +39,42 @@ const momentOf = (db: SchoolDb, event: WalkEvent): Date =>
 const dayOf = (moment: Date, { timeZone }: Setting): string =>
   DateTime.fromJSDate(moment, { zone: timeZone }).toISODate()!;
 
-/** Keeps one event once, with what follows from it. */
-export function recordWalkEvent(
+/** Keeps one event once, with what follows from it, in a transaction of its own. */
+export const recordWalkEvent = (
+  viewer: Sender,
+  event: WalkEvent,
+  arrival?: Arrival
+): Promise<WalkEventResult> => withSchool(viewer.schoolId, (db) => recordEvent(db, viewer, event, arrival));
+
+export async function recordEvent(
+  db: SchoolDb,
   viewer: Sender,
   event: WalkEvent,
   { clockOffsetMs }: Arrival = {}
 ): Promise<WalkEventResult> {
-  return withSchool(viewer.schoolId, async (db) => {
-    if (viewer.role === 'learner') return { status: 403, problem: 'Only those who teach record a walk.' };
-    const setting = await settingOf(db, event.walkId);
-    if (!setting) return { status: 404, problem: 'There is no such walk in your school.' };
-    const isNew = await insert(
-      db,
-      'walk_event',
-      {
-        id: event.id,
-        walkId: event.walkId,
-        kind: event.kind,
-        body: event,
-        sentBy: viewer.personId,
-        phone: event.phone,
-        deviceAt: event.at,
-        clockOffsetMs,
-        effectiveAt: momentOf(db, event)
-      },
-      'nothing'
-    );
-    if (isNew) await follow(db, viewer, setting, event);
-    else if ((await standingIn(db, 'walk_event', event)) !== 'same')
-      return { status: 409, problem: 'Something else has this id already.' };
-    return { noted: true };
-  });
+  if (viewer.role === 'learner') return { status: 403, problem: 'Only those who teach record a walk.' };
+  const setting = await settingOf(db, event.walkId);
+  if (!setting) return { status: 404, problem: 'There is no such walk in your school.' };
+  const isNew = await insert(
+    db,
+    'walk_event',
+    {
+      id: event.id,
+      walkId: event.walkId,
+      kind: event.kind,
+      body: event,
+      sentBy: viewer.personId,
+      phone: event.phone,
+      deviceAt: event.at,
+      clockOffsetMs,
+      effectiveAt: momentOf(db, event)
+    },
+    'nothing'
+  );
+  if (isNew) await follow(db, viewer, setting, event);
+  else if ((await standingIn(db, 'walk_event', event)) !== 'same')
+    return { status: 409, problem: 'Something else has this id already.' };
+  return { noted: true };
 }
 
 const Body = z.object({ body: WalkEvent });

@@ -16,6 +16,8 @@
     'uses.csv': 'Uses by part and stage, with their conditions; stages divided by |.',
     'hazards.csv': 'Hazards by route: severity 0–4, principle, effect, onset, parts.',
     'legal.csv': 'Legal status by region.',
+    'parts.csv':
+      'What holds for one part alone: how it is taken, an allowance of its own, grams of a piece and of a handful (least, mostly, most).',
     'facts.csv': 'What the others have no column for, one fact a row; lists divided by |.'
   };
 </script>

@@ -11,7 +11,7 @@
   import Key from './Key.svelte';
 
   /** What learners say that they see, tapped as states; the name stays covered until the set is whole. */
-  let { phone, taxon }: { phone: Phone; taxon: PackTaxon } = $props();
+  let { phone, taxon, isNamed }: { phone: Phone; taxon: PackTaxon; isNamed: boolean } = $props();
   const { day } = $derived(phone);
   const said = $derived(taxonAt(day, taxon.stop, taxon.slug)?.evidence ?? []);
   /** The last word on a character counts. */
@@ -176,12 +176,14 @@
     </p>
   {/if}
 </section>
-<div class="grid grid-cols-2 gap-3">
-  <Key title="Named early" onclick={() => name(true)} />
-  <Key
-    title="Uncover the name"
-    does={isWhole ? '' : `${asked.length - last.size} to say`}
-    look={isWhole ? 'next' : 'shut'}
-    onclick={() => isWhole && name(false)}
-  />
-</div>
+{#if isNamed}<Key title="Back to {taxon.name}" href="#plant/{taxon.slug}" />{:else}<div
+    class="grid grid-cols-2 gap-3"
+  >
+    <Key title="Named early" onclick={() => name(true)} />
+    <Key
+      title="Uncover the name"
+      does={isWhole ? '' : `${asked.length - last.size} to say`}
+      look={isWhole ? 'next' : 'shut'}
+      onclick={() => isWhole && name(false)}
+    />
+  </div>{/if}

@@ -5,7 +5,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import ShoppingBasket from '@lucide/svelte/icons/shopping-basket';
   import UserCheck from '@lucide/svelte/icons/user-check';
-  import { type PackTaxon, basketsDue, gatheredAt, taxonAt } from '$core/field';
+  import { type PackTaxon, basketsDue, gatheredAt, isUncovered, taxonAt } from '$core/field';
   import { severityWords } from '$core/knowledge';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
@@ -22,7 +22,8 @@
   /** What is gathered of it goes first: its signs are those that are asked for. */
   const taxon = $derived(gathered[0] ?? rows[0]);
   const done = $derived(at ? taxonAt(day, at.id, slug) : undefined);
-  const isOpen = $derived(isDanger || Boolean(done?.named));
+  const isOpen = $derived(Boolean(at) && isUncovered(pack, day, at!.id, slug));
+  const signs = $derived(new Set(done?.evidence.map(({ entry }) => entry)).size);
   const allDue = $derived(basketsDue(day).filter((one) => one.taxon === slug));
   const dueOf = (part: string) => allDue.filter((one) => one.part === part);
   const takenOf = (part: string) =>
@@ -51,7 +52,7 @@
       <EyeOff size={22} aria-hidden="true" />name covered
     </p>
   </div>
-  <Evidence {phone} {taxon} />
+  <Evidence {phone} {taxon} isNamed={false} />
 {:else}
   <h1>
     {[phone.nameOf(slug), ...gathered.map(({ part }) => part)].filter(Boolean).join(', ')}
@@ -63,6 +64,13 @@
       <Skull size={24} aria-hidden="true" />Shown in place, not touched, not taken.
     </p>{/if}
   {#if taxon.reason}<p>{taxon.reason}</p>{/if}
+  {#if !isDanger && !done?.named}
+    <Key
+      title="What do you see?"
+      does={signs > 0 ? `${counted(signs, 'sign')} said` : 'asked for after the name'}
+      href="#signs/{slug}"
+    />
+  {/if}
   {#each gathered.length > 0 ? gathered : [taxon] as row (row.part)}
     {#if row.set.length > 0}
       <Key

@@ -4,7 +4,7 @@
   import Footprints from '@lucide/svelte/icons/footprints';
   import Skull from '@lucide/svelte/icons/skull';
   import Users from '@lucide/svelte/icons/users';
-  import { beforeStart, minutesAt, taxonAt, hasBegun, stopName } from '$core/field';
+  import { beforeStart, minutesAt, taxonAt, hasBegun, isUncovered, stopName } from '$core/field';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
@@ -36,8 +36,7 @@
     });
   });
   const isAllNamed = $derived(
-    unsaid.length === 0 &&
-      taxaHere.every(({ slug, role }) => role === 'danger' || taxonAt(day, at!.id, slug)?.named)
+    unsaid.length === 0 && taxaHere.every(({ slug }) => isUncovered(pack, day, at!.id, slug))
   );
   const minutesLeft = $derived(clockAt ? Math.round(clockAt.leave - phone.minute) : 0);
   const hours = (minutes: number) =>
@@ -98,10 +97,9 @@
     />
   {/if}
   {#each taxaHere as taxon (taxon.slug)}
-    {@const isCovered =
-      taxon.role !== 'danger' && !taxonAt(day, at.id, taxon.slug)?.named && unsaid.length === 0}
+    {@const isCovered = !isUncovered(pack, day, at.id, taxon.slug) && unsaid.length === 0}
     <Key
-      title={taxon.role === 'danger' || taxonAt(day, at.id, taxon.slug)?.named
+      title={isUncovered(pack, day, at.id, taxon.slug)
         ? [phone.nameOf(taxon.slug), ...taxon.parts].join(', ')
         : `Plant ${taxaHere.indexOf(taxon) + 1}, name covered`}
       does={unsaid.length > 0

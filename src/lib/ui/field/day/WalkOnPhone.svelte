@@ -14,6 +14,7 @@
   import Pair from './Pair.svelte';
   import Plant from './Plant.svelte';
   import RunSheet from './RunSheet.svelte';
+  import Signs from './Signs.svelte';
   import Take from './Take.svelte';
   import Taste from './Taste.svelte';
   import Test from './Test.svelte';
@@ -34,7 +35,7 @@
           ? 'harm'
           : 'sheet'
   );
-  const ofPlant = ['order', 'pair', 'test', 'take', 'taste'];
+  const ofPlant = ['signs', 'order', 'pair', 'test', 'take', 'taste'];
   const back = $derived(
     screen === 'sheet' || screen === 'heads' || screen === 'look' || screen === 'harm'
       ? undefined
@@ -71,6 +72,7 @@
     {:else if screen === 'go'}<Go {phone} />
     {:else if screen === 'warn'}<Warn {phone} />
     {:else if screen === 'plant'}<Plant {phone} {slug} />
+    {:else if screen === 'signs'}<Signs {phone} {slug} />
     {:else if screen === 'order'}<Order {phone} {slug} part={other} />
     {:else if screen === 'pair'}<Pair {phone} {slug} {other} />
     {:else if screen === 'test'}<Test {phone} {slug} />

@@ -1,10 +1,16 @@
+import { fail } from '@sveltejs/kit';
+import { z } from 'zod';
 import { englishName } from '$core/knowledge';
-import { effectiveAt, minutesAt, runningClock } from '$core/field';
+import { effectiveAt, minutesAt, mostPhones, runningClock } from '$core/field';
+import { counted } from '$core/words';
 import { readFieldDay } from '$lib/server/field/day';
+import { giveUpPhone } from '$lib/server/field/lost-phone';
 import { listPhones } from '$lib/server/field/phones';
-import { inSchoolOf, requireTeacher, idFrom } from '$lib/server/request/guard';
+import { fieldsAction } from '$lib/server/request/actions';
+import { inSchoolOf, idFrom, orNotFound, requireLeader, requireTeacher } from '$lib/server/request/guard';
+import { readPlan } from '$lib/server/walk/plan';
 import { walkPage } from '$lib/server/walk/walk-page';
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
   const viewer = requireTeacher(locals);
@@ -85,4 +91,24 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       }
     };
   });
+};
+
+const number = z.coerce.number().int().min(1).max(mostPhones);
+
+export const actions: Actions = {
+  /** A phone is lost: what it had not counted goes to another. */
+  lost: fieldsAction(
+    requireLeader,
+    z.object({ phone: number, to: number }),
+    ({ phone, to }, { event, viewer }) =>
+      inSchoolOf(viewer, async (db) => {
+        const plan = orNotFound(await readPlan(db, viewer, idFrom(event.params['walk'], 'walk')), 'walk');
+        const known = (await listPhones(db, plan.walk.id)).map((one) => one.number);
+        if (phone === to || !known.includes(phone) || !known.includes(to))
+          return fail(400, { problem: 'Choose another phone of this walk that takes over.' });
+        const pieces = await giveUpPhone(db, viewer, plan, phone, to);
+        return { done: `${counted(pieces, 'piece')} went from phone ${phone} to phone ${to}.` };
+      }),
+    'Not changed. '
+  )
 };

@@ -10,13 +10,14 @@
   import { clockTime } from '$core/route';
   import { counted, localMoment } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
+  import { enhance } from '$lib/ui/form/forms.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { sendEvents } from '$lib/ui/field/send-events';
   import { sendWaiting } from '$lib/ui/field/sender';
   import { FieldStore, type KeptPack } from '$lib/ui/field/store';
   import { type Step, takeAlong } from '$lib/ui/field/take-along';
 
-  let { data } = $props();
+  let { data, form } = $props();
   const walkId = $derived(page.params['walk']!);
   let store: FieldStore | undefined;
   let kept = $state.raw<KeptPack>();
@@ -246,8 +247,32 @@
           <strong>Phone {phone.number}</strong>, {phone.name}, taken along {localMoment(
             phone.takenAt,
             data.viewer?.timeZone ?? 'UTC'
-          )}
+          )}{phone.lostAt ? '; lost, its share went to another' : ''}
         </p>{:else}<p class="mt-1 text-ink-2">No phone has taken it along yet.</p>{/each}
+      {#if form?.problem}<Notice kind="problem">{form.problem}</Notice>{:else if form?.done}<Notice
+          kind="done">{form.done}</Notice
+        >{/if}
+      {#if data.phones.length > 1 && data.leads}
+        <details class="mt-1">
+          <summary class="cursor-pointer text-moss">A phone is lost</summary>
+          <form method="POST" action="?/lost" class="mt-2 grid gap-2" use:enhance>
+            <p>
+              What it may still count goes to another. Should it come back, it learns of that with network;
+              you answer for what it counts until then.
+            </p>
+            {#each [{ name: 'phone', label: 'Lost' }, { name: 'to', label: 'Takes over' }] as { name, label } (name)}
+              <label class="grid gap-1 font-strong"
+                >{label}<select {name} class="select" value={data.phones[name === 'to' ? 1 : 0]!.number}
+                  >{#each data.phones as one (one.number)}<option value={one.number}
+                      >phone {one.number}, {one.name}</option
+                    >{/each}</select
+                ></label
+              >
+            {/each}
+            <button class="btn btn-line justify-self-start">Share it out anew</button>
+          </form>
+        </details>
+      {/if}
     </section>
     {#if data.begun}
       <section>
