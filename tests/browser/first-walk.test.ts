@@ -63,7 +63,7 @@ describe.sequential('from a track to a learner’s progress', () => {
     for (const name of ['Lily of the valley', 'Lords-and-ladies', 'Autumn crocus'])
       await seeText(driver, name);
     await press(driver, 'Add this taxon');
-    await seeText(driver, 'Ramsons is on this walk already, at Nowhere');
+    await seeText(driver, 'Ramsons is planned at Nowhere already');
   });
 
   it('says ‘not at this stage’ with the first date', async () => {

@@ -304,6 +304,35 @@ describe('what was tapped', () => {
   });
 });
 
+it('a new patch stands on the ground, and goes with the act that is taken back', async () => {
+  const place = { longitude: -8.69, latitude: 54.3 };
+  const found = tapped('new patch', {
+    taxon: 'urtica-dioica',
+    amount: 'frequent',
+    place,
+    note: 'by the stile'
+  });
+  const lost = tapped('new patch', { taxon: 'no-such-plant', amount: 'rare', place, note: '' });
+  await send(found, lost);
+  const patches = () =>
+    query<{ name: string; taxon: string; note: string }>(
+      'select name, taxon, microhabitat as note from patch where id = any ($1)',
+      [[found.id, lost.id]]
+    );
+  expect(await patches()).toEqual([
+    {
+      name: expect.stringMatching(/^Stinging nettle, found \d+ \w+/),
+      taxon: 'urtica-dioica',
+      note: 'by the stile'
+    }
+  ]);
+  await send(tapped('taken back', { event: found.id }));
+  expect(await patches()).toEqual([]);
+  expect(await send(tapped('new patch', { taxon: 'urtica-dioica', amount: 'rare', note: '' }))).toMatchObject(
+    [{ status: 400 }]
+  );
+});
+
 it('a phone that is lost leaves its share to another, once, and is told of it', async () => {
   const lost = (fields: Record<string, string>, by = instructor) => by.post(`${walk}/walk?/lost`, fields);
   const sharesNow = async () => {

@@ -179,6 +179,8 @@ export const WalkEvent = z.discriminatedUnion('kind', [
     place: place.optional(),
     note: words(300)
   }),
+  /** A stand of it that nobody had recorded. */
+  walkEvent('new patch', { taxon: slug, amount: z.enum(abundances), place, note: words(300) }),
   walkEvent('unknown plant', {
     name: words(120).min(1),
     seen: z.array(z.string().max(120)).max(60),

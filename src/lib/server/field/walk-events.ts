@@ -1,13 +1,17 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { WalkEvent, type WalkEventKind, type WalkEventOf, effectiveAt, mayTakeBack } from '$core/field';
+import { englishName } from '$core/knowledge';
 import type { Outcome } from '$core/learning';
+import { dayAndMonth } from '$core/words';
 import { DateTime } from 'luxon';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
 import { maybe, rowOf, rowsOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 import { type Arrival, standingIn } from '../events/store';
+import { addPatch, removePatch } from '../ground/patches';
+import { libraryOf } from '../library/library';
 
 /**
  * What was tapped on a walk is kept as it was. What other parts of the house keep of it (the ledger of a patch, a
@@ -97,6 +101,7 @@ const entered: ReadonlySet<WalkEventKind> = new Set([
   'nearly ready',
   'ground differs',
   'unknown plant',
+  'new patch',
   'test'
 ]);
 
@@ -163,6 +168,8 @@ async function enter(db: SchoolDb, viewer: Sender, setting: Setting, event: Walk
         effectiveAt: moment
       });
       return;
+    case 'new patch':
+      return enterPatch(db, setting, event, day);
     case 'test':
       return enterTest(db, viewer, event, moment);
     default:
@@ -243,6 +250,19 @@ async function enterSighting(
   });
 }
 
+/** A plant that the library has lost meanwhile gets no patch: the event stands in the day alone. */
+async function enterPatch(
+  db: SchoolDb,
+  { siteId }: Setting,
+  { id, taxon, amount, place, note }: WalkEventOf<'new patch'>,
+  day: string
+): Promise<void> {
+  const known = (await libraryOf(db)).taxa.get(taxon);
+  if (!known) return;
+  const name = `${englishName(known)}, found ${dayAndMonth(day)}`;
+  await addPatch(db, siteId, { name, taxon, abundance: amount, microhabitat: note, ...place }, id);
+}
+
 const outcomeOf: Readonly<Record<WalkEventOf<'test'>['outcome'], Outcome>> = {
   'named rightly': 'right',
   'left alone': 'left',
@@ -288,6 +308,7 @@ async function takeOut(db: SchoolDb, viewer: Sender, event: WalkEvent): Promise<
     );
   else if (event.kind === 'nearly ready' || event.kind === 'ground differs')
     await db.query('delete from sighting where id = $1', [event.id]);
+  else if (event.kind === 'new patch') await removePatch(db, event.id);
   else if (event.kind === 'unknown plant')
     await db.query('delete from open_find where id = $1 and taxon is null', [event.id]);
 }

@@ -58,8 +58,12 @@ export const readPatch = (db: SchoolDb, siteId: string, id: string): Promise<Pat
 export type NewPatch = Pick<Patch, 'name' | 'taxon' | 'longitude' | 'latitude' | 'abundance'> &
   Partial<Pick<Patch, 'microhabitat' | 'habitats' | 'outline'>>;
 
-export async function addPatch(db: SchoolDb, siteId: string, patch: NewPatch): Promise<string> {
-  const id = uuid();
+export async function addPatch(
+  db: SchoolDb,
+  siteId: string,
+  patch: NewPatch,
+  id: string = uuid()
+): Promise<string> {
   await insert(db, 'patch', {
     id,
     siteId,

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { beforeClose } from '$core/field';
+  import { type DayTaking, beforeClose } from '$core/field';
+  import { useOfPart } from '$core/knowledge';
   import { counted } from '$core/words';
   import { addDays } from '$core/season';
   import type { Phone } from '../phone.svelte';
@@ -31,6 +32,11 @@
         .flatMap(({ lookalikes }) => lookalikes.map(({ name }) => name))
     )
   ];
+  /** How much of which part, and what it is meant for. */
+  const takenWords = ({ net, part, taxon }: DayTaking) => {
+    const use = phone.library.taxa.get(taxon);
+    return [`${net} ${part}`, use && useOfPart(use, part)?.kind].filter(Boolean).join(', for ');
+  };
   const minors = $derived(day.here.filter(({ isMinor, hasConsent }) => isMinor && !hasConsent));
   async function giveTask() {
     if (chosen.length === 0) return;
@@ -54,7 +60,7 @@
           ><strong>{phone.nameOf(slug)}</strong
           >{#each day.leftHere.filter((one) => one.taxon === slug) as one (one.id)}<br />left: {one.because}{/each}</td
         >
-        <td>{takings.length > 0 ? takings.map(({ net, part }) => `${net} ${part}`).join(', ') : 'shown'}</td>
+        <td>{takings.length > 0 ? takings.map(takenWords).join('; ') : 'shown'}</td>
         <td class="text-rosehip">{lookalikesOf(slug).join(', ')}</td>
       </tr>
     {:else}<tr><td colspan="3">No stop was reached yet.</td></tr>{/each}

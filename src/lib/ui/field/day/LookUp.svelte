@@ -1,7 +1,8 @@
 <script lang="ts">
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
   import Sprout from '@lucide/svelte/icons/sprout';
-  import { entriesOf, entryInWords } from '$core/evidence';
+  import MapPin from '@lucide/svelte/icons/map-pin';
+  import { type Abundance, abundances, entriesOf, entryInWords } from '$core/evidence';
   import {
     type Stage,
     findTaxa,
@@ -25,6 +26,7 @@
   let slug = $state('');
   let weeks = $state(2);
   let stage = $state<Stage>();
+  let amount = $state<Abundance>();
   let place = $state<{ longitude: number; latitude: number }>();
   let placeWords = $state('');
   const found = $derived(
@@ -59,6 +61,7 @@
   const stages = $derived(stageNames.filter((one) => known?.stages.has(one)));
   async function locate() {
     placeWords = 'Looking for the place …';
+    place = undefined;
     const here = await whereIAm();
     if ('problem' in here) placeWords = here.problem;
     else {
@@ -72,6 +75,12 @@
       await phone.tap('unknown plant', { name, seen: seen.slice(0, 60), note: '', ...(place && { place }) })
     )
       seen = [];
+  }
+  async function keepPatch() {
+    if (!slug || !amount) return;
+    // Where it was a while ago is another place.
+    await locate();
+    if (place && (await phone.tap('new patch', { taxon: slug, amount, place, note: '' }))) slug = '';
   }
   async function keepReady() {
     if (!slug || !stage) return;
@@ -100,7 +109,7 @@
     onclick={() => {
       slug = taxon.slug;
       typed = '';
-      stage = undefined;
+      stage = amount = undefined;
     }}
   />
 {/each}
@@ -120,6 +129,18 @@
     />
     <Stepper label="Weeks to go" less="A week less" more="A week more" most={26} bind:value={weeks} />
     <Key title="Keep it" look={stage ? 'next' : 'shut'} onclick={keepReady} />
+    <h3 class="flex items-center gap-2 text-[19px]"><MapPin size={24} aria-hidden="true" />A new patch</h3>
+    <Choice
+      legend="How much stands there?"
+      options={abundances.map((value) => ({ value, label: value }))}
+      bind:value={amount}
+    />
+    <Key
+      title="Keep this place as a patch"
+      does={placeWords || 'the phone says where it is'}
+      look={amount ? 'next' : 'shut'}
+      onclick={keepPatch}
+    />
     <Key title="Close" onclick={() => (slug = '')} />
   </section>
 {/if}

@@ -72,6 +72,8 @@ export function wordsOf(told: Told, event: WalkEvent): string {
       return `${event.amount} ${event.unit}s of ${event.what}`;
     case 'nearly ready':
       return `${told.nameOf(event.taxon)} nearly ready`;
+    case 'new patch':
+      return `New patch of ${told.nameOf(event.taxon)}`;
     case 'unknown plant':
       return `Unknown: ${event.name}`;
     case 'ground differs':
