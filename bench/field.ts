@@ -177,7 +177,7 @@ async function reachCounter(site: Site, walkId: string): Promise<void> {
   await at('sheet');
   await press(driver, 'Arrived at');
   await seeText(driver, 'Warn first');
-  await at('take/rumex-acetosa');
+  await at('take/rumex-acetosa/leaf');
   await press(driver, 'Yes, by these rules');
   await seeText(driver, 'left on this phone');
 }
