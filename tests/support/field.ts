@@ -72,6 +72,7 @@ const base: Pack = {
   },
   site: { mayPick: true, mayDig: false, mayFire: true, habitats: [] },
   abundance: {},
+  mayBeUp: {},
   stops: [
     stop(ids.gate, 'Gate', 600),
     stop(ids.carpet, 'Ramsons carpet', 632, ids.ramsons),
@@ -139,6 +140,17 @@ export const tapped = <K extends WalkEventKind>(
     ...own,
     ...more
   }) as WalkEventOf<K>;
+
+/** Leaves of ramsons may be taken. */
+export const may = (minute: number) =>
+  tapped('may we take', minute, {
+    stop: ids.carpet,
+    taxon: 'allium-ursinum',
+    part: 'leaf',
+    against: [],
+    mayTake: true,
+    because: ''
+  });
 
 export const taken = (minute: number, pieces: number, more: Partial<WalkEventOf<'taken'>> = {}) =>
   tapped(

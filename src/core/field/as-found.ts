@@ -1,6 +1,8 @@
-import { type Library, type Stage, englishName, isDangerous, nameWithin, worstSeverity } from '../knowledge';
+import type { Library, Stage } from '../knowledge';
+import { referenceCalendar } from '../season';
 import { apartAt } from '../walk';
 import type { Pack, PackTaxon } from './pack';
+import { signsOf } from './signs';
 import type { WalkEvent, WalkEventOf } from './walk-events';
 
 /**
@@ -8,7 +10,7 @@ import type { WalkEvent, WalkEventOf } from './walk-events';
  * along, and what stands there instead of it is not taken.
  */
 
-type Checked = Pick<PackTaxon, 'set' | 'isSeparable' | 'lookalikes'>;
+type Checked = ReturnType<typeof signsOf>;
 
 /** What was worked out, by library: an act is tapped more often than a stage changes. */
 const known = new WeakMap<Library, Map<string, Checked>>();
@@ -27,37 +29,30 @@ function checkedAt(
   const key = [pack.walk.id, slug, part, stage].join(' ');
   const before = ofLibrary.get(key);
   if (before) return before;
-  const { pairs, separation } = apartAt(
-    library,
-    taxon,
-    description,
-    {
-      isoDate: pack.walk.isoDate,
-      habitats: pack.site.habitats,
-      mayDig: pack.site.mayDig,
-      policy: pack.school.policy,
-      abundance: new Map(Object.entries(pack.abundance)),
-      drills: new Map()
-    },
-    part
+  const checked = signsOf(
+    apartAt(
+      library,
+      taxon,
+      description,
+      {
+        isoDate: pack.walk.isoDate,
+        habitats: pack.site.habitats,
+        mayDig: pack.site.mayDig,
+        policy: pack.school.policy,
+        abundance: new Map(Object.entries(pack.abundance)),
+        drills: new Map(),
+        calendar: {
+          ...referenceCalendar,
+          chanceOfHarmful: (other, at, day) =>
+            Math.max(
+              referenceCalendar.chanceOfHarmful(other, at, day),
+              pack.mayBeUp[other.slug]?.[at.stage] ?? 0
+            )
+        }
+      },
+      part
+    )
   );
-  const checked: Checked = {
-    isSeparable: separation.found,
-    set: separation.set.characters.map(({ slug: character, name, look, sense }) => ({
-      slug: character,
-      name,
-      look,
-      sense
-    })),
-    lookalikes: pairs
-      .map(({ lookalike }) => lookalike.taxon)
-      .filter(isDangerous)
-      .map((other) => ({
-        slug: other.slug,
-        name: nameWithin(englishName(other)),
-        severity: worstSeverity(other)
-      }))
-  };
   ofLibrary.set(key, checked);
   return checked;
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ids, packOf, setOut, taken, tapped, uuidOf } from '../../../tests/support/field';
+import { ids, may, packOf, setOut, taken, tapped, uuidOf } from '../../../tests/support/field';
 import { Policy, nameOrders } from '../walk';
 import {
   type WalkEvent,
@@ -16,15 +16,6 @@ import {
 } from './index';
 
 const pack = packOf();
-const may = (minute: number) =>
-  tapped('may we take', minute, {
-    stop: ids.carpet,
-    taxon: 'allium-ursinum',
-    part: 'leaf',
-    against: [],
-    mayTake: true,
-    because: ''
-  });
 
 /** A whole morning on two phones. */
 const morning = (): WalkEvent[] => [

@@ -28,9 +28,11 @@ export {
   taxonAt
 } from './day';
 export { asFound } from './as-found';
+export { signsOf } from './signs';
 export { effectiveAt, mayTakeBack, standingEvents } from './standing';
 export {
   countedOf,
+  type Handover,
   handoverCode,
   lostShares,
   mostInCode,

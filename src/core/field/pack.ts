@@ -155,6 +155,8 @@ export const Pack = z.object({
   }),
   /** How much of a plant was recorded at the site, by its slug. */
   abundance: z.record(z.string(), z.enum(abundances)),
+  /** The chance that a stage of what harms is there on the day, by the forecast of the site: by slug and stage. */
+  mayBeUp: z.record(z.string(), z.record(z.string(), z.number())),
   stops: z.array(PackStop),
   taxa: z.array(PackTaxon),
   patches: z.array(PackPatch),

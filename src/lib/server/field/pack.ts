@@ -1,4 +1,4 @@
-import { type Pack, patchKey } from '$core/field';
+import { type Pack, patchKey, signsOf } from '$core/field';
 import { describeStage } from '$core/figure';
 import { measuresOf } from '$core/ground';
 import {
@@ -10,11 +10,11 @@ import {
   harmsByTouch,
   harvestOf,
   isDangerous,
-  nameWithin,
   worstContact,
   worstEaten,
   worstSeverity
 } from '$core/knowledge';
+import { dayOfYear, referenceCalendar } from '$core/season';
 import { plainText, stageOn } from '$core/walk';
 import type { Viewer } from '../accounts';
 import type { Brief } from '../walk/briefs';
@@ -87,7 +87,6 @@ function packTaxon(
   weighings: readonly RecordedWeighing[]
 ): Pack['taxa'][number] {
   const { stop, facts, survey, entry } = planned;
-  const { separation, pairs } = survey;
   const harvest = harvestOf(entry, facts.part);
   const { rule } = accountOf(entry, facts.part);
   return {
@@ -100,21 +99,8 @@ function packTaxon(
     portion: facts.portion,
     reason: facts.reason,
     stage: facts.stage,
-    set: separation.set.characters.map(({ slug, name, look, sense }) => ({
-      slug,
-      name,
-      look,
-      sense
-    })),
-    isSeparable: separation.found,
+    ...signsOf(survey),
     forbidden: forbiddenBy(plan, planned),
-    lookalikes: pairs
-      .filter(({ lookalike }) => isDangerous(lookalike.taxon))
-      .map(({ lookalike: { taxon } }) => ({
-        slug: taxon.slug,
-        name: nameWithin(englishName(taxon)),
-        severity: worstSeverity(taxon)
-      })),
     piecesEach: facts.piecesEach,
     measures: measuresOf(
       weighings.filter((one) => one.taxon === entry.slug && one.part === facts.part),
@@ -159,6 +145,22 @@ function packPatches(plan: Plan, leftOf: Shared['leftOf']): Pack['patches'] {
     });
   }
   return [...patches.values()];
+}
+
+/** How likely each stage of what harms is there on the day, by the forecast of the site. */
+function mayBeUp({ library, circumstances: { calendar }, walk }: Plan): Pack['mayBeUp'] {
+  const { chanceOfHarmful } = calendar ?? referenceCalendar;
+  const day = dayOfYear(walk.heldOn);
+  return Object.fromEntries(
+    [...library.taxa.values()]
+      .filter(isDangerous)
+      .map((taxon) => [
+        taxon.slug,
+        Object.fromEntries(
+          [...taxon.stages.values()].map((stage) => [stage.stage, chanceOfHarmful(taxon, stage, day)])
+        )
+      ])
+  );
 }
 
 /** Whom to ask for which pair: who mistook the lookalike most in drills first, then who never met it. */
@@ -257,6 +259,7 @@ export function packOf(
       habitats: [...site.habitats]
     },
     abundance: Object.fromEntries(plan.circumstances.abundance),
+    mayBeUp: mayBeUp(plan),
     stops: stops.map((stop, i) => ({
       id: stop.id,
       name: stop.name,

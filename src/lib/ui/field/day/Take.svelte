@@ -4,22 +4,12 @@
   import Scissors from '@lucide/svelte/icons/scissors';
   import Timer from '@lucide/svelte/icons/timer';
   import Users from '@lucide/svelte/icons/users';
-  import {
-    againstTaking,
-    countedOf,
-    gatheredAt,
-    handoverCode,
-    mostInCode,
-    nextNumber,
-    patchTaken,
-    readHandover,
-    roomFor,
-    taxonAt
-  } from '$core/field';
+  import { againstTaking, countedOf, gatheredAt, patchTaken, roomFor, taxonAt } from '$core/field';
   import { type Measure, type Unit, piecesOf } from '$core/ground';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
+  import HandOver from './HandOver.svelte';
   import Key from './Key.svelte';
   import Reason from './Reason.svelte';
 
@@ -52,11 +42,6 @@
   let reason = $state('');
   let isOver = $state(false);
   let isLifted = $state(false);
-  let typed = $state('');
-  let codeProblem = $state('');
-  let give = $state(5);
-  let to = $state(0);
-  let code = $state('');
   let left = $state('');
 
   const each = $derived(taxon?.piecesEach);
@@ -119,36 +104,6 @@
       ...(patch && { patch: patch.id }),
       ...(person && { person })
     });
-  async function handOver() {
-    const number = nextNumber(pack.phone, day.events);
-    if (number === undefined) phone.said = 'This phone has made a hundred codes, as many as there are.';
-    if (!patch || number === undefined || !to) return;
-    const given = { patch: patch.id, part, pieces: give, number };
-    if (await phone.tap('handed over', { ...given, to }))
-      code = handoverCode(pack, { ...given, from: pack.phone, to });
-  }
-  async function takeOver() {
-    const read = readHandover(pack, typed, day.events);
-    codeProblem = typeof read === 'string' ? read : '';
-    if (typeof read === 'string') return;
-    if (
-      await phone.tap('taken over', {
-        patch: read.patch,
-        part: read.part,
-        pieces: read.pieces,
-        number: read.number,
-        from: read.from
-      })
-    )
-      typed = '';
-  }
-  /** A code that is not needed goes back to its giver, once both phones have had network. */
-  async function giveUp() {
-    const read = readHandover(pack, typed, day.events);
-    codeProblem = typeof read === 'string' ? read : '';
-    if (typeof read === 'string') return;
-    if (await phone.tap('code given up', { from: read.from, number: read.number })) typed = '';
-  }
   const leaveIt = async () => {
     if (left && (await phone.tap('left here', { stop: taxon!.stop, taxon: slug, part, because: left })))
       left = '';
@@ -341,58 +296,7 @@
         bind:value={reason}
       />
     {/if}
-    {#if patch && pack.phones > 1}
-      <details class="border-t-[3px] border-ink">
-        <summary class="unfolds">Hand a share over, or take one over</summary>
-        <div class="grid gap-3 pb-3">
-          <div class="flex flex-wrap items-end gap-3">
-            <label class="grid flex-1 gap-1 font-strong"
-              >Pieces<input
-                type="number"
-                class="input"
-                min="1"
-                max={Math.min(mostInCode, room ?? 0)}
-                bind:value={give}
-              /></label
-            >
-            <label class="grid flex-1 gap-1 font-strong"
-              >To phone<select class="select" bind:value={to}
-                ><option value={0}>choose</option
-                >{#each Array.from({ length: pack.phones }, (_, i) => i + 1).filter((one) => one !== pack.phone) as one (one)}<option
-                    value={one}>{one}</option
-                  >{/each}</select
-              ></label
-            >
-          </div>
-          <Key
-            title="Hand over"
-            does="this phone’s share falls at once"
-            look={to && give > 0 ? 'next' : 'shut'}
-            onclick={handOver}
-          />
-          {#if code}<p class="text-center">
-              Type on phone {to}:<br /><strong class="text-[28px] tracking-wide">{code}</strong>
-            </p>{/if}
-          <label class="grid gap-1 font-strong"
-            >A code from another phone<input
-              class="input text-[20px]"
-              inputmode="numeric"
-              autocomplete="off"
-              maxlength="20"
-              bind:value={typed}
-            /></label
-          >
-          {#if codeProblem}<p role="alert" class="font-strong text-rosehip">{codeProblem}</p>{/if}
-          <Key title="Take over" look={typed ? 'next' : 'shut'} onclick={takeOver} />
-          <Key
-            title="Give it up"
-            does="its pieces go back to the phone that made it"
-            look={typed ? 'open' : 'shut'}
-            onclick={giveUp}
-          />
-        </div>
-      </details>
-    {/if}
+    {#if patch && pack.phones > 1}<HandOver {phone} {patch} {part} {room} />{/if}
     <details class="border-t-[3px] border-ink">
       <summary class="unfolds">Left here, because …</summary>
       <div class="grid gap-3 pb-3">
