@@ -48,7 +48,7 @@ beforeAll(async () => {
     stranger
   };
   fill = await fillerFor(database.superuser);
-}, 120_000);
+});
 afterAll(async () => {
   await server.stop();
   await database.drop();
@@ -69,7 +69,7 @@ describe('ids of another school', () => {
           leaks.push(`${path} ${response.status}`);
       }
     expect(leaks).toEqual([]);
-  }, 120_000);
+  });
 
   it('are not there for any action', async () => {
     const taken: string[] = [];
@@ -80,7 +80,7 @@ describe('ids of another school', () => {
         if (status < 400) taken.push(`${path} ${status}`);
       }
     expect(taken).toEqual([]);
-  }, 120_000);
+  });
 });
 
 const hostile = [
@@ -170,8 +170,7 @@ describe('hostile values', () => {
             if (status >= 500) faults.push(`${path} ${JSON.stringify(value.slice(0, 20))}: ${status}`);
           }
       expect(faults).toEqual([]);
-    },
-    300_000
+    }
   );
 
   it('in the address end in no fault', async () => {
@@ -192,7 +191,7 @@ describe('hostile values', () => {
         if (status >= 500 || status === 200) faults.push(`${path.slice(0, 80)}: ${status}`);
       }
     expect(faults).toEqual([]);
-  }, 120_000);
+  });
 
   it('as events end in a result each, and in no fault', async () => {
     const bodies = [

@@ -42,7 +42,7 @@ beforeAll(async () => {
   );
   server = await serve({ port: (await tryPort(0))!, app: addresses(cluster(), name).app });
   owner = await signedIn(server.origin, 'owner');
-}, 60_000);
+});
 afterAll(async () => {
   await server.stop();
   await asSuperuser(`drop database ${name} with (force)`, 'drop tablespace small');

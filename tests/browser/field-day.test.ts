@@ -6,6 +6,7 @@ import {
   fill,
   flightMode,
   openSite,
+  clickOn,
   patience,
   press,
   resize,
@@ -25,7 +26,7 @@ beforeAll(async () => {
   site = await openSite('demo');
   phones = [site.driver, await startChromium()];
   for (const driver of phones) await resize(driver, 390, 844);
-}, 120_000);
+});
 afterAll(async () => {
   await phones[1].quit();
   await site.stop();
@@ -38,9 +39,7 @@ async function tap(driver: WebDriver, words: string): Promise<void> {
   const at = By.xpath(
     `//*[self::button or self::a or self::summary][contains(normalize-space(.), ${JSON.stringify(words)})]`
   );
-  const key = await driver.wait(until.elementLocated(at), patience, `waiting for “${words}”`);
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', key);
-  await key.click();
+  await clickOn(driver, at, words);
   await driver.sleep(150);
 }
 
@@ -172,7 +171,7 @@ describe.sequential('two phones without network', () => {
     await two.wait(async () => (await room(two)) === own + 4, patience);
     await tap(two, '+1 for each');
     await two.wait(async () => (await room(two)) === own + 4 - 6, patience);
-  }, 180_000);
+  });
 
   it('look through every basket before anybody tastes, and again once something dangerous was in one', async () => {
     const [one] = phones;

@@ -27,7 +27,7 @@ beforeAll(async () => {
   await resize(site.driver, 1280, 800);
   await keepAxe(site.driver);
   await nameAllAlike(site);
-}, 120_000);
+});
 afterAll(() => site.stop());
 
 const textOf = () => site.driver.executeScript<string>('return document.body.innerText');
@@ -47,7 +47,7 @@ describe('every page', () => {
       if (isTypical) seen.afterDark.push(...(await wrongIn(site, path, 'dusk', 'theme')));
       seen.inTheSun.push(...(await wrongIn(site, path, 'sun', isTypical ? 'theme' : 'width')));
     }
-  }, 480_000);
+  });
 
   it('comes alive, has nothing serious for axe and does not scroll sideways', () => {
     expect(seen.asItStands).toEqual([]);

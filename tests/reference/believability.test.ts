@@ -25,7 +25,7 @@ describe.each(Object.entries(grounds))('on the ground ‘%s’', (_, habitats) =
   beforeAll(() => {
     all = believability(library, habitats);
     unscented = believability(library, habitats, { scentCounts: false });
-  }, 120_000);
+  });
 
   it('at least 88 of 100 plans to gather can be told, and 80 where a school rules scent out', () => {
     expect(all.told / all.plans).toBeGreaterThanOrEqual(0.88);

@@ -136,7 +136,7 @@ describe('limits', () => {
   it('count no successes: a whole class signs in from one address', async () => {
     for (let i = 0; i < 110; i += 1) await enter(demo.email('owner'), demo.password, caller('127.0.0.6'));
     expect(await enter(demo.email('owner'), demo.password, caller('127.0.0.6'))).toHaveProperty('token');
-  }, 60_000);
+  });
 
   it('count attempts that come at once, before any of them is looked at', async () => {
     const { viewer } = await member('Many Guesses', 'guesses@demo.example');

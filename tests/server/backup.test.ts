@@ -58,8 +58,7 @@ describe('a backup', () => {
       } finally {
         await target.drop();
       }
-    },
-    60_000
+    }
   );
 
   it('is brought back into an empty database alone', async () => {
@@ -90,7 +89,7 @@ describe('a backup', () => {
       await altered.drop();
       await target.drop();
     }
-  }, 60_000);
+  });
 
   it('that is none, or is not there, is refused with its name', async () => {
     const target = await cloneDatabase('bare');

@@ -54,7 +54,7 @@ describe(`${atOnce} requests at once on one connection`, () => {
       if (isPage && (!/no-store/.test(kept) || size > 3000)) bad.push(`${route}: ${kept}, ${size} bytes`);
     }
     expect(bad).toEqual([]);
-  }, 180_000);
+  });
 
   it('are all answered, by every action, whatever is missing in what they send', async () => {
     const bad: string[] = [];
@@ -67,7 +67,7 @@ describe(`${atOnce} requests at once on one connection`, () => {
         if (!wellAnswered(statuses)) bad.push(`${path}: ${statuses.join(' ')}`);
       }
     expect(bad).toEqual([]);
-  }, 180_000);
+  });
 
   it('leave an application that answers, and never held two connections for one request', async () => {
     expect((await owner.fetch('/health/ready')).status).toBe(200);

@@ -597,5 +597,5 @@ describe('a fortnight from the first sign-in', () => {
     expect(of(careful).readiness!.isReady).toBe(true);
     expect(of(careless).readiness!.missing).toBeGreaterThan(0);
     expect(of(careless).danger.gathers).toBeGreaterThan(0);
-  }, 240_000);
+  });
 });

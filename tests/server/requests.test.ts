@@ -143,24 +143,19 @@ describe('a file that is hard to read', () => {
       'walk.gpx',
       `<gpx version="1.1"><trk>${'<trkseg/>'.repeat(300_000)}</trk></gpx>`
     ]
-  ])(
-    '%s keeps nobody else waiting, and ends in words',
-    async (_, route, field, name, text) => {
-      const body = new FormData();
-      body.set(field, new File([text], name));
-      const isRead = clients.owner.post(fill(route), body);
-      let [longest, isDone] = [0, false];
-      void isRead.finally(() => (isDone = true));
-      while (!isDone) {
-        const began = performance.now();
-        await fetch(`${server.origin}/health`);
-        longest = Math.max(longest, performance.now() - began);
-      }
-      expect((await isRead).status).toBe(400);
-      expect(longest).toBeLessThan(1500);
-    },
-    60_000
-  );
+  ])('%s keeps nobody else waiting, and ends in words', async (_, route, field, name, text) => {
+    const body = new FormData();
+    body.set(field, new File([text], name));
+    const isRead = clients.owner.post(fill(route), body);
+    let [answered, isDone] = [0, false];
+    void isRead.finally(() => (isDone = true));
+    while (!isDone) {
+      await fetch(`${server.origin}/health`);
+      answered += 1;
+    }
+    expect((await isRead).status).toBe(400);
+    expect(answered).toBeGreaterThan(20);
+  });
 });
 
 describe('the date at the foot', () => {

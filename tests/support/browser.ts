@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import axe from 'axe-core';
-import { By, Builder, Key, type WebDriver, until } from 'selenium-webdriver';
+import { By, Builder, Key, type WebDriver, error, until } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
 import { serve } from '../../scripts/setup/server.js';
 import { tryPort } from '../../scripts/setup/ports.js';
@@ -17,7 +17,7 @@ export interface Site {
 }
 
 /** Milliseconds: a wait ends with what it waits for, and on a busy machine that may take its time. */
-export const patience = 60_000;
+export const patience = 300_000;
 
 export async function startChromium(): Promise<WebDriver> {
   const options = new chrome.Options();
@@ -30,7 +30,9 @@ export async function startChromium(): Promise<WebDriver> {
     '--disable-quic',
     '--disable-background-networking',
     '--disable-component-update',
-    '--disable-sync'
+    '--disable-sync',
+    // What is still on its way has neither its place nor its colour.
+    '--force-prefers-reduced-motion'
   );
   // Chromium's sandbox does not start as root.
   if (process.getuid?.() === 0) options.addArguments('--no-sandbox');
@@ -95,16 +97,36 @@ export const seeText = (driver: WebDriver, text: string) =>
     `waiting for “${text}”`
   );
 
-/** Clicks a button or link by its words, once the page has come alive. */
-export async function press(driver: WebDriver, words: string): Promise<void> {
-  const at = By.xpath(
-    `//main//*[self::button or self::a or self::summary or self::label][contains(normalize-space(.), ${JSON.stringify(words)})]`
+/** Clicks what stands there once it can be clicked. */
+export const clickOn = (driver: WebDriver, at: By, what: string) =>
+  driver.wait(
+    async () => {
+      const [element] = await driver.findElements(at);
+      if (!element) return false;
+      try {
+        await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+        if (!(await element.isEnabled())) return false;
+        await element.click();
+        return true;
+      } catch (problem) {
+        // The page was drawn anew in between.
+        if (problem instanceof error.StaleElementReferenceError) return false;
+        throw problem;
+      }
+    },
+    patience,
+    `waiting for “${what}”`
   );
-  const element = await driver.wait(until.elementLocated(at), patience, `waiting for “${words}”`);
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
-  await driver.wait(until.elementIsEnabled(element), patience);
-  await element.click();
-}
+
+/** Clicks a button or link by its words, once the page has come alive. */
+export const press = (driver: WebDriver, words: string) =>
+  clickOn(
+    driver,
+    By.xpath(
+      `//main//*[self::button or self::a or self::summary or self::label][contains(normalize-space(.), ${JSON.stringify(words)})]`
+    ),
+    words
+  );
 
 /** Fills a field by its label. */
 export async function fill(driver: WebDriver, label: string, value: string): Promise<void> {

@@ -116,7 +116,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
       }
       expect(grade([]).outcome).toBe('missed');
     });
-  }, 60_000);
+  });
 
   it('Tray: nothing is seen before the cloth is off, and the tray is gone before the second look', () => {
     overMany('tray', 4, (_, posed) => {
@@ -127,7 +127,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
       expect(posed.image('tray', ['look', 'answer'])).toBeUndefined();
       expect(posed.image('after', ['look', 'answer'])).toBeDefined();
     });
-  }, 60_000);
+  });
 
   it('Which part tells: asks for nothing that this very specimen does not show', () => {
     // Seeds that picked a character which the specimen they grow does not have.
@@ -136,7 +136,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
         const spec = plantQuestion(frameOn(day), 'which part tells', createRandom(`shown ${seed}`));
         if (spec) expect(pose(library, spec, new Map()), JSON.stringify(spec)).toBeDefined();
       }
-  }, 60_000);
+  });
 
   it('Which part tells: one of the parts in the list is right, pointing beside the plant is not', () => {
     overMany('which part tells', 30, (spec, posed) => {
@@ -149,7 +149,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
       // The words of the picture would be the answer.
       expect(open.picture.words.join(' ')).not.toContain(open.state);
     });
-  }, 60_000);
+  });
 
   it('From the path: keeping off everything is never an error, passing a hazard by is', () => {
     overMany('from the path', 10, (spec, posed) => {
@@ -163,7 +163,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
       expect(grade([]).outcome).toBe(alone.length > 0 ? 'missed' : 'right');
       if (alone.length > 0) expect(grade(alone.slice(1).map(({ id }) => id)).outcome).toBe('missed');
     });
-  }, 60_000);
+  });
 
   it('Should we take it: taking is right only where no rule speaks against it, leaving is never an error', () => {
     overMany('should we take it', 60, (spec, posed) => {
@@ -181,7 +181,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
         expect(against).toContain('too near to what fouls it');
       expect(reasonsOf(grade('take it'))).toContain('Local law and the landowner');
     });
-  }, 60_000);
+  });
 
   it('Season: the order of the year is right, its reverse is not, and a flower belongs to one plant', () => {
     overMany('season', 16, (spec, posed) => {
@@ -206,7 +206,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
       expect(grade(cards.map(() => 0)).outcome).toBe('missed');
       expect(grade([]).outcome).toBe('missed');
     });
-  }, 60_000);
+  });
 
   it('Names and terms: what the library calls it is right, silence is no error', () => {
     overMany('names and terms', 40, (spec, posed) => {
@@ -224,7 +224,7 @@ describe('questions besides those on pairs, over many days, plants and seeds', (
         expect(grade('something else altogether').outcome).toBe('missed');
       }
     });
-  }, 60_000);
+  });
 });
 
 const permutations = (ids: readonly number[]): number[][] =>

@@ -161,7 +161,7 @@ describe('what a question accepts, over every pair of the starter library', () =
         }
       }
     }
-  }, 60_000);
+  });
 
   it('Prove it: a wanted plant is never against itself, whatever its seed', () => {
     fc.assert(
@@ -177,7 +177,7 @@ describe('what a question accepts, over every pair of the starter library', () =
       ),
       { numRuns: 60 }
     );
-  }, 60_000);
+  });
 
   it('Side by side: what tells is what separates in the library, and only if it is shown', () => {
     const [ramsons, lily] = ['allium-ursinum', 'convallaria-majalis'].map((slug) => ({

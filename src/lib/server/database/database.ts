@@ -27,7 +27,7 @@ export const patienceMs = (): number => 1000 * setting('DATABASE_PATIENCE_SECOND
 const waits = () => {
   const forStatement = patienceMs();
   return {
-    forConnection: Math.min(10_000, forStatement),
+    forConnection: forStatement / 2,
     forAnswer: forStatement + Math.min(5_000, forStatement)
   };
 };
