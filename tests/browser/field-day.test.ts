@@ -34,6 +34,8 @@ afterAll(async () => {
 
 const on = (driver: WebDriver): Site => ({ ...site, driver });
 
+const pin = '204857';
+
 /** Taps a key by its words, wherever it stands on the screen. */
 async function tap(driver: WebDriver, words: string): Promise<void> {
   const at = By.xpath(
@@ -73,6 +75,10 @@ async function takeAlong(driver: WebDriver, role: 'Instructor' | 'Assistant'): P
   await visit(on(driver), `/walks/${walkId}/walk`);
   await press(driver, 'Take it along');
   await seeText(driver, 'Ready without network');
+  await fill(driver, 'A PIN of 6 or more', pin);
+  await fill(driver, 'The same again', pin);
+  await press(driver, 'Take them along, locked');
+  await seeText(driver, '2 notes locked');
 }
 
 const stored = async (): Promise<WalkEvent[]> => {
@@ -202,6 +208,22 @@ describe.sequential('two phones without network', () => {
     expect(await wrongWith({ driver: one }, 'ill or hurt')).toEqual([]);
   });
 
+  it('open health notes by the PIN alone, and shut them when they are left', async () => {
+    const [, two] = phones;
+    await reopen(two, 'health');
+    const open = async (typed: string) => {
+      await fill(two, 'PIN', typed);
+      await tap(two, 'Open them');
+    };
+    await open('204858');
+    await seeText(two, '4 tries left');
+    await open(pin);
+    await seeText(two, 'A stone, two years ago');
+    expect(await wrongWith({ driver: two }, 'health notes')).toEqual([]);
+    await reopen(two, 'health');
+    expect(await two.findElement(By.css('main')).getText()).not.toContain('A stone');
+  });
+
   it('send everything once there is network, each act once, and both have the same day', async () => {
     for (const driver of phones) {
       await flightMode(driver, false);
@@ -211,7 +233,7 @@ describe.sequential('two phones without network', () => {
     }
     await tap(phones[0], 'Send now');
     const events = await stored();
-    const kinds = (kind: string) => events.filter((one) => one.kind === kind).length;
+    const kinds = (kind: WalkEvent['kind']) => events.filter((one) => one.kind === kind).length;
     expect(new Set(events.map(({ id }) => id)).size).toBe(events.length);
     expect(events.filter(({ phone }) => phone === 1).length).toBeGreaterThan(15);
     expect({
@@ -220,8 +242,9 @@ describe.sequential('two phones without network', () => {
       taken: kinds('taken over'),
       counted: kinds('taken'),
       baskets: kinds('basket'),
-      incidents: kinds('incident')
-    }).toEqual({ attendance: 12, over: 1, taken: 1, counted: 7, baskets: 2, incidents: 1 });
+      incidents: kinds('incident'),
+      looks: kinds('health opened')
+    }).toEqual({ attendance: 12, over: 1, taken: 1, counted: 7, baskets: 2, incidents: 1, looks: 1 });
     const kept = await phones[0].executeAsyncScript<string[]>(
       `const [done] = arguments; indexedDB.open('good-trail-field').onsuccess = ({ target }) =>
          target.result.transaction('events').objectStore('events').getAll().onsuccess = ({ target: { result } }) =>
@@ -246,4 +269,28 @@ describe.sequential('two phones without network', () => {
     await visit(site, field());
     await seeText(one, 'This walk is not on this phone');
   });
+});
+
+it('a learner reads the brief, looks closer and looks words up without network', async () => {
+  const [driver] = phones;
+  await signInAs(site, 'Learner');
+  await visit(site, `/walks/${walkId}/brief`);
+  await press(driver, 'Keep it on this phone');
+  await seeText(driver, 'open without network');
+  await flightMode(driver, true);
+  await visit(site, field('brief'));
+  await seeText(driver, 'Emergency call');
+  await tap(driver, 'ramsons or');
+  await seeText(driver, 'Every piece is checked');
+  await tap(driver, 'Look closer');
+  await seeText(driver, 'Nothing is entered yet');
+  await driver.findElement(By.css('section[aria-label="Next check"] li a')).click();
+  await seeText(driver, 'You have seen');
+  await seeText(driver, 'Leave it');
+  expect(await wrongWith({ driver }, 'a learner looks closer')).toEqual([]);
+  await tap(driver, 'Words');
+  await fill(driver, 'A word', 'sheath');
+  await seeText(driver, 'leaf stalk and sheath');
+  expect(await wrongWith({ driver }, 'words')).toEqual([]);
+  await flightMode(driver, false);
 });

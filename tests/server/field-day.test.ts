@@ -3,7 +3,16 @@ import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
-import { Pack, type WalkEventKind, fieldDay, patchKey, sharesOf } from '../../src/core/field';
+import {
+  LearnerPack,
+  Pack,
+  type WalkEventKind,
+  closerOnPhone,
+  fieldDay,
+  patchKey,
+  sharesOf
+} from '../../src/core/field';
+import { LibraryDocument, compileLibrary } from '../../src/core/knowledge';
 import { Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase } from '../support/database';
 
@@ -362,6 +371,75 @@ it('a phone that is lost leaves its share to another, once, and is told of it', 
   expect(after.some((shares, i) => shares[0]! > before[i]![0]!)).toBe(true);
   expect(await (await lost({ phone: '2', to: '1' })).text()).toContain('0 pieces went');
   expect(await instructor.words(`${walk}/walk`)).toContain('lost, its share went to another');
+});
+
+describe('a learner’s phone', () => {
+  const packFor = async (client: Client) =>
+    LearnerPack.parse(await (await client.fetch(`/api${walk}/learner-pack`)).json());
+
+  it('has the brief as learners read it, and nothing of others, of health, or of what leaders decide by', async () => {
+    const pack = await packFor(learner);
+    const { stops, front } = pack.brief!.document;
+    const asLeadersHaveIt = first.brief!.document;
+    expect(Object.keys(pack.brief!.plates).length).toBeGreaterThan(4);
+    expect(stops.some(({ isRare, longitude }, i) => i > 0 && isRare && longitude !== undefined)).toBe(false);
+    expect(front.kit.length).toBeLessThan(asLeadersHaveIt.front.kit.length);
+    const told = JSON.stringify({ ...pack, library: undefined });
+    for (const person of first.people.filter(({ name }) => name !== pack.takenBy.name))
+      expect(told).not.toContain(person.name);
+    for (const secret of [first.key, 'A stone, two years ago', 'Tablets for the thyroid'])
+      expect(told).not.toContain(secret);
+  });
+
+  it('looks closer as the page does', async () => {
+    const pack = await packFor(learner);
+    const { library } = compileLibrary(LibraryDocument.parse(pack.library));
+    const said = new URLSearchParams('see=leaf-outline~feathery&see=stem-marks~blotched');
+    const { verdict } = closerOnPhone(pack, library, said);
+    const page = await learner.words(`/species/look-closer?date=${pack.walk.isoDate}&${said}`);
+    expect(verdict.word).toBe('leave it');
+    for (const name of verdict.dangers) expect(page).toContain(name);
+  });
+
+  it('brings home what was asked, with what must not be taken for it, until it is over or taken back', async () => {
+    const task = tapped('task', {
+      taxa: ['allium-ursinum'],
+      until: '2027-05-08',
+      bring: 'a picture of one leaf, both sides'
+    });
+    const tasks = async (client: Client) => (await packFor(client)).tasks;
+    expect(await tasks(learner)).toEqual([]);
+    await send(task);
+    const [given, ...more] = await tasks(learner);
+    expect(more).toEqual([]);
+    expect(given).toMatchObject({ until: '2027-05-08', taxa: [{ slug: 'allium-ursinum' }] });
+    expect(given!.taxa[0]!.beware).toEqual(expect.arrayContaining(['Lily of the valley', 'Autumn crocus']));
+    expect(await learner.words('/today')).toMatch(/For home .* Lily of the valley.* never eating/);
+    const { tasks: heard } = await (await learner.fetch(`/api${walk}/learner-pack?news`)).json();
+    expect(heard).toHaveLength(1);
+
+    const minor = async (isMinor: boolean) =>
+      query('update person set is_minor = $1, guardian_consent_on = null where id = $2', [
+        isMinor,
+        (await packFor(learner)).takenBy.id
+      ]);
+    await minor(true);
+    expect(await tasks(learner)).toEqual([]);
+    await minor(false);
+    expect(await tasks(learner)).toHaveLength(1);
+    await send(tapped('taken back', { event: task.id }));
+    expect(await tasks(learner)).toEqual([]);
+  });
+
+  it('has no walk of another group', async () => {
+    const other = (
+      await query<{ id: string }>(
+        'select id from walk where cohort_id is distinct from (select cohort_id from walk where id = $1)',
+        [first.walk.id]
+      )
+    )[0]!.id;
+    expect((await learner.fetch(`/api/walks/${other}/learner-pack`)).status).toBe(404);
+  });
 });
 
 it('a walk that is moved or called off is said to a phone that asks', async () => {

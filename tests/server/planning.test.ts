@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import ICAL from 'ical.js';
+import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readGpxFile } from '../../src/core/formats';
 import { readBrief } from '../../src/lib/server/walk/briefs';
@@ -18,6 +19,8 @@ import { reservationProblem } from '../../src/lib/server/ground/ledger';
 import { type Walk, addWalk, listWalks, readWalk } from '../../src/lib/server/walk/walks';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
+import { HealthAlong, lastDay } from '../../src/core/field';
+import { readSettings, saveSettings } from '../../src/lib/server/school/schools';
 import { emptyText } from '../../src/core/walk';
 import { type Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase, demo, demoViewer, planned, plannedId } from '../support/database';
@@ -299,6 +302,54 @@ describe('health notes', () => {
     const { notes } = await response.json();
     const dara = notes.find(({ person }: { person: string }) => person === 'Dara Killeavy');
     expect(dara.matches.map(({ taxon }: { taxon: string }) => taxon)).toEqual(['rumex-acetosa']);
+  });
+
+  it('come along on the phone of somebody who leads, as far as they touch the walk, and no longer than a day', async () => {
+    const along = (client: Client, walk = wood()) => client.json(`/api${walk}/health`, {});
+    const response = await along(clients.assistant);
+    expect(response.headers.get('cache-control')).toBe('no-store');
+    const { until, notes } = HealthAlong.parse(await response.json());
+    const { walk } = await planOf(wood());
+    expect(until).toBe(lastDay(walk.heldOn, []));
+    const { notes: all } = await (await clients.instructor.fetch(`${wood()}/health`)).json();
+    expect(notes.length).toBeGreaterThan(0);
+    expect(notes.length).toBeLessThan(all.length);
+    expect(notes.find(({ person }) => person === 'Dara Killeavy')?.matches[0]?.name).toMatch(/sorrel/i);
+    // An owner reads them at a desk; who does not lead this walk has no business with them out there.
+    expect((await along(clients.owner)).status).toBe(403);
+    expect((await along(clients.assistant, walks['Bilberries under the crags']!)).status).toBe(403);
+    expect((await along(clients.learner)).status).toBe(403);
+  });
+
+  it('stay off phones where the school says so, and a phone that asks is told', async () => {
+    const forbid = (isForbidden: boolean) =>
+      inDemo(async (db) => {
+        const settings = await readSettings(db);
+        const policy = { ...settings.policy, healthOnPhones: !isForbidden };
+        await saveSettings(db, { ...settings, policy });
+      });
+    const mayKeep = async () =>
+      (await (await clients.instructor.fetch(`/api${wood()}/events`)).json()).mayKeepHealth as boolean;
+    expect(await mayKeep()).toBe(true);
+    await forbid(true);
+    expect(await mayKeep()).toBe(false);
+    expect((await clients.instructor.json(`/api${wood()}/health`, {})).status).toBe(403);
+    await forbid(false);
+  });
+
+  it('that were opened on a phone are among the looks, and that is not taken back', async () => {
+    const looks = async () =>
+      Number(
+        /Ruth Penhale, \S+ \S+, (\d+) times/.exec(await clients.instructor.words(`${wood()}/group`))?.[1] ?? 1
+      );
+    const before = await looks();
+    const { personId } = await demoViewer('assistant');
+    const at = new Date().toISOString();
+    const tapped = { at, offsetMs: 0, walkId: idOf(wood()), by: personId, phone: 1 };
+    const opened = { ...tapped, id: uuid(), kind: 'health opened' };
+    const back = { ...tapped, id: uuid(), kind: 'taken back', event: opened.id };
+    expect((await clients.assistant.send([opened, back])).status).toBe(200);
+    expect(await looks()).toBe(before + 1);
   });
 
   it('stand in no brief, no plan, no file, and no page of a learner', async () => {

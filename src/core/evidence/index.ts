@@ -41,4 +41,5 @@ export { leastOther, posterior } from './posterior';
 export { expectedFalls, nextChecks, undecidedHarm } from './next-check';
 export { type ComparedCharacter, compareStages, tellsByAbsence } from './compare';
 export { type CloserLook, lookCloser } from './look-closer';
+export { type CloserView, closerView, glossaryOf } from './closer-view';
 export { entriesOf, entryInWords, entryOf, observationsFrom, stateKey } from './entries';

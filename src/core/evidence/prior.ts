@@ -1,5 +1,5 @@
 import type { Window } from '../knowledge';
-import { dayOfYear, stageChance } from '../season';
+import { type Calendar, dayOfYear, stageChance } from '../season';
 import type { Matrix } from './matrix';
 import { type Abundance, abundanceShare, leastStageProbability, unrecordedShare } from './rating';
 
@@ -27,6 +27,8 @@ export interface Circumstance {
   readonly isoDate: string;
   readonly habitats: readonly string[];
   readonly abundance: ReadonlyMap<string, Abundance>;
+  /** The site's own season, by which a dangerous plant may be there earlier or later; the prior goes by the usual dates. */
+  readonly calendar?: Calendar;
 }
 
 /**

@@ -1,7 +1,6 @@
 import type { Library, Stage } from '../knowledge';
-import { referenceCalendar } from '../season';
 import { apartAt } from '../walk';
-import type { Pack, PackTaxon } from './pack';
+import { type Pack, type PackTaxon, calendarOf } from './pack';
 import { signsOf } from './signs';
 import type { WalkEvent, WalkEventOf } from './walk-events';
 
@@ -41,14 +40,7 @@ function checkedAt(
         policy: pack.school.policy,
         abundance: new Map(Object.entries(pack.abundance)),
         drills: new Map(),
-        calendar: {
-          ...referenceCalendar,
-          chanceOfHarmful: (other, at, day) =>
-            Math.max(
-              referenceCalendar.chanceOfHarmful(other, at, day),
-              pack.mayBeUp[other.slug]?.[at.stage] ?? 0
-            )
-        }
+        calendar: calendarOf(pack)
       },
       part
     )

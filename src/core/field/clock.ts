@@ -33,7 +33,10 @@ export interface RunningClock {
 const tellingLegMinutes = 3;
 const [slowest, fastest] = [3, 0.5];
 
-/** Milliseconds since 1970 as minutes after midnight of the walk's day at its site. */
+/** The day of a moment somewhere, as an ISO date. @param time milliseconds since 1970 */
+export const dayAt = (time: number, zone: string): string => DateTime.fromMillis(time, { zone }).toISODate()!;
+
+/** Milliseconds since 1970 as minutes after midnight of that day at the walk's site. */
 export function minutesAt({ walk }: Pick<Pack, 'walk'>, time: number): number {
   const at = DateTime.fromMillis(time, { zone: walk.timeZone });
   return at.hour * 60 + at.minute + at.second / 60;

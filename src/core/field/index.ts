@@ -28,6 +28,8 @@ export {
   taxonAt
 } from './day';
 export { asFound } from './as-found';
+export { HealthAlong, lastDay } from './health-along';
+export { HomeTask, LearnerPack } from './learner-pack';
 export { signsOf } from './signs';
 export { effectiveAt, mayTakeBack, standingEvents } from './standing';
 export {
@@ -56,6 +58,6 @@ export {
   roomFor,
   whyNot
 } from './rules';
-export { type ClockStop, minutesAt, type RunningClock, runningClock } from './clock';
+export { type ClockStop, dayAt, minutesAt, type RunningClock, runningClock } from './clock';
 export { atSpeed, jumped, momentAt, type RehearsalClock, rehearsalOf, shownBy } from './rehearsal';
-export { loadsOf, lookOnWalk } from './look';
+export { closerOnPhone, loadsOf, lookOnWalk } from './look';

@@ -1,6 +1,7 @@
-import { type CloserLook, lookCloser, observationsFrom } from '../evidence';
+import { type CloserLook, closerView, type CloserView, lookCloser, observationsFrom } from '../evidence';
 import type { Library, Load } from '../knowledge';
-import type { Pack } from './pack';
+import type { LearnerPack } from './learner-pack';
+import { type Pack, calendarOf } from './pack';
 import type { WalkEventOf } from './walk-events';
 
 /** What follows on the walk from what was seen and tasted, by the library that was taken along. */
@@ -10,19 +11,47 @@ import type { WalkEventOf } from './walk-events';
  * @param taxon the planned one; without one the likeliest
  */
 export const lookOnWalk = (
-  { walk, site, school, abundance }: Pack,
+  pack: Pack,
   library: Library,
   entries: readonly string[],
   taxon?: string
 ): CloserLook =>
   lookCloser(
     library,
-    { isoDate: walk.isoDate, habitats: site.habitats, abundance: new Map(Object.entries(abundance)) },
-    { mayDig: site.mayDig, scentCounts: school.policy.scentCounts },
+    {
+      isoDate: pack.walk.isoDate,
+      habitats: pack.site.habitats,
+      abundance: new Map(Object.entries(pack.abundance)),
+      calendar: calendarOf(pack)
+    },
+    { mayDig: pack.site.mayDig, scentCounts: pack.school.policy.scentCounts },
     observationsFrom(library, entries, []).seen,
     [],
     taxon
   );
+
+/**
+ * A learner's identification, as the page at a desk shows it. Nobody digs, and nothing is known of what was recorded.
+ * @param said `see`, `cannot`, `ask` and `look`, as in that page's address
+ */
+export function closerOnPhone(pack: LearnerPack, library: Library, said: URLSearchParams): CloserView {
+  const { seen, unseen } = observationsFrom(library, said.getAll('see'), said.getAll('cannot'));
+  const question = said.get('ask') ?? undefined;
+  const look = lookCloser(
+    library,
+    {
+      isoDate: pack.walk.isoDate,
+      habitats: pack.habitats,
+      abundance: new Map(),
+      calendar: calendarOf(pack)
+    },
+    { mayDig: false, scentCounts: pack.scentCounts },
+    seen,
+    unseen,
+    question
+  );
+  return closerView(library, look, { seen, unseen }, question, said.get('look') ?? undefined);
+}
 
 /** Loads that a person has tasted from more than one plant on this day. */
 export function loadsOf(

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { abundances } from '../evidence';
 import { units } from '../ground';
 import { Stage } from '../knowledge';
+import { type Calendar, referenceCalendar } from '../season';
 import { BriefDocument, EmergencyNumber, Policy, roles, walkKinds, weatherKinds } from '../walk';
 import { mostPhones } from './walk-events';
 
@@ -101,6 +102,9 @@ const PackPatch = z.object({
 });
 export type PackPatch = z.infer<typeof PackPatch>;
 
+/** By a plant's slug and its stage: the chance that it is there on the day. */
+export const stageChances = z.record(z.string(), z.record(z.string(), z.number()));
+
 export const Pack = z.object({
   format: z.literal(2),
   walk: z.object({
@@ -155,8 +159,8 @@ export const Pack = z.object({
   }),
   /** How much of a plant was recorded at the site, by its slug. */
   abundance: z.record(z.string(), z.enum(abundances)),
-  /** The chance that a stage of what harms is there on the day, by the forecast of the site: by slug and stage. */
-  mayBeUp: z.record(z.string(), z.record(z.string(), z.number())),
+  /** Of what harms, by the forecast of the site. */
+  mayBeUp: stageChances,
   stops: z.array(PackStop),
   taxa: z.array(PackTaxon),
   patches: z.array(PackPatch),
@@ -172,6 +176,13 @@ export const Pack = z.object({
   library: z.unknown()
 });
 export type Pack = z.infer<typeof Pack>;
+
+/** When stages are there: what harms is never rarer than the forecast of the site has it on the walk's day. */
+export const calendarOf = ({ mayBeUp }: Pick<Pack, 'mayBeUp'>): Calendar => ({
+  ...referenceCalendar,
+  chanceOfHarmful: (taxon, stage, day) =>
+    Math.max(referenceCalendar.chanceOfHarmful(taxon, stage, day), mayBeUp[taxon.slug]?.[stage.stage] ?? 0)
+});
 
 export const stopName = ({ stops }: Pick<Pack, 'stops'>, id: string): string =>
   stops.find((stop) => stop.id === id)?.name ?? 'a stop';

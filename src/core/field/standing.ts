@@ -4,12 +4,16 @@ import type { WalkEvent, WalkEventKind } from './walk-events';
 export const effectiveAt = ({ at, offsetMs }: Pick<WalkEvent, 'at' | 'offsetMs'>): number =>
   Date.parse(at) + offsetMs;
 
-/** What is never taken back by an event: a code lies on another phone, and a taking back is tapped anew instead. */
+/**
+ * What is never taken back by an event: a code lies on another phone, a taking back is tapped anew instead, and what
+ * was read was read.
+ */
 const final: ReadonlySet<WalkEventKind> = new Set([
   'taken back',
   'handed over',
   'taken over',
-  'code given up'
+  'code given up',
+  'health opened'
 ]);
 /** What only the phone that counted it may take back: the others do not know what it has counted since. */
 const ofOnePhone: ReadonlySet<WalkEventKind> = new Set(['taken', 'put back']);

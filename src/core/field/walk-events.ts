@@ -221,6 +221,8 @@ export const WalkEvent = z.discriminatedUnion('kind', [
     checks: z.array(z.object({ what: words(60).min(1), isDone: z.boolean() })).max(12),
     note: words(500)
   }),
+  /** Somebody has opened the health notes on a phone. */
+  walkEvent('health opened', {}),
   walkEvent('taken back', { event: id }),
   /** A fact that could not be kept as it was tapped, in words. */
   walkEvent('remark', { about: words(60), words: words(1000).min(1) })

@@ -16,6 +16,8 @@ interface Concern {
   readonly groups?: readonly LibraryTaxon['group'][];
   /** Whatever comes from the ground where it grows: flukes, germs. */
   readonly fromTheGround?: true;
+  /** It matters on every walk, whatever is met. */
+  readonly onEveryWalk?: true;
 }
 
 const anyAllergy: readonly Hazard['route'][] = ['allergy'];
@@ -39,7 +41,13 @@ export const concerns = {
     groups: ['shellfish'],
     fromTheGround: true
   },
-  epilepsy: { label: 'epilepsy', kind: 'illness', loads: ['essential oil'], routes: ['medicine'] },
+  epilepsy: {
+    label: 'epilepsy',
+    kind: 'illness',
+    loads: ['essential oil'],
+    routes: ['medicine'],
+    onEveryWalk: true
+  },
   gout: { label: 'gout', kind: 'illness', loads: ['oxalate', 'diuretic'] },
   'blood-thinner': {
     label: 'medicine against clotting',
@@ -71,7 +79,7 @@ export const concerns = {
     loads: ['pyrrolizidine alkaloids', 'essential oil']
   },
   thyroid: { label: 'thyroid illness or medicine', kind: 'illness', loads: ['iodine'] },
-  asthma: { label: 'asthma', kind: 'illness', routes: ['smoke', 'allergy'] },
+  asthma: { label: 'asthma', kind: 'illness', routes: ['smoke', 'allergy'], onEveryWalk: true },
   skin: {
     label: 'skin that reacts easily',
     kind: 'illness',
@@ -109,9 +117,9 @@ export const concerns = {
     routes: anyAllergy,
     families: ['Rosaceae', 'Asteraceae', 'Apiaceae']
   },
-  'insect-sting': { label: 'allergic to wasp or bee stings', kind: 'allergy' },
-  'other-allergy': { label: 'another allergy', kind: 'allergy', routes: anyAllergy },
-  other: { label: 'something else that leaders should know', kind: 'other' }
+  'insect-sting': { label: 'allergic to wasp or bee stings', kind: 'allergy', onEveryWalk: true },
+  'other-allergy': { label: 'another allergy', kind: 'allergy', routes: anyAllergy, onEveryWalk: true },
+  other: { label: 'something else that leaders should know', kind: 'other', onEveryWalk: true }
 } as const satisfies Record<string, Concern>;
 export type ConcernKey = keyof typeof concerns;
 export const concernKeys = Object.keys(concerns) as [ConcernKey, ...ConcernKey[]];
@@ -180,3 +188,10 @@ export function notesBesideTaxa<Note extends HealthNote>(notes: readonly Note[],
     matches: healthMatches([note], taxa).map(({ taxon, name, why }) => ({ taxon, name, why }))
   }));
 }
+
+/** The notes that touch a walk: what speaks to a plant that is met, and what matters everywhere. */
+export const notesOfWalk = <Note extends HealthNote>(notes: readonly Note[], taxa: readonly MetTaxon[]) =>
+  notesBesideTaxa(notes, taxa).filter(({ concern, matches }) => {
+    const { onEveryWalk }: Concern = concerns[concern];
+    return onEveryWalk || matches.length > 0;
+  });

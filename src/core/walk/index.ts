@@ -42,7 +42,8 @@ export {
   healthMatches,
   type HealthNote,
   type MetTaxon,
-  notesBesideTaxa
+  notesBesideTaxa,
+  notesOfWalk
 } from './health';
 export { illness } from './brief/illness';
 export { dangerOfGround, dangersOf } from './plan/dangers';

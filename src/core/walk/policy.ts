@@ -16,10 +16,10 @@ export const specimenPolicies = [
 
 export const childrenTaste = ['not at all', 'with written consent, after the piece check'] as const;
 
-/** Where practitioners disagree, a school chooses; an empty object is the cautious default. */
 /** In which order a plant is met on a walk. */
 export const nameOrders = ['what is seen, then the name', 'the name, then what is seen'] as const;
 
+/** Where practitioners disagree, a school chooses; an empty object is the cautious default. */
 export const Policy = z.object({
   /** Scent may be the second character beside one that is seen. Alone it never counts. */
   scentCounts: z.boolean().default(true),
@@ -30,6 +30,8 @@ export const Policy = z.object({
   dangerousSpecimens: z.enum(specimenPolicies).default(specimenPolicies[0]),
   childrenTaste: z.enum(childrenTaste).default(childrenTaste[0]),
   nameOrder: z.enum(nameOrders).default(nameOrders[0]),
+  /** Leaders may take health notes that touch a walk along on their phones, locked. */
+  healthOnPhones: z.boolean().default(true),
   /** Learners whom one leader takes along, and fewer where some are under 18 (common practice, no source). */
   learnersPerLeader: z
     .object({

@@ -3,12 +3,16 @@
   import { page } from '$app/state';
   import Key from '$lib/ui/field/day/Key.svelte';
   import WalkOnPhone from '$lib/ui/field/day/WalkOnPhone.svelte';
+  import LearnersWalk from '$lib/ui/field/learner/LearnersWalk.svelte';
+  import { LearnerPack } from '$core/field';
   import { Phone } from '$lib/ui/field/phone.svelte';
+  import { newsForLearner } from '$lib/ui/field/take-along';
   import { FieldStore, type KeptPack } from '$lib/ui/field/store';
   import { longDate } from '$core/words';
 
   let store: FieldStore | undefined;
   let phone = $state.raw<Phone>();
+  let learners = $state.raw<{ kept: KeptPack; pack: LearnerPack }>();
   let packs = $state.raw<readonly KeptPack[]>();
   let problem = $state('');
   let waiting = $state(0);
@@ -16,6 +20,12 @@
   const isRehearsal = $derived(page.url.searchParams.has('rehearse'));
   const headOf = ({ pack }: KeptPack) =>
     (pack as { walk?: { name?: string; isoDate?: string; site?: string } }).walk ?? {};
+
+  const isForLearners = ({ pack }: KeptPack) => (pack as { format?: unknown }).format === 'for learners';
+  async function takeOff() {
+    await store?.emptyOf(walkId);
+    location.assign('/today');
+  }
 
   onMount(() => {
     // Black on white, for the sun; unless whoever holds it has chosen another.
@@ -25,10 +35,15 @@
     void (async () => {
       try {
         store = await FieldStore.open();
+        await store.forgetOldHealth(Date.now() + (await store.setting('offset', 0)));
         packs = await store.packs();
         waiting = await store.waitingOfAll();
         const kept = packs.find((one) => one.walkId === walkId);
         if (!kept) return;
+        if (isForLearners(kept)) {
+          learners = { kept, pack: LearnerPack.parse(kept.pack) };
+          return;
+        }
         phone = await Phone.open(store, kept, isRehearsal);
         stop = phone.start();
       } catch (fault) {
@@ -49,6 +64,9 @@
 
 {#if phone}
   <WalkOnPhone {phone} />
+{:else if learners}
+  {@const { kept, pack } = learners}
+  <LearnersWalk {pack} ask={() => newsForLearner(store!, kept, pack)} {takeOff} />
 {:else}
   <main id="field" class="mx-auto grid max-w-[560px] gap-4 px-4 py-6">
     <h1>In the field</h1>
@@ -67,7 +85,11 @@
           look="next"
           href="/field?walk={kept.walkId}"
         />
-        <Key title="Rehearse it" does="with a clock of its own" href="/field?walk={kept.walkId}&rehearse" />
+        {#if !isForLearners(kept)}<Key
+            title="Rehearse it"
+            does="with a clock of its own"
+            href="/field?walk={kept.walkId}&rehearse"
+          />{/if}
       {:else}<p>No walk is on this phone.</p>{/each}
       {#if waiting > 0}<p class="font-strong">{waiting} entries wait on this phone to be sent.</p>{/if}
       <Key title="To the walks" href="/walks" />

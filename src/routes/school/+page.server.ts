@@ -65,6 +65,7 @@ const Form = z.object({
   dangerousSpecimens: z.enum(specimenPolicies),
   childrenTaste: z.enum(childrenTaste),
   nameOrder: z.enum(nameOrders).default(nameOrders[0]),
+  healthOnPhones: z.boolean().default(false),
   adultsPerLeader: perLeader,
   withChildrenPerLeader: perLeader,
   buffers: z.string().max(2000),
@@ -146,6 +147,7 @@ export const actions: Actions = {
           dangerousSpecimens: policy.dangerousSpecimens,
           childrenTaste: policy.childrenTaste,
           nameOrder: policy.nameOrder,
+          healthOnPhones: policy.healthOnPhones,
           learnersPerLeader: { adults: adultsPerLeader, withChildren: withChildrenPerLeader },
           buffers: buffers.data
         }

@@ -84,6 +84,14 @@
     options={nameOrders.map((value) => ({ value, label: value }))}
     hint="A name that is heard first is what people then see: who describes before naming looks at the plant. With children, or where little time is, a name to hold on to may help; the signs are asked for all the same."
   />
+  <div class="grid gap-1">
+    <Tick label="Leaders may take health notes along on their phones" name="healthOnPhones" />
+    <p class="note text-ink-2">
+      Only what touches the walk, locked by a PIN, opened for a minute at a time, gone when the walk is closed
+      or a day later. Without network they are read nowhere else; but a phone can be lost, and six digits hold
+      off whoever finds it, not a workshop.
+    </p>
+  </div>
   <div class="grid gap-5 sm:grid-cols-2">
     <Field
       label="Learners for each leader"

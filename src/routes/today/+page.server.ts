@@ -3,6 +3,7 @@ import { leads } from '$lib/server/accounts';
 import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/learning/drills';
 import { findsToSeeAgain } from '$lib/server/ground/finds';
 import { ownQuizzes } from '$lib/server/learning/quizzes';
+import { homeTasks } from '$lib/server/field/home-tasks';
 import { libraryOf } from '$lib/server/library/library';
 import { readPlan } from '$lib/server/walk/plan';
 import { firstSteps } from '$lib/server/school/first-steps';
@@ -32,6 +33,7 @@ export const load: PageServerLoad = ({ locals }) => {
       today: viewer.today,
       round: { questions, minutes },
       leads: leads(viewer),
+      tasks: viewer.role === 'learner' ? await homeTasks(db, viewer) : [],
       quizzes: quizzes.map(({ quiz: { id, name, questions, minutes: limit }, own }) => ({
         id,
         name,

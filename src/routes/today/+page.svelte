@@ -2,6 +2,7 @@
   import { clockTime } from '$core/route';
   import { counted, dayAndMonth, longDate } from '$core/words';
   import FirstSteps from '$lib/ui/today/FirstSteps.svelte';
+  import HomeTasks from '$lib/ui/field/HomeTasks.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import FirmnessMark from '$lib/ui/FirmnessMark.svelte';
 
@@ -35,6 +36,15 @@
               : ''}{quiz.isBegun ? ', begun' : ''}</span
           >
         </p>{/each}
+    </div>
+  {/if}
+{/snippet}
+
+{#snippet tasks()}
+  {#if data.tasks.length > 0}
+    <div>
+      <h2>For home</h2>
+      <HomeTasks tasks={data.tasks} />
     </div>
   {/if}
 {/snippet}
@@ -135,6 +145,7 @@
             <p class="text-ink-2">Done for today. <a href="/practice">Practise anyway</a></p>
           {/if}
         </div>
+        {@render tasks()}
         {@render quizzes()}
       {:else}
         <div>
@@ -191,9 +202,10 @@
         </table>
       {/if}
     </section>
-    {#if data.quizzes.length + data.finds.length > 0}<aside
+    {#if data.quizzes.length + data.finds.length + data.tasks.length > 0}<aside
         class="note grid content-start gap-5 lg:border-l lg:border-rule lg:pl-6"
       >
+        {@render tasks()}
         {@render quizzes()}
         {@render finds()}
       </aside>{/if}

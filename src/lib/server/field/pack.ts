@@ -2,6 +2,7 @@ import { type Pack, patchKey, signsOf } from '$core/field';
 import { describeStage } from '$core/figure';
 import { measuresOf } from '$core/ground';
 import {
+  type Library,
   type LibraryDocument,
   type LibraryTaxon,
   type StageDescription,
@@ -14,7 +15,7 @@ import {
   worstEaten,
   worstSeverity
 } from '$core/knowledge';
-import { dayOfYear, referenceCalendar } from '$core/season';
+import { type Calendar, dayOfYear, referenceCalendar } from '$core/season';
 import { plainText, stageOn } from '$core/walk';
 import type { Viewer } from '../accounts';
 import type { Brief } from '../walk/briefs';
@@ -148,9 +149,8 @@ function packPatches(plan: Plan, leftOf: Shared['leftOf']): Pack['patches'] {
 }
 
 /** How likely each stage of what harms is there on the day, by the forecast of the site. */
-function mayBeUp({ library, circumstances: { calendar }, walk }: Plan): Pack['mayBeUp'] {
-  const { chanceOfHarmful } = calendar ?? referenceCalendar;
-  const day = dayOfYear(walk.heldOn);
+export function mayBeUp(library: Library, { chanceOfHarmful }: Calendar, isoDate: string): Pack['mayBeUp'] {
+  const day = dayOfYear(isoDate);
   return Object.fromEntries(
     [...library.taxa.values()]
       .filter(isDangerous)
@@ -259,7 +259,7 @@ export function packOf(
       habitats: [...site.habitats]
     },
     abundance: Object.fromEntries(plan.circumstances.abundance),
-    mayBeUp: mayBeUp(plan),
+    mayBeUp: mayBeUp(plan.library, plan.circumstances.calendar ?? referenceCalendar, walk.heldOn),
     stops: stops.map((stop, i) => ({
       id: stop.id,
       name: stop.name,

@@ -1,7 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
+
 import { type HealthNote, concernKeys } from '$core/walk';
 import type { SchoolDb } from '../database/school';
+import { readSettings } from './schools';
 import type { Viewer } from '../accounts';
 import { leads } from '../accounts';
 import type { Walk } from '../walk/walks';
@@ -35,6 +37,14 @@ export const isLeaderOf = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherL
 /** Owners and instructors; an assistant only of a walk that they lead along. */
 export const mayReadHealth = (viewer: Viewer, walk: Pick<Walk, 'leaderId' | 'otherLeaders'>): boolean =>
   leads(viewer) || (viewer.role === 'assistant' && isLeaderOf(viewer, walk));
+
+/** Whether somebody may keep the notes of a walk on their phone, locked: where the school lets its leaders do so. */
+export const mayTakeHealthAlong = async (
+  db: SchoolDb,
+  viewer: Viewer,
+  walk: Pick<Walk, 'leaderId' | 'otherLeaders'>
+): Promise<boolean> =>
+  isLeaderOf(viewer, walk) && mayReadHealth(viewer, walk) && (await readSettings(db)).policy.healthOnPhones;
 
 /** The notes of people whose time is not over. For counting; who shows them says so with {@link logHealthAccess}. */
 export async function healthNotes(db: SchoolDb, personIds: readonly string[]): Promise<KeptNote[]> {
@@ -90,7 +100,7 @@ export async function logHealthAccess(db: SchoolDb, viewer: Viewer, walkId: stri
   await insert(db, 'health_access', { id: uuid(), walkId, personId: viewer.personId });
 }
 
-/** Who looked, by day of the wall clock, the latest first. */
+/** Who looked, here or on a phone, by day of the wall clock, the latest first. */
 export async function listHealthAccess(
   db: SchoolDb,
   walkId: string
@@ -98,9 +108,13 @@ export async function listHealthAccess(
   return rowsOf(
     db,
     z.object({ name: z.string(), on: z.string(), times: z.number() }),
-    `select person.name, to_char(health_access.recorded_at, 'YYYY-MM-DD') as on, count(*)::int as times
-       from health_access join person on person.school_id = health_access.school_id and person.id = person_id
-      where walk_id = $1 group by person.name, 2 order by 2 desc, 1 limit 30`,
+    `select person.name, to_char(looked.recorded_at, 'YYYY-MM-DD') as on, count(*)::int as times
+       from (select school_id, person_id, recorded_at from health_access where walk_id = $1
+             union all
+             select school_id, (body ->> 'by')::uuid, recorded_at from walk_event
+              where walk_id = $1 and kind = 'health opened') looked
+       join person on person.school_id = looked.school_id and person.id = looked.person_id
+      group by person.name, 2 order by 2 desc, 1 limit 30`,
     [walkId]
   );
 }

@@ -9,8 +9,10 @@ import {
   type WalkEventOf,
   asFound,
   atSpeed,
+  dayAt,
   effectiveAt,
   fieldDay,
+  hasBegun,
   jumped,
   lookOnWalk,
   minutesAt,
@@ -23,6 +25,7 @@ import {
 import type { CloserLook } from '$core/evidence';
 import { type Library, LibraryDocument, compileLibrary, englishName } from '$core/knowledge';
 import { isoOf, sendEvents } from './send-events';
+import { type Opened, openHealth } from './health-along';
 import { type Sent, sendWaiting } from './sender';
 import { type FieldStore, type KeptEvent, type KeptPack, NotKept } from './store';
 import { refresh } from './take-along';
@@ -74,6 +77,10 @@ export class Phone {
   readonly day: FieldDay = $derived.by(() => fieldDay(this.pack, this.#events));
   readonly minute: number = $derived.by(() => minutesAt(this.pack, this.now));
   readonly clock: RunningClock = $derived.by(() => runningClock(this.pack, this.day, this.minute));
+  /** Another day than that of the walk, which has not begun: nobody is late yet, or it is over. */
+  readonly isOtherDay: boolean = $derived.by(
+    () => !hasBegun(this.day) && dayAt(this.now, this.pack.walk.timeZone) !== this.pack.walk.isoDate
+  );
   readonly waiting = $derived.by(() => this.#kept.filter(({ state }) => state === 'waiting').length);
   readonly refused = $derived.by(() => this.#kept.filter(({ state }) => state === 'refused'));
 
@@ -216,6 +223,23 @@ export class Phone {
       ];
     navigator.vibrate?.(15);
     return true;
+  }
+
+  /** What is left of PINs to try; undefined where no health notes are on this phone, or their time is over. */
+  async healthTries(): Promise<number | undefined> {
+    await this.store.forgetOldHealth(this.now);
+    return (await this.store.health(this.pack.walk.id))?.triesLeft;
+  }
+
+  /** Opens the health notes; that they were opened is noted, and in a rehearsal they stay shut. */
+  async openHealth(pin: string): Promise<Opened | 'right' | undefined> {
+    await this.store.forgetOldHealth(this.now);
+    const kept = await this.store.health(this.pack.walk.id);
+    if (!kept) return undefined;
+    const opened = await openHealth(this.store, kept, pin);
+    if ('triesLeft' in opened) return opened;
+    if (this.isRehearsal) return 'right';
+    return (await this.tap('health opened', {})) ? opened : undefined;
   }
 
   takeBack = (event: { readonly id: string }): Promise<boolean> =>

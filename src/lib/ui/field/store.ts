@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { WalkEvent } from '$core/field';
+import { type WalkEvent, dayAt } from '$core/field';
+import type { Locked } from './lock';
 
 /** What a phone keeps of walks: packs, what was tapped, and which phone it is. It lies in IndexedDB. */
 
@@ -31,12 +32,25 @@ export interface KeptPack {
   readonly refreshedAt: string;
 }
 
+/** Health notes of a walk, which only a PIN opens. */
+export interface KeptHealth {
+  readonly walkId: string;
+  readonly locked: Locked;
+  /** The last day on which they may be read, and where its midnights are. */
+  readonly until: string;
+  readonly timeZone: string;
+  /** PINs that may still be tried. */
+  readonly triesLeft: number;
+}
+
 interface FieldSchema extends DBSchema {
   packs: { key: string; value: KeptPack };
   events: { key: string; value: KeptEvent; indexes: { walk: string; state: EventState } };
   /** Of rehearsals: never sent. */
   rehearsed: { key: string; value: KeptEvent; indexes: { walk: string } };
   settings: { key: string; value: unknown };
+  /** Locked. */
+  health: { key: string; value: KeptHealth };
 }
 
 /** Something could not be kept: the phone is full, or does not let a page keep anything. */
@@ -48,15 +62,20 @@ export class FieldStore {
   /** @throws NotKept where the browser lets the page keep nothing */
   static async open(name = 'good-trail-field'): Promise<FieldStore> {
     try {
-      const db = await openDB<FieldSchema>(name, 1, {
-        upgrade(fresh) {
-          fresh.createObjectStore('packs', { keyPath: 'walkId' });
-          const events = fresh.createObjectStore('events', { keyPath: 'id' });
-          events.createIndex('walk', 'walkId');
-          events.createIndex('state', 'state');
-          fresh.createObjectStore('rehearsed', { keyPath: 'id' }).createIndex('walk', 'walkId');
-          fresh.createObjectStore('settings');
-        }
+      const db = await openDB<FieldSchema>(name, 2, {
+        upgrade(kept, from) {
+          if (from < 1) {
+            kept.createObjectStore('packs', { keyPath: 'walkId' });
+            const events = kept.createObjectStore('events', { keyPath: 'id' });
+            events.createIndex('walk', 'walkId');
+            events.createIndex('state', 'state');
+            kept.createObjectStore('rehearsed', { keyPath: 'id' }).createIndex('walk', 'walkId');
+            kept.createObjectStore('settings');
+          }
+          kept.createObjectStore('health', { keyPath: 'walkId' });
+        },
+        // Another page of this device has a newer release.
+        blocking: (_from, _to, event) => (event.target as IDBDatabase).close()
       });
       return new FieldStore(db);
     } catch {
@@ -205,8 +224,9 @@ export class FieldStore {
 
   /** Takes a walk out of the store, with all that was sent of it. What waits or was refused stays. */
   async emptyOf(walkId: string): Promise<void> {
-    const tx = this.db.transaction(['packs', 'events', 'rehearsed'], 'readwrite');
+    const tx = this.db.transaction(['packs', 'events', 'rehearsed', 'health'], 'readwrite');
     await tx.objectStore('packs').delete(walkId);
+    await tx.objectStore('health').delete(walkId);
     for (const kept of await tx.objectStore('events').index('walk').getAll(walkId))
       if (kept.state === 'sent') await tx.objectStore('events').delete(kept.id);
     for (const key of await tx.objectStore('rehearsed').index('walk').getAllKeys(walkId))
@@ -218,6 +238,25 @@ export class FieldStore {
   async emptyOfOthers(owner: string | undefined): Promise<void> {
     for (const { walkId, owner: whose } of await this.packs())
       if (whose !== owner) await this.emptyOf(walkId);
+  }
+
+  async health(walkId: string): Promise<KeptHealth | undefined> {
+    return this.db.get('health', walkId);
+  }
+
+  /** @throws NotKept */
+  async keepHealth(health: KeptHealth): Promise<void> {
+    await this.#kept(this.db.put('health', health));
+  }
+
+  async forgetHealth(walkId: string): Promise<void> {
+    await this.db.delete('health', walkId);
+  }
+
+  /** Takes off the health notes whose time is over. @param now by the school's clock, milliseconds since 1970 */
+  async forgetOldHealth(now: number): Promise<void> {
+    for (const { walkId, timeZone, until } of await this.db.getAll('health'))
+      if (dayAt(now, timeZone) > until) await this.forgetHealth(walkId);
   }
 
   async setting<T>(name: string, otherwise: T): Promise<T> {

@@ -3,13 +3,13 @@
   import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import X from '@lucide/svelte/icons/x';
   import { addressOf } from '$core/words';
-  import AnythingElse from './AnythingElse.svelte';
-  import NextCheck from './NextCheck.svelte';
-  import Suspects from './Suspects.svelte';
-  import Verdict from './Verdict.svelte';
-  import { type Step, addressAfter } from './closer-address';
+  import AnythingElse from '$lib/ui/closer/AnythingElse.svelte';
+  import NextCheck from '$lib/ui/closer/NextCheck.svelte';
+  import Seen from '$lib/ui/closer/Seen.svelte';
+  import Suspects from '$lib/ui/closer/Suspects.svelte';
+  import Verdict from '$lib/ui/closer/Verdict.svelte';
+  import { type Step, addressAfter } from '$lib/ui/closer/closer-address';
 
   let { data } = $props();
   /** The find without a name that is looked at, where one is. */
@@ -23,6 +23,7 @@
   const to = (step: Step): string =>
     addressAfter(
       {
+        path: '/species/look-closer',
         site: data.where.site,
         date: page.url.searchParams.has('date') ? data.where.isoDate : '',
         find,
@@ -96,31 +97,7 @@
   data-sveltekit-noscroll
 >
   <div class="grid content-start gap-5 lg:row-span-2">
-    {#if !isEmpty || data.unseen.length > 0}
-      <section aria-label="What you have entered">
-        <h2>You have seen</h2>
-        <ul class="m-0 mt-1 flex list-none flex-wrap gap-2 p-0">
-          {#each data.seen as one (one.entry)}<li>
-              <a
-                href={to({ unsee: one.entry })}
-                class="note flex min-h-10 items-center gap-2 rounded-[3px] border-[1.5px] border-rule-strong bg-plate px-3 no-underline hover:bg-shade"
-                aria-label="Take back: {one.name}, {one.label}"
-                ><span><span class="text-ink-2">{one.name}:</span> <strong>{one.label}</strong></span><X
-                  size={15}
-                  aria-hidden="true"
-                /></a
-              >
-            </li>{/each}
-          {#each data.unseen as one (one.slug)}<li>
-              <a
-                href={to({ can: one.slug })}
-                class="note flex min-h-10 items-center gap-2 rounded-[3px] border-[1.5px] border-dashed border-rule-strong px-3 text-ink-2 no-underline hover:bg-shade"
-                aria-label="Ask again: {one.name}">{one.name}: not sure<X size={15} aria-hidden="true" /></a
-              >
-            </li>{/each}
-        </ul>
-      </section>
-    {/if}
+    <Seen seen={data.seen} unseen={data.unseen} {to} />
 
     {#if data.answering}
       <NextCheck asked={data.answering} others={data.others} {isEmpty} {to} />
@@ -163,6 +140,7 @@
       taxa={data.taxa}
       {isEmpty}
       {to}
+      plantAt={(slug, stage) => addressOf(`/species/${slug}`, [['stage', stage]])}
     />
   </aside>
 </div>

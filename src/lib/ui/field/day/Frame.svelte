@@ -13,6 +13,7 @@
   import type { Snippet } from 'svelte';
   import { effectiveAt, mayTakeBack, minutesAt } from '$core/field';
   import { clockTime } from '$core/route';
+  import { dayAndMonth } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import { lateWords, wordsOf } from './words';
 
@@ -62,14 +63,16 @@
       class="flex min-h-[40px] flex-wrap items-center justify-between gap-x-3 border-b-[3px] border-ink py-1 text-[15px]"
     >
       <span class="flex items-center gap-1 font-strong"
-        ><Clock size={19} aria-hidden="true" />{lateWords(clock.late)}</span
+        ><Clock size={19} aria-hidden="true" />{phone.isOtherDay
+          ? `on ${dayAndMonth(pack.walk.isoDate)}`
+          : lateWords(clock.late)}</span
       >
       <span class="flex items-center gap-1"
         ><Users size={19} aria-hidden="true" /><strong
           >{lastCount ? `${lastCount.counted} of ${day.here.length}` : `${day.here.length} here`}</strong
         ></span
       >
-      {#if clock.turnBackBy !== undefined}
+      {#if clock.turnBackBy !== undefined && !phone.isOtherDay}
         <span class={['flex items-center gap-1', phone.minute > clock.turnBackBy && 'text-rosehip']}
           ><Flag size={19} aria-hidden="true" />turn back
           <strong>{clockTime(clock.turnBackBy)}</strong></span

@@ -1,12 +1,13 @@
 <script lang="ts">
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
-  import PhoneIcon from '@lucide/svelte/icons/phone';
+  import LockKeyhole from '@lucide/svelte/icons/lock-keyhole';
   import { effectiveAt, incidentKinds, minutesAt } from '$core/field';
   import { clockTime } from '$core/route';
   import { gridReference } from '$core/place';
   import { severityWords, worstSeverity } from '$core/knowledge';
   import type { Phone } from '../phone.svelte';
   import { whereIAm } from '../where-i-am';
+  import Calls from './Calls.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
   import Toggle from './Toggle.svelte';
@@ -102,20 +103,7 @@
 </script>
 
 <h1 class="text-rosehip">Ill or hurt</h1>
-<div class="grid gap-2">
-  {#each pack.school.numbers as { label, number }, i (i)}
-    <a
-      href="tel:{number.replaceAll(/[^+0-9]/g, '')}"
-      class={[
-        'flex min-h-[64px] items-center gap-3 rounded-[4px] border-[3px] px-4 no-underline',
-        i === 0 ? 'border-rosehip bg-rosehip text-paper' : 'border-ink'
-      ]}
-      ><PhoneIcon size={28} class="shrink-0" aria-hidden="true" /><span class="leading-6"
-        ><strong class="text-[20px]">{number}</strong><br />{label}</span
-      ></a
-    >
-  {/each}
-</div>
+<Calls numbers={pack.school.numbers} />
 {#if front?.phoneSignal}<p class="font-strong">Signal: {front.phoneSignal}</p>{/if}
 {#if place}
   <section class="border-y-[3px] border-ink py-2" aria-label="Say this place">
@@ -132,6 +120,7 @@
   </section>
   <Key title="Where this phone is" does={hereWords} icon={LocateFixed} onclick={locate} />
 {/if}
+<Key title="Health notes" does="of this group, locked by a PIN" icon={LockKeyhole} href="#health" />
 
 <Choice
   legend="What happened"

@@ -9,6 +9,7 @@
   import Go from './Go.svelte';
   import Harm from './Harm.svelte';
   import Heads from './Heads.svelte';
+  import Health from './Health.svelte';
   import LookUp from './LookUp.svelte';
   import Order from './Order.svelte';
   import Pair from './Pair.svelte';
@@ -31,7 +32,7 @@
       ? 'heads'
       : screen === 'look'
         ? 'look'
-        : screen === 'harm'
+        : screen === 'harm' || screen === 'health'
           ? 'harm'
           : 'sheet'
   );
@@ -41,9 +42,11 @@
       ? undefined
       : ofPlant.includes(screen)
         ? { href: `#plant/${slug}`, label: 'The plant' }
-        : screen === 'go'
-          ? { href: '#heads', label: 'Heads' }
-          : { href: '#sheet', label: 'Run sheet' }
+        : screen === 'health'
+          ? { href: '#harm', label: 'Ill or hurt' }
+          : screen === 'go'
+            ? { href: '#heads', label: 'Heads' }
+            : { href: '#sheet', label: 'Run sheet' }
   );
   // A screen that goes dark is a glove off: where the phone allows it, it stays on while the walk is looked at.
   $effect(() => {
@@ -83,6 +86,7 @@
     {:else if screen === 'differs'}<Differs {phone} />
     {:else if screen === 'look'}<LookUp {phone} />
     {:else if screen === 'harm'}<Harm {phone} />
+    {:else if screen === 'health'}<Health {phone} />
     {:else if screen === 'close'}<Close {phone} />
     {:else if screen === 'walk'}<WalkInfo {phone} />
     {:else}<RunSheet {phone} />{/if}

@@ -80,6 +80,8 @@ export function wordsOf(told: Told, event: WalkEvent): string {
       return `${told.nameOf(event.taxon)}: ${event.how}`;
     case 'incident':
       return `${who(event.person)}: ${event.incident}`;
+    case 'health opened':
+      return 'Health notes opened';
     case 'task':
       return 'Task given';
     case 'closed':

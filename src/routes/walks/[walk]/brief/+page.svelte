@@ -13,6 +13,7 @@
   import { placedStops } from '$core/walk';
   import { counted, dayAndMonth, localMoment } from '$core/words';
   import { enhance } from '$lib/ui/form/forms.svelte';
+  import KeepOnPhone from './KeepOnPhone.svelte';
   import TakeAway from './TakeAway.svelte';
   import Told from '$lib/ui/people/Told.svelte';
 
@@ -142,6 +143,7 @@
   <div class="no-print mb-4">
     {#if data.readOn}{@render hasRead(data.readOn)}{/if}
     <TakeAway walkId={data.walk.id} isLeader={false} />
+    <KeepOnPhone walkId={data.walk.id} />
   </div>
 {/if}
 

@@ -7,6 +7,7 @@ import { readFieldDay } from '$lib/server/field/day';
 import { giveUpPhone } from '$lib/server/field/lost-phone';
 import { listPhones } from '$lib/server/field/phones';
 import { fieldsAction } from '$lib/server/request/actions';
+import { mayTakeHealthAlong } from '$lib/server/school/health';
 import { inSchoolOf, idFrom, orNotFound, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { readPlan } from '$lib/server/walk/plan';
 import { walkPage } from '$lib/server/walk/walk-page';
@@ -26,6 +27,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     const at = (time: number) => minutesAt(pack, time);
     return {
       phones: await listPhones(db, plan.walk.id),
+      timeZone: plan.site.timeZone,
+      mayTakeHealth: await mayTakeHealthAlong(db, viewer, plan.walk),
       leaders: pack.leaders.length,
       hasBrief: brief !== undefined,
       begun: day.events.length > 0,

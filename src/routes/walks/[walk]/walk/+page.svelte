@@ -16,10 +16,11 @@
   import { sendWaiting } from '$lib/ui/field/sender';
   import { FieldStore, type KeptPack } from '$lib/ui/field/store';
   import { type Step, takeAlong } from '$lib/ui/field/take-along';
+  import HealthAlong from './HealthAlong.svelte';
 
   let { data, form } = $props();
   const walkId = $derived(page.params['walk']!);
-  let store: FieldStore | undefined;
+  let store = $state.raw<FieldStore>();
   let kept = $state.raw<KeptPack>();
   let step = $state<Step>();
   let problem = $state('');
@@ -138,6 +139,8 @@
           count too much together. A share can be handed over on the way.
         </p>{/if}
     </section>
+
+    {#if data.mayTakeHealth && kept && store}<HealthAlong {store} {walkId} timeZone={data.timeZone} />{/if}
 
     {#if data.begun}
       <section>

@@ -1,6 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { readWalkEvents } from '$lib/server/field/walk-events';
 import { idFrom, inSchoolOf, orNotFound, requireTeacher } from '$lib/server/request/guard';
+import { mayTakeHealthAlong } from '$lib/server/school/health';
 import { readBrief } from '$lib/server/walk/briefs';
 import { readWalk } from '$lib/server/walk/walks';
 import type { RequestHandler } from './$types';
@@ -17,6 +18,7 @@ export const GET: RequestHandler = ({ locals, params }) => {
       briefVersion: brief?.version ?? null,
       heldOn: walk.heldOn,
       calledOff: walk.calledOff?.why ?? null,
+      mayKeepHealth: await mayTakeHealthAlong(db, viewer, walk),
       now: db.now.toISOString(),
       clock: new Date().toISOString()
     });

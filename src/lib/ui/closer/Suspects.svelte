@@ -2,7 +2,7 @@
   import Skull from '@lucide/svelte/icons/skull';
   import { severityWords } from '$core/knowledge';
   import { stageWord } from '$core/words';
-  import type { PageData } from './$types';
+  import type { CloserView } from '$core/evidence';
   import type { Step } from './closer-address';
 
   /** Plants that it may be, the likeliest first, and that it may be none of them. */
@@ -12,10 +12,13 @@
     question,
     taxa,
     isEmpty,
-    to
-  }: Pick<PageData, 'suspects' | 'other' | 'question' | 'taxa'> & {
+    to,
+    plantAt
+  }: Pick<CloserView, 'suspects' | 'other' | 'question' | 'taxa'> & {
     isEmpty: boolean;
     to: (step: Step) => string;
+    /** Where a plant is told of; nothing where it is told of nowhere. */
+    plantAt?: (slug: string, stage: string) => string;
   } = $props();
 
   const percent = (p: number) => (p < 0.01 ? 'below 1 %' : `${Math.round(p * 100)} %`);
@@ -27,15 +30,10 @@
     {#each suspects as one (one.slug)}
       <li class="border-b border-rule py-1.5">
         <div class="flex items-baseline justify-between gap-2">
-          <a
-            href="/species/{one.slug}?stage={encodeURIComponent(one.stage)}"
-            class="underline decoration-rule underline-offset-4"
-            >{#if one.isDangerous}<Skull
-                size={14}
-                class="mr-1 inline text-rosehip"
-                aria-label="danger"
-              />{/if}<strong>{one.name}</strong></a
-          >
+          {#if plantAt}<a
+              href={plantAt(one.slug, one.stage)}
+              class="underline decoration-rule underline-offset-4">{@render named(one)}</a
+            >{:else}<span>{@render named(one)}</span>{/if}
           <span class="note shrink-0">{percent(one.probability)}</span>
         </div>
         <svg viewBox="0 0 100 2" preserveAspectRatio="none" height="4" class="block w-full" aria-hidden="true"
@@ -66,6 +64,12 @@
     </li>
   </ol>
   {#if !isEmpty}<p class="mt-2">
-      <a href="/species/look-closer" class="link-line note">Begin again</a>
+      <a href={to('begin again')} class="link-line note">Begin again</a>
     </p>{/if}
 </section>
+
+{#snippet named(one: (typeof suspects)[number])}{#if one.isDangerous}<Skull
+      size={14}
+      class="mr-1 inline text-rosehip"
+      aria-label="danger"
+    />{/if}<strong>{one.name}</strong>{/snippet}

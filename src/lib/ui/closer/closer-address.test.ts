@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type Looking, type Step, addressAfter } from './closer-address';
 
 const looking: Looking = {
+  path: '/species/look-closer',
   site: '',
   date: '',
   find: '',

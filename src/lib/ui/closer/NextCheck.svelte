@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { PageData } from './$types';
+  import type { CloserView } from '$core/evidence';
   import type { Step } from './closer-address';
 
   /** The character that is asked for next, with its states: those that something likely has first. */
@@ -9,8 +9,8 @@
     isEmpty,
     to
   }: {
-    asked: NonNullable<PageData['answering']>;
-    others: PageData['others'];
+    asked: NonNullable<CloserView['answering']>;
+    others: CloserView['others'];
     isEmpty: boolean;
     to: (step: Step) => string;
   } = $props();

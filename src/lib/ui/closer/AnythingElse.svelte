@@ -1,10 +1,10 @@
 <script lang="ts">
   import { plain } from '$core/knowledge';
-  import type { PageData } from './$types';
+  import type { CloserView } from '$core/evidence';
   import type { Step } from './closer-address';
 
   /** The whole glossary, by word or by part of the plant. */
-  let { glossary, to }: { glossary: PageData['glossary']; to: (step: Step) => string } = $props();
+  let { glossary, to }: { glossary: CloserView['glossary']; to: (step: Step) => string } = $props();
   let words = $state('');
 
   /** Characters that hold every typed word in their name, their states or their definitions. */

@@ -5,7 +5,7 @@
   import OctagonX from '@lucide/svelte/icons/octagon-x';
   import { severityWords } from '$core/knowledge';
   import { stageWord } from '$core/words';
-  import type { PageData } from './$types';
+  import type { CloserView } from '$core/evidence';
   import type { Step } from './closer-address';
 
   /** What was seen means for the plant in question, or that nothing was entered yet. */
@@ -13,7 +13,7 @@
     verdict,
     isEmpty,
     to
-  }: { verdict: PageData['verdict']; isEmpty: boolean; to: (step: Step) => string } = $props();
+  }: { verdict: CloserView['verdict']; isEmpty: boolean; to: (step: Step) => string } = $props();
 
   const list = new Intl.ListFormat('en-GB', { type: 'conjunction' });
   const either = new Intl.ListFormat('en-GB', { type: 'disjunction' });

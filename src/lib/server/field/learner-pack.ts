@@ -1,0 +1,44 @@
+import type { LearnerPack } from '$core/field';
+import { forLearners } from '$core/walk';
+import type { Viewer } from '../accounts';
+import type { SchoolDb } from '../database/school';
+import { readSite } from '../ground/sites';
+import { libraryOf, schoolLibrary } from '../library/library';
+import { readSettings } from '../school/schools';
+import { listSightings, seasonOf } from '../season/sightings';
+import { readBrief, readBriefPlates } from '../walk/briefs';
+import type { Walk } from '../walk/walks';
+import { homeTasks } from './home-tasks';
+import { mayBeUp } from './pack';
+
+/** All that a learner's phone takes along: nothing that their pages would not show them. */
+export async function learnerPackOf(db: SchoolDb, viewer: Viewer, walk: Walk): Promise<LearnerPack> {
+  const site = (await readSite(db, walk.siteId))!;
+  const settings = await readSettings(db);
+  const library = await libraryOf(db);
+  const brief = await readBrief(db, walk.id);
+  const season = seasonOf(library, site, await listSightings(db, site.id), walk.heldOn);
+  return {
+    format: 'for learners',
+    walk: {
+      id: walk.id,
+      name: walk.name,
+      isoDate: walk.heldOn,
+      timeZone: site.timeZone,
+      site: site.name
+    },
+    takenAt: db.now.toISOString(),
+    takenBy: { id: viewer.personId, name: viewer.name },
+    numbers: [...settings.emergencyNumbers],
+    scentCounts: settings.policy.scentCounts,
+    habitats: [...site.habitats],
+    mayBeUp: mayBeUp(library, season.calendar, walk.heldOn),
+    brief: brief && {
+      version: brief.version,
+      document: forLearners(brief.document, settings.learnersSeePlaces),
+      plates: Object.fromEntries(await readBriefPlates(db, brief.id))
+    },
+    tasks: await homeTasks(db, viewer),
+    library: (await schoolLibrary(db)).document
+  };
+}
