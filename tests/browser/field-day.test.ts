@@ -280,7 +280,7 @@ it('a learner reads the brief, looks closer and looks words up without network',
   await flightMode(driver, true);
   await visit(site, field('brief'));
   await seeText(driver, 'Emergency call');
-  await tap(driver, 'ramsons or');
+  await tap(driver, 'Ramsons or');
   await seeText(driver, 'Every piece is checked');
   await tap(driver, 'Look closer');
   await seeText(driver, 'Nothing is entered yet');
