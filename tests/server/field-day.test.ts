@@ -1,4 +1,5 @@
 import pg from 'pg';
+import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
@@ -340,6 +341,59 @@ it('a new patch stands on the ground, and goes with the act that is taken back',
   expect(await send(tapped('new patch', { taxon: 'urtica-dioica', amount: 'rare', note: '' }))).toMatchObject(
     [{ status: 400 }]
   );
+});
+
+describe('a picture of what was found', () => {
+  const put = (client: Client, event: string, body: BodyInit) =>
+    client.fetch(`/api${walk}/pictures/${event}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/octet-stream' },
+      body
+    });
+  const camera = async () =>
+    new Uint8Array(
+      await sharp({
+        create: {
+          width: 2400,
+          height: 1800,
+          channels: 3,
+          background: '#6ba045',
+          noise: { type: 'gaussian', mean: 128, sigma: 60 }
+        }
+      })
+        .jpeg()
+        .withExif({ IFD0: { Copyright: 'somebody' } })
+        .toBuffer()
+    );
+
+  it('stands with its act, small and without what the camera wrote; what came first stays', async () => {
+    const act = tapped('unknown plant', { name: 'umbels by the ford', seen: [], note: '' });
+    expect((await put(instructor, act.id, await camera())).status).toBe(404);
+    await send(act);
+    expect((await put(instructor, act.id, 'no picture at all')).status).toBe(400);
+    expect((await put(learner, act.id, await camera())).status).toBe(403);
+    expect((await put(instructor, act.id, await camera())).status).toBe(204);
+    expect((await put(instructor, act.id, await camera())).status).toBe(204);
+    const kept = await instructor.fetch(`/api${walk}/pictures/${act.id}`);
+    const { width, exif } = await sharp(Buffer.from(await kept.arrayBuffer())).metadata();
+    expect({ width, exif }).toEqual({ width: 1600, exif: undefined });
+    expect((await learner.fetch(`/api${walk}/pictures/${act.id}`)).status).toBe(403);
+
+    const address = `/api${walk}/pictures/${act.id}`;
+    expect(await instructor.text(`${walk}/walk`)).toContain(address);
+    const [site] = (await query<{ id: string }>('select site_id as id from open_find where id = $1', [
+      act.id
+    ]))!;
+    expect(await instructor.text(`/ground/${site!.id}/finds/${act.id}`)).toContain(address);
+    await send(tapped('taken back', { event: act.id }));
+    expect((await instructor.fetch(address)).status).toBe(404);
+  });
+
+  it('belongs to something found, and to a walk of one’s own school', async () => {
+    const act = tapped('arrived', { stop: first.stops[0]!.id });
+    await send(act);
+    expect((await put(instructor, act.id, await camera())).status).toBe(404);
+  });
 });
 
 it('a phone that is lost leaves its share to another, once, and is told of it', async () => {

@@ -5,6 +5,7 @@ export {
   findings,
   incidentKinds,
   mostPhones,
+  picturedKinds,
   showings,
   tastingAnswers,
   testOutcomes,

@@ -230,6 +230,12 @@ export const WalkEvent = z.discriminatedUnion('kind', [
 export type WalkEvent = z.infer<typeof WalkEvent>;
 export type WalkEventKind = WalkEvent['kind'];
 export type WalkEventOf<K extends WalkEventKind> = Extract<WalkEvent, { kind: K }>;
+/** What a picture can be kept with. */
+export const picturedKinds = [
+  'nearly ready',
+  'new patch',
+  'unknown plant'
+] as const satisfies readonly WalkEventKind[];
 export const walkEventKinds: readonly WalkEventKind[] = WalkEvent.options.map(
   ({ shape }) => shape.kind.value
 );

@@ -311,4 +311,5 @@ async function takeOut(db: SchoolDb, viewer: Sender, event: WalkEvent): Promise<
   else if (event.kind === 'new patch') await removePatch(db, event.id);
   else if (event.kind === 'unknown plant')
     await db.query('delete from open_find where id = $1 and taxon is null', [event.id]);
+  await db.query('delete from walk_picture where event_id = $1', [event.id]);
 }

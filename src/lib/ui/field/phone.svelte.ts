@@ -27,7 +27,8 @@ import { type Library, LibraryDocument, compileLibrary, englishName } from '$cor
 import { isoOf, sendEvents } from './send-events';
 import { type Opened, openHealth } from './health-along';
 import { type Sent, sendWaiting } from './sender';
-import { type FieldStore, type KeptEvent, type KeptPack, NotKept } from './store';
+import { sendPictures } from './pictures';
+import { type FieldStore, type KeptEvent, type KeptPack, type KeptPicture, NotKept } from './store';
 import { refresh } from './take-along';
 
 /** A walk on a phone: what was taken along, what was tapped, and what follows from it. */
@@ -81,7 +82,11 @@ export class Phone {
   readonly isOtherDay: boolean = $derived.by(
     () => !hasBegun(this.day) && dayAt(this.now, this.pack.walk.timeZone) !== this.pack.walk.isoDate
   );
-  readonly waiting = $derived.by(() => this.#kept.filter(({ state }) => state === 'waiting').length);
+  /** Of this walk, not with the server yet. */
+  pictures = $state.raw<readonly KeptPicture[]>([]);
+  readonly waiting = $derived.by(
+    () => this.#kept.filter(({ state }) => state === 'waiting').length + this.pictures.length
+  );
   readonly refused = $derived.by(() => this.#kept.filter(({ state }) => state === 'refused'));
 
   private constructor(
@@ -139,11 +144,13 @@ export class Phone {
       ({ id, state }) => state === 'waiting' && !stored.some((one) => one.id === id)
     );
     this.#kept = [...stored, ...since];
+    this.pictures = await this.store.picturesOf(this.pack.walk.id);
   }
 
   sync = async (): Promise<void> => {
     if (this.isRehearsal) return;
     this.sent = await sendWaiting(this.store, this.kept.owner, sendEvents);
+    if (this.sent === 'all' || this.sent === 'some') await sendPictures(this.store, this.kept.owner);
     const news = await refresh(this.store, this.kept, this.pack);
     if (news) {
       this.news = news;
@@ -196,21 +203,25 @@ export class Phone {
   }
 
   /** @returns whether it was kept; where it was not, `said` has the reason */
-  tap<K extends WalkEventKind>(kind: K, own: Own<K>): Promise<boolean> {
+  tap<K extends WalkEventKind>(kind: K, own: Own<K>, picture?: Blob): Promise<boolean> {
     // One after the other: the second of two quick taps is judged by a day in which the first stands.
-    const tapped = this.#tapping.then(() => this.#tapNow(kind, own));
+    const tapped = this.#tapping.then(() => this.#tapNow(kind, own, picture));
     this.#tapping = tapped.catch(() => false);
     return tapped;
   }
 
-  async #tapNow<K extends WalkEventKind>(kind: K, own: Own<K>): Promise<boolean> {
+  async #tapNow<K extends WalkEventKind>(kind: K, own: Own<K>, picture?: Blob): Promise<boolean> {
     const event = this.make(kind, own) as WalkEvent;
     const problem = whyNot(this.pack, this.day, event);
     this.said = problem ?? '';
     if (problem) return false;
     try {
       if (this.isRehearsal) await this.store.rehearse(event);
-      else await this.store.tap(event, this.kept.owner);
+      else {
+        // First what is large: where there is no room for it, nothing was kept, and that is said.
+        if (picture) await this.#keepPicture(event.id, picture);
+        await this.store.tap(event, this.kept.owner);
+      }
     } catch (fault) {
       this.said = fault instanceof NotKept ? fault.message : 'The phone did not store this. Tap it again.';
       return false;
@@ -240,6 +251,17 @@ export class Phone {
     if ('triesLeft' in opened) return opened;
     if (this.isRehearsal) return 'right';
     return (await this.tap('health opened', {})) ? opened : undefined;
+  }
+
+  async #keepPicture(id: string, blob: Blob): Promise<void> {
+    await this.store.keepPicture({ id, walkId: this.pack.walk.id, owner: this.kept.owner, blob });
+    this.pictures = await this.store.picturesOf(this.pack.walk.id);
+  }
+
+  /** Gives a picture up that the server will not take. */
+  async dropPicture(id: string): Promise<void> {
+    await this.store.forgetPicture(id);
+    this.pictures = await this.store.picturesOf(this.pack.walk.id);
   }
 
   takeBack = (event: { readonly id: string }): Promise<boolean> =>

@@ -32,6 +32,16 @@ export interface KeptPack {
   readonly refreshedAt: string;
 }
 
+/** A picture of what was found, on its way to the server. It has the id of the act to which it belongs. */
+export interface KeptPicture {
+  readonly id: string;
+  readonly walkId: string;
+  readonly owner: string;
+  readonly blob: Blob;
+  /** Why the server will not take it. */
+  readonly problem?: string;
+}
+
 /** Health notes of a walk, which only a PIN opens. */
 export interface KeptHealth {
   readonly walkId: string;
@@ -51,6 +61,7 @@ interface FieldSchema extends DBSchema {
   settings: { key: string; value: unknown };
   /** Locked. */
   health: { key: string; value: KeptHealth };
+  pictures: { key: string; value: KeptPicture };
 }
 
 /** Something could not be kept: the phone is full, or does not let a page keep anything. */
@@ -73,6 +84,7 @@ export class FieldStore {
             kept.createObjectStore('settings');
           }
           kept.createObjectStore('health', { keyPath: 'walkId' });
+          kept.createObjectStore('pictures', { keyPath: 'id' });
         },
         // Another page of this device has a newer release.
         blocking: (_from, _to, event) => (event.target as IDBDatabase).close()
@@ -238,6 +250,28 @@ export class FieldStore {
   async emptyOfOthers(owner: string | undefined): Promise<void> {
     for (const { walkId, owner: whose } of await this.packs())
       if (whose !== owner) await this.emptyOf(walkId);
+  }
+
+  /** @throws NotKept */
+  async keepPicture(picture: KeptPicture): Promise<void> {
+    await this.#kept(this.db.put('pictures', picture));
+  }
+
+  async forgetPicture(id: string): Promise<void> {
+    await this.db.delete('pictures', id);
+  }
+
+  /** Those of a walk that have not reached the server. */
+  async picturesOf(walkId: string): Promise<KeptPicture[]> {
+    return (await this.db.getAll('pictures')).filter((one) => one.walkId === walkId);
+  }
+
+  /** Those of a person whose act the server has. */
+  async picturesToSend(owner: string): Promise<KeptPicture[]> {
+    const pictures = (await this.db.getAll('pictures')).filter((one) => one.owner === owner && !one.problem);
+    const acts = await Promise.all(pictures.map(({ id }) => this.db.get('events', id)));
+    // An act that has left the phone was sent.
+    return pictures.filter((_, i) => (acts[i]?.state ?? 'sent') === 'sent');
   }
 
   async health(walkId: string): Promise<KeptHealth | undefined> {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Camera from '@lucide/svelte/icons/camera';
   import LocateFixed from '@lucide/svelte/icons/locate-fixed';
   import Sprout from '@lucide/svelte/icons/sprout';
   import MapPin from '@lucide/svelte/icons/map-pin';
@@ -13,6 +14,7 @@
   } from '$core/knowledge';
   import { stageWord } from '$core/words';
   import type { Phone } from '../phone.svelte';
+  import { madeSmall } from '../pictures';
   import { whereIAm } from '../where-i-am';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
@@ -29,6 +31,17 @@
   let amount = $state<Abundance>();
   let place = $state<{ longitude: number; latitude: number }>();
   let placeWords = $state('');
+  let picture = $state.raw<Blob>();
+  const pictureUrl = $derived(picture && URL.createObjectURL(picture));
+  $effect(() => {
+    const url = pictureUrl;
+    return () => url && URL.revokeObjectURL(url);
+  });
+  async function photograph({ currentTarget: field }: Event & { currentTarget: HTMLInputElement }) {
+    const [file] = field.files ?? [];
+    if (file) picture = await madeSmall(file);
+    field.value = '';
+  }
   const found = $derived(
     typed.trim().length > 1 ? findTaxa(phone.library, { words: typed }).slice(0, 6) : []
   );
@@ -72,30 +85,45 @@
   async function keepUnknown() {
     const name = suspects[0] ? `perhaps ${phone.nameOf(suspects[0].taxon.slug)}` : 'a plant nobody knew';
     if (
-      await phone.tap('unknown plant', { name, seen: seen.slice(0, 60), note: '', ...(place && { place }) })
-    )
+      await phone.tap(
+        'unknown plant',
+        { name, seen: seen.slice(0, 60), note: '', ...(place && { place }) },
+        picture
+      )
+    ) {
       seen = [];
+      picture = undefined;
+    }
   }
   async function keepPatch() {
     if (!slug || !amount) return;
     // Where it was a while ago is another place.
     await locate();
-    if (place && (await phone.tap('new patch', { taxon: slug, amount, place, note: '' }))) slug = '';
+    if (place && (await phone.tap('new patch', { taxon: slug, amount, place, note: '' }, picture))) {
+      slug = '';
+      picture = undefined;
+    }
   }
   async function keepReady() {
     if (!slug || !stage) return;
     const patch = phone.pack.patches.find((one) => one.taxon === slug)?.id;
     if (
-      await phone.tap('nearly ready', {
-        taxon: slug,
-        stage,
-        weeks,
-        note: '',
-        ...(patch && { patch }),
-        ...(place && { place })
-      })
-    )
+      await phone.tap(
+        'nearly ready',
+        {
+          taxon: slug,
+          stage,
+          weeks,
+          note: '',
+          ...(patch && { patch }),
+          ...(place && { place })
+        },
+        picture
+      )
+    ) {
       slug = '';
+      picture = undefined;
+    }
   }
 </script>
 
@@ -192,6 +220,19 @@
   {/if}
   <Key title="Keep it as a find" does="what was seen goes with it" look="next" onclick={keepUnknown} />
 {/if}
+<label
+  class="flex min-h-[64px] cursor-pointer items-center gap-3 rounded-[4px] border-[3px] border-ink px-4 py-2"
+  >{#if pictureUrl}<img src={pictureUrl} alt="What goes along" class="h-14 w-14 object-cover" />{:else}<Camera
+      size={28}
+      class="shrink-0"
+      aria-hidden="true"
+    />{/if}<span class="min-w-0 flex-1 leading-6"
+    ><strong class="text-[19px]">{picture ? 'Another picture' : 'A picture'}</strong><br /><span
+      class="text-[16px]">goes with what is kept next; no people in it</span
+    ></span
+  ><input type="file" accept="image/*" capture="environment" class="sr-only" onchange={photograph} /></label
+>
+{#if picture}<Key title="Without the picture" onclick={() => (picture = undefined)} />{/if}
 <Key
   title="This place"
   does={placeWords || 'by the phone, for what is kept next'}

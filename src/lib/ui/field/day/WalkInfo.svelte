@@ -82,6 +82,12 @@
     {/each}
   </section>
 {/if}
+{#each phone.pictures as { id, problem } (id)}
+  {#if problem}<div class="border-l-[6px] border-rosehip pl-3">
+      <p><strong>A picture was not taken.</strong> {problem}</p>
+      <Key title="Give it up" onclick={() => phone.dropPicture(id)} />
+    </div>{/if}
+{/each}
 <label class="grid gap-1 font-strong"
   >Who holds this phone<select class="select" bind:value={phone.by}
     >{#each actors as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select

@@ -1,11 +1,20 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { englishName } from '$core/knowledge';
-import { effectiveAt, minutesAt, mostPhones, runningClock } from '$core/field';
+import {
+  type WalkEventOf,
+  effectiveAt,
+  minutesAt,
+  mostPhones,
+  type picturedKinds,
+  runningClock
+} from '$core/field';
 import { counted } from '$core/words';
 import { readFieldDay } from '$lib/server/field/day';
 import { giveUpPhone } from '$lib/server/field/lost-phone';
 import { listPhones } from '$lib/server/field/phones';
+import { pictureAddress } from '$lib/server/field/pictures';
+import type { SchoolDb } from '$lib/server/database/school';
 import { fieldsAction } from '$lib/server/request/actions';
 import { mayTakeHealthAlong } from '$lib/server/school/health';
 import { inSchoolOf, idFrom, orNotFound, requireLeader, requireTeacher } from '$lib/server/request/guard';
@@ -87,6 +96,13 @@ export const load: PageServerLoad = async ({ locals, params }) => {
         done: one.done.join('; '),
         at: at(effectiveAt(one))
       })),
+      noticed: await Promise.all(
+        day.events.flatMap((one) =>
+          one.kind === 'nearly ready' || one.kind === 'new patch' || one.kind === 'unknown plant'
+            ? [noticed(db, one, nameOf)]
+            : []
+        )
+      ),
       open: {
         fires: day.fires.length,
         blades: day.bladesOut,
@@ -95,6 +111,19 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     };
   });
 };
+
+type Noticed = WalkEventOf<(typeof picturedKinds)[number]>;
+
+/** What was found on the way, in words, with where it stands since and its picture. */
+async function noticed(db: SchoolDb, event: Noticed, nameOf: (slug: string) => string) {
+  const words =
+    event.kind === 'unknown plant'
+      ? event.name
+      : event.kind === 'nearly ready'
+        ? `${nameOf(event.taxon)}, ${event.stage} in about ${counted(event.weeks, 'week')}`
+        : `${nameOf(event.taxon)}, ${event.amount}`;
+  return { kind: event.kind, words, note: event.note, picture: await pictureAddress(db, event.id) };
+}
 
 const number = z.coerce.number().int().min(1).max(mostPhones);
 

@@ -216,6 +216,27 @@
             </p>{/each}
         </section>
       {/if}
+      {#if data.noticed.length > 0}
+        <section>
+          <h2>Noticed on the way</h2>
+          <ul class="mt-2 grid list-none gap-3 p-0">
+            {#each data.noticed as one, nth (nth)}<li class="flex items-start gap-3">
+                {#if one.picture}<a href={one.picture} class="shrink-0"
+                    ><img
+                      src={one.picture}
+                      alt="{one.words}, as it was found"
+                      loading="lazy"
+                      class="h-20 w-20 object-cover"
+                    /></a
+                  >{/if}
+                <span
+                  ><strong class="first-letter:uppercase inline-block">{one.kind}</strong><br
+                  />{one.words}{one.note ? `: ${one.note}` : ''}</span
+                >
+              </li>{/each}
+          </ul>
+        </section>
+      {/if}
       {#if data.baskets.length > 0 || data.tests.length > 0 || data.incidents.length > 0}
         <section>
           <h2>Baskets, tests, incidents</h2>

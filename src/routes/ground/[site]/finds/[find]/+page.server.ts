@@ -17,6 +17,7 @@ import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/requ
 import { libraryOf } from '$lib/server/library/library';
 import type { SchoolDb } from '$lib/server/database/school';
 import { type Viewer, leads } from '$lib/server/accounts';
+import { pictureAddress } from '$lib/server/field/pictures';
 import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -36,6 +37,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     return {
       site: { id: siteId, name: site.name, ground: site.ground, place: site.place },
       find,
+      picture: await pictureAddress(db, id),
       described: isDescribed ? { seen, cannot } : undefined,
       named: find.taxon ? { slug: find.taxon, name: named ? englishName(named) : find.taxon } : undefined,
       ...(await candidatesOf(db, library, site, { ...find, seen, cannot }, viewer.today)),

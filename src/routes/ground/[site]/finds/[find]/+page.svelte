@@ -52,6 +52,11 @@
 
 <div class="mt-4 grid gap-x-10 gap-y-7 lg:grid-cols-[minmax(0,1fr)_300px]">
   <div class="grid content-start gap-7">
+    {#if data.picture}<img
+        src={data.picture}
+        alt="As it was found"
+        class="max-h-[420px] w-auto max-w-full justify-self-start border border-rule-strong"
+      />{/if}
     {#if data.named}
       <section>
         <h2>It is <a href="/species/{data.named.slug}">{data.named.name}</a></h2>
