@@ -163,6 +163,19 @@ describe('before the group sets out', () => {
       '11 people ask for 2 leaders; there is 1.'
     ]);
     expect(beforeStart(crowd, fieldDay(crowd, gone('The warden comes along.')))).toEqual([]);
+    // A second leader counts once they came: when it was said, or when they have tapped something.
+    const second = { id: ids.child, name: 'Ruth' };
+    const withTwo = packOf({ ...crowd, leaders: [...crowd.leaders, second] });
+    const against = (...more: WalkEvent[]) => beforeStart(withTwo, fieldDay(withTwo, [...gone(''), ...more]));
+    expect(against()).toHaveLength(1);
+    expect(against(tapped('attendance', -7, { person: second.id, state: 'here' }))).toEqual([]);
+    expect(against(tapped('remark', -7, { about: 'gate', words: 'open' }, { by: second.id }))).toEqual([]);
+    expect(
+      against(
+        tapped('remark', -7, { about: 'gate', words: 'open' }, { by: second.id }),
+        tapped('attendance', -6, { person: second.id, state: 'not coming' })
+      )
+    ).toHaveLength(1);
   });
 });
 

@@ -78,6 +78,8 @@ export interface FieldDay {
   readonly people: readonly DayPerson[];
   /** Learners and guests who are here. */
   readonly here: readonly DayPerson[];
+  /** Ids of the leaders who came. */
+  readonly leadersHere: readonly string[];
   readonly counts: readonly WalkEventOf<'head count'>[];
   readonly decision: WalkEventOf<'go or not'> | undefined;
   readonly stops: readonly DayStop[];
@@ -144,6 +146,13 @@ function peopleOf(
       lastCounted: last && state === 'here' ? { where: last.where, at: effectiveAt(last) } : undefined
     };
   });
+}
+
+/** Leaders who were said to be here, or of whom nothing was said and who have tapped something. */
+function leadersHere({ leaders }: Pack, events: readonly WalkEvent[]): string[] {
+  const states = new Map(ofKind(events, 'attendance').map((one) => [one.person, one.state]));
+  const acted = new Set(events.map(({ by }) => by));
+  return leaders.flatMap(({ id }) => ((states.get(id) ?? (acted.has(id) && 'here')) === 'here' ? [id] : []));
 }
 
 function stopsOf(
@@ -348,6 +357,7 @@ export function fieldDay(pack: Pack, events: readonly WalkEvent[]): FieldDay {
     events: standing,
     people,
     here: people.filter(({ state }) => state === 'here'),
+    leadersHere: leadersHere(pack, standing),
     counts,
     decision: ofKind(standing, 'go or not').at(-1),
     stops,

@@ -9,11 +9,11 @@ import type { WalkEvent, WalkEventOf } from './walk-events';
  * What may be tapped now. A rule speaks before an event is made; what was made stands, since it has happened.
  */
 
-/** Learners whom one leader takes along, and how many leaders that asks for. */
+/** How many leaders those who are here ask for, and how many came. */
 export function leadersNeeded(pack: Pack, day: FieldDay): { readonly needed: number; readonly have: number } {
   const { adults, withChildren } = pack.school.policy.learnersPerLeader;
   const each = day.here.some(({ isMinor }) => isMinor) ? withChildren : adults;
-  return { needed: Math.ceil(day.here.length / each), have: pack.leaders.length };
+  return { needed: Math.ceil(day.here.length / each), have: day.leadersHere.length };
 }
 
 /** Under 18, and no guardian has consented. */

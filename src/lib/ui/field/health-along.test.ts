@@ -88,4 +88,10 @@ describe('health notes on a phone', () => {
     await taken(later);
     expect(await later.health(walkId)).toBeDefined();
   });
+
+  it('say so where a page of an earlier release holds the store', async () => {
+    const name = 'held';
+    await new Promise<void>((done) => (indexedDB.open(name, 1).onsuccess = () => done()));
+    await expect(FieldStore.open(name)).rejects.toThrow('Close it');
+  });
 });

@@ -77,10 +77,12 @@ export class Phone {
   );
   readonly day: FieldDay = $derived.by(() => fieldDay(this.pack, this.#events));
   readonly minute: number = $derived.by(() => minutesAt(this.pack, this.now));
-  readonly clock: RunningClock = $derived.by(() => runningClock(this.pack, this.day, this.minute));
   /** Another day than that of the walk, which has not begun: nobody is late yet, or it is over. */
   readonly isOtherDay: boolean = $derived.by(
     () => !hasBegun(this.day) && dayAt(this.now, this.pack.walk.timeZone) !== this.pack.walk.isoDate
+  );
+  readonly clock: RunningClock = $derived.by(() =>
+    runningClock(this.pack, this.day, this.isOtherDay ? this.pack.times.start : this.minute)
   );
   /** Of this walk, not with the server yet. */
   pictures = $state.raw<readonly KeptPicture[]>([]);

@@ -59,7 +59,7 @@ describe('pictures of what was found', () => {
   it('arrive whatever happens on the way: 200 runs', async () => {
     for (let run = 0; run < 200; run += 1) {
       vi.stubGlobal('indexedDB', new IDBFactory());
-      const random = createRandom(run);
+      const random = createRandom(`run ${run}`);
       let store = await FieldStore.open();
       const kept = await Promise.all([1, 2, 3].map((minute) => keep(store, minute)));
       await store.judge(kept.map((id) => ({ id })));

@@ -73,7 +73,9 @@ export class FieldStore {
   /** @throws NotKept where the browser lets the page keep nothing */
   static async open(name = 'good-trail-field'): Promise<FieldStore> {
     try {
-      const db = await openDB<FieldSchema>(name, 2, {
+      let held: (problem: NotKept) => void = () => undefined;
+      const isHeld = new Promise<never>((_, failed) => (held = failed));
+      const opened = openDB<FieldSchema>(name, 2, {
         upgrade(kept, from) {
           if (from < 1) {
             kept.createObjectStore('packs', { keyPath: 'walkId' });
@@ -86,11 +88,19 @@ export class FieldStore {
           kept.createObjectStore('health', { keyPath: 'walkId' });
           kept.createObjectStore('pictures', { keyPath: 'id' });
         },
-        // Another page of this device has a newer release.
-        blocking: (_from, _to, event) => (event.target as IDBDatabase).close()
+        // Another page of this device has a newer release, or an older one.
+        blocking: (_from, _to, event) => (event.target as IDBDatabase).close(),
+        blocked: () =>
+          held(
+            new NotKept(
+              'A page of an earlier release is open on this device. Close it, and open this one again.'
+            )
+          )
       });
+      const db = await Promise.race([opened, isHeld]);
       return new FieldStore(db);
-    } catch {
+    } catch (problem) {
+      if (problem instanceof NotKept) throw problem;
       throw new NotKept(
         'This browser lets the page keep nothing: a walk cannot be taken along with storage switched off, as in some private windows.'
       );

@@ -104,6 +104,19 @@
 {#if !isUnderWay}
   <h1>Who is here</h1>
   {@render roster()}
+  {#if pack.leaders.length > 1}
+    <section class="grid gap-2" aria-label="Leaders">
+      <h2 class="text-[20px]">Leaders</h2>
+      {#each pack.leaders as { id, name } (id)}
+        {@const isHere = day.leadersHere.includes(id)}
+        <Toggle
+          isOn={isHere}
+          onclick={() => phone.tap('attendance', { person: id, state: isHere ? 'not coming' : 'here' })}
+          ><strong>{name}</strong><br />{isHere ? 'here' : 'not here'}</Toggle
+        >
+      {/each}
+    </section>
+  {/if}
   <p>
     <strong>{counted(day.here.length, 'person', 'people')} here</strong>, {counted(have, 'leader')};
     {counted(needed, 'leader')} asked for.

@@ -32,10 +32,14 @@
   let place = $state<{ longitude: number; latitude: number }>();
   let placeWords = $state('');
   let picture = $state.raw<Blob>();
-  const pictureUrl = $derived(picture && URL.createObjectURL(picture));
+  let pictureUrl = $state('');
   $effect(() => {
-    const url = pictureUrl;
-    return () => url && URL.revokeObjectURL(url);
+    pictureUrl = '';
+    if (!picture) return;
+    const reader = new FileReader();
+    reader.onload = () => (pictureUrl = String(reader.result));
+    reader.readAsDataURL(picture);
+    return () => reader.abort();
   });
   async function photograph({ currentTarget: field }: Event & { currentTarget: HTMLInputElement }) {
     const [file] = field.files ?? [];
