@@ -15,7 +15,15 @@ export {
   walkEventKinds,
   type WalkEventOf
 } from './walk-events';
-export { Pack, type PackPatch, type PackStop, type PackTaxon, patchOf, stopName } from './pack';
+export {
+  Pack,
+  type PackBrief,
+  type PackPatch,
+  type PackStop,
+  type PackTaxon,
+  patchOf,
+  stopName
+} from './pack';
 export {
   type DayBasket,
   type DayPerson,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { BriefDocument, EmergencyNumber } from '../walk';
-import { stageChances } from './pack';
+import { EmergencyNumber } from '../walk';
+import { PackBrief, stageChances } from './pack';
 
 /** What a learner's phone takes along: the brief as learners get it, what was asked of them, and the library. */
 
@@ -29,14 +29,7 @@ export const LearnerPack = z.object({
   scentCounts: z.boolean(),
   habitats: z.array(z.string()),
   mayBeUp: stageChances,
-  brief: z
-    .object({
-      version: z.number().int(),
-      document: BriefDocument,
-      /** Finished drawings, by their id in the document. */
-      plates: z.record(z.string(), z.string())
-    })
-    .optional(),
+  brief: PackBrief.optional(),
   tasks: z.array(HomeTask),
   /** A document of the library, compiled on the phone. */
   library: z.unknown()

@@ -102,6 +102,15 @@ const PackPatch = z.object({
 });
 export type PackPatch = z.infer<typeof PackPatch>;
 
+/** The brief as it was when it was taken along. */
+export const PackBrief = z.object({
+  version: z.number().int(),
+  document: BriefDocument,
+  /** Finished drawings, by their id in the document. */
+  plates: z.record(z.string(), z.string())
+});
+export type PackBrief = z.infer<typeof PackBrief>;
+
 /** By a plant's slug and its stage: the chance that it is there on the day. */
 export const stageChances = z.record(z.string(), z.record(z.string(), z.number()));
 
@@ -164,14 +173,7 @@ export const Pack = z.object({
   stops: z.array(PackStop),
   taxa: z.array(PackTaxon),
   patches: z.array(PackPatch),
-  brief: z
-    .object({
-      version: z.number().int(),
-      document: BriefDocument,
-      /** Finished drawings, by their id in the document. */
-      plates: z.record(z.string(), z.string())
-    })
-    .optional(),
+  brief: PackBrief.optional(),
   /** The school's library as it was then: a document of the library, compiled on the phone. */
   library: z.unknown()
 });

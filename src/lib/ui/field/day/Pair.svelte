@@ -4,6 +4,7 @@
   import ContrastPlates from '$lib/ui/brief/ContrastPlates.svelte';
   import { decidingRows, lookingWords } from '$core/walk';
   import type { Phone } from '../phone.svelte';
+  import { plateSource } from '../plate-source';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
 
@@ -14,7 +15,7 @@
   const sheet = $derived(
     pack.brief?.document.sheets.find((one) => one.target.slug === slug && one.lookalike.slug === other)
   );
-  const source = (id: string) => `data:image/svg+xml,${encodeURIComponent(pack.brief?.plates[id] ?? '')}`;
+  const source = $derived(plateSource(pack.brief));
   const how = $derived(stop ? taxonAt(day, stop, slug)?.lookalikes.get(other)?.how : undefined);
   const known = $derived(phone.library.taxa.get(other));
 </script>

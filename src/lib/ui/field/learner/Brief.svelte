@@ -6,12 +6,13 @@
   import BriefTimetable from '$lib/ui/brief/BriefTimetable.svelte';
   import HazardList from '$lib/ui/brief/HazardList.svelte';
   import Calls from '../day/Calls.svelte';
+  import { plateSource } from '../plate-source';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
 
   /** The brief as it was kept, with its drawings. */
   let { pack }: { pack: LearnerPack } = $props();
   const document = $derived(pack.brief?.document);
-  const source = (id: string) => `data:image/svg+xml,${encodeURIComponent(pack.brief?.plates[id] ?? '')}`;
+  const source = $derived(plateSource(pack.brief));
 </script>
 
 <h1>{pack.walk.name}</h1>
