@@ -387,6 +387,7 @@ describe('a picture of what was found', () => {
     expect(await instructor.text(`/ground/${site!.id}/finds/${act.id}`)).toContain(address);
     await send(tapped('taken back', { event: act.id }));
     expect((await instructor.fetch(address)).status).toBe(404);
+    expect((await put(instructor, act.id, await camera())).status).toBe(404);
   });
 
   it('belongs to something found, and to a walk of one’s own school', async () => {

@@ -7,12 +7,13 @@ import type { Picture } from '../library/photographs';
 
 /** Pictures of what was found on a walk. Each belongs to the act by which it was kept, and goes with it. */
 
-/** Whether an act stands there that a picture can belong to. */
+/** Whether an act stands there, and was not taken back, that a picture can belong to. */
 export const takesPicture = async (db: SchoolDb, walkId: string, eventId: string): Promise<boolean> =>
   (await rowOf(
     db,
     z.object({ id: z.string() }),
-    'select id from walk_event where walk_id = $1 and id = $2 and kind = any ($3)',
+    `select id from walk_event where walk_id = $1 and id = $2 and kind = any ($3) and not exists
+       (select from walk_event back where back.walk_id = $1 and back.kind = 'taken back' and back.body ->> 'event' = $2::text)`,
     [walkId, eventId, picturedKinds]
   )) !== undefined;
 

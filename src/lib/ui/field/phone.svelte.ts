@@ -146,6 +146,10 @@ export class Phone {
       ({ id, state }) => state === 'waiting' && !stored.some((one) => one.id === id)
     );
     this.#kept = [...stored, ...since];
+    await this.#readPictures();
+  }
+
+  async #readPictures(): Promise<void> {
     this.pictures = await this.store.picturesOf(this.pack.walk.id);
   }
 
@@ -219,15 +223,12 @@ export class Phone {
     if (problem) return false;
     try {
       if (this.isRehearsal) await this.store.rehearse(event);
-      else {
-        // First what is large: where there is no room for it, nothing was kept, and that is said.
-        if (picture) await this.#keepPicture(event.id, picture);
-        await this.store.tap(event, this.kept.owner);
-      }
+      else await this.store.tap(event, this.kept.owner, picture);
     } catch (fault) {
       this.said = fault instanceof NotKept ? fault.message : 'The phone did not store this. Tap it again.';
       return false;
     }
+    if (picture) await this.#readPictures();
     if (this.isRehearsal) this.#rehearsed = [...this.#rehearsed, event];
     else
       this.#kept = [
@@ -240,14 +241,18 @@ export class Phone {
 
   /** What is left of PINs to try; undefined where no health notes are on this phone, or their time is over. */
   async healthTries(): Promise<number | undefined> {
-    await this.store.forgetOldHealth(this.now);
-    return (await this.store.health(this.pack.walk.id))?.triesLeft;
+    return (await this.#health())?.triesLeft;
+  }
+
+  /** A rehearsal's clock is no reason to take them off. */
+  async #health() {
+    await this.store.forgetOldHealth(Date.now() + this.offsetMs);
+    return this.store.health(this.pack.walk.id);
   }
 
   /** Opens the health notes; that they were opened is noted, and in a rehearsal they stay shut. */
   async openHealth(pin: string): Promise<Opened | 'right' | undefined> {
-    await this.store.forgetOldHealth(this.now);
-    const kept = await this.store.health(this.pack.walk.id);
+    const kept = await this.#health();
     if (!kept) return undefined;
     const opened = await openHealth(this.store, kept, pin);
     if ('triesLeft' in opened) return opened;
@@ -255,19 +260,17 @@ export class Phone {
     return (await this.tap('health opened', {})) ? opened : undefined;
   }
 
-  async #keepPicture(id: string, blob: Blob): Promise<void> {
-    await this.store.keepPicture({ id, walkId: this.pack.walk.id, owner: this.kept.owner, blob });
-    this.pictures = await this.store.picturesOf(this.pack.walk.id);
-  }
-
-  /** Gives a picture up that the server will not take. */
+  /** Gives a picture up: the server will not take it, or its act was taken back. */
   async dropPicture(id: string): Promise<void> {
     await this.store.forgetPicture(id);
-    this.pictures = await this.store.picturesOf(this.pack.walk.id);
+    await this.#readPictures();
   }
 
-  takeBack = (event: { readonly id: string }): Promise<boolean> =>
-    this.tap('taken back', { event: event.id });
+  takeBack = async (event: { readonly id: string }): Promise<boolean> => {
+    const isTaken = await this.tap('taken back', { event: event.id });
+    if (isTaken && this.pictures.some(({ id }) => id === event.id)) await this.dropPicture(event.id);
+    return isTaken;
+  };
 
   /** Keeps what was refused as a remark in its place. */
   async remarkInstead({ id, event, problem }: KeptEvent): Promise<void> {

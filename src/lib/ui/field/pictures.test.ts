@@ -12,9 +12,7 @@ const owner = ids.leader;
 const found = (minute: number) => tapped('unknown plant', minute, { name: 'umbels', seen: [], note: '' });
 const keep = async (store: FieldStore, minute: number) => {
   const event = found(minute);
-  const blob = new Blob([event.id]);
-  await store.keepPicture({ id: event.id, walkId: ids.walk, owner, blob });
-  await store.tap(event, owner);
+  await store.tap(event, owner, new Blob([event.id]));
   return event.id;
 };
 

@@ -39,7 +39,7 @@ export async function sendPictures(
     const response = await put(picture).catch(() => undefined);
     if (response?.status === 204) await store.forgetPicture(picture.id);
     else if (response && [400, 404, 413].includes(response.status))
-      await store.keepPicture({ ...picture, problem: await problemIn(response) });
+      await store.refusePicture(picture, await problemIn(response));
     // Something else than the server may have answered, or it has trouble of its own.
     else if (!response || response.status === 401) return;
   }

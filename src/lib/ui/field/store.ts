@@ -137,18 +137,23 @@ export class FieldStore {
   }
 
   /**
-   * Keeps what was tapped; once this returns it outlives the page, the browser and the battery.
+   * Keeps what was tapped, and a picture with it, both or nothing; once this returns it outlives the page, the browser
+   * and the battery.
    * @throws NotKept
    */
-  async tap(event: WalkEvent, owner: string): Promise<void> {
+  async tap(event: WalkEvent, owner: string, picture?: Blob): Promise<void> {
     await this.#kept(
       (async () => {
-        const tx = this.db.transaction(['events', 'settings'], 'readwrite', { durability: 'strict' });
+        const tx = this.db.transaction(['events', 'settings', 'pictures'], 'readwrite', {
+          durability: 'strict'
+        });
         const order = Number((await tx.objectStore('settings').get('order')) ?? 0) + 1;
         await tx.objectStore('settings').put(order, 'order');
         await tx
           .objectStore('events')
           .add({ id: event.id, walkId: event.walkId, event, state: 'waiting', owner, order });
+        if (picture)
+          await tx.objectStore('pictures').put({ id: event.id, walkId: event.walkId, owner, blob: picture });
         await tx.done;
       })()
     );
@@ -262,9 +267,9 @@ export class FieldStore {
       if (whose !== owner) await this.emptyOf(walkId);
   }
 
-  /** @throws NotKept */
-  async keepPicture(picture: KeptPicture): Promise<void> {
-    await this.#kept(this.db.put('pictures', picture));
+  /** The server will never take a picture: it stays with the reason. */
+  async refusePicture(picture: KeptPicture, problem: string): Promise<void> {
+    await this.db.put('pictures', { ...picture, problem });
   }
 
   async forgetPicture(id: string): Promise<void> {

@@ -225,7 +225,7 @@
   <Key title="Keep it as a find" does="what was seen goes with it" look="next" onclick={keepUnknown} />
 {/if}
 <label
-  class="flex min-h-[64px] cursor-pointer items-center gap-3 rounded-[4px] border-[3px] border-ink px-4 py-2"
+  class="flex min-h-[64px] cursor-pointer focus-within:outline-[3px] items-center gap-3 rounded-[4px] border-[3px] border-ink px-4 py-2"
   >{#if pictureUrl}<img src={pictureUrl} alt="What goes along" class="h-14 w-14 object-cover" />{:else}<Camera
       size={28}
       class="shrink-0"

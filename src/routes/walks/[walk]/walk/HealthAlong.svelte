@@ -1,6 +1,6 @@
 <script lang="ts">
   import LockKeyhole from '@lucide/svelte/icons/lock-keyhole';
-  import { untrack } from 'svelte';
+  import { onMount } from 'svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { takeHealthAlong } from '$lib/ui/field/health-along';
   import { pinProblem } from '$lib/ui/field/lock';
@@ -21,7 +21,7 @@
   let done = $state('');
   let isBusy = $state(false);
   const look = async () => (kept = await store.health(walkId));
-  $effect(() => untrack(() => void look()));
+  onMount(() => void look());
 
   async function take(event: SubmitEvent) {
     event.preventDefault();
