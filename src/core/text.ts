@@ -76,3 +76,7 @@ export function decodeText(bytes: Uint8Array): { readonly text: string } | { rea
     };
   }
 }
+
+/** Words as they stand within markup. */
+export const inMarkup = (text: string): string =>
+  text.replace(/[<>&"]/g, (letter) => `&#${letter.charCodeAt(0)};`);

@@ -438,6 +438,9 @@ describe('a learner’s phone', () => {
     const asLeadersHaveIt = first.brief!.document;
     expect(Object.keys(pack.brief!.plates).length).toBeGreaterThan(4);
     expect(stops.some(({ isRare, longitude }, i) => i > 0 && isRare && longitude !== undefined)).toBe(false);
+    // The way is theirs where the school tells them the places.
+    expect(first.brief!.map).toContain('<svg');
+    expect(pack.brief!.map === undefined).toBe(pack.brief!.document.map === undefined);
     expect(front.kit.length).toBeLessThan(asLeadersHaveIt.front.kit.length);
     const told = JSON.stringify({ ...pack, library: undefined });
     for (const person of first.people.filter(({ name }) => name !== pack.takenBy.name))

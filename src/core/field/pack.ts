@@ -107,7 +107,9 @@ export const PackBrief = z.object({
   version: z.number().int(),
   document: BriefDocument,
   /** Finished drawings, by their id in the document. */
-  plates: z.record(z.string(), z.string())
+  plates: z.record(z.string(), z.string()),
+  /** The way with its stops, as its reader may see it: an SVG. */
+  map: z.string().optional()
 });
 export type PackBrief = z.infer<typeof PackBrief>;
 

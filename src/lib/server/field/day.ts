@@ -17,6 +17,8 @@ export async function readFieldDay(
 ): Promise<{ readonly pack: Pack; readonly day: FieldDay }> {
   const { document } = await schoolLibrary(db);
   const shares = (await readShares(db, plan.walk.id)) ?? { phones: 1, key: '', leftOf: {} };
-  const pack = packOf(plan, viewer, { phone: 1, ...shares }, brief, new Map(), document, [], db.now);
+  // Drawings say nothing of what happened.
+  const undrawn = brief && { ...brief, plates: {} };
+  const pack = packOf(plan, viewer, { phone: 1, ...shares }, undrawn, document, [], db.now);
   return { pack, day: fieldDay(pack, await readWalkEvents(db, plan.walk.id)) };
 }

@@ -6,8 +6,9 @@ import { readSite } from '../ground/sites';
 import { libraryOf, schoolLibrary } from '../library/library';
 import { readSettings } from '../school/schools';
 import { listSightings, seasonOf } from '../season/sightings';
-import { readBrief, readBriefPlates } from '../walk/briefs';
+import { readBrief } from '../walk/briefs';
 import type { Walk } from '../walk/walks';
+import { briefAlong } from './brief-along';
 import { homeTasks } from './home-tasks';
 import { mayBeUp } from './pack';
 
@@ -33,11 +34,12 @@ export async function learnerPackOf(db: SchoolDb, viewer: Viewer, walk: Walk): P
     scentCounts: settings.policy.scentCounts,
     habitats: [...site.habitats],
     mayBeUp: mayBeUp(library, season.calendar, walk.heldOn),
-    brief: brief && {
-      version: brief.version,
-      document: forLearners(brief.document, settings.learnersSeePlaces),
-      plates: Object.fromEntries(await readBriefPlates(db, brief.id))
-    },
+    brief:
+      brief &&
+      (await briefAlong(db, {
+        ...brief,
+        document: forLearners(brief.document, settings.learnersSeePlaces)
+      })),
     tasks: await homeTasks(db, viewer),
     library: (await schoolLibrary(db)).document
   };

@@ -1,4 +1,4 @@
-import { type Pack, patchKey, signsOf } from '$core/field';
+import { type Pack, type PackBrief, patchKey, signsOf } from '$core/field';
 import { describeStage } from '$core/figure';
 import { measuresOf } from '$core/ground';
 import {
@@ -18,7 +18,6 @@ import {
 import { type Calendar, dayOfYear, referenceCalendar } from '$core/season';
 import { plainText, stageOn } from '$core/walk';
 import type { Viewer } from '../accounts';
-import type { Brief } from '../walk/briefs';
 import type { Plan, PlannedTaxon } from '../walk/plan';
 import type { RecordedWeighing } from '../ground/weighings';
 import { type Shared, partTaken } from './phones';
@@ -193,16 +192,12 @@ function toAsk(plan: Plan): Pack['toAsk'] {
     .map(({ person, taxon, lookalike, why }) => ({ person, taxon, lookalike, why }));
 }
 
-/**
- * @param plates of the brief, by id
- * @param now by the school's clock
- */
+/** @param now by the school's clock */
 export function packOf(
   plan: Plan,
   viewer: Viewer,
   { phone, phones, key, leftOf }: Shared,
-  brief: Brief | undefined,
-  plates: ReadonlyMap<string, string>,
+  brief: PackBrief | undefined,
   library: LibraryDocument,
   weighings: readonly RecordedWeighing[],
   now: Date
@@ -280,11 +275,7 @@ export function packOf(
     })),
     taxa: plan.taxa.map((planned) => packTaxon(plan, planned, weighings)),
     patches: packPatches(plan, leftOf),
-    brief: brief && {
-      version: brief.version,
-      document: brief.document,
-      plates: Object.fromEntries(plates)
-    },
+    brief,
     library
   };
 }

@@ -19,6 +19,7 @@ import cyrillicBold from '@fontsource/literata/files/literata-cyrillic-600-norma
 import cyrillicExt from '@fontsource/literata/files/literata-cyrillic-ext-400-normal.woff?inline';
 import cyrillicExtBold from '@fontsource/literata/files/literata-cyrillic-ext-600-normal.woff?inline';
 import { type Font, create } from 'fontkit';
+import { inMarkup } from '$core/text';
 import { renamed, sfntOf } from './sfnt';
 
 /**
@@ -147,8 +148,12 @@ export function runsOf(text: string, face: Face = 'Sans'): Run[] {
 
 /** Text within the markup of a picture, which has one font: letters beyond Latin-1 are left out. */
 export const inPicture = (text: string): string =>
-  runsOf(text)
-    .filter(({ font }) => font === 'Sans')
-    .map((run) => run.text)
-    .join('')
-    .replace(/[<>&"]/g, (letter) => `&#${letter.charCodeAt(0)};`);
+  inMarkup(
+    runsOf(text)
+      .filter(({ font }) => font === 'Sans')
+      .map((run) => run.text)
+      .join('')
+  );
+
+/** How names are set in a picture on paper. */
+export const onPaper = { font: 'Sans', written: inPicture };

@@ -1,5 +1,6 @@
 import type { Content } from 'pdfmake/interfaces';
 import { placedStops } from '$core/walk';
+import { onPaper } from './fonts';
 import { mapPicture } from './map-picture';
 import { type PrintedBrief, onNewPage, pageWide } from './page-layout';
 import { heading, paragraph } from './text';
@@ -8,7 +9,7 @@ import { heading, paragraph } from './text';
 export function mapPage({ document }: PrintedBrief): Content[] {
   if (!document.map) return [];
   const stops = placedStops(document);
-  const picture = mapPicture(document.map, stops, pageWide, 560);
+  const picture = mapPicture(document.map, stops, pageWide, 560, onPaper);
   if (!picture) return [];
   return [
     onNewPage([

@@ -4,11 +4,17 @@ import { placeInWords } from '$core/place';
 import type { BriefDocument } from '$core/walk';
 import { type LineLook, above, areaOrLine } from '$lib/ground-looks';
 import { palette } from '$lib/palette';
-import { inPicture } from './fonts';
 
-/** The map of a walk for paper: the site's own ground, the way with its arrows, the numbered stops, a scale. */
+/** The map of a walk, for paper and for a phone: the site's own ground, the way with its arrows, the numbered stops, a scale. */
 
 export type BriefMap = NonNullable<BriefDocument['map']>;
+
+/** How names are set. */
+export interface Lettering {
+  readonly font: string;
+  /** Words as they stand within markup. */
+  readonly written: (text: string) => string;
+}
 
 interface Numbered {
   readonly longitude: number;
@@ -90,7 +96,8 @@ export function mapPicture(
   { ground, route }: BriefMap,
   stops: readonly Numbered[],
   wide: number,
-  highest: number
+  highest: number,
+  { font, written }: Lettering
 ): string {
   const all = [
     ...placesIn(ground),
@@ -117,7 +124,7 @@ export function mapPicture(
     ['stroke="' + palette.paper + '" stroke-width="2.5" stroke-linejoin="round"', '']
       .map(
         (halo) =>
-          `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-family="Sans" font-size="8.5" fill="${palette.second}" ${more} ${halo}>${inPicture(text)}</text>`
+          `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-family="${font}" font-size="8.5" fill="${palette.second}" ${more} ${halo}>${written(text)}</text>`
       )
       .join('');
   const names = layered.flatMap(({ geometry, properties: { kind, name } }) => {
@@ -151,7 +158,7 @@ export function mapPicture(
   });
   const numbers = stops.map(({ longitude, latitude, number }) => {
     const [x, y] = sheet.at([longitude, latitude]);
-    return `<circle cx="${x.toFixed(1)}" cy="${y.toFixed(1)}" r="8.5" fill="${palette.ink}" stroke="${palette.paper}" stroke-width="1.5"/><text x="${x.toFixed(1)}" y="${(y + 3.4).toFixed(1)}" text-anchor="middle" font-family="Sans" font-size="10" font-weight="bold" fill="#ffffff">${number}</text>`;
+    return `<circle cx="${x.toFixed(1)}" cy="${y.toFixed(1)}" r="8.5" fill="${palette.ink}" stroke="${palette.paper}" stroke-width="1.5"/><text x="${x.toFixed(1)}" y="${(y + 3.4).toFixed(1)}" text-anchor="middle" font-family="${font}" font-size="10" font-weight="bold" fill="#ffffff">${number}</text>`;
   });
   const metres = scaleLength(wide, sheet.ofMetre);
   const long = metres * sheet.ofMetre;

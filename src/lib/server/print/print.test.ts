@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { shippedLibrary } from '../../../../tests/support/content';
 import { composePlate, renderPlate } from '../../../core/figure';
 import { Ground } from '../../../core/ground';
-import { fontFamilies, fontFiles, runsOf } from './fonts';
+import { fontFamilies, fontFiles, onPaper, runsOf } from './fonts';
 import { mapPicture, scaleLength } from './map-picture';
 import { placedPath, plateVectors } from './plate-vectors';
 import { renamed, sfntOf } from './sfnt';
@@ -118,7 +118,8 @@ describe('the map of a walk in print', () => {
       },
       stops,
       wide,
-      high
+      high,
+      onPaper
     );
 
   it('keeps the proportions of the ground, all within its frame', () => {
@@ -158,7 +159,7 @@ describe('the map of a walk in print', () => {
   );
 
   it('is left out where nothing is known', () => {
-    expect(mapPicture({ ground: { ...ground, features: [] }, route: [] }, [], 500, 500)).toBe('');
+    expect(mapPicture({ ground: { ...ground, features: [] }, route: [] }, [], 500, 500, onPaper)).toBe('');
   });
 
   /** The corners of the first line drawn, the path. */

@@ -3,6 +3,7 @@ import { type ContrastSheet, decidingRows, placedStops, sheetLine, unbroken } fr
 import { longDate } from '$core/words';
 import { palette } from '$lib/palette';
 import { illCard } from './brief-pages';
+import { onPaper } from './fonts';
 import { mapPicture } from './map-picture';
 import { type PrintedBrief, pageMargin, pageWide } from './page-layout';
 import { cardPicture } from './pair-picture';
@@ -53,7 +54,7 @@ function dayPage({ document, school, version }: PrintedBrief): Content[] {
       width: '*'
     }
   ];
-  const picture = document.map && mapPicture(document.map, placedStops(document), pageWide, 300);
+  const picture = document.map && mapPicture(document.map, placedStops(document), pageWide, 300, onPaper);
   return [
     paragraph([`${school} · in short, version ${version}`], { fontSize: 9, color: palette.second }),
     paragraph([walk.name], { face: 'Serif', bold: true, fontSize: 24 }),

@@ -8,6 +8,7 @@
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
+  import WayMap from '../WayMap.svelte';
   import Key from './Key.svelte';
   import { lateWords } from './words';
 
@@ -228,6 +229,7 @@
   </table>
   <p class="mt-2">End at about {clockTime(clock.end)}, {lateWords(clock.late)}.</p>
 </details>
+<WayMap brief={pack.brief} />
 {#if isUnderWay && (at || day.next)}<Key
     title="End the walk here"
     does="recap, task, close"

@@ -6,6 +6,7 @@
   import BriefTimetable from '$lib/ui/brief/BriefTimetable.svelte';
   import HazardList from '$lib/ui/brief/HazardList.svelte';
   import Calls from '../day/Calls.svelte';
+  import WayMap from '../WayMap.svelte';
   import { plateSource } from '../plate-source';
   import SheetText from '$lib/ui/brief/SheetText.svelte';
 
@@ -22,6 +23,7 @@
     <BriefFront {document} version={pack.brief.version} isLeader={false} />
     <BriefTimetable {document} />
   </section>
+  <WayMap brief={pack.brief} />
   <HazardList {document} />
   {#each document.targets.filter(({ found }) => !found) as target (target.slug)}
     <p class="border-l-[6px] border-rosehip pl-3">

@@ -1,13 +1,13 @@
 import { error, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { mostPhones } from '$core/field';
+import { briefAlong } from '$lib/server/field/brief-along';
 import { packOf } from '$lib/server/field/pack';
 import { takeAlong } from '$lib/server/field/phones';
 import { readWalkEvents } from '$lib/server/field/walk-events';
 import { listWeighings } from '$lib/server/ground/weighings';
 import { schoolLibrary } from '$lib/server/library/library';
 import { idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
-import { readBriefPlates } from '$lib/server/walk/briefs';
 import { walkPage } from '$lib/server/walk/walk-page';
 import type { RequestHandler } from './$types';
 
@@ -23,14 +23,14 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
   return inSchoolOf(viewer, async (db) => {
     const shared = await takeAlong(db, viewer, plan, asked.data.device, asked.data.phones);
     if (!shared) error(409, `A walk has ${mostPhones} phones at most; this would be one more.`);
-    const plates = brief ? await readBriefPlates(db, brief.id) : new Map<string, string>();
+    const along = brief && (await briefAlong(db, brief));
     const { document } = await schoolLibrary(db);
     const weighings = await listWeighings(
       db,
       plan.taxa.map(({ taxon }) => taxon)
     );
     return json({
-      pack: packOf(plan, viewer, shared, brief, plates, document, weighings, db.now),
+      pack: packOf(plan, viewer, shared, along, document, weighings, db.now),
       events: await readWalkEvents(db, walkId),
       now: db.now.toISOString(),
       clock: new Date().toISOString()
