@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { addDays } from '../season';
 
 /** Health notes on a leader's phone: as far as they touch the walk, and no longer than a day after it. */
 
@@ -22,6 +23,5 @@ export type HealthAlong = z.infer<typeof HealthAlong>;
  * @example lastDay('2027-04-24', ['2027-05-24']) === '2027-04-25'
  */
 export function lastDay(walkDay: string, keptUntil: readonly string[]): string {
-  const next = new Date(Date.parse(walkDay) + 86_400_000).toISOString().slice(0, 10);
-  return [next, ...keptUntil].sort()[0]!;
+  return [addDays(walkDay, 1), ...keptUntil].sort()[0]!;
 }
