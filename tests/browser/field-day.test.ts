@@ -288,6 +288,9 @@ it('a learner reads the brief, looks closer and looks words up without network',
   await seeText(driver, 'You have seen');
   await seeText(driver, 'Leave it');
   expect(await wrongWith({ driver }, 'a learner looks closer')).toEqual([]);
+  await tap(driver, 'Ramsons');
+  await driver.wait(until.elementLocated(By.css("main figure img[src^='data:image/svg']")), patience);
+  expect(await wrongWith({ driver }, 'a plant drawn on the phone')).toEqual([]);
   await tap(driver, 'Words');
   await fill(driver, 'A word', 'sheath');
   await seeText(driver, 'leaf stalk and sheath');

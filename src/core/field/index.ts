@@ -69,4 +69,4 @@ export {
 } from './rules';
 export { type ClockStop, dayAt, minutesAt, type RunningClock, runningClock } from './clock';
 export { atSpeed, jumped, momentAt, type RehearsalClock, rehearsalOf, shownBy } from './rehearsal';
-export { closerOnPhone, loadsOf, lookOnWalk } from './look';
+export { closerOnPhone, loadsOf, lookOnWalk, stageOnDay } from './look';

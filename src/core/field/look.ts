@@ -1,5 +1,6 @@
 import { type CloserLook, closerView, type CloserView, lookCloser, observationsFrom } from '../evidence';
-import type { Library, Load } from '../knowledge';
+import type { Library, LibraryTaxon, Load, Stage } from '../knowledge';
+import { stageOn } from '../walk';
 import type { LearnerPack } from './learner-pack';
 import { type Pack, calendarOf } from './pack';
 import type { WalkEventOf } from './walk-events';
@@ -52,6 +53,12 @@ export function closerOnPhone(pack: LearnerPack, library: Library, said: URLSear
   );
   return closerView(library, look, { seen, unseen }, question, said.get('look') ?? undefined);
 }
+
+/** The stage in which a plant is met on the walk's day; undefined where none is expected. */
+export const stageOnDay = (
+  pack: Pick<Pack, 'mayBeUp'> & { readonly walk: Pick<Pack['walk'], 'isoDate'> },
+  taxon: LibraryTaxon
+): Stage | undefined => stageOn(taxon, pack.walk.isoDate, 'show', calendarOf(pack))?.stage.stage;
 
 /** Loads that a person has tasted from more than one plant on this day. */
 export function loadsOf(

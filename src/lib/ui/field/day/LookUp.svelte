@@ -16,6 +16,7 @@
   import type { Phone } from '../phone.svelte';
   import { madeSmall } from '../pictures';
   import { whereIAm } from '../where-i-am';
+  import PlantInLibrary from '../drawing/PlantInLibrary.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
   import Stepper from './Stepper.svelte';
@@ -76,6 +77,13 @@
   };
   const known = $derived(phone.library.taxa.get(slug));
   const stages = $derived(stageNames.filter((one) => known?.stages.has(one)));
+  function lookAt(taxon: string) {
+    slug = taxon;
+    typed = '';
+    stage = amount = undefined;
+  }
+  /** A plant that was opened from further down the screen is read from its name. */
+  const toItsTop = (section: HTMLElement) => section.scrollIntoView({ block: 'start' });
   async function locate() {
     placeWords = 'Looking for the place …';
     place = undefined;
@@ -138,43 +146,38 @@
     title={phone.nameOf(taxon.slug)}
     does="{taxon.name}; {severityWords[worstSeverity(taxon)]}"
     look={isDangerous(taxon) ? 'danger' : 'open'}
-    onclick={() => {
-      slug = taxon.slug;
-      typed = '';
-      stage = amount = undefined;
-    }}
+    onclick={() => lookAt(taxon.slug)}
   />
 {/each}
 {#if known}
-  <section class="grid gap-3 border-[3px] border-ink p-3" aria-label={phone.nameOf(slug)}>
-    <h2 class="text-[22px]">{phone.nameOf(slug)}</h2>
-    <p><i>{known.name}</i></p>
-    {#each known.hazards as hazard, nth (nth)}<p class="border-l-[6px] border-rosehip pl-3">
-        <strong>{hazard.route}:</strong>
-        {hazard.effect} ({severityWords[hazard.severity]})
-      </p>{/each}
-    <h3 class="flex items-center gap-2 text-[19px]"><Sprout size={24} aria-hidden="true" />Nearly ready</h3>
-    <Choice
-      legend="Which stage is coming?"
-      options={stages.map((value) => ({ value, label: stageWord(known.group, value) }))}
-      bind:value={stage}
-    />
-    <Stepper label="Weeks to go" less="A week less" more="A week more" most={26} bind:value={weeks} />
-    <Key title="Keep it" look={stage ? 'next' : 'shut'} onclick={keepReady} />
-    <h3 class="flex items-center gap-2 text-[19px]"><MapPin size={24} aria-hidden="true" />A new patch</h3>
-    <Choice
-      legend="How much stands there?"
-      options={abundances.map((value) => ({ value, label: value }))}
-      bind:value={amount}
-    />
-    <Key
-      title="Keep this place as a patch"
-      does={placeWords || 'the phone says where it is'}
-      look={amount ? 'next' : 'shut'}
-      onclick={keepPatch}
-    />
-    <Key title="Close" onclick={() => (slug = '')} />
-  </section>
+  {#key slug}<section
+      class="grid scroll-mt-[100px] gap-3 border-[3px] border-ink p-3"
+      aria-label={phone.nameOf(slug)}
+      {@attach toItsTop}
+    >
+      <PlantInLibrary pack={phone.pack} library={phone.library} {slug} />
+      <h3 class="flex items-center gap-2 text-[19px]"><Sprout size={24} aria-hidden="true" />Nearly ready</h3>
+      <Choice
+        legend="Which stage is coming?"
+        options={stages.map((value) => ({ value, label: stageWord(known.group, value) }))}
+        bind:value={stage}
+      />
+      <Stepper label="Weeks to go" less="A week less" more="A week more" most={26} bind:value={weeks} />
+      <Key title="Keep it" look={stage ? 'next' : 'shut'} onclick={keepReady} />
+      <h3 class="flex items-center gap-2 text-[19px]"><MapPin size={24} aria-hidden="true" />A new patch</h3>
+      <Choice
+        legend="How much stands there?"
+        options={abundances.map((value) => ({ value, label: value }))}
+        bind:value={amount}
+      />
+      <Key
+        title="Keep this place as a patch"
+        does={placeWords || 'the phone says where it is'}
+        look={amount ? 'next' : 'shut'}
+        onclick={keepPatch}
+      />
+      <Key title="Close" onclick={() => (slug = '')} />
+    </section>{/key}
 {/if}
 
 <h2>What do you see?</h2>
@@ -214,7 +217,11 @@
       {#each suspects as { taxon, probability } (taxon.slug)}<li
           class={isDangerous(taxon) ? 'font-strong text-rosehip' : ''}
         >
-          {phone.nameOf(taxon.slug)}, {percent(probability)}{isDangerous(taxon) ? ', dangerous' : ''}
+          <button
+            type="button"
+            class="min-h-[56px] cursor-pointer text-left underline"
+            onclick={() => lookAt(taxon.slug)}>{phone.nameOf(taxon.slug)}</button
+          >, {percent(probability)}{isDangerous(taxon) ? ', dangerous' : ''}
         </li>{/each}
       <li>something not on this list, {percent(look.other)}</li>
     </ul>

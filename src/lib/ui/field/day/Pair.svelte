@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { showings, taxonAt } from '$core/field';
-  import { nameWithin, severityWords, worstSeverity } from '$core/knowledge';
+  import { showings, stageOnDay, taxonAt } from '$core/field';
+  import { englishName, nameWithin, severityWords, worstSeverity } from '$core/knowledge';
   import ContrastPlates from '$lib/ui/brief/ContrastPlates.svelte';
   import { decidingRows, lookingWords } from '$core/walk';
   import type { Phone } from '../phone.svelte';
+  import DrawnPlate from '../drawing/DrawnPlate.svelte';
   import { plateSource } from '../plate-source';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
@@ -18,6 +19,13 @@
   const source = $derived(plateSource(pack.brief));
   const how = $derived(stop ? taxonAt(day, stop, slug)?.lookalikes.get(other)?.how : undefined);
   const known = $derived(phone.library.taxa.get(other));
+  /** Both as they are on the day; what is not expected is not drawn. */
+  const drawings = $derived(
+    [phone.library.taxa.get(slug), known].flatMap((taxon) => {
+      const stage = taxon && stageOnDay(pack, taxon);
+      return stage ? [{ taxon, stage }] : [];
+    })
+  );
 </script>
 
 <h1>{phone.nameOf(other)}</h1>
@@ -42,6 +50,17 @@
   <p>{sheet.lookalike.harm}. Onset: {sheet.lookalike.onset}.</p>
 {:else}
   <p>The brief has no sheet of this pair. What the library says of harm stands under <em>Ill or hurt</em>.</p>
+  <div class="grid grid-cols-2 gap-3">
+    {#each drawings as { taxon, stage } (taxon.slug)}
+      <DrawnPlate
+        library={pack.library}
+        slug={taxon.slug}
+        {stage}
+        name={englishName(taxon)}
+        group={taxon.group}
+      />
+    {/each}
+  </div>
 {/if}
 {#if stop}
   <Choice

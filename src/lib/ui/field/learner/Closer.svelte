@@ -1,7 +1,7 @@
 <script lang="ts">
   import { type LearnerPack, closerOnPhone } from '$core/field';
   import type { Library } from '$core/knowledge';
-  import { longDate } from '$core/words';
+  import { addressOf, longDate } from '$core/words';
   import AnythingElse from '$lib/ui/closer/AnythingElse.svelte';
   import NextCheck from '$lib/ui/closer/NextCheck.svelte';
   import Seen from '$lib/ui/closer/Seen.svelte';
@@ -47,5 +47,10 @@
   taxa={view.taxa}
   {isEmpty}
   {to}
+  plantAt={(slug, stage) =>
+    addressOf('#plant', [
+      ['of', slug],
+      ['stage', stage]
+    ])}
 />
 <AnythingElse glossary={view.glossary} {to} />

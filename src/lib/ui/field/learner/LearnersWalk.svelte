@@ -12,6 +12,7 @@
   import type { newsForLearner } from '../take-along';
   import Brief from './Brief.svelte';
   import Closer from './Closer.svelte';
+  import Plant from './Plant.svelte';
   import Tasks from './Tasks.svelte';
   import Words from './Words.svelte';
 
@@ -53,6 +54,7 @@
         {words}
       </p>{/each}
     {#if screen === 'closer'}<Closer {pack} {library} said={new URLSearchParams(said)} />
+    {:else if screen === 'plant'}<Plant {pack} {library} said={new URLSearchParams(said)} />
     {:else if screen === 'words'}<Words {library} />
     {:else if screen === 'tasks'}<Tasks {tasks} />
     {:else}
