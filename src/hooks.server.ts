@@ -33,7 +33,7 @@ export const init: ServerInit = async () => {
 };
 
 // The field page shows nothing of the server's: what it shows lies on the phone.
-const open = ['/sign-in', '/set-up', '/welcome', '/new-password', '/health', '/field'];
+const open = ['/sign-in', '/set-up', '/welcome', '/new-password', '/well', '/health', '/field'];
 const isOpen = (path: string) => open.some((prefix) => path === prefix || path.startsWith(`${prefix}/`));
 const changes = (method: string) => !['GET', 'HEAD', 'OPTIONS'].includes(method);
 

@@ -64,6 +64,7 @@ const base: Pack = {
     start: 600,
     end: 690,
     due: 720,
+    caution: 1,
     closing: 7,
     wayBackMinutes: 4,
     turningBack: { stop: ids.hazels, at: 698 },

@@ -1,6 +1,6 @@
 import type { Position } from 'geojson';
 import { englishName, nameWithin } from '../../src/core/knowledge';
-import { wayAlong } from '../../src/core/route';
+import { learnedPace, wayAlong } from '../../src/core/route';
 import {
   type Check,
   type Checked,
@@ -40,6 +40,7 @@ export function plannedTaxon(
       part: taxon.uses[0]?.part ?? '',
       portion: '',
       piecesEach: undefined,
+      pickingRate: 2,
       reason: '',
       specimens: undefined,
       sources: 2,
@@ -84,6 +85,7 @@ export const soundPlan: PlanFacts = {
     headCount: 2,
     basketCheck: 10
   },
+  pace: { ...learnedPace(2.5, []), source: 'usual', company: 'adults' },
   due: undefined,
   reserve: 15,
   level: 'beginner',

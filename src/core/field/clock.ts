@@ -98,7 +98,9 @@ export function runningClock(pack: Pack, day: FieldDay, now: number): RunningClo
     pace,
     turnBackBy:
       farthest && stops.find(({ id }) => id === farthest.id)?.state !== 'done'
-        ? times.due - farthest.backMinutes * Math.max(1, pace) - times.closing
+        ? times.due -
+          Math.max(farthest.backMinutes, (farthest.backMinutes / times.caution) * pace) -
+          times.closing
         : undefined,
     drops: end > times.due ? times.drops.filter(({ stop }) => isToCome(stop)) : [],
     shoreUntil: shoreStops.length > 0 ? times.shore.find(({ until }) => until >= now)?.until : undefined

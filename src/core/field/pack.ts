@@ -157,6 +157,8 @@ export const Pack = z.object({
     /** Of the last basket check and head count. */
     closing: z.number(),
     wayBackMinutes: z.number(),
+    /** How much longer the minutes back are reckoned than a leg usually takes. */
+    caution: z.number().min(1).default(1),
     turningBack: z.object({ stop: z.string(), at: z.number() }).optional(),
     drops: z.array(z.object({ stop: z.string(), minutes: z.number() })),
     shore: z.array(z.object({ from: z.number(), until: z.number() })),

@@ -32,5 +32,6 @@ export {
   studentQuantile
 } from './census';
 export { type Allowance, allowanceOf, gatheringPace, type Stand } from './allowance';
+export { type Picked, pickingMinutes, pickingRate, usualRate } from './picking-rate';
 export { type Measure, measuresOf, piecesOf, type Unit, units, type Weighing } from './measures';
 export { middleOf, Outline, squareMetresOf } from './outline';

@@ -11,6 +11,8 @@ export interface LearnerState {
   readonly memory: ReadonlyMap<string, UnitMemory>;
   /** Pairs of which a dangerous specimen was shown today. */
   readonly shownToday: ReadonlySet<string>;
+  /** Pairs on whose living plants they would have gathered the dangerous one, and that they have not practised since. */
+  readonly mistakenOutside: ReadonlySet<string>;
   /** Earlier outcomes of each drill, in their order. */
   readonly past: ReadonlyMap<DrillName, readonly Outcome[]>;
   readonly times: Pick<AnsweringTimes, 'usual'>;
@@ -21,6 +23,7 @@ export interface LearnerState {
 export const newLearner: LearnerState = {
   memory: new Map(),
   shownToday: new Set(),
+  mistakenOutside: new Set(),
   past: new Map(),
   times: new AnsweringTimes(),
   asked: new Map()
@@ -38,7 +41,11 @@ export interface LearnersAnswer extends PastAnswer {
  * @param answers in the order of their time
  * @param today the learner's local date, YYYY-MM-DD
  */
-export function learnerFrom(answers: readonly LearnersAnswer[], today: string): LearnerState {
+export function learnerFrom(
+  answers: readonly LearnersAnswer[],
+  today: string,
+  mistakenOutside: ReadonlySet<string> = new Set()
+): LearnerState {
   const past = new Map<DrillName, Outcome[]>();
   const times = new AnsweringTimes();
   const asked = new Map<string, Map<DrillName, number>>();
@@ -53,7 +60,7 @@ export function learnerFrom(answers: readonly LearnersAnswer[], today: string): 
     asked.set(pair, asking.set(drill, (asking.get(drill) ?? 0) + 1));
     if (day === today && isDangerousSpecimen) shownToday.add(pair);
   }
-  return { memory: replayMemory(answers), shownToday, past, times, asked };
+  return { memory: replayMemory(answers), shownToday, mistakenOutside, past, times, asked };
 }
 
 /** Nobody in particular, to whom every kind of question on a pair is as new: for what is the same for everybody. */

@@ -1,3 +1,4 @@
+import { daysBetween } from '../season';
 import { counted } from '../words';
 import { type Decision, type Outcome, isError } from './outcome';
 import { oneSided95, wilsonInterval } from './measures';
@@ -64,8 +65,6 @@ function leastShown(limitBelow: number): number {
   while (wilsonInterval(0, n, oneSided95)[1] >= limitBelow) n += 1;
   return n;
 }
-
-const daysBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 86_400_000;
 
 /**
  * Ready for a walk are those who, within 60 days, keep the upper limit of their dangerous-gather rate low over the

@@ -142,6 +142,15 @@ describe('what there is to do today', () => {
     expect(open.map(pairKey)).toEqual(['allium-ursinum~colchicum-autumnale']);
   });
 
+  it('begins with what was mistaken on a living plant, and asks for it once more', () => {
+    const learner = {
+      ...state(answered('arum-maculatum', '2027-02-01')),
+      mistakenOutside: new Set(['allium-ursinum~colchicum-autumnale'])
+    };
+    const { due } = pairsForToday(pairs, pairs, learner, now);
+    expect(due.map(pairKey)).toEqual(['allium-ursinum~colchicum-autumnale', 'allium-ursinum~arum-maculatum']);
+  });
+
   it('is nothing once every pair was seen and nothing is due', () => {
     const today = pairs.map(({ lookalike }) => answered(lookalike, '2027-04-24'));
     const learner = { ...state(...today), shownToday: new Set(pairs.map(pairKey)) };

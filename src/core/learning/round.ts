@@ -28,17 +28,18 @@ export interface Slot {
 const recallOf = (pair: DrillPair, { memory }: LearnerState, now: Date): number =>
   Math.min(...unitsOf(pair).map((unit) => memory.get(unit)?.recallAt(now) ?? 0.5));
 
-const isDue = (pair: DrillPair, { memory }: LearnerState, now: Date): boolean =>
+const isDue = (pair: DrillPair, { memory, mistakenOutside }: LearnerState, now: Date): boolean =>
+  mistakenOutside.has(pairKey(pair)) ||
   unitsOf(pair).some((unit) => {
     const known = memory.get(unit);
     return known !== undefined && known.due <= now;
   });
 
-const isWeak = (pair: DrillPair, { memory }: LearnerState): boolean =>
-  unitsOf(pair).some((unit) => memory.get(unit)?.firmness === 'missed');
+const isWeak = (pair: DrillPair, { memory, mistakenOutside }: LearnerState): boolean =>
+  mistakenOutside.has(pairKey(pair)) || unitsOf(pair).some((unit) => memory.get(unit)?.firmness === 'missed');
 
 /**
- * The pairs that a learner should see today: due ones first, then those of the next walk of which no dangerous
+ * The pairs that a learner should see today: due ones first, of these what was mistaken on a living plant, then those of the next walk of which no dangerous
  * specimen was shown today, the least firmly known first.
  */
 export function pairsForToday(
@@ -52,7 +53,9 @@ export function pairsForToday(
   const open = nextWalk.filter(
     (pair) => !keys.has(stagedKey(pair)) && !learner.shownToday.has(pairKey(pair))
   );
-  const byRecall = (a: DrillPair, b: DrillPair) => recallOf(a, learner, now) - recallOf(b, learner, now);
+  const outside = (pair: DrillPair) => Number(learner.mistakenOutside.has(pairKey(pair)));
+  const byRecall = (a: DrillPair, b: DrillPair) =>
+    outside(b) - outside(a) || recallOf(a, learner, now) - recallOf(b, learner, now);
   return { due: due.sort(byRecall), open: open.sort(byRecall) };
 }
 

@@ -31,7 +31,7 @@ export interface TimetableRow {
   readonly legMetres: number;
   readonly legAscentMetres: number;
   readonly legMinutes: number;
-  /** From here straight back to where the group met. */
+  /** From here straight back to where the group met, at the cautious pace. */
   readonly backMinutes: number;
 }
 
@@ -63,6 +63,8 @@ export function timetable(
   const legTo = (from: TimetableStop, to: TimetableStop | undefined): Leg | undefined =>
     to && way?.(from.at, to.at);
   const minutesOf = (leg: Leg | undefined) => (leg ? walkingMinutes(leg, rhythm.pace) : 0);
+  const { rule, factor, cautious = factor } = rhythm.pace;
+  const backMinutesOf = (leg: Leg | undefined) => (leg ? walkingMinutes(leg, { rule, factor: cautious }) : 0);
   const legs: Leg[] = [];
   let clock = rhythm.start;
   const rows = stops.map((stop, i): TimetableRow => {
@@ -81,7 +83,7 @@ export function timetable(
       legMetres: leg?.metres ?? 0,
       legAscentMetres: leg?.ascentMetres ?? 0,
       legMinutes,
-      backMinutes: i === 0 ? 0 : minutesOf(legTo(stop, first))
+      backMinutes: i === 0 ? 0 : backMinutesOf(legTo(stop, first))
     };
   });
   const last = stops.at(-1);

@@ -5,10 +5,14 @@ export interface Pace {
   readonly rule: (typeof paceRules)[number];
   /** 1 for a brisk walker; a group that gathers ambles. */
   readonly factor: number;
+  /** By which the way back is reckoned, so that it is seldom longer; the same where nothing is known of it. */
+  readonly cautious?: number;
 }
 
 /** About 2 km/h on the flat for adults, 1.5 km/h with children among them (common practice, no source). */
 export const usualFactor = { adults: 2.5, 'with children': 3.3 } as const;
+/** Who comes along. */
+export type Company = keyof typeof usualFactor;
 
 /** Naismith's rule: 5 km/h, and an hour more for each 600 m of ascent. */
 const metresPerHour = 5000;
@@ -52,9 +56,10 @@ export function toblerSeconds({ metres, profile }: Pick<Leg, 'metres' | 'profile
   return factor * (seconds + secondsOver(Math.max(0, metres - known), 0));
 }
 
-/** Walking time of a leg by the rule that a walk goes by, in whole minutes, rounded up. */
-export const walkingMinutes = (leg: Leg, { rule, factor }: Pace): number =>
-  Math.ceil(
-    (rule === 'Tobler' ? toblerSeconds(leg, factor) : naismithSeconds(leg.metres, leg.ascentMetres, factor)) /
-      60
-  );
+/** Walking time of a leg by the rule that a walk goes by. */
+export const walkingSeconds = (leg: Leg, { rule, factor }: Pick<Pace, 'rule' | 'factor'>): number =>
+  rule === 'Tobler' ? toblerSeconds(leg, factor) : naismithSeconds(leg.metres, leg.ascentMetres, factor);
+
+/** The same in whole minutes, rounded up. */
+export const walkingMinutes = (leg: Leg, pace: Pick<Pace, 'rule' | 'factor'>): number =>
+  Math.ceil(walkingSeconds(leg, pace) / 60);

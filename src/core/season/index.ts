@@ -1,5 +1,6 @@
 export {
   addDays,
+  daysBetween,
   type Calendar,
   dayOfYear,
   referenceCalendar,

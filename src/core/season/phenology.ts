@@ -20,6 +20,10 @@ export function addDays(isoDate: string, days: number): string {
   return new Date(Date.UTC(year!, month! - 1, day! + days)).toISOString().slice(0, 10);
 }
 
+/** Whole days from one date to another; negative where it lies before. @param from YYYY-MM-DD */
+export const daysBetween = (from: string, to: string): number =>
+  Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+
 const yearLength = 365;
 const forward = (from: number, to: number) => (((to - from) % yearLength) + yearLength) % yearLength;
 

@@ -25,6 +25,7 @@ export {
   activityKinds,
   handlings,
   type PlanFacts,
+  type PlannedPace,
   taxonFacts,
   type TaxonFacts,
   type WalkKind,
@@ -62,7 +63,7 @@ export { AnyText, emptyText, plainText, type RichInline, richText, RichText } fr
 export { BriefDocument, type BriefOutline, ContrastSheet } from './brief/document';
 
 export { briefDifferences } from './brief/difference';
-export { landownersLetter } from './plan/letter';
+export { landownersLetter, salutation } from './plan/letter';
 export { type PairInSeason, pairsInSeason, type PractisedPair, practisedPair } from './brief/pairs-in-season';
 export { rankedHazards, saidOfDrills } from './brief/ranked-hazards';
 export { briefFacts, unbroken } from './brief/facts';

@@ -57,6 +57,12 @@ const perLeader = z
   .min(1, 'At least one.')
   .max(40, 'At most 40.');
 
+const keptDays = z
+  .number('Enter a number of days.')
+  .int('Enter whole days.')
+  .min(1, 'At least a day.')
+  .max(3650, 'At most ten years.');
+
 const Form = z.object({
   name: z.string().trim().min(1, 'Name the school.').max(120),
   numbers: z.string().max(2000),
@@ -83,7 +89,9 @@ const Form = z.object({
     .number('Enter a number of days.')
     .int('Enter whole days.')
     .min(1, 'At least a day.')
-    .max(365, 'At most a year.')
+    .max(365, 'At most a year.'),
+  tastingDays: keptDays.default(30),
+  incidentDays: keptDays.default(1095)
 });
 
 export const load: PageServerLoad = ({ locals }) =>
@@ -104,6 +112,8 @@ export const load: PageServerLoad = ({ locals }) =>
           buffers,
           insuranceUntil: settings.insuranceUntil ?? '',
           healthDays: settings.healthDays,
+          tastingDays: settings.tastingDays,
+          incidentDays: settings.incidentDays,
           signOffMonths: settings.signOffMonths,
           learnersSeePlaces: settings.learnersSeePlaces
         },
@@ -129,6 +139,8 @@ export const actions: Actions = {
       withChildrenPerLeader,
       insuranceUntil,
       healthDays,
+      tastingDays,
+      incidentDays,
       signOffMonths,
       learnersSeePlaces,
       ...policy
@@ -139,6 +151,8 @@ export const actions: Actions = {
         emergencyNumbers: numbers.data,
         insuranceUntil,
         healthDays,
+        tastingDays,
+        incidentDays,
         signOffMonths,
         learnersSeePlaces,
         policy: {

@@ -32,6 +32,18 @@
       hint="Then they are deleted for good."
     />
     <Field
+      label="Days for which it is kept who tasted what"
+      name="tastingDays"
+      type="number"
+      hint="Some plants harm after days; then it goes."
+    />
+    <Field
+      label="Days for which the words of an incident are kept"
+      name="incidentDays"
+      type="number"
+      hint="And how people were on the next day. Ask your insurer how long it should be."
+    />
+    <Field
       label="Months after which a sign-off lapses"
       name="signOffMonths"
       type="number"

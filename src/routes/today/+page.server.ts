@@ -8,6 +8,7 @@ import { libraryOf } from '$lib/server/library/library';
 import { readPlan } from '$lib/server/walk/plan';
 import { firstSteps } from '$lib/server/school/first-steps';
 import { listSites } from '$lib/server/ground/sites';
+import { notWell } from '$lib/server/after/wellbeing';
 import { isComing, listWalks } from '$lib/server/walk/walks';
 import { englishName } from '$core/knowledge';
 import { openPhase, pairKey, unitsOf } from '$core/learning';
@@ -33,6 +34,7 @@ export const load: PageServerLoad = ({ locals }) => {
       today: viewer.today,
       round: { questions, minutes },
       leads: leads(viewer),
+      notWell: leads(viewer) ? await notWell(db) : [],
       tasks: viewer.role === 'learner' ? await homeTasks(db, viewer) : [],
       quizzes: quizzes.map(({ quiz: { id, name, questions, minutes: limit }, own }) => ({
         id,

@@ -69,6 +69,10 @@
 
 {#if data.firstSteps.length > 0}<FirstSteps steps={data.firstSteps} />{/if}
 
+{#each data.notWell as one, nth (nth)}<Notice kind="problem"
+    ><strong>{one.name} is not well</strong> after {one.walk}{one.words ? `: “${one.words}”` : ''}.
+    <a href="/walks/{one.walkId}/after/people">See to it</a></Notice
+  >{/each}
 {#each data.calledOff as walk (walk.id)}<Notice kind="problem"
     ><strong>{walk.name}</strong>, {longDate(walk.heldOn)}, was called off: {walk.why}</Notice
   >{/each}

@@ -12,7 +12,7 @@ import {
   worstContact,
   worstSeverity
 } from '../../knowledge';
-import type { Rhythm } from '../../route';
+import type { Company, LearnedPace, Rhythm } from '../../route';
 import type { EmergencyNumber, Level, Policy, Role } from '../policy';
 import type { Survey } from '../survey';
 import type { WeatherLimit } from '../weather-limit';
@@ -83,6 +83,8 @@ export interface TaxonFacts {
   readonly part: string;
   readonly portion: string;
   readonly piecesEach: number | undefined;
+  /** Pieces of that part that a person picks in a minute, as learned; undefined where nothing is gathered. */
+  readonly pickingRate: number | undefined;
   readonly reason: string;
   readonly specimens: { readonly count: number; readonly handling: (typeof handlings)[number] } | undefined;
   /** Independent sources that confirm the use of that part. */
@@ -122,11 +124,18 @@ export interface TaxonFacts {
   readonly isRenamed: boolean;
 }
 
+/** Where the pace of a plan comes from. */
+export interface PlannedPace extends LearnedPace {
+  readonly source: 'set by hand' | 'learned' | 'usual';
+  readonly company: Company;
+}
+
 export interface PlanFacts {
   readonly kind: WalkKind;
   readonly isoDate: string;
   readonly today: string;
   readonly rhythm: Rhythm;
+  readonly pace: PlannedPace;
   /** When everybody has to be back, in minutes after midnight; undefined where nobody said. */
   readonly due: number | undefined;
   /** Minutes that nothing is planned for. */
@@ -213,6 +222,7 @@ export function taxonFacts(
     | 'part'
     | 'portion'
     | 'piecesEach'
+    | 'pickingRate'
     | 'reason'
     | 'specimens'
     | 'sources'

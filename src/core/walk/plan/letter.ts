@@ -13,6 +13,10 @@ export interface LetterDetails {
   readonly end: string;
 }
 
+/** How a letter begins. @param owner as the site names who gave leave, such as ‘the estate office’ */
+export const salutation = (owner: string | undefined): string =>
+  `Dear ${(owner ?? 'owner of the ground').replace(/^the /i, '')},`;
+
 const joined = (items: readonly string[]): string =>
   items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
 
@@ -43,7 +47,7 @@ export function landownersLetter(
       : [])
   ];
   return [
-    `Dear ${owner ?? 'owner of the ground'},`,
+    salutation(owner),
     `${school} would like to take a group to ${site.name} on ${date}, from ${start} to about ${end}: ${people}. We teach people to know wild plants, and above all to leave alone those that harm.`,
     gathered.length > 0
       ? `May we pick, by hand and only as much as here: ${joined(amounts)}? We count what grows before we take any, leave the greater part standing, and keep a record of every piece, which we gladly send you afterwards.`

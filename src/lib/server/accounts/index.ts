@@ -42,6 +42,7 @@ export {
   signOutEverywhere,
   sweepSessions
 } from './sessions';
+export { hashOf, newToken } from './tokens';
 export { addSchool, setUpFirstOwner } from './set-up';
 export {
   type Caller,

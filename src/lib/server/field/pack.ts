@@ -237,6 +237,10 @@ export function packOf(
       start: facts.rhythm.start,
       end: times.end,
       due: times.due,
+      caution: Math.max(
+        1,
+        (facts.rhythm.pace.cautious ?? facts.rhythm.pace.factor) / facts.rhythm.pace.factor
+      ),
       closing: facts.rhythm.headCount + facts.rhythm.basketCheck,
       wayBackMinutes: times.wayBack?.minutes ?? 0,
       turningBack: times.turningBack && {

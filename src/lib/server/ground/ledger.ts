@@ -2,7 +2,14 @@ import { longDate } from '$core/words';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { type Allowance, allowanceOf, censusProblem, censusResult, gatheringPace, units } from '$core/ground';
-import { type Account, type LibraryTaxon, accountOf, accountsOf, countsIn } from '$core/knowledge';
+import {
+  type Account,
+  type Library,
+  type LibraryTaxon,
+  accountOf,
+  accountsOf,
+  countsIn
+} from '$core/knowledge';
 import { type GroundEvent, closureOf, listGroundEvents } from './ground-events';
 import { type Patch, areaOf } from './patches';
 import type { SchoolDb } from '../database/school';
@@ -326,6 +333,34 @@ function accountYear(
     )
   );
   return { account, allowance, census, censuses, taken, reservations, gatherings, pace };
+}
+
+/**
+ * What some patches of a site may still give on a day, or why they give nothing.
+ * @returns by patch and part, in words; undefined where the library has no such plant any more
+ */
+export async function allowancesNow(
+  db: SchoolDb,
+  site: Pick<Site, 'id' | 'mayPick'>,
+  patches: readonly Patch[],
+  library: Library,
+  on: string
+): Promise<(patchId: string, part: string) => string | undefined> {
+  const records = await readPatchRecords(
+    db,
+    site.id,
+    patches.map(({ id }) => id),
+    on,
+    on
+  );
+  return (patchId, part) => {
+    const patch = patches.find(({ id }) => id === patchId);
+    const taxon = patch && library.taxa.get(patch.taxon);
+    if (!patch || !taxon) return undefined;
+    const { allowance } = yearOfPart(patchYearsOf(records, site, patch, taxon, on), taxon, part);
+    if (allowance.kind === 'pieces') return `${allowance.left} of ${allowance.whole}`;
+    return allowance.kind === 'to need' ? 'to need' : allowance.why;
+  };
 }
 
 /**

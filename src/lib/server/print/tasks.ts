@@ -2,6 +2,7 @@ import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { type LibraryDocument, compileLibrary } from '$core/knowledge';
 import { briefPages } from './brief-pages';
 import type { PrintKind } from './kinds';
+import { type PrintedLetter, letterPages } from './letter';
 import { makePdf } from './make-pdf';
 import type { PrintedBrief } from './page-layout';
 import { pocketCards } from './pocket-cards';
@@ -27,7 +28,9 @@ export const tasks = {
   brief: ({ kind, brief, title, date }: Described & { kind: PrintKind; brief: PrintedBrief }) =>
     makePdf(pagesOf[kind](brief), title, date),
   quiz: ({ quiz, library, title, date }: Described & { quiz: PrintedQuiz; library: LibraryDocument }) =>
-    makePdf(quizPaper(compileLibrary(library).library, quiz), title, date)
+    makePdf(quizPaper(compileLibrary(library).library, quiz), title, date),
+  letter: ({ letter, title, date }: Described & { letter: PrintedLetter }) =>
+    makePdf(letterPages(letter), title, date)
 } as const;
 
 export type Task = keyof typeof tasks;

@@ -19,6 +19,7 @@ export async function sweep(): Promise<number> {
         outboxDays
       ]);
       await db.query('select sweep_audit()');
+      await db.query('select forget_walk_health(null)');
       return deleteExpired(db);
     });
   await sweepSessions();

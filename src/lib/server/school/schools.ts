@@ -12,6 +12,9 @@ const SchoolSettings = z.object({
   insuranceUntil: maybe(z.string()),
   /** How long health notes are kept after a walk. */
   healthDays: z.number(),
+  /** How long it is kept who tasted what on a walk, and the words of an incident. */
+  tastingDays: z.number(),
+  incidentDays: z.number(),
   /** After how many months a sign-off lapses. */
   signOffMonths: z.number(),
   /** How well learners may know where plants stand; rare ones they never do. */
@@ -24,7 +27,8 @@ export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
     db,
     SchoolSettings,
     `select name, time_zone as "timeZone", demo_date as "demoDate", emergency_numbers as "emergencyNumbers", policy,
-            insurance_until as "insuranceUntil", health_days as "healthDays", sign_off_months as "signOffMonths",
+            insurance_until as "insuranceUntil", health_days as "healthDays", tasting_days as "tastingDays",
+            incident_days as "incidentDays", sign_off_months as "signOffMonths",
             learners_see_places as "learnersSeePlaces"
        from school`
   );
@@ -36,7 +40,7 @@ export async function saveSettings(
   settings: Omit<SchoolSettings, 'timeZone' | 'demoDate'>
 ): Promise<void> {
   await db.query(
-    'update school set name = $1, emergency_numbers = $2, policy = $3, insurance_until = $4, health_days = $5, sign_off_months = $6, learners_see_places = $7',
+    'update school set name = $1, emergency_numbers = $2, policy = $3, insurance_until = $4, health_days = $5, sign_off_months = $6, learners_see_places = $7, tasting_days = $8, incident_days = $9',
     [
       settings.name,
       JSON.stringify(settings.emergencyNumbers),
@@ -44,7 +48,9 @@ export async function saveSettings(
       settings.insuranceUntil ?? null,
       settings.healthDays,
       settings.signOffMonths,
-      settings.learnersSeePlaces
+      settings.learnersSeePlaces,
+      settings.tastingDays,
+      settings.incidentDays
     ]
   );
 }

@@ -53,6 +53,7 @@ export function proposalFor(plan: Plan, patch: Pick<Patch, 'id' | 'habitats'>, e
     part: '',
     portion: '',
     piecesEach: undefined,
+    pickingRate: undefined,
     reason: '',
     specimens: undefined,
     sources: sourcesFor(entry, plan.confirmed, usedPart(entry, survey.stage?.stage)),

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Abundance, DrillRecord } from '$core/evidence';
 import { type Ground, contaminationOf, pathOf, wetHabitats } from '$core/ground';
 import { type Library, type LibraryTaxon, accountOf, englishName, nameWithin } from '$core/knowledge';
-import { minutesOf, usualFactor, wayAlong } from '$core/route';
+import { minutesOf, wayAlong } from '$core/route';
 import {
   type Check,
   type Checked,
@@ -23,6 +23,7 @@ import {
   wayDangers
 } from '$core/walk';
 import { rowsOf } from '../database/rows';
+import { paceUntil, pickingUntil } from '../after/learned';
 import { confirmedClaims, sourcesFor } from '../library/bookshelf';
 import { closureOf } from '../ground/ground-events';
 import { healthNotes } from '../school/health';
@@ -192,6 +193,16 @@ function stopFacts(
   });
 }
 
+const twoPlaces = (factor: number): number => Math.round(factor * 100) / 100;
+
+/** The pace that was set by hand, else what such groups have taught, else the usual one. */
+async function paceOf(db: SchoolDb, walk: Walk, members: readonly Person[]): Promise<PlanFacts['pace']> {
+  const company = members.some(({ isMinor }) => isMinor) ? 'with children' : 'adults';
+  const learned = await paceUntil(db, company, walk.paceRule, walk.heldOn);
+  const source = walk.paceFactor !== undefined ? 'set by hand' : learned.legs > 0 ? 'learned' : 'usual';
+  return { ...learned, company, source };
+}
+
 /** @returns undefined where the viewer cannot see such a walk */
 export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Promise<Plan | undefined> {
   const walk = await readWalk(db, viewer, walkId);
@@ -220,6 +231,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
     walk.heldOn
   );
   const everywhere = stops.flatMap((stop) => stop.taxa);
+  const pickingOf = await pickingUntil(db, walk.heldOn);
   const taxa: PlannedTaxon[] = [];
   for (const stop of stops) {
     const at = patches.find(({ id }) => id === stop.patchId);
@@ -256,6 +268,8 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
         part: planned.part,
         portion: planned.portion,
         piecesEach: planned.piecesEach ?? undefined,
+        pickingRate:
+          planned.role === 'gather' ? pickingOf(planned.taxon, planned.part || 'piece') : undefined,
         reason: planned.reason,
         specimens:
           planned.specimens === null ? undefined : { count: planned.specimens, handling: planned.handling },
@@ -270,6 +284,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const tide = tideRecord && tideDay(tideRecord, site.timeZone, walk.heldOn);
   const kitState = await listKit(db, walkId);
   const notes = await healthNotes(db, memberIds);
+  const pace = await paceOf(db, walk, members);
   const level: Level = walk.level ?? cohort?.level ?? 'beginner';
   const minors = members.filter(({ isMinor }) => isMinor);
   const facts: PlanFacts = {
@@ -280,12 +295,14 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       start: minutesOf(walk.startsAt),
       pace: {
         rule: walk.paceRule,
-        factor: walk.paceFactor ?? usualFactor[minors.length > 0 ? 'with children' : 'adults']
+        factor: walk.paceFactor ?? twoPlaces(pace.factor),
+        cautious: walk.paceFactor ?? twoPlaces(pace.ofFourInFive)
       },
       briefing: walk.briefingMinutes,
       headCount: walk.headCountMinutes,
       basketCheck: walk.basketMinutes
     },
+    pace,
     due: walk.dueAt === undefined ? undefined : minutesOf(walk.dueAt),
     reserve: walk.reserveMinutes,
     level,

@@ -39,6 +39,9 @@ const Walk = z.object({
   calledOff: maybe(z.object({ on: z.string(), by: z.string(), why: z.string() })),
   /** Somebody has closed it on a phone. */
   isWalked: z.boolean(),
+  /** The owner of the ground was told what was taken. */
+  isOwnerTold: z.boolean(),
+  isDebriefed: z.boolean(),
   revision: z.number(),
   groupSize: z.number(),
   briefVersion: maybe(z.number())
@@ -66,6 +69,8 @@ const select = `
                                      where undo.school_id = walk.school_id and undo.walk_id = walk.id
                                        and undo.kind = 'taken back'
                                        and undo.body ->> 'event' = closed.id::text)) as "isWalked",
+         owner_told_at is not null as "isOwnerTold",
+         exists (select 1 from debrief d where d.school_id = walk.school_id and d.walk_id = walk.id) as "isDebriefed",
          (select count(*)::int from cohort_member m where m.school_id = walk.school_id and m.cohort_id = walk.cohort_id) as "groupSize",
          (select max(version) from brief where brief.school_id = walk.school_id and brief.walk_id = walk.id) as "briefVersion"
     from walk
@@ -103,6 +108,15 @@ export async function callOff(
     'update walk set called_off_at = $2, called_off_by = $3, called_off_why = $4 where id = $1',
     why === undefined ? [walkId, null, null, null] : [walkId, db.now, personId, why]
   );
+}
+
+/** Notes that the owner of the ground was told what was taken, or was not after all. @returns false without such a walk */
+export async function tellOwner(db: SchoolDb, walkId: string, isTold: boolean): Promise<boolean> {
+  const { rowCount } = await db.query('update walk set owner_told_at = $2 where id = $1', [
+    walkId,
+    isTold ? db.now : null
+  ]);
+  return rowCount === 1;
 }
 
 export type WalkHead = Pick<

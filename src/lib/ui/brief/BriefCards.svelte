@@ -52,7 +52,7 @@
       <h2>Nothing is gathered</h2>
       <p class="note text-ink-2">This time plants are looked at, and left where they grow.</p>
     {/if}
-    <h2 class="mt-6">If somebody feels ill</h2>
+    <h2 id="ill" class="mt-6 scroll-mt-4">If somebody feels ill</h2>
     <p class="note mt-2">
       <strong
         >{document.front.emergencyNumbers

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { page } from '$app/state';
+  import SubPages from './SubPages.svelte';
 
   /** The pages of a plan. */
   interface Props {
@@ -22,14 +22,4 @@
   );
 </script>
 
-<nav aria-label="Pages of the plan" class="note no-print mb-3 flex flex-wrap gap-x-5 gap-y-1">
-  {#each links as { href, label } (href)}
-    <a
-      {href}
-      aria-current={page.url.pathname === href ? 'page' : undefined}
-      class={page.url.pathname === href
-        ? 'border-b-2 border-ink font-strong no-underline'
-        : 'text-moss underline underline-offset-4'}>{label}</a
-    >
-  {/each}
-</nav>
+<SubPages label="Pages of the plan" {links} />

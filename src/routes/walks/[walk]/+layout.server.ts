@@ -27,7 +27,8 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
       const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
       const parts: TrailPart[] = [
         { label: 'Brief', href: at('/brief'), state: walk.briefVersion ? 'done' : 'open' },
-        { label: 'Practise', href: at('/practise'), state: 'open' }
+        { label: 'Practise', href: at('/practise'), state: 'open' },
+        ...(walk.isWalked ? [{ label: 'After', href: at('/after'), state: 'open' as const }] : [])
       ];
       const renamed = named(await libraryOf(db), await renamedUnder(db, id));
       const brief = await readBrief(db, id);
@@ -62,7 +63,13 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
       state: !brief ? 'open' : changesSince(brief, plan).length > 0 ? 'look' : 'done'
     },
     { label: 'Practise', href: at('/practise'), state: isDrilled ? 'done' : 'open' },
-    { label: 'Walk', href: at('/walk'), state: walk.isWalked ? 'done' : 'open', also: [at('/walk/paper')] }
+    { label: 'Walk', href: at('/walk'), state: walk.isWalked ? 'done' : 'open', also: [at('/walk/paper')] },
+    {
+      label: 'After',
+      href: at('/after'),
+      state: !walk.isWalked ? 'open' : walk.isOwnerTold && walk.isDebriefed ? 'done' : 'look',
+      also: ['people', 'owner', 'learned', 'paper'].map((page) => at(`/after/${page}`))
+    }
   ];
   return { walk, parts, renamed: named(library, plan.renamed), leads: leads(viewer), help: helpOfPlan(plan) };
 };

@@ -22,6 +22,7 @@ import {
 } from '$lib/server/walk/stops';
 import { walkPage } from '$lib/server/walk/walk-page';
 import { readWalk } from '$lib/server/walk/walks';
+import { lastTime } from '$lib/server/after/debrief';
 import { offersOf, overdrawn, proposalFor, usedPart } from '$lib/server/walk/offers';
 import type { Actions, PageServerLoad } from './$types';
 import { BackForm, LiftForm, Minutes, Remark, StopChange, StopForm, TaxonChange, TaxonForm } from './forms';
@@ -44,6 +45,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     kit: plan.kit,
     lifts: plan.lifts,
     copiedFrom: before ? { id: before.id, name: before.name } : undefined,
+    lastTime: copiedFrom && (await inSchoolOf(viewer, (db) => lastTime(db, copiedFrom))),
     stops: plan.stops.map((stop) => ({ ...stop, taxa: undefined })),
     taxa: plan.taxa.map((planned) => {
       const proposal: Proposal = proposeRole(planned.facts, facts.level, facts.policy);

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '$core/words';
   import { pathOf } from '$core/ground';
   import { clockTime, wayAlong } from '$core/route';
   import { activityKinds, handlings, planTimes, roles, runChecks } from '$core/walk';
@@ -113,6 +114,15 @@
     Copied from <a href="/walks/{data.copiedFrom.id}">{data.copiedFrom.name}</a>:
     <a href="/walks/{data.walk.id}/copy">what is different on this day</a>.
   </p>{/if}
+{#if data.lastTime}<section
+    class="mb-4 max-w-[80ch] border-l-4 border-ochre pl-3"
+    aria-label="From last time"
+  >
+    <p class="plate-label">From last time</p>
+    {#if data.lastTime.otherwise}<p class="whitespace-pre-line">{data.lastTime.otherwise}</p>{/if}
+    {#if data.lastTime.missingKit}<p>Missing then: {data.lastTime.missingKit}.</p>{/if}
+    {#each data.lastTime.incidents as words, nth (nth)}<p>After an incident: {words}</p>{/each}
+  </section>{/if}
 <div class="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_225px]">
   <div class="min-w-0">
     {#if kind === 'walk'}
@@ -154,7 +164,14 @@
           : ''}, by {facts.rhythm.pace.rule}{facts.rhythm.pace.rule === 'Naismith'
           ? '’s rule'
           : '’s function'} ×
-        {facts.rhythm.pace.factor}. {#if drops.length > 0}When late, leave out {drops.join(', then ')}.{/if}
+        {facts.rhythm.pace.factor}, {facts.pace.source === 'set by hand'
+          ? 'set by hand'
+          : facts.pace.source === 'learned'
+            ? `learned from ${counted(facts.pace.legs, 'leg')} (${(5 / facts.pace.high).toFixed(1)} to ${(5 / facts.pace.low).toFixed(1)} km/h)`
+            : 'as usual for such a group'}. {#if times.turningBack && facts.pace.source !== 'set by hand'}The
+          turning-back time takes the way back at × {facts.rhythm.pace.cautious}, so that four of five are
+          back in time.
+        {/if}{#if drops.length > 0}When late, leave out {drops.join(', then ')}.{/if}
         <a href="/walks/{data.walk.id}/day">Change pace, briefing or reserve</a>
       </p>
       <details class="mt-1">

@@ -1,3 +1,4 @@
+import { pickingMinutes } from '../../../ground';
 import { clockTime } from '../../../route';
 import { counted, longDate } from '../../../words';
 import { type Check, type Checked, look, passed, stop, stopUnlessLifted } from './check';
@@ -28,10 +29,38 @@ export function timeChecks({ facts, times }: Checked): Check[] {
       : passed('stops', 'Stops', `${stops.length} planned.`)
   ];
   if (stops.length === 0) return checks;
-  checks.push(...twice(facts.stops, mendStops), fits(times, mendStops));
+  checks.push(...twice(facts.stops, mendStops), ...picking(facts), fits(times, mendStops));
   if (facts.kind === 'class') return checks;
   checks.push(daylight(facts, times, mendDay), ...shore(facts, times), ...wayChecks({ facts, times }));
   return checks;
+}
+
+/** Whether the minutes of a stop are enough for the pieces that each takes there. */
+function picking({ stops, taxa }: Checked['facts']): Check[] {
+  return stops.flatMap(({ id, name, minutes }) => {
+    const rows = taxa.flatMap(({ stopId, label, part, piecesEach, pickingRate: rate }) =>
+      stopId === id && piecesEach !== undefined && rate !== undefined
+        ? [{ label, part, piecesEach, rate, needed: pickingMinutes(piecesEach, rate) }]
+        : []
+    );
+    if (rows.length === 0) return [];
+    const needed = Math.ceil(rows.reduce((sum, row) => sum + row.needed, 0));
+    const detail = `${rows
+      .map(
+        (row) =>
+          `${row.piecesEach} ${row.part || 'pieces'} of ${row.label} at ${row.rate.toFixed(1)} a person and minute`
+      )
+      .join(', ')}: about ${needed} min. The stop has ${minutes}.`;
+    return [
+      needed > minutes
+        ? look(`picking ${id}`, `Look: too short to pick at ${name}`, detail, {
+            label: 'Give it more time',
+            at: 'plan',
+            id
+          })
+        : passed(`picking ${id}`, `Time to pick at ${name}`, detail)
+    ];
+  });
 }
 
 function fits(times: Checked['times'], mend: NonNullable<Check['mend']>): Check {

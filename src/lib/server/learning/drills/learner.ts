@@ -26,5 +26,23 @@ export async function learnerState(db: SchoolDb, personId: string, today: string
        from answer join school using (school_id) where person_id = $1 order by effective_at, id`,
     [personId]
   );
-  return learnerFrom(answers, today);
+  return learnerFrom(answers, today, await mistakenOutside(db, personId));
+}
+
+/** Pairs on whose living plants somebody would have gathered the dangerous one, without an answer on them since. */
+async function mistakenOutside(db: SchoolDb, personId: string): Promise<Set<string>> {
+  const rows = await rowsOf(
+    db,
+    z.object({ pair: z.string() }),
+    `select distinct pair from sign_off
+      where person_id = $1 and outcome = 'dangerous gather' and effective_at <= domain_now()
+        and not exists (select from walk_event undo
+                         where undo.school_id = sign_off.school_id and undo.kind = 'taken back'
+                           and undo.body ->> 'event' = sign_off.id::text)
+        and not exists (select from answer
+                         where answer.person_id = sign_off.person_id and answer.pair = sign_off.pair
+                           and answer.effective_at > sign_off.effective_at)`,
+    [personId]
+  );
+  return new Set(rows.map(({ pair }) => pair));
 }

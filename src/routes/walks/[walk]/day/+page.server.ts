@@ -3,7 +3,6 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { englishName } from '$core/knowledge';
-import { usualFactor } from '$core/route';
 import { idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { membersOf } from '$lib/server/accounts';
 import { newsOfCallingOff, newsOfTakingPlace, tellGroup } from '$lib/server/school/news';
@@ -46,7 +45,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
             ]
           : [];
       }),
-      usualFactor: usualFactor[plan.facts.group.minors > 0 ? 'with children' : 'adults'],
+      pace: plan.facts.pace,
       cohortLevel: plan.cohort?.level,
       form: await superValidate(
         {

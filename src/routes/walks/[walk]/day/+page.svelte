@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted, longDate } from '$core/words';
   import { levels } from '$core/walk';
   import Daylight from '$lib/ui/Daylight.svelte';
   import Field from '$lib/ui/form/Field.svelte';
@@ -10,9 +11,9 @@
   import WalkDayFields from '$lib/ui/walk/WalkDayFields.svelte';
   import Told from '$lib/ui/people/Told.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { longDate } from '$core/words';
 
   let { data, form: action } = $props();
+  const company = $derived(data.pace.company === 'adults' ? 'of adults' : 'with children');
   const filled = superForm(() => data.form, { resetForm: false });
 </script>
 
@@ -76,9 +77,11 @@
               name="paceFactor"
               type="number"
               step="0.1"
-              hint="Empty: {data.usualFactor}, about {(5 / data.usualFactor).toFixed(
+              hint="Empty: {data.pace.factor.toFixed(1)}, about {(5 / data.pace.factor).toFixed(
                 1
-              )} km/h on the flat for this group."
+              )} km/h on the flat, {data.pace.legs > 0
+                ? `as ${counted(data.pace.legs, 'leg')} of your groups ${company} taught`
+                : `as usual for groups ${company}`}."
             />
             <Field
               label="Level"

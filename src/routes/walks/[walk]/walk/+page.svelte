@@ -7,11 +7,9 @@
   import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import { WalkEvent } from '$core/field';
-  import { clockTime } from '$core/route';
   import { counted, localMoment } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
-  import WideTable from '$lib/ui/WideTable.svelte';
   import { sendEvents } from '$lib/ui/field/send-events';
   import { sendWaiting } from '$lib/ui/field/sender';
   import { FieldStore, type KeptPack } from '$lib/ui/field/store';
@@ -27,7 +25,6 @@
   let done = $state('');
   // svelte-ignore state_referenced_locally
   let phones = $state(Math.max(1, data.leaders));
-  const time = (minutes: number) => clockTime(Math.floor(minutes));
   const megabytes = (bytes: number) => (bytes / 1e6).toFixed(1);
 
   onMount(() => {
@@ -142,126 +139,11 @@
 
     {#if data.mayTakeHealth && kept && store}<HealthAlong {store} {walkId} timeZone={data.timeZone} />{/if}
 
-    {#if data.begun}
-      <section>
-        <h2>As it went</h2>
-        <WideTable label="Stops of the walk as it went">
-          <table class="ruled compact mt-2">
-            <thead
-              ><tr
-                ><th scope="col">stop</th><th scope="col">planned</th><th scope="col">went</th><th scope="col"
-                ></th></tr
-              ></thead
-            >
-            <tbody>
-              {#each data.stops as stop, i (i)}
-                <tr>
-                  <td>{i + 1} {stop.name}</td>
-                  <td>{time(stop.planned.arrive)}–{time(stop.planned.leave)}</td>
-                  <td
-                    >{#if stop.state === 'done'}{time(stop.arrive)}–{time(
-                        stop.leave
-                      )}{:else if stop.state === 'here'}since {time(stop.arrive)}{:else}–{/if}</td
-                  >
-                  <td class="text-ink-2"
-                    >{stop.state === 'done'
-                      ? Math.abs(stop.arrive - stop.planned.arrive) >= 2
-                        ? `${Math.round(Math.abs(stop.arrive - stop.planned.arrive))} min ${stop.arrive > stop.planned.arrive ? 'late' : 'early'}`
-                        : 'in time'
-                      : stop.state === 'dropped'
-                        ? `left out: ${stop.dropped}`
-                        : stop.state}</td
-                  >
-                </tr>
-              {/each}
-            </tbody>
-          </table>
-        </WideTable>
-      </section>
-      {#if data.takings.length > 0}
-        <section>
-          <h2>What was taken</h2>
-          <WideTable label="What was taken">
-            <table class="ruled compact mt-2">
-              <thead
-                ><tr
-                  ><th scope="col">plant, part</th><th scope="col">patch</th><th scope="col">taken</th><th
-                    scope="col">by phone</th
-                  ><th scope="col">a person and minute</th></tr
-                ></thead
-              >
-              <tbody>
-                {#each data.takings as one, nth (nth)}
-                  <tr>
-                    <td
-                      >{one.name}, {one.part}{#each one.reasons as reason, i (i)}<br /><span
-                          class="note text-ochre">beyond the share: {reason}</span
-                        >{/each}</td
-                    >
-                    <td>{one.patch || '–'}</td>
-                    <td
-                      >{one.net}{one.lifted > 0 ? `, ${one.lifted} lifted` : ''}{one.putBack > 0
-                        ? `, ${one.putBack} put back`
-                        : ''}</td
-                    >
-                    <td>{one.phones.map((pieces, i) => `${i + 1}: ${pieces}`).join(', ')}</td>
-                    <td>{one.pace ? one.pace.toFixed(1) : '–'}</td>
-                  </tr>
-                {/each}
-              </tbody>
-            </table>
-          </WideTable>
-          {#each data.leftHere as one, i (i)}<p class="note mt-1">
-              {one.name} was left: {one.because}.
-            </p>{/each}
-        </section>
-      {/if}
-      {#if data.noticed.length > 0}
-        <section>
-          <h2>Noticed on the way</h2>
-          <ul class="mt-2 grid list-none gap-3 p-0">
-            {#each data.noticed as one, nth (nth)}<li class="flex items-start gap-3">
-                {#if one.picture}<a href={one.picture} class="shrink-0"
-                    ><img
-                      src={one.picture}
-                      alt="{one.words}, as it was found"
-                      loading="lazy"
-                      class="h-20 w-20 object-cover"
-                    /></a
-                  >{/if}
-                <span
-                  ><strong class="first-letter:uppercase inline-block">{one.kind}</strong><br
-                  />{one.words}{one.note ? `: ${one.note}` : ''}</span
-                >
-              </li>{/each}
-          </ul>
-        </section>
-      {/if}
-      {#if data.baskets.length > 0 || data.tests.length > 0 || data.incidents.length > 0}
-        <section>
-          <h2>Baskets, tests, incidents</h2>
-          <ul class="mt-2 grid list-none gap-2 p-0">
-            {#each data.baskets as one, i (i)}<li
-                class={one.isDangerous ? 'border-l-4 border-rosehip pl-3' : 'pl-3'}
-              >
-                <strong>{one.person}’s basket of {one.name}:</strong> taken out {one.removed}.
-              </li>{/each}
-            {#each data.tests as one, i (i)}<li
-                class={one.outcome.startsWith('would') ? 'border-l-4 border-rosehip pl-3' : 'pl-3'}
-              >
-                <strong>{one.person}</strong>, {one.name}{one.lookalike ? ` against ${one.lookalike}` : ''}: {one.outcome}{one.hints >
-                0
-                  ? `, with ${counted(one.hints, 'hint')}`
-                  : ''}.
-              </li>{/each}
-            {#each data.incidents as one, i (i)}<li class="border-l-4 border-rosehip pl-3">
-                <strong>{one.kind}</strong>, {one.person}, {time(one.at)}{one.plant ? `, ${one.plant}` : ''}: {one.done ||
-                  'nothing noted'}.
-              </li>{/each}
-          </ul>
-        </section>
-      {/if}
-    {/if}
+    {#if data.begun}<p>
+        <strong>{counted(data.events, 'act')} stand with the server.</strong>
+        <a href="/walks/{walkId}/after">What came of the walk</a> stands under <em>After</em>, as far as it is
+        known.
+      </p>{/if}
   </div>
 
   <aside class="note grid content-start gap-5 lg:border-l lg:border-rule lg:pl-6">
@@ -298,30 +180,6 @@
         </details>
       {/if}
     </section>
-    {#if data.begun}
-      <section>
-        <h3>Who came</h3>
-        {#each data.people as one, nth (nth)}<p>{one.name}: {one.state ?? 'nobody said'}</p>{/each}
-      </section>
-      <section>
-        <h3>Head counts</h3>
-        {#each data.counts as one, i (i)}<p>
-            {time(one.at)}: {one.counted} of {one.expected}{one.missing.length > 0
-              ? `, missing ${one.missing.join(', ')}`
-              : ''}{one.reason ? ` (${one.reason})` : ''}
-          </p>{/each}
-      </section>
-      <section>
-        <h3>Still open</h3>
-        {#if data.open.closed}<p>The walk was closed.</p>{:else}<p>The walk was not closed.</p>{/if}
-        {#if data.open.fires > 0}<p class="text-rosehip">
-            {counted(data.open.fires, 'fire')} not felt cold.
-          </p>{/if}
-        {#if data.open.blades > 0}<p class="text-rosehip">
-            {counted(data.open.blades, 'blade')} not back.
-          </p>{/if}
-      </section>
-    {/if}
     <section>
       <h3>A phone’s file</h3>
       <p class="mt-1 text-ink-2">

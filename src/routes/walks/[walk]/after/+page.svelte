@@ -1,0 +1,26 @@
+<script lang="ts">
+  import AfterNav from '$lib/ui/walk/AfterNav.svelte';
+  import OwnRecap from './OwnRecap.svelte';
+  import Recap from './Recap.svelte';
+
+  let { data, form } = $props();
+</script>
+
+<svelte:head><title>After {data.walk.name} · Good Trail</title></svelte:head>
+{#if 'own' in data && data.own}
+  <OwnRecap own={data.own} />
+{:else if 'recap' in data && data.recap}
+  <AfterNav walkId={data.walk.id} leads={data.leads} />
+  <Recap
+    walkId={data.walk.id}
+    leads={data.leads}
+    today={data.viewer?.today ?? ''}
+    begun={data.begun}
+    toDo={data.toDo}
+    siteId={data.siteId}
+    recap={data.recap}
+    moved={data.moved}
+    samples={data.samples}
+    said={form}
+  />
+{/if}
