@@ -252,8 +252,9 @@ describe.sequential('two phones without network', () => {
     );
     await phones[0].sleep(500);
     expect(kept.length).toBeLessThanOrEqual(events.length);
-    await visit(site, `/walks/${walkId}/walk`);
-    await seeText(phones[0], 'As it went');
+    await visit(site, `/walks/${walkId}/after`);
+    await seeText(phones[0], 'What was taken');
+    expect(await wrongWith(site, 'after the walk')).toEqual([]);
     await seeText(phones[0], '1: 5, 2: 6');
   });
 

@@ -16,6 +16,8 @@ export interface ReadRow {
  * that begins with an apostrophe itself, so that nothing is lost.
  */
 const wouldBeFormula = /^[=+\-@\t\r']/;
+/** A number is no formula, whatever its sign. */
+const isNumber = /^-?\d+(\.\d+)?$/;
 const wasEscaped = /^'[=+\-@\t\r']/;
 
 /**
@@ -33,7 +35,7 @@ export const writeCsv = (
       columns.map((column) => {
         const cell = row[column] ?? '';
         if (decimal === ',' && /^-?\d+\.\d+$/.test(cell)) return cell.replace('.', ',');
-        return wouldBeFormula.test(cell) ? `'${cell}` : cell;
+        return wouldBeFormula.test(cell) && !isNumber.test(cell) ? `'${cell}` : cell;
       })
     ),
     { header: true, columns: [...columns], record_delimiter: 'windows', delimiter }

@@ -10,3 +10,10 @@ export { type KmlFolder, isKml, packKmz, readKml, readKmlTrack, textOfMapFile, w
 export { writeGpx } from './gpx-writer';
 export { readConstituents, readTideTable, writeConstituents } from './tide-table';
 export { readWarmth } from './warmth-table';
+export {
+  type Occurrence,
+  packOccurrences,
+  type PlaceStep,
+  placeSteps,
+  writeOccurrences
+} from './darwin-core';

@@ -2,12 +2,13 @@
   import { page } from '$app/state';
 
   let { data, children } = $props();
-  const parts = [
+  const parts = $derived([
     { path: '', label: 'Through the year' },
     { path: '/days', label: 'Choose the day' },
     { path: '/tide', label: 'Tide and light' },
-    { path: '/warmth', label: 'Warmth' }
-  ];
+    { path: '/warmth', label: 'Warmth' },
+    ...(data.mayEdit ? [{ path: '/occurrences', label: 'For others' }] : [])
+  ]);
   /** The part that is open, to stay in it when the site changes. */
   const here = $derived(page.url.pathname.split('/')[3] ?? '');
   const rest = $derived(here ? `/${here}` : '');

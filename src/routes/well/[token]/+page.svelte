@@ -18,7 +18,9 @@
         <a
           href="tel:{number.replaceAll(' ', '')}"
           class="btn btn-line h-auto min-h-[56px] w-full justify-start py-2"
-          ><Phone size={20} aria-hidden="true" /><strong>{number}</strong> {label}</a
+          ><Phone size={20} class="shrink-0" aria-hidden="true" /><span class="text-left"
+            ><strong class="whitespace-nowrap">{number}</strong> {label}</span
+          ></a
         >
       </li>{/each}
   </ul>

@@ -14,6 +14,7 @@
   <Recap
     walkId={data.walk.id}
     leads={data.leads}
+    heldOn={data.walk.heldOn}
     today={data.viewer?.today ?? ''}
     begun={data.begun}
     toDo={data.toDo}

@@ -15,9 +15,10 @@
     walkId: string;
     leads: boolean;
     today: string;
+    heldOn: string;
     said: ActionData;
   }
-  let { walkId, leads, today, begun, toDo, siteId, recap, moved, samples, said }: Props = $props();
+  let { walkId, leads, today, heldOn, begun, toDo, siteId, recap, moved, samples, said }: Props = $props();
   const time = (minutes: number) => clockTime(Math.floor(minutes));
   const range = ({ from, until }: { from: string; until: string }) =>
     from === until ? '' : `, ${dayAndMonth(from)} to ${dayAndMonth(until)}`;
@@ -233,7 +234,11 @@
         <p class="mt-1">
           <a href="/walks/{walkId}/files/table">The walk as a table</a>, without anybody’s name.
         </p>
-        <p><a href="/walks/{walkId}/files/occurrences">What was seen, as Darwin Core occurrences</a>.</p>
+        {#if leads}<p>
+            <a href="/season/{siteId}/occurrences?from={heldOn}&until={heldOn}"
+              >What was seen on this day, as Darwin Core occurrences</a
+            >.
+          </p>{/if}
       </section>
     </aside>
   </div>

@@ -102,8 +102,8 @@
         <label class="note grid gap-1 font-strong"
           >left<input type="time" class="input w-[130px]" bind:value={own.leave} /></label
         >
-        <label class="note grid gap-1 font-strong"
-          >heads<input type="number" min="0" class="input w-[90px]" bind:value={own.heads} /></label
+        <label class="note grid w-[90px] gap-1 font-strong"
+          >heads<input type="number" min="0" class="input" bind:value={own.heads} /></label
         >
         <label class="note grid min-w-[200px] flex-1 gap-1 font-strong"
           >left out, because<input class="input" maxlength="300" bind:value={own.dropped} /></label
@@ -127,11 +127,11 @@
           >
           <div class="flex flex-wrap items-end gap-3">
             {#if taxon.role === 'gather'}
-              <label class="note grid gap-1"
-                >pieces<input type="number" min="0" class="input w-[100px]" bind:value={row.pieces} /></label
+              <label class="note grid w-[100px] gap-1"
+                >pieces<input type="number" min="0" class="input" bind:value={row.pieces} /></label
               >
-              <label class="note grid gap-1"
-                >minutes<input type="number" min="0" class="input w-[90px]" bind:value={row.minutes} /></label
+              <label class="note grid w-[100px] gap-1"
+                >minutes<input type="number" min="0" class="input" bind:value={row.minutes} /></label
               >
               <label class="note grid gap-1"
                 >put back<input
