@@ -168,3 +168,22 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       ...signed
     });
 }
+
+/** What learners have written, each in the evening of its day, and what was answered a day later. */
+export async function loadNotebooks(db: SchoolDb, { notebooks }: Demo, idOf: IdOf): Promise<void> {
+  for (const { person, kind, on, words, taxon, place, shared, answer } of notebooks)
+    await insert(db, 'notebook_entry', {
+      id: idOf('notebook entry', `${person} ${on} ${kind}`),
+      personId: idOf('person', person),
+      kind,
+      taxon,
+      words,
+      place,
+      seenOn: on,
+      isShared: shared,
+      answer: answer?.words,
+      answeredBy: answer && idOf('person', answer.by),
+      answeredAt: answer && new Date(Date.parse(`${on}T18:00:00Z`) + 86_400_000),
+      effectiveAt: `${on}T18:00:00Z`
+    });
+}

@@ -304,6 +304,19 @@ export const Demo = z.strictObject({
       by: z.string(),
       on: z.iso.date()
     })
+  ),
+  /** What learners have written into their notebooks. */
+  notebooks: z.array(
+    z.strictObject({
+      person: z.string(),
+      kind: z.enum(['find', 'question', 'wish']),
+      on: z.iso.date(),
+      words: z.string(),
+      taxon: z.string().optional(),
+      place: z.string().default(''),
+      shared: z.boolean().default(true),
+      answer: z.strictObject({ by: z.string(), words: z.string() }).optional()
+    })
   )
 });
 export type Demo = z.infer<typeof Demo>;

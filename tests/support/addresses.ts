@@ -52,6 +52,7 @@ const rows: Readonly<Record<string, string>> = {
   photo: 'select id::text as value from photograph order by id limit 1',
   import: 'select id::text as value from library_import order by id limit 1',
   plate: 'select id as value from brief_plate order by id limit 1',
+  entry: 'select entry_id::text as value from notebook_picture limit 1',
   event: 'select event_id::text as value from walk_picture limit 1',
   release: 'select hash as value from library_release limit 1'
 };

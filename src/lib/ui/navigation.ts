@@ -4,6 +4,7 @@ import Ellipsis from '@lucide/svelte/icons/ellipsis';
 import Footprints from '@lucide/svelte/icons/footprints';
 import Leaf from '@lucide/svelte/icons/leaf';
 import MapIcon from '@lucide/svelte/icons/map';
+import NotebookPen from '@lucide/svelte/icons/notebook-pen';
 import Settings from '@lucide/svelte/icons/settings-2';
 import Sun from '@lucide/svelte/icons/sun';
 import Target from '@lucide/svelte/icons/target';
@@ -14,12 +15,13 @@ const today = { href: '/today', label: 'Today', icon: Sun, key: 't' };
 const walks = { href: '/walks', label: 'Walks', icon: Footprints, key: 'w' };
 const species = { href: '/species', label: 'Species', icon: Leaf, key: 's' };
 const progress = { href: '/progress', label: 'Progress', icon: TrendingUp, key: 'r' };
+const notebook = { href: '/notebook', label: 'Notebook', icon: NotebookPen, key: 'b' };
 const practice = { href: '/practice', label: 'Practice', icon: Target, key: 'p' };
 
 /** The arms of the signpost. */
 export const armsFor = (role: string) =>
   role === 'learner'
-    ? [today, walks, practice, species, progress]
+    ? [today, walks, practice, notebook, species, progress]
     : [
         today,
         { href: '/ground', label: 'Ground', icon: MapIcon, key: 'g' },

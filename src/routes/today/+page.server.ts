@@ -3,6 +3,7 @@ import { leads } from '$lib/server/accounts';
 import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/learning/drills';
 import { findsToSeeAgain } from '$lib/server/ground/finds';
 import { ownQuizzes } from '$lib/server/learning/quizzes';
+import { openEntries } from '$lib/server/learning/notebook';
 import { homeTasks } from '$lib/server/field/home-tasks';
 import { libraryOf } from '$lib/server/library/library';
 import { readPlan } from '$lib/server/walk/plan';
@@ -34,6 +35,7 @@ export const load: PageServerLoad = ({ locals }) => {
       today: viewer.today,
       round: { questions, minutes },
       leads: leads(viewer),
+      toAnswer: viewer.role === 'learner' ? 0 : await openEntries(db),
       notWell: leads(viewer) ? await notWell(db) : [],
       tasks: viewer.role === 'learner' ? await homeTasks(db, viewer) : [],
       quizzes: quizzes.map(({ quiz: { id, name, questions, minutes: limit }, own }) => ({

@@ -45,6 +45,21 @@
     <div>
       <h2>For home</h2>
       <HomeTasks tasks={data.tasks} />
+      <p class="mt-2"><a href="/notebook">Say what came of it in your notebook</a></p>
+    </div>
+  {/if}
+{/snippet}
+
+{#snippet notebooks()}
+  {#if data.toAnswer > 0}
+    <div>
+      <h2>From the notebooks</h2>
+      <p class="mt-1">
+        <a href="/notebook"
+          >{counted(data.toAnswer, 'question, task or wish', 'questions, tasks and wishes')}</a
+        >
+        {data.toAnswer === 1 ? 'waits' : 'wait'} for an answer.
+      </p>
     </div>
   {/if}
 {/snippet}
@@ -162,6 +177,7 @@
           <p class="mt-2"><a href="/walks/{next.id}">Open the plan</a></p>
         </div>
       {/if}
+      {@render notebooks()}
       {@render finds()}
       {#if data.coming.length > 1}
         <div>
@@ -211,6 +227,7 @@
       >
         {@render tasks()}
         {@render quizzes()}
+        {@render notebooks()}
         {@render finds()}
       </aside>{/if}
   </div>

@@ -32,6 +32,7 @@ import { dateIn } from '../school/school-date';
 import type { SchoolDb } from '../database/school';
 import { readSettings } from '../school/schools';
 import type { Viewer } from '../accounts';
+import { metBy } from './notebook';
 import { readSignOffs } from './sign-offs';
 
 /** What the pages of progress show, in their words and figures. */
@@ -119,6 +120,7 @@ export async function personProgress(
   const progress = await readProgress(db, [personId]);
   const readiness = walk && (await readinessOf(db, walk.pairs, [personId], viewer.today)).get(personId);
   const signOffs = await readSignOffs(db, [personId]);
+  const met = new Set((await metBy(db, personId)).map(({ taxon }) => taxon));
   const { signOffMonths } = await readSettings(db);
   const all = addTallies(progress.pairs);
   const walkMoment = walk && new Date(`${walk.heldOn}T10:00:00Z`);
@@ -142,7 +144,10 @@ export async function personProgress(
         const ready = readiness?.pairs.find((one) => pairKey(one.pair) === pair);
         const ladder = ladderState(
           signOffs.filter((one) => one.pair === pair && one.stage === stage),
-          { isMet: sum.answers > 0, isToldApart: ready?.isClean ?? memory?.firmness === 'firm' },
+          {
+            isMet: sum.answers > 0 || pair.split('~').some((slug) => met.has(slug)),
+            isToldApart: ready?.isClean ?? memory?.firmness === 'firm'
+          },
           viewer.today,
           signOffMonths
         );

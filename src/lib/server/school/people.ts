@@ -194,6 +194,7 @@ export async function erasePerson(db: SchoolDb, personId: string): Promise<strin
   await setGroups(db, personId, []);
   await db.query('delete from health_note where person_id = $1', [personId]);
   await db.query('select forget_walk_health($1)', [personId]);
+  await db.query('delete from notebook_entry where person_id = $1', [personId]);
   await db.query('delete from outbox_message where recipient = any ($1)', [addresses]);
   // Somebody else of the same name keeps it where it was written.
   const words = [...addresses, ...(person.shared ? [] : [person.name]), person.guardianName];
