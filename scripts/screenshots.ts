@@ -81,11 +81,6 @@ async function proveIt(site: Site): Promise<void> {
   }
 }
 
-async function basket(site: Site): Promise<void> {
-  await openDrill(site, 'Basket');
-  await site.driver.findElement(By.css('main g.piece')).click();
-}
-
 const whiteUmbelsInJune = (site: Site) =>
   visit(
     site,
@@ -217,7 +212,7 @@ const views: readonly View[] = [
       );
     }
   },
-  { name: 'phone-drill', role: 'Learner', size: phone, open: basket },
+  { name: 'after', role: 'Instructor', size: desk, open: walk('/after', 'Meadow and hazels in May') },
   {
     name: 'phone-brief-sun',
     role: 'Learner',

@@ -30,6 +30,12 @@
   );
   const isHere = ({ href, also }: TrailPart) =>
     page.url.pathname === href || Boolean(also?.includes(page.url.pathname));
+  /** On a phone the line is longer than the screen: where one stands is in its middle. */
+  const toHere = (list: HTMLElement) => {
+    void page.url.pathname;
+    const here = list.querySelector<HTMLElement>('[aria-current]');
+    if (here) list.scrollLeft = here.offsetLeft - (list.clientWidth - here.offsetWidth) / 2;
+  };
   const tones = { done: 'text-moss', open: 'text-ink-2', look: 'text-ochre', stop: 'text-rosehip' };
 </script>
 
@@ -51,7 +57,10 @@
     <path d={line} fill="none" stroke="currentColor" stroke-width="2" vector-effect="non-scaling-stroke" />
   </svg>
   <span class="absolute inset-x-8 top-[35px] h-[2px] bg-ink md:hidden" aria-hidden="true"></span>
-  <ol class="relative m-0 flex list-none gap-1 overflow-x-auto p-0 md:justify-between md:overflow-visible">
+  <ol
+    {@attach toHere}
+    class="relative m-0 flex list-none gap-1 overflow-x-auto p-0 md:justify-between md:overflow-visible"
+  >
     {#each parts as part (part.href)}
       <li class="flex-1 text-center">
         <a

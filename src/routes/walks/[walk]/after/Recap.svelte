@@ -49,7 +49,7 @@
         <h2>What was taken</h2>
         {#if recap.takings.length > 0}
           <WideTable label="What was taken">
-            <table class="ruled compact mt-2">
+            <table class="ruled compact mt-2 min-w-[640px]">
               <thead
                 ><tr
                   ><th scope="col">plant, part</th><th scope="col">patch</th><th

@@ -29,7 +29,7 @@
       <section>
         <h2>Planned, and as it went</h2>
         <WideTable label="Stops of the walk, planned and as it went">
-          <table class="ruled compact mt-2">
+          <table class="ruled compact mt-2 min-w-[520px]">
             <thead
               ><tr
                 ><th scope="col">stop</th><th scope="col">planned</th><th scope="col">went</th><th

@@ -58,68 +58,56 @@
           Nobody was ticked off as here. Whoever came is asked once the walk is recorded, on a phone or by
           typing in its paper sheet.
         </p>{:else}
-        <table class="ruled mt-2">
-          <thead
-            ><tr
-              ><th scope="col">who</th><th scope="col">answer</th><th scope="col" class="w-[270px]"
-                >by telephone</th
-              ></tr
-            ></thead
-          >
-          <tbody>
-            {#each data.people as one (one.id)}
-              <tr>
-                <td
-                  ><strong>{one.name}</strong>{one.isMinor ? ', under 18' : ''}{#if one.tasted.length > 0}<br
-                    /><span class="note text-ink-2">tasted {one.tasted.join(', ')}</span
-                    >{/if}{#if one.isMinor}<br /><span class="note"
-                      >{one.call ?? 'no number of a guardian'}</span
-                    >{:else if one.telephone}<br /><span class="note text-ink-2">{one.telephone}</span
-                    >{/if}</td
-                >
-                <td
-                  >{#if one.wellbeing?.answer}<strong
-                      class={one.wellbeing.answer === 'not well' ? 'text-rosehip' : ''}
-                      >{one.wellbeing.answer}</strong
-                    >{#if one.wellbeing.words && one.wellbeing.answer !== 'not well'}: {one.wellbeing
-                        .words}{/if}<br /><span class="note text-ink-2"
-                      >{one.wellbeing.answeredAt ? at(one.wellbeing.answeredAt) : ''}{one.wellbeing.writtenBy
-                        ? `, written by ${one.wellbeing.writtenBy}`
-                        : ', by the link'}</span
-                    >{:else if one.wellbeing}<span class="text-ink-2"
-                      >asked {at(one.wellbeing.askedAt)}, no answer yet</span
-                    >{:else}<span class="text-ink-2">{one.isMinor ? 'call the guardian' : 'not asked'}</span
-                    >{/if}{#if !one.isMinor && data.hasHappened}<form
-                      method="POST"
-                      action="?/link"
-                      use:enhance
+        <ul class="m-0 mt-2 list-none border-t border-ink p-0">
+          {#each data.people as one (one.id)}
+            <li
+              class="grid gap-x-5 gap-y-2 border-b border-rule py-2.5 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_250px]"
+            >
+              <div>
+                <strong>{one.name}</strong>{one.isMinor ? ', under 18' : ''}{#if one.tasted.length > 0}<br
+                  /><span class="note text-ink-2">tasted {one.tasted.join(', ')}</span
+                  >{/if}{#if one.isMinor}<br /><span class="note"
+                    >{one.call ?? 'no number of a guardian'}</span
+                  >{:else if one.telephone}<br /><span class="note text-ink-2">{one.telephone}</span>{/if}
+              </div>
+              <div>
+                {#if one.wellbeing?.answer}<strong
+                    class={one.wellbeing.answer === 'not well' ? 'text-rosehip' : ''}
+                    >{one.wellbeing.answer}</strong
+                  >{#if one.wellbeing.words && one.wellbeing.answer !== 'not well'}: {one.wellbeing
+                      .words}{/if}<br /><span class="note text-ink-2"
+                    >{one.wellbeing.answeredAt ? at(one.wellbeing.answeredAt) : ''}{one.wellbeing.writtenBy
+                      ? `, written by ${one.wellbeing.writtenBy}`
+                      : ', by the link'}</span
+                  >{:else if one.wellbeing}<span class="text-ink-2"
+                    >asked {at(one.wellbeing.askedAt)}, no answer yet</span
+                  >{:else}<span class="text-ink-2">{one.isMinor ? 'call the guardian' : 'not asked'}</span
+                  >{/if}{#if !one.isMinor && data.hasHappened}<form method="POST" action="?/link" use:enhance>
+                    <input type="hidden" name="person" value={one.id} /><button
+                      class="note cursor-pointer text-moss underline underline-offset-4"
+                      >A link to pass on</button
                     >
-                      <input type="hidden" name="person" value={one.id} /><button
-                        class="note cursor-pointer text-moss underline underline-offset-4"
-                        >A link to pass on</button
-                      >
-                    </form>{/if}</td
-                >
-                <td
-                  ><form method="POST" action="?/note" class="flex flex-wrap items-end gap-2" use:enhance>
-                    <input type="hidden" name="person" value={one.id} />
-                    <select name="answer" class="select w-[120px]" aria-label="How {one.name} is" required
-                      ><option value="">how?</option><option>well</option><option>not well</option><option
-                        >not reached</option
-                      ></select
-                    ><input
-                      name="words"
-                      class="input min-w-0 flex-1"
-                      maxlength="500"
-                      placeholder="in words"
-                      aria-label="What {one.name} said"
-                    /><button class="btn btn-line btn-sm">Note</button>
-                  </form></td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
+                  </form>{/if}
+              </div>
+              <div>
+                <form method="POST" action="?/note" class="flex flex-wrap items-end gap-2" use:enhance>
+                  <input type="hidden" name="person" value={one.id} />
+                  <select name="answer" class="select w-[120px]" aria-label="How {one.name} is" required
+                    ><option value="">how?</option><option>well</option><option>not well</option><option
+                      >not reached</option
+                    ></select
+                  ><input
+                    name="words"
+                    class="input min-w-0 flex-1"
+                    maxlength="500"
+                    placeholder="in words"
+                    aria-label="What {one.name} said"
+                  /><button class="btn btn-line btn-sm">Note</button>
+                </form>
+              </div>
+            </li>
+          {/each}
+        </ul>
       {/if}
       {#each form?.links ?? [] as one (one.link)}
         <div class="mt-3 border border-rule p-3">
