@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ids, may, packOf, setOut, taken, tapped, uuidOf } from '../../../tests/support/field';
-import { Policy, nameOrders } from '../walk';
+import { Policy, adultsTaste, liftings, nameOrders } from '../walk';
 import {
   type WalkEvent,
   againstTaking,
+  againstTasting,
   basketsDue,
   beforeClose,
   beforeStart,
@@ -268,7 +269,8 @@ describe('rules on the way', () => {
   it('nothing is counted before it was asked whether it may be taken, nor after a no', () => {
     const day = fieldDay(pack, setOut());
     expect(whyNot(pack, day, taken(1, 1))).toContain('may we take');
-    expect(whyNot(pack, day, taken(1, 1, { isLifted: true }))).toBeUndefined();
+    const mayDig = packOf({ site: { ...pack.site, mayDig: true } });
+    expect(whyNot(mayDig, fieldDay(mayDig, setOut()), taken(1, 1, { isLifted: true }))).toBeUndefined();
     const no = tapped('may we take', 1, {
       stop: ids.carpet,
       taxon: 'allium-ursinum',
@@ -333,6 +335,26 @@ describe('rules on the way', () => {
     });
     expect(whyNot(withChild, fieldDay(withChild, []), taste)).toContain('under 18');
     expect(whyNot(withChild, fieldDay(withChild, []), { ...taste, answer: 'no' })).toBeUndefined();
+  });
+
+  it('nothing is lifted where digging is not allowed, or the school lifts nothing', () => {
+    const lifted = taken(12, 1, { isLifted: true });
+    const against = (change: Partial<typeof pack>) => {
+      const of = packOf(change);
+      return whyNot(of, fieldDay(of, setOut()), lifted);
+    };
+    const mayDig = { ...pack.site, mayDig: true };
+    expect(against({})).toContain('dug up at this site');
+    expect(against({ site: mayDig })).toBeUndefined();
+    const policy = Policy.parse({ lifting: liftings[1] });
+    expect(against({ site: mayDig, school: { ...pack.school, policy } })).toContain('lifts nothing');
+  });
+
+  it('a school that lets nobody taste in the field takes no yes, of adults either', () => {
+    const policy = Policy.parse({ adultsTaste: adultsTaste[1] });
+    const person = { isMinor: false, hasConsent: false };
+    expect(againstTasting({ school: { ...pack.school, policy } }, person)).toContain('nobody taste');
+    expect(againstTasting(pack, person)).toBeUndefined();
   });
 
   it('a name is covered until the signs were said, but for a danger, and where the school names first', () => {

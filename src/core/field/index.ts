@@ -54,6 +54,7 @@ export {
   shareOut
 } from './shares';
 export {
+  againstLifting,
   againstTaking,
   againstTasting,
   basketsDue,

@@ -148,8 +148,18 @@ export const patchTaken = (
   return patch?.taxon === slug ? patch : undefined;
 };
 
+/** Why nothing is lifted here to show what lies in the ground; undefined where one plant may be. */
+export function againstLifting({ school, site }: Pick<Pack, 'school' | 'site'>): string | undefined {
+  if (school.policy.lifting === 'nothing is lifted')
+    return 'The school lifts nothing: its drawings show the root.';
+  return site.mayDig ? undefined : 'Nothing may be dug up at this site.';
+}
+
 function whyNotTake(pack: Pack, day: FieldDay, event: WalkEventOf<'taken'>): string | undefined {
-  if (!event.isLifted) {
+  if (event.isLifted) {
+    const against = againstLifting(pack);
+    if (against) return against;
+  } else {
     const asked = taxonAt(day, event.stop, event.taxon)?.mayTake.get(event.part);
     if (!asked) return 'Ask first: may we take here?';
     if (!asked.mayTake)
@@ -168,6 +178,7 @@ export function againstTasting(
   { school }: Pick<Pack, 'school'>,
   person: Pick<DayPerson, 'isMinor' | 'hasConsent'>
 ): string | undefined {
+  if (school.policy.adultsTaste === 'not in the field') return 'The school lets nobody taste in the field.';
   if (person.isMinor && school.policy.childrenTaste === 'not at all')
     return 'Under 18: the school lets nobody under 18 taste.';
   return lacksConsent(person) ? 'Under 18, and there is no written consent.' : undefined;

@@ -1,11 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shippedLibrary } from '../../../tests/support/content';
-import { concernKeys, healthMatches } from './index';
+import { concernKeys, healthMatches, metTaxon } from './index';
 
 const library = shippedLibrary();
-const taxa = (...slugs: string[]) =>
-  slugs.map((slug) => ({ taxon: library.taxa.get(slug)!, isGathered: true }));
+const taxa = (...slugs: string[]) => slugs.map((slug) => metTaxon(library, library.taxa.get(slug)!, true));
 const note = (concern: (typeof concernKeys)[number]) => [{ person: 'Dara', concern, words: '' }];
 const matched = (concern: (typeof concernKeys)[number], ...slugs: string[]) =>
   healthMatches(note(concern), taxa(...slugs)).map(({ taxon }) => taxon);
@@ -23,6 +22,8 @@ describe('health notes beside the taxa of a walk', () => {
     ['weak-defences', 'flukes on watercress', 'nasturtium-officinale'],
     ['epilepsy', 'the essential oil of mugwort', 'artemisia-vulgaris'],
     ['blood-thinner', 'vitamin K in nettle', 'urtica-dioica'],
+    ['latex', 'the milk of a dandelion', 'taraxacum-officinale'],
+    ['gout', 'oxalate in sorrel', 'rumex-acetosa'],
     ['light-sensitive', 'sap that burns in sunlight', 'heracleum-sphondylium']
   ])('%s: find %s', (concern, _, slug) => {
     expect(matched(concern, slug)).toEqual([slug]);
@@ -31,11 +32,13 @@ describe('health notes beside the taxa of a walk', () => {
   it('find nothing where nothing is known to speak to it', () => {
     expect(matched('shellfish', 'rumex-acetosa')).toEqual([]);
     expect(matched('other', 'conium-maculatum')).toEqual([]);
+    // Kin of the dandelion, but without milk.
+    expect(matched('latex', 'achillea-millefolium', 'rumex-acetosa')).toEqual([]);
   });
 
   it('count what is eaten only where it is gathered, and what harms by contact always', () => {
     const shown = (slug: string, concern: (typeof concernKeys)[number]) =>
-      healthMatches(note(concern), [{ taxon: library.taxa.get(slug)!, isGathered: false }]).length;
+      healthMatches(note(concern), [metTaxon(library, library.taxa.get(slug)!, false)]).length;
     expect(shown('rumex-acetosa', 'kidney')).toBe(0);
     expect(shown('heracleum-sphondylium', 'skin')).toBe(1);
   });

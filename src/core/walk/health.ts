@@ -1,4 +1,4 @@
-import type { Hazard, LibraryTaxon, Load } from '../knowledge';
+import type { Hazard, Library, LibraryTaxon, Load } from '../knowledge';
 import { englishName } from '../knowledge';
 
 /**
@@ -14,6 +14,8 @@ interface Concern {
   readonly routes?: readonly Hazard['route'][];
   readonly families?: readonly string[];
   readonly groups?: readonly LibraryTaxon['group'][];
+  /** What runs white where it is broken. */
+  readonly milk?: true;
   /** Whatever comes from the ground where it grows: flukes, germs. */
   readonly fromTheGround?: true;
   /** It matters on every walk, whatever is met. */
@@ -110,6 +112,13 @@ export const concerns = {
     routes: anyAllergy,
     families: ['Amaryllidaceae']
   },
+  latex: {
+    label: 'allergic to latex, or to banana, kiwi, avocado or chestnut',
+    kind: 'allergy',
+    families: ['Euphorbiaceae', 'Moraceae'],
+    milk: true,
+    onEveryWalk: true
+  },
   shellfish: { label: 'allergic to shellfish', kind: 'allergy', groups: ['shellfish', 'alga'] },
   pollen: {
     label: 'hay fever or pollen allergy with an itching mouth',
@@ -147,9 +156,21 @@ export interface MetTaxon {
   readonly taxon: LibraryTaxon;
   /** It is gathered, and may be eaten afterwards; what is only shown harms by touch, scent or smoke at most. */
   readonly isGathered: boolean;
+  /** It runs white where it is broken. */
+  readonly hasMilk: boolean;
 }
 
-const matchOf = (concern: Concern, { taxon, isGathered }: MetTaxon): string | undefined => {
+/** A taxon as it is met, with what the library says of its sap: described as white at any stage, usually at least. */
+export function metTaxon(library: Library, taxon: LibraryTaxon, isGathered: boolean): MetTaxon {
+  const milk = library.character.get('milk');
+  const white = milk?.kind === 'states' ? milk.states.findIndex(({ slug }) => slug === 'white') : -1;
+  const hasMilk = [...taxon.stages.values()].some(
+    ({ cells }) => (cells.get('milk')?.frequency[white] ?? 0) > 0.5
+  );
+  return { taxon, isGathered, hasMilk };
+}
+
+const matchOf = (concern: Concern, { taxon, isGathered, hasMilk }: MetTaxon): string | undefined => {
   const hazards = taxon.hazards.filter(
     ({ route, severity, fromTheGround }) =>
       severity > 0 &&
@@ -160,6 +181,7 @@ const matchOf = (concern: Concern, { taxon, isGathered }: MetTaxon): string | un
   const reasons = [
     ...hazards.map(({ effect }) => effect),
     ...loads.map((load) => `holds ${load}`),
+    ...(concern.milk && hasMilk ? ['runs with white milk, a latex'] : []),
     ...(concern.families?.includes(taxon.family) ? [`belongs to the ${taxon.family}`] : []),
     ...(concern.groups?.includes(taxon.group)
       ? [`is ${taxon.group === 'alga' ? 'a seaweed, with small animals on it' : 'a shellfish'}`]

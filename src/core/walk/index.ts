@@ -1,10 +1,13 @@
 export {
+  adultsTaste,
   childrenTaste,
+  liftings,
   nameOrders,
   EmergencyNumber,
   type Level,
   levels,
   Policy,
+  remedies,
   type Role,
   roles,
   specimenPolicies
@@ -43,6 +46,7 @@ export {
   healthMatches,
   type HealthNote,
   type MetTaxon,
+  metTaxon,
   notesBesideTaxa,
   notesOfWalk
 } from './health';

@@ -16,6 +16,14 @@ export const specimenPolicies = [
 
 export const childrenTaste = ['not at all', 'with written consent, after the piece check'] as const;
 
+export const adultsTaste = ['after the piece check', 'not in the field'] as const;
+
+/** Whether a plant is lifted to show what lies in the ground. */
+export const liftings = ['one plant, where digging is allowed', 'nothing is lifted'] as const;
+
+/** How traditional remedies are told: history in any case, never advice. */
+export const remedies = ['as history', 'not at all'] as const;
+
 /** In which order a plant is met on a walk. */
 export const nameOrders = ['what is seen, then the name', 'the name, then what is seen'] as const;
 
@@ -29,6 +37,9 @@ export const Policy = z.object({
   buffers: z.partialRecord(z.enum(groundKinds), z.number().min(0).max(5000)).optional(),
   dangerousSpecimens: z.enum(specimenPolicies).default(specimenPolicies[0]),
   childrenTaste: z.enum(childrenTaste).default(childrenTaste[0]),
+  adultsTaste: z.enum(adultsTaste).default(adultsTaste[0]),
+  lifting: z.enum(liftings).default(liftings[0]),
+  remedies: z.enum(remedies).default(remedies[0]),
   nameOrder: z.enum(nameOrders).default(nameOrders[0]),
   /** Leaders may take health notes that touch a walk along on their phones, locked. */
   healthOnPhones: z.boolean().default(true),

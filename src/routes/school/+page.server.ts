@@ -5,9 +5,12 @@ import { z } from 'zod';
 import { type GroundKind, bufferOf, contaminantKinds } from '$core/ground';
 import {
   EmergencyNumber,
+  adultsTaste,
   childrenTaste,
+  liftings,
   levels,
   nameOrders,
+  remedies,
   placesForLearners,
   specimenPolicies
 } from '$core/walk';
@@ -70,6 +73,9 @@ const Form = z.object({
   cautiousFamiliesFrom: z.enum(levels),
   dangerousSpecimens: z.enum(specimenPolicies),
   childrenTaste: z.enum(childrenTaste),
+  adultsTaste: z.enum(adultsTaste).default(adultsTaste[0]),
+  lifting: z.enum(liftings).default(liftings[0]),
+  remedies: z.enum(remedies).default(remedies[0]),
   nameOrder: z.enum(nameOrders).default(nameOrders[0]),
   healthOnPhones: z.boolean().default(false),
   adultsPerLeader: perLeader,
@@ -160,6 +166,9 @@ export const actions: Actions = {
           cautiousFamiliesFrom: policy.cautiousFamiliesFrom,
           dangerousSpecimens: policy.dangerousSpecimens,
           childrenTaste: policy.childrenTaste,
+          adultsTaste: policy.adultsTaste,
+          lifting: policy.lifting,
+          remedies: policy.remedies,
           nameOrder: policy.nameOrder,
           healthOnPhones: policy.healthOnPhones,
           learnersPerLeader: { adults: adultsPerLeader, withChildren: withChildrenPerLeader },

@@ -3,7 +3,7 @@
   import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/form/Tick.svelte';
-  import { childrenTaste, nameOrders, specimenPolicies } from '$core/walk';
+  import { adultsTaste, childrenTaste, liftings, nameOrders, remedies, specimenPolicies } from '$core/walk';
   import Form from '$lib/ui/form/Form.svelte';
   import FormMessage from '$lib/ui/form/FormMessage.svelte';
   import { superForm, enhance as plainEnhance } from '$lib/ui/form/forms.svelte';
@@ -89,6 +89,24 @@
     name="childrenTaste"
     options={childrenTaste.map((value) => ({ value, label: value }))}
     hint="Small bodies take small doses, and nobody knows a child’s allergies for sure."
+  />
+  <Field
+    label="Adults taste on a walk"
+    name="adultsTaste"
+    options={adultsTaste.map((value) => ({ value, label: value }))}
+    hint="A taste on the spot is what people remember, and every basket was looked through before it; but nothing is washed, nobody’s medicines are known for sure, and who tastes at a stop goes on to taste alone."
+  />
+  <Field
+    label="To show what lies in the ground"
+    name="lifting"
+    options={liftings.map((value) => ({ value, label: value }))}
+    hint="A root that was held is known for life; but a plant is lost, in many places the law forbids it without the owner’s leave, and who saw one dug up digs."
+  />
+  <Field
+    label="Traditional remedies are told"
+    name="remedies"
+    options={remedies.map((value) => ({ value, label: value }))}
+    hint="They are a part of what a plant was to people, and somebody always asks; but what is told as history is heard as advice. They are never more than history here."
   />
   <Field
     label="On a walk a plant is met by"

@@ -14,6 +14,7 @@ import {
   type Survey,
   type TaxonFacts,
   contactNames,
+  metTaxon,
   notesBesideTaxa,
   planTimes,
   proposeKit,
@@ -52,11 +53,14 @@ export interface PlannedTaxon extends StopTaxon {
 }
 
 /** The plants of a plan as health notes are put beside them: each once, wherever it is met. */
-export const metTaxa = (planned: readonly PlannedTaxon[]): MetTaxon[] =>
-  [...new Set(planned.map(({ entry }) => entry))].map((taxon) => ({
-    taxon,
-    isGathered: planned.some(({ entry, role }) => entry === taxon && role === 'gather')
-  }));
+export const metTaxa = (library: Library, planned: readonly PlannedTaxon[]): MetTaxon[] =>
+  [...new Set(planned.map(({ entry }) => entry))].map((taxon) =>
+    metTaxon(
+      library,
+      taxon,
+      planned.some(({ entry, role }) => entry === taxon && role === 'gather')
+    )
+  );
 
 /** A walk with everything that follows from it. */
 export interface Plan extends Checked {
@@ -312,7 +316,9 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       learners: members.length,
       minors: minors.length,
       withoutConsent: minors.filter(({ guardianConsentOn }) => !guardianConsentOn).map(({ name }) => name),
-      healthMatters: notesBesideTaxa(notes, metTaxa(taxa)).filter(({ matches }) => matches.length > 0).length,
+      healthMatters: notesBesideTaxa(notes, metTaxa(library, taxa)).filter(
+        ({ matches }) => matches.length > 0
+      ).length,
       healthNotes: notes.length
     },
     leaders: leaders.map(({ name, firstAidUntil }) => ({ name, firstAidUntil })),

@@ -37,7 +37,9 @@ export async function keepFiles(): Promise<number> {
   const cache = await caches.open(cacheName);
   const shell = await fetched('/field');
   const page = new DOMParser().parseFromString(await shell.clone().text(), 'text/html');
-  const paths = new Set([...named(page), drawingScript].map((href) => new URL(href, location.origin + '/field').pathname));
+  const paths = new Set(
+    [...named(page), drawingScript].map((href) => new URL(href, location.origin + '/field').pathname)
+  );
   for (const path of [...paths]) {
     if (await cache.match(path)) continue;
     const response = await fetched(path);

@@ -13,6 +13,7 @@ import { dayOfYear, stagesUp } from '$core/season';
 import { citations, confirmedClaims, disagreements } from '$lib/server/library/bookshelf';
 import { describeStage, plateAddress, plateNotes } from '$core/figure';
 import { orNotFound, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
+import { readSettings } from '$lib/server/school/schools';
 import { libraryOf } from '$lib/server/library/library';
 import { photographsOf } from '$lib/server/library/photographs';
 import type { PageServerLoad } from './$types';
@@ -23,6 +24,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
+    const { policy } = await readSettings(db);
     const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const sources = await citations(db);
     const confirmed = await confirmedClaims(db);
@@ -68,11 +70,14 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       microhabitat: taxon.microhabitat,
       note: taxon.note,
       basis: taxon.basis,
-      uses: useClaims(taxon).map(({ use, hash }) => ({
-        ...use,
-        citations: sources.get(hash) ?? [],
-        isConfirmed: (confirmed.get(hash) ?? 0) >= enoughSources
-      })),
+      // Remedies are history; a school may leave that out.
+      uses: useClaims(taxon)
+        .filter(({ use }) => use.kind !== 'history' || policy.remedies === 'as history')
+        .map(({ use, hash }) => ({
+          ...use,
+          citations: sources.get(hash) ?? [],
+          isConfirmed: (confirmed.get(hash) ?? 0) >= enoughSources
+        })),
       sources: {
         claims: claims.length,
         confirmed: claims.filter(({ hash }) => (confirmed.get(hash) ?? 0) >= enoughSources).length,

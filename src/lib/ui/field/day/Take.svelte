@@ -4,7 +4,15 @@
   import Scissors from '@lucide/svelte/icons/scissors';
   import Timer from '@lucide/svelte/icons/timer';
   import Users from '@lucide/svelte/icons/users';
-  import { againstTaking, countedOf, gatheredAt, patchTaken, roomFor, taxonAt } from '$core/field';
+  import {
+    againstLifting,
+    againstTaking,
+    countedOf,
+    gatheredAt,
+    patchTaken,
+    roomFor,
+    taxonAt
+  } from '$core/field';
   import { type Measure, type Unit, piecesOf } from '$core/ground';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
@@ -260,10 +268,10 @@
           people: Math.max(1, day.here.length)
         })}
     />
-    <label class="flex min-h-[56px] items-center gap-3"
-      ><input type="checkbox" class="checkbox" bind:checked={isLifted} />the next one is lifted to show its
-      root</label
-    >
+    {#if !againstLifting(pack)}<label class="flex min-h-[56px] items-center gap-3"
+        ><input type="checkbox" class="checkbox" bind:checked={isLifted} />the next one is lifted to show its
+        root</label
+      >{/if}
     {#if byGram}
       <details class="border-t-[3px] border-ink">
         <summary class="unfolds">Weighed</summary>

@@ -188,7 +188,7 @@
         <section>
           <h3>What is left to do</h3>
           <ul class="m-0 mt-1 list-none border-t border-rule p-0">
-            {#each toDo as one (one.title)}<li
+            {#each toDo as one, nth (nth)}<li
                 class="grid grid-cols-[24px_minmax(0,1fr)] items-start gap-x-2 border-b border-rule py-1.5"
               >
                 {#if one.isDone}<span

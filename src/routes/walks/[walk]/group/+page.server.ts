@@ -45,7 +45,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
         guardianConsentOn
       })),
       level: facts.level,
-      notes: notesBesideTaxa(notes, metTaxa(plan.taxa)),
+      notes: notesBesideTaxa(notes, metTaxa(plan.library, plan.taxa)),
       loads: checks.filter(({ key }) => key.startsWith('load ')),
       access: maySee ? await listHealthAccess(db, id) : [],
       healthDays: plan.settings.healthDays,

@@ -22,7 +22,7 @@ export const POST: RequestHandler = ({ locals, params }) => {
         db,
         plan.members.map((person) => person.id)
       ),
-      metTaxa(plan.taxa)
+      metTaxa(plan.library, plan.taxa)
     );
     await logHealthAccess(db, viewer, id);
     const along: HealthAlong = {
