@@ -309,12 +309,35 @@ describe('a paper sheet', () => {
   });
 });
 
+describe('an act that was wrong', () => {
+  const page = () => `/walks/${walked}/after/acts`;
+  const actOf = async (kind: string) =>
+    (
+      await query<{ id: string }>(
+        'select id from walk_event where walk_id = $1 and kind = $2 order by effective_at limit 1',
+        [walked, kind]
+      )
+    )[0]!.id;
+
+  it('is taken back at a desk, with what followed from it', async () => {
+    const id = await actOf('taken');
+    expect(await owner.words(page())).toContain('Take back');
+    expect((await owner.post(`${page()}?/back`, { id })).status).toBe(200);
+    expect(await query('select from gathering where takes_back = $1', [id])).toHaveLength(1);
+    expect(await owner.words(`/walks/${walked}/after`)).not.toMatch(/1: 10, 2: 5/);
+  });
+
+  it('of another walk, or of a kind that stands, is not', async () => {
+    expect((await owner.post(`${page()}?/back`, { id: uuid() })).status).toBe(404);
+    expect((await owner.post(`${page()}?/back`, { id: await actOf('taken back') })).status).toBe(400);
+    expect((await assistant.post(`${page()}?/back`, { id: await actOf('arrived') })).status).toBe(403);
+  });
+});
+
 describe('what is said of people’s health', () => {
   const [sweep, forget] = ['select forget_walk_health(null)', 'select forget_walk_health($1)'];
   const asSchool = async (text: string, values: unknown[] = []) => {
-    await query("select set_config('app.school', school_id::text, false) from walk where id = $1", [
-      walked
-    ]);
+    await query("select set_config('app.school', school_id::text, false) from walk where id = $1", [walked]);
     await query(text, values);
   };
   const left = async () =>

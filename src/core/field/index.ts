@@ -40,6 +40,7 @@ export { asFound } from './as-found';
 export { HealthAlong, lastDay } from './health-along';
 export { HomeTask, LearnerPack } from './learner-pack';
 export { signsOf } from './signs';
+export { lateWords, wordsOf } from './event-words';
 export { effectiveAt, mayTakeBack, standingEvents } from './standing';
 export {
   countedOf,

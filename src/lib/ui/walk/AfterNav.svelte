@@ -13,7 +13,12 @@
           ]
         : []),
       { path: '/learned', label: 'What it taught' },
-      ...(leads ? [{ path: '/paper', label: 'Type in a paper sheet' }] : [])
+      ...(leads
+        ? [
+            { path: '/acts', label: 'Every act' },
+            { path: '/paper', label: 'Type in a paper sheet' }
+          ]
+        : [])
     ].map(({ path, label }) => ({ href: `/walks/${walkId}/after${path}`, label }))
   );
 </script>

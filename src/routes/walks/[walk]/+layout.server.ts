@@ -68,7 +68,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
       label: 'After',
       href: at('/after'),
       state: !walk.isWalked ? 'open' : walk.isOwnerTold && walk.isDebriefed ? 'done' : 'look',
-      also: ['people', 'owner', 'learned', 'paper'].map((page) => at(`/after/${page}`))
+      also: ['people', 'owner', 'learned', 'acts', 'paper'].map((page) => at(`/after/${page}`))
     }
   ];
   return { walk, parts, renamed: named(library, plan.renamed), leads: leads(viewer), help: helpOfPlan(plan) };

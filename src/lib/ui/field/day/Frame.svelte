@@ -11,11 +11,10 @@
   import Wifi from '@lucide/svelte/icons/wifi';
   import WifiOff from '@lucide/svelte/icons/wifi-off';
   import type { Snippet } from 'svelte';
-  import { effectiveAt, mayTakeBack, minutesAt } from '$core/field';
+  import { effectiveAt, mayTakeBack, minutesAt, lateWords, wordsOf } from '$core/field';
   import { clockTime } from '$core/route';
   import { dayAndMonth } from '$core/words';
   import type { Phone } from '../phone.svelte';
-  import { lateWords, wordsOf } from './words';
 
   interface Props {
     phone: Phone;

@@ -4,13 +4,12 @@
   import Footprints from '@lucide/svelte/icons/footprints';
   import Skull from '@lucide/svelte/icons/skull';
   import Users from '@lucide/svelte/icons/users';
-  import { beforeStart, minutesAt, taxonAt, hasBegun, isUncovered, stopName } from '$core/field';
+  import { beforeStart, minutesAt, taxonAt, hasBegun, isUncovered, stopName, lateWords } from '$core/field';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import WayMap from '../WayMap.svelte';
   import Key from './Key.svelte';
-  import { lateWords } from './words';
 
   /** Where the group is, what comes next, and the acts in the order that the rules ask for. */
   let { phone }: { phone: Phone } = $props();

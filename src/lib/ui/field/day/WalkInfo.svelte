@@ -1,11 +1,11 @@
 <script lang="ts">
   import Download from '@lucide/svelte/icons/download';
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
+  import { wordsOf } from '$core/field';
   import { localMoment } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import Choice from './Choice.svelte';
   import Key from './Key.svelte';
-  import { wordsOf } from './words';
 
   /** The walk on this phone: what was sent, who acts, and the clock of a rehearsal. */
   let { phone }: { phone: Phone } = $props();

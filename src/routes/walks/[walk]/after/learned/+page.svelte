@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { lateWords } from '$core/field';
   import { clockTime } from '$core/route';
   import { counted } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
@@ -11,8 +12,6 @@
   let { data, form } = $props();
   const time = (minutes: number) => clockTime(Math.floor(minutes));
   const minutes = (seconds: number) => Math.round(seconds / 60);
-  const late = (by: number) =>
-    Math.abs(by) < 2 ? 'in time' : `${Math.round(Math.abs(by))} min ${by > 0 ? 'late' : 'early'}`;
   const typed = $derived(form && 'typed' in form ? form.typed : undefined);
 </script>
 
@@ -55,7 +54,7 @@
                   >
                   <td class="text-ink-2"
                     >{stop.state === 'done'
-                      ? late(stop.arrive - stop.planned.arrive)
+                      ? lateWords(stop.arrive - stop.planned.arrive)
                       : stop.state === 'dropped'
                         ? `left out: ${stop.dropped}`
                         : stop.state}</td

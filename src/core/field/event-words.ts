@@ -1,11 +1,11 @@
-import { type FieldDay, type Pack, type WalkEvent, stopName } from '$core/field';
-import { counted } from '$core/words';
+import { counted } from '../words';
+import { type Pack, stopName } from './pack';
+import type { WalkEvent } from './walk-events';
 
 /** What was tapped, in a few words. */
 
 interface Told {
-  readonly pack: Pack;
-  readonly day: FieldDay;
+  readonly pack: Pick<Pack, 'stops'>;
   nameOf(slug: string): string;
   personName(id: string): string;
 }
