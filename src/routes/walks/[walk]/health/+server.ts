@@ -19,12 +19,14 @@ export const GET: RequestHandler = ({ locals, params }) => {
     await logHealthAccess(db, viewer, id);
     return json(
       {
-        notes: notesBesideTaxa(notes, metTaxa(plan.library, plan.taxa)).map(({ person, label, words, matches }) => ({
-          person,
-          label,
-          words,
-          matches
-        }))
+        notes: notesBesideTaxa(notes, metTaxa(plan.library, plan.taxa)).map(
+          ({ person, label, words, matches }) => ({
+            person,
+            label,
+            words,
+            matches
+          })
+        )
       },
       { headers: { 'cache-control': 'no-store' } }
     );
