@@ -294,10 +294,10 @@ describe('what was tapped', () => {
       briefVersion: first.brief!.version
     });
     const day = fieldDay(first, events);
-    const page = await instructor.words(`${walk}/walk`);
+    const page = await instructor.words(`${walk}/after`);
     const net = day.takings.find(({ taxon }) => taxon === 'allium-ursinum')!.net;
-    expect(page).toContain('As it went');
-    expect(page).toContain(`${net}, `);
+    expect(page).toContain('What was taken');
+    expect(page).toMatch(new RegExp(` ${net}\\b`));
     expect((await learner.fetch(`/api${walk}/events`)).status).toBe(403);
   });
 
@@ -380,7 +380,7 @@ describe('a picture of what was found', () => {
     expect((await learner.fetch(`/api${walk}/pictures/${act.id}`)).status).toBe(403);
 
     const address = `/api${walk}/pictures/${act.id}`;
-    expect(await instructor.text(`${walk}/walk`)).toContain(address);
+    expect(await instructor.text(`${walk}/after`)).toContain(address);
     const [site] = (await query<{ id: string }>('select site_id as id from open_find where id = $1', [
       act.id
     ]))!;
