@@ -1,7 +1,7 @@
 import type { FieldDay, Pack } from '../field';
 import { type Library, nameIn, nameWithin } from '../knowledge';
 import { salutation } from '../walk';
-import { counted } from '../words';
+import { counted, listed } from '../words';
 import { type TakenRow, takenRows } from './recap';
 
 /** The account to the owner of the ground: what was taken where, how many came, what was seen amiss, and thanks. */
@@ -13,9 +13,6 @@ export interface AccountDetails {
   /** As people write it. */
   readonly date: string;
 }
-
-const listed = (items: readonly string[]): string =>
-  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
 
 const capital = (words: string): string => words.replace(/^./, (letter) => letter.toUpperCase());
 

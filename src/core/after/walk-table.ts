@@ -2,7 +2,10 @@ import { DateTime } from 'luxon';
 import { type FieldDay, type Pack, effectiveAt, stopName } from '../field';
 import { type Library, nameIn } from '../knowledge';
 
-/** A walk as a table, without anybody's name or health: what an owner, a record centre or another school may have. */
+/**
+ * A walk as a table, without anybody's name or health, nor reasons in free words, which may hold both: what an owner, a
+ * record centre or another school may have.
+ */
 
 export const walkColumns = [
   'time',
@@ -54,7 +57,7 @@ export function walkTable(pack: Pack, day: FieldDay, library: Library): Record<s
         part: text('part'),
         pieces: text('pieces'),
         patch: pack.patches.find(({ id }) => id === own['patch'])?.name ?? '',
-        words: ['state', 'stage', 'how', 'because', 'reason', 'what'].map(text).filter(Boolean).join('; ')
+        words: ['state', 'stage', 'how', 'because'].map(text).filter(Boolean).join('; ')
       };
     });
 }

@@ -1,4 +1,4 @@
-import { counted } from '../../words';
+import { counted, listed } from '../../words';
 import type { PlanFacts } from './facts';
 
 /** A letter that asks the owner of the ground for leave, filled from the plan: a paragraph each. */
@@ -16,9 +16,6 @@ export interface LetterDetails {
 /** How a letter begins. @param owner as the site names who gave leave, such as ‘the estate office’ */
 export const salutation = (owner: string | undefined): string =>
   `Dear ${(owner ?? 'owner of the ground').replace(/^the /i, '')},`;
-
-const joined = (items: readonly string[]): string =>
-  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
 
 export function landownersLetter(
   facts: Pick<PlanFacts, 'site' | 'group' | 'leaders' | 'taxa' | 'stops' | 'school' | 'kind' | 'isoDate'>,
@@ -39,7 +36,7 @@ export function landownersLetter(
   const careful = [
     ...(helds.length > 0
       ? [
-          `${joined(helds.map(({ name }) => name))} ${helds.length === 1 ? 'holds' : 'hold'} a first-aid certificate`
+          `${listed(helds.map(({ name }) => name))} ${helds.length === 1 ? 'holds' : 'hold'} a first-aid certificate`
         ]
       : []),
     ...(facts.school.insuranceUntil && facts.school.insuranceUntil >= facts.isoDate
@@ -50,11 +47,11 @@ export function landownersLetter(
     salutation(owner),
     `${school} would like to take a group to ${site.name} on ${date}, from ${start} to about ${end}: ${people}. We teach people to know wild plants, and above all to leave alone those that harm.`,
     gathered.length > 0
-      ? `May we pick, by hand and only as much as here: ${joined(amounts)}? We count what grows before we take any, leave the greater part standing, and keep a record of every piece, which we gladly send you afterwards.`
+      ? `May we pick, by hand and only as much as here: ${listed(amounts)}? We count what grows before we take any, leave the greater part standing, and keep a record of every piece, which we gladly send you afterwards.`
       : 'We would only look; nothing would be picked.',
-    `We would dig nothing${fires.length > 0 ? `, but we ask for leave to make one small fire at ${joined(fires.map(({ name }) => name))}, on a tray off the ground, and to leave no trace of it` : ' and light no fire'}. We keep to the paths, shut the gates, and bring no dogs.`,
+    `We would dig nothing${fires.length > 0 ? `, but we ask for leave to make one small fire at ${listed(fires.map(({ name }) => name))}, on a tray off the ground, and to leave no trace of it` : ' and light no fire'}. We keep to the paths, shut the gates, and bring no dogs.`,
     `Please tell us of anything that we should keep away from: places that are sprayed or grazed, nests, work in hand, what you would rather not have walked on. If there is a limit to the number of people, or a fee, let us know.`,
-    ...(careful.length > 0 ? [`${joined(careful).replace(/^./, (letter) => letter.toUpperCase())}.`] : []),
+    ...(careful.length > 0 ? [`${listed(careful).replace(/^./, (letter) => letter.toUpperCase())}.`] : []),
     `If you agree, a line in answer is enough: whether we may pick, from when until when, and for how many people.`,
     `With kind regards,`,
     `${writer}, ${school}`

@@ -66,6 +66,11 @@ export async function recapOf(db: SchoolDb, viewer: Viewer, plan: Plan, pack: Pa
     viewer.today
   );
   const { asked, notAsked } = askedOn(day);
+  // One after the other: a connection answers one question at a time.
+  const found: Awaited<ReturnType<typeof noticed>>[] = [];
+  for (const one of day.events)
+    if (one.kind === 'nearly ready' || one.kind === 'new patch' || one.kind === 'unknown plant')
+      found.push(await noticed(db, one, nameOf));
   return {
     people: day.people.map(({ name, state }) => ({ name, state })),
     counts: day.counts.map((one) => ({
@@ -107,13 +112,7 @@ export async function recapOf(db: SchoolDb, viewer: Viewer, plan: Plan, pack: Pa
       }))
     })),
     notAsked,
-    noticed: await Promise.all(
-      day.events.flatMap((one) =>
-        one.kind === 'nearly ready' || one.kind === 'new patch' || one.kind === 'unknown plant'
-          ? [noticed(db, one, nameOf)]
-          : []
-      )
-    ),
+    noticed: found,
     open: { fires: day.fires.length, blades: day.bladesOut, closed: day.closed !== undefined }
   };
 }

@@ -1,5 +1,6 @@
 import { type ActionFailure, type RequestEvent, fail, isActionFailure } from '@sveltejs/kit';
 import { z } from 'zod';
+import { listed } from '$core/words';
 import type { Viewer } from '../accounts';
 import { orNotFound, idFrom, inSchoolOf, requireLeader } from '../request/guard';
 import { type Plan, readPlan } from './plan';
@@ -17,9 +18,6 @@ const told = 5;
 
 const Change = z.object({ name: z.string(), what: z.string(), clock: z.string(), isOwn: z.boolean() });
 type Change = z.infer<typeof Change>;
-
-const listed = (all: readonly string[]): string =>
-  all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)!}`;
 
 /** What others changed, in words: the last of it, person by person. */
 function conflictInWords(changes: readonly Change[]): string {

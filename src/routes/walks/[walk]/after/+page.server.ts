@@ -33,7 +33,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     const isDone = (event: string) => entries.findLast(({ eventId }) => eventId === event)?.isDone ?? false;
     const debrief = await readDebrief(db, walkId);
     const incidents = day.incidents.filter(({ id }) => !isDone(id)).length;
-    const toDo = [
+    const leftOpen = [
       {
         isDone: day.closed !== undefined,
         title: 'Close the walk on a phone',
@@ -80,7 +80,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     ];
     return {
       begun: day.events.length > 0,
-      toDo: leads(viewer) ? toDo : [],
+      leftOpen: leads(viewer) ? leftOpen : [],
       siteId: plan.site.id,
       recap: await recapOf(db, viewer, plan, pack, day),
       moved: await seasonMoved(db, plan, day),

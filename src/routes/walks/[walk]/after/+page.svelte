@@ -17,7 +17,7 @@
     heldOn={data.walk.heldOn}
     today={data.viewer?.today ?? ''}
     begun={data.begun}
-    toDo={data.toDo}
+    leftOpen={data.leftOpen}
     siteId={data.siteId}
     recap={data.recap}
     moved={data.moved}

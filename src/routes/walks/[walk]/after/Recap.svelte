@@ -11,14 +11,15 @@
 
   /** What came of a walk, for those who teach. */
   type Whole = Extract<PageData, { recap: unknown }>;
-  interface Props extends Pick<Whole, 'begun' | 'toDo' | 'siteId' | 'recap' | 'moved' | 'samples'> {
+  interface Props extends Pick<Whole, 'begun' | 'leftOpen' | 'siteId' | 'recap' | 'moved' | 'samples'> {
     walkId: string;
     leads: boolean;
     today: string;
     heldOn: string;
     said: ActionData;
   }
-  let { walkId, leads, today, heldOn, begun, toDo, siteId, recap, moved, samples, said }: Props = $props();
+  let { walkId, leads, today, heldOn, begun, leftOpen, siteId, recap, moved, samples, said }: Props =
+    $props();
   const time = (minutes: number) => clockTime(Math.floor(minutes));
   const range = ({ from, until }: { from: string; until: string }) =>
     from === until ? '' : `, ${dayAndMonth(from)} to ${dayAndMonth(until)}`;
@@ -184,11 +185,11 @@
 
     <aside class="note grid content-start gap-5 lg:border-l lg:border-rule lg:pl-6">
       <Waiting {walkId} />
-      {#if toDo.length > 0}
+      {#if leftOpen.length > 0}
         <section>
           <h3>What is left to do</h3>
           <ul class="m-0 mt-1 list-none border-t border-rule p-0">
-            {#each toDo as one, nth (nth)}<li
+            {#each leftOpen as one, nth (nth)}<li
                 class="grid grid-cols-[24px_minmax(0,1fr)] items-start gap-x-2 border-b border-rule py-1.5"
               >
                 {#if one.isDone}<span
