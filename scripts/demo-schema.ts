@@ -54,7 +54,7 @@ export const Demo = z.strictObject({
     z.strictObject({
       taxon: z.string(),
       sources: z.array(z.string()),
-      claims: z.array(z.enum(['use', 'hazard', 'looks'])).default(['use'])
+      claims: z.array(z.enum(['use', 'hazard', 'preparation', 'looks'])).default(['use'])
     })
   ),
   disagreements: z.array(

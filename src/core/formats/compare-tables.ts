@@ -109,6 +109,7 @@ export function compareTables(
     'hazards.csv': () => ['hazards/'],
     'legal.csv': () => ['legal/'],
     'parts.csv': () => ['parts/'],
+    'preparations.csv': () => ['preparations/'],
     'facts.csv': () => []
   };
   for (const [name, rows] of read)
@@ -310,6 +311,7 @@ function newTaxon(slug: string, own: Said, fields: Record<string, string>): Taxo
     hazards: at('hazards/'),
     legal: at('legal/'),
     parts: at('parts/'),
+    preparations: at('preparations/'),
     stages: Object.fromEntries(stageNames.flatMap((stage) => (stages[stage] ? [[stage, stages[stage]]] : [])))
   });
   if (parsed.success) return parsed.data;

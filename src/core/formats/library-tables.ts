@@ -58,6 +58,35 @@ export const tableColumns = {
     'handfulGrams',
     'basis'
   ],
+  'preparations.csv': [
+    'taxonID',
+    'part',
+    'way',
+    'tool',
+    'cutOff',
+    'leftOver',
+    'rinses',
+    'washing',
+    'heat',
+    'why',
+    'steps',
+    'cleaned',
+    'ready',
+    'portionGrams',
+    'portionOf',
+    'portionsADay',
+    'daysAWeek',
+    'cupMillilitres',
+    'notFor',
+    'wrong',
+    'contains',
+    'keepingHow',
+    'keepingDays',
+    'keepingSource',
+    'sources',
+    'refused',
+    'basis'
+  ],
   'facts.csv': ['taxonID', 'field', 'value']
 } as const;
 export type TableName = keyof typeof tableColumns;
@@ -77,7 +106,8 @@ export const listTables = {
   'uses.csv': 'uses',
   'hazards.csv': 'hazards',
   'legal.csv': 'legal',
-  'parts.csv': 'parts'
+  'parts.csv': 'parts',
+  'preparations.csv': 'preparations'
 } as const satisfies Partial<Record<TableName, ListName>>;
 
 /** What stands among the facts, in their order. */
@@ -149,6 +179,7 @@ const rowsOf: Readonly<Record<TableName, (taxon: Taxon) => Row[]>> = {
   'hazards.csv': itemRows('hazards'),
   'legal.csv': itemRows('legal'),
   'parts.csv': itemRows('parts'),
+  'preparations.csv': itemRows('preparations'),
   'facts.csv': (taxon) =>
     Object.entries({
       group: taxon.group,

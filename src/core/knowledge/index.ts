@@ -45,7 +45,8 @@ export {
   type Library,
   type LibraryTaxon,
   nameIn,
-  type StageDescription
+  type StageDescription,
+  whyUnfit
 } from './library';
 export { choiceNamed, type TaxonChoice, taxonChoice, taxonChoices } from './choices';
 export { englishName } from './english-name';
@@ -55,7 +56,23 @@ export { type ContentFile, readLibrary, type ReadResult } from './read';
 export { plain } from './plain';
 export { nameWithin } from './name-within';
 export { findTaxa, harms } from './search';
-export { type Claim, claimsOf, useClaims, useOfPart } from './claims';
+export { type Claim, claimsOf, preparationClaims, useClaims, useOfPart } from './claims';
+export {
+  craftWays,
+  foodWays,
+  isCraft,
+  isTaught,
+  type Method,
+  type Portion,
+  Preparation,
+  preparationsOf,
+  preservingWays,
+  type Share,
+  type Step,
+  type Taught,
+  Way,
+  ways
+} from './preparation';
 export { type Account, accountOf, accountsOf, countsIn, harvestOf } from './parts';
 export { applyEdits, cellHash, type Edit, type InReview } from './overlay';
 export {
@@ -75,6 +92,7 @@ export {
   numberIn,
   parseCell,
   pathInWords,
+  stepsText,
   stricter,
   valueInWords,
   windowsText,

@@ -2,9 +2,10 @@ import { type Character, type CuratedPair, type Family, type LibraryDocument, ty
 import { type Organ, type Stage, type Window, stageNames } from './schema';
 import { type Weights, lacksOrgan, weighCell } from './weights';
 import { contentHash } from './hash';
-import { type Harmfulness, harmfulnessOf } from './harm';
+import { type Harmfulness, harmfulnessOf, isSerious } from './harm';
 import { listKeys } from './cells';
 import { englishName } from './english-name';
+import { type Preparation, isCraft } from './preparation';
 
 /** A taxon at a stage, described. Not described means unknown, never absent. */
 export interface StageDescription {
@@ -72,6 +73,18 @@ export function lackedOrgans(
   return lacks;
 }
 
+/** Why a preparation has no place in an entry, in words; undefined where it has. The library then leaves it out. */
+export function whyUnfit(
+  taxon: Pick<Taxon, 'uses' | 'hazards'>,
+  { part, way, method }: Preparation
+): string | undefined {
+  if (!taxon.uses.some((use) => use.kind !== 'history' && use.part === part))
+    return `No use of “${part}” is recorded: what has no use is not prepared.`;
+  return method && !isCraft(way) && isSerious(harmfulnessOf(taxon).eatenSeverity)
+    ? 'It harms seriously when it is eaten, and no way of preparing makes it harmless.'
+    : undefined;
+}
+
 function compileTaxon(
   taxon: Taxon,
   characters: readonly Character[],
@@ -102,7 +115,8 @@ function compileTaxon(
     const hash = contentHash({ taxon: taxon.slug, stage, ...entry });
     stages.set(stage, { stage, windows: entry.windows, cells, byIndex, lacks, hash });
   }
-  return { ...taxon, stages, ...harmfulnessOf(taxon) };
+  const preparations = taxon.preparations.filter((one) => whyUnfit(taxon, one) === undefined);
+  return { ...taxon, preparations, stages, ...harmfulnessOf(taxon) };
 }
 
 /**

@@ -1,6 +1,6 @@
 import { type CellValue, cellAt, stricter, withCell } from './cells';
 import { contentHash } from './hash';
-import type { LibraryDocument, Taxon } from './schema';
+import { type LibraryDocument, Taxon } from './schema';
 
 /** A school's correction of a library. It stands over one cell of one taxon. */
 export interface Edit {
@@ -43,7 +43,8 @@ export function applyEdits(
       // The release may have come to hold the taxon since: then its entry counts, and the school decides.
       if (released) review.push({ edit, base: released, held: released });
       else if (own === undefined) taxa.delete(edit.taxon);
-      else taxa.set(edit.taxon, own as Taxon);
+      // Kept as it was written then: what has come to an entry since is filled in.
+      else taxa.set(edit.taxon, Taxon.parse(own));
       continue;
     }
     const taxon = taxa.get(edit.taxon);

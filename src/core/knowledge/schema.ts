@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Preparation } from './preparation';
 
 /** The starter library as it is written in `content/`, one shape a kind of file. */
 
@@ -330,6 +331,8 @@ export const Taxon = z.strictObject({
   allowance: AllowanceRule.optional(),
   /** Parts that have rules or a mass of their own. */
   parts: z.array(PartRules).default([]),
+  /** By part and way. */
+  preparations: z.array(Preparation).default([]),
   legal: z.array(z.strictObject({ region: text, status: text })).default([]),
   stages: z.partialRecord(Stage, StageEntry),
   /** Without one the taxon is not drawn. */

@@ -9,12 +9,14 @@ import { legal } from './legal';
 import { names } from './names';
 import { parts } from './parts';
 import { basis, family, habitats, lifeForm, loads, microhabitat, note, synonyms } from './plain';
+import { preparations } from './preparations';
 import { uses } from './uses';
 import { windows } from './windows';
 
 export type { CellValue, Filled } from './kind';
 export { numberIn } from './kind';
 export { allowanceInWords } from './allowance';
+export { stepsText } from './preparations';
 export { dayInWords, windowsText } from './windows';
 
 /**
@@ -28,12 +30,13 @@ export { dayInWords, windowsText } from './windows';
  *     names/en:Hemlock           one name, by language
  *     legal/Ireland              one legal status, by region
  *     parts/seed                 the rules of one part alone
+ *     preparations/leaf:steam    how a part is prepared in one way
  *     harvest, allowance, note … what a taxon has once
  *
  * What there is to know of a kind stands in its file.
  */
 
-const lists = { uses, hazards, names, legal, parts } as const;
+const lists = { uses, hazards, names, legal, parts, preparations } as const;
 const fields = {
   harvest,
   allowance,
@@ -75,7 +78,8 @@ export const listKeys = (taxon: Pick<Taxon, ListName>): Record<ListName, string[
     hazards: keys('hazards'),
     names: keys('names'),
     legal: keys('legal'),
-    parts: keys('parts')
+    parts: keys('parts'),
+    preparations: keys('preparations')
   };
 };
 

@@ -4,12 +4,14 @@ import type { TableChange } from '$core/formats';
 import {
   type CellValue,
   type Edit,
+  type Preparation,
   type Taxon,
   applyEdits,
   cellAt,
   cellHash,
   compileLibrary,
-  parseCell
+  parseCell,
+  whyUnfit
 } from '$core/knowledge';
 import { EditKind, type SchoolLibrary, schoolLibrary } from './library';
 import type { SchoolDb } from '../database/school';
@@ -121,6 +123,9 @@ export async function editCell(db: SchoolDb, viewer: Viewer, wanted: Wanted): Pr
     const parsed = parseCell(path, value);
     if ('problem' in parsed) return { kind: 'problem', problem: parsed.problem };
     value = parsed.value;
+    const entry = findTaxon(now, taxon);
+    const unfit = entry && path.startsWith('preparations/') && whyUnfit(entry, value as Preparation);
+    if (unfit) return { kind: 'problem', problem: unfit };
   }
   const kind = value === undefined ? 'remove' : 'set';
   if (cellHash(value) === cellHash(current)) return { kind: 'problem', problem: 'Nothing was changed.' };

@@ -88,7 +88,9 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
                 ? `harm, ${claim.hazard.route.replaceAll('-', ' ')}`
                 : claim.kind === 'use'
                   ? `use of the ${claim.use.part}`
-                  : `looks in ${claim.stage}`,
+                  : claim.kind === 'preparation'
+                    ? `${claim.preparation.part}, ${claim.preparation.way}`
+                    : `looks in ${claim.stage}`,
             citation,
             says
           }))

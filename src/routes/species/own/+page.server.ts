@@ -69,6 +69,7 @@ export const actions: Actions = {
         names: [{ name: english, language: 'en', region: 'here' }],
         uses: [],
         parts: [],
+        preparations: [],
         hazards: [],
         loads: [],
         legal: [],

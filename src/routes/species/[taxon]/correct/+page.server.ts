@@ -15,6 +15,7 @@ import {
   Use,
   valueInWords,
   cellFrom,
+  ways,
   windowsText
 } from '$core/knowledge';
 import { filledFrom } from '$lib/server/request/filled';
@@ -23,7 +24,7 @@ import { orNotFound, inSchoolOf, requireLeader } from '$lib/server/request/guard
 import { schoolLibrary } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
-const lists = ['names', 'hazards', 'uses', 'parts', 'legal'] as const;
+const lists = ['names', 'hazards', 'uses', 'parts', 'preparations', 'legal'] as const;
 const texts = ['note', 'microhabitat', 'lifeForm', 'basis', 'synonyms'] as const;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
@@ -106,6 +107,10 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
         loads: Load.options,
         routes: Hazard.shape.route.options,
         kinds: Use.shape.kind.options,
+        ways,
+        usedParts: [
+          ...new Set(taxon.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part))
+        ],
         stages: stageNames
       },
       isOwnTaxon: own.has('taxon')

@@ -13,6 +13,7 @@
     uses: 'Uses',
     legal: 'Law',
     parts: 'One part alone',
+    preparations: 'Preparation',
     note: 'Your own note',
     microhabitat: 'Where to look',
     lifeForm: 'Life form',

@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { type PartRules, severityWords } from '$core/knowledge';
+  import { type PartRules, type Preparation, severityWords } from '$core/knowledge';
   import type { PageData } from './$types';
   import AllowanceFields from './AllowanceFields.svelte';
   import HarvestFields from './HarvestFields.svelte';
   import Line from './Line.svelte';
+  import PreparationFields from './PreparationFields.svelte';
 
-  /** The fields of one entry of a list: a name, a harm, a use, the rules of a part, a law. */
+  /** The fields of one entry of a list: a name, a harm, a use, the rules of a part, a preparation, a law. */
   let {
     list,
     value,
@@ -75,6 +76,8 @@
   <HarvestFields value={own.harvest} prefix="harvest-" />
   <p class="note mt-2 font-strong">An allowance of its own: then it is counted apart from the rest</p>
   <AllowanceFields value={own.allowance} prefix="allowance-" />
+{:else if list === 'preparations'}
+  <PreparationFields value={value as Partial<Preparation>} ways={choices.ways} parts={choices.usedParts} />
 {:else}
   <Line name="region" label="Region" value={value['region']} />
   <Line name="status" label="Status" value={value['status']} />

@@ -7,6 +7,7 @@ import {
   englishName,
   isDangerous,
   severityWords,
+  valueInWords,
   worstSeverity
 } from '$core/knowledge';
 import {
@@ -29,7 +30,9 @@ const titleOf = (claim: Claim): string =>
     ? `Harm, ${claim.hazard.route.replaceAll('-', ' ')}: ${severityWords[claim.hazard.severity]}`
     : claim.kind === 'use'
       ? `Use: ${claim.use.part}, in ${claim.use.stages.join(', ')}`
-      : `Looks in ${claim.stage}`;
+      : claim.kind === 'preparation'
+        ? `Preparation: ${claim.preparation.part}, ${claim.preparation.way}`
+        : `Looks in ${claim.stage}`;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireLeader(locals);
@@ -53,6 +56,10 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
         return `${effect}. Principle: ${principle}. Onset: ${onset}. Parts: ${parts}.`;
       }
       if (claim.kind === 'use') return `${claim.use.preparation} ${claim.use.conditions}`;
+      if (claim.kind === 'preparation') {
+        const { part, way } = claim.preparation;
+        return valueInWords(library, `preparations/${part}:${way}`, claim.preparation);
+      }
       return describeStage(library, taxon.stages.get(claim.stage)!)
         .map(
           ({ organ, characters }) =>
