@@ -138,7 +138,8 @@ const inWords = ({ method, refused, basis }: Preparation): string =>
         method.portion &&
           `A portion: ${method.portion.grams} g ${method.portion.of}, ${method.portion.perDay} a day`,
         `Not for: ${method.notFor.join('; ')}`,
-        method.keeping && `Keeps ${method.keeping.days} days, ${method.keeping.how} (${method.keeping.source})`,
+        method.keeping &&
+          `Keeps ${method.keeping.days} days, ${method.keeping.how} (${method.keeping.source})`,
         basis
       ]
         .filter(Boolean)

@@ -2,10 +2,12 @@ import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { type LibraryDocument, compileLibrary } from '$core/knowledge';
 import { briefPages } from './brief-pages';
 import type { PrintKind } from './kinds';
+import { type PrintedLabels, labelPages } from './labels';
 import { type PrintedLetter, letterPages } from './letter';
 import { makePdf } from './make-pdf';
 import type { PrintedBrief } from './page-layout';
 import { pocketCards } from './pocket-cards';
+import { type PrintedCard, cardPages } from './preparation';
 import { type PrintedQuiz, quizPaper } from './quiz-paper';
 import { shortForm } from './short-form';
 
@@ -30,7 +32,10 @@ export const tasks = {
   quiz: ({ quiz, library, title, date }: Described & { quiz: PrintedQuiz; library: LibraryDocument }) =>
     makePdf(quizPaper(compileLibrary(library).library, quiz), title, date),
   letter: ({ letter, title, date }: Described & { letter: PrintedLetter }) =>
-    makePdf(letterPages(letter), title, date)
+    makePdf(letterPages(letter), title, date),
+  labels: ({ labels, title, date }: Described & { labels: PrintedLabels }) =>
+    makePdf(labelPages(labels), title, date),
+  card: ({ card, title, date }: Described & { card: PrintedCard }) => makePdf(cardPages(card), title, date)
 } as const;
 
 export type Task = keyof typeof tasks;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import SubPages from './SubPages.svelte';
+  import SubPages from '$lib/ui/SubPages.svelte';
 
   /** The pages of what comes after a walk. */
   let { walkId, leads }: { walkId: string; leads: boolean } = $props();

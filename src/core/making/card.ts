@@ -1,0 +1,61 @@
+import type { Method, Portion, Taught } from '../knowledge';
+import { counted } from '../words';
+import { type Scaled, dayShare, inGrams, tooMuch } from './amounts';
+
+/** What a card says besides the method: the portion, the share of each, and the steps with how long they take. */
+
+const often = ({ perDay, daysAWeek }: Portion): string =>
+  [
+    perDay === 1 ? 'one a day' : `at most ${perDay} a day`,
+    daysAWeek && `on at most ${counted(daysAWeek, 'day')} a week`
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+/** "A portion is 25 g, one a day, for a grown person." */
+export function portionInWords(portion: Portion): string {
+  const cup = portion.cupMillilitres ? ` for a cup of ${portion.cupMillilitres} ml` : '';
+  const when = portion.of === 'cleaned' && !cup ? ', weighed before it is cooked,' : '';
+  return `A portion is ${inGrams(portion.grams)}${cup}${when || ','} ${often(portion)}, for a grown person.`;
+}
+
+/** What each gets where it is shared, and how much that is of a portion and of a day. */
+export function sharedBy(
+  { portions }: Pick<Scaled, 'portions'>,
+  portion: Portion,
+  people: number
+): { readonly grams: number; readonly ofPortion: number; readonly ofDay: number } | undefined {
+  if (!portions || people < 1) return undefined;
+  const grams = (portions.mostly * portion.grams) / people;
+  return { grams, ofPortion: grams / portion.grams, ofDay: dayShare(grams, portion) };
+}
+
+/** The same in a sentence; where it would be more than a day's most for each, that. */
+export function sharedInWords(
+  scaled: Pick<Scaled, 'portions'>,
+  portion: Portion,
+  people: number,
+  name: string
+): string {
+  const each = sharedBy(scaled, portion, people);
+  if (!each) return '';
+  const most = tooMuch(each.grams, portion, name);
+  if (most) return `${most} Keep the rest, or share it with more.`;
+  return `Shared by ${people} it is ${inGrams(each.grams)} each: ${Math.round(each.ofPortion * 100)} % of a portion, ${Math.round(each.ofDay * 100)} % of what a day allows.`;
+}
+
+/** How long a step takes, in words. */
+export function stepTime({ minutes }: Method['steps'][number]): string {
+  if (!minutes) return '';
+  const [from, to] = minutes;
+  const [unit, per] = to >= 2880 ? ['day', 1440] : to >= 180 ? ['hour', 60] : ['minute', 1];
+  const figure = (value: number) => String(Math.round((value / per) * 2) / 2);
+  return from === to || figure(from) === figure(to)
+    ? counted(Number(figure(to)), unit)
+    : `${figure(from)} to ${figure(to)} ${unit}s`;
+}
+
+/** What is needed for some ways, each once: what goes into the kit of a brew or cook stop. */
+export const toolsFor = (preparations: readonly Pick<Taught, 'method'>[]): string[] => [
+  ...new Set(preparations.flatMap(({ method }) => method.tool.split(/,\s*/)))
+];

@@ -1,0 +1,43 @@
+export { allergens } from './allergens';
+export {
+  type Amount,
+  dayGrams,
+  dayShare,
+  exactly,
+  gramsToGather,
+  inGrams,
+  massOf,
+  scale,
+  type Scaled,
+  tooMuch,
+  type WeighedYield,
+  type Yields,
+  yieldsOf
+} from './amounts';
+export {
+  type ActBody,
+  againstAct,
+  type Batch,
+  type BatchAct,
+  batchActs,
+  type BatchEvent,
+  batchOf,
+  nextOf,
+  turnedOut,
+  weighedWhen,
+  weighedYield,
+  weightOf
+} from './batch';
+export { portionInWords, sharedInWords, stepTime, toolsFor } from './card';
+export { batchCode, readCode } from './code';
+export { dishFacts, type DishPart, type Ingredient, toGatherFor } from './dish';
+export {
+  againstLabel,
+  type LabelFacts,
+  type LabelSheet,
+  labelSheetNames,
+  labelSheets,
+  labelsOf
+} from './label';
+export { type Larder, proposalFor } from './stock';
+export { wayInWords } from './words';
