@@ -26,6 +26,7 @@ const batch = (...acts: readonly (readonly [BatchAct, object])[]): Batch =>
           kind,
           body: batchActs[kind].parse(body),
           by: 'Ida',
+          on: '2027-05-02',
           at: `2027-05-02T${String(10 + i).padStart(2, '0')}:00:00Z`
         }) as unknown as BatchEvent
     )
@@ -166,7 +167,7 @@ describe('a label', () => {
     });
     expect(
       labelsOf(labelled(good, { how: 'cold', days: 10, source: 'A book, p. 3' }), good.packs[0]!)[0]!.useBy
-    ).toEqual({ date: 'Wed 12 May 2027', because: 'cold; after A book, p. 3' });
+    ).toEqual({ date: '12 May 2027', because: 'cold; after A book, p. 3' });
   });
 
   it('numbers vessels through all packs, and says of craft that it is no food', () => {

@@ -58,8 +58,10 @@ export type BatchEvent = {
     readonly kind: K;
     readonly body: ActBody<K>;
     readonly by: string;
-    /** ISO 8601. */
+    /** ISO 8601, in UTC. */
     readonly at: string;
+    /** The day there, YYYY-MM-DD. */
+    readonly on: string;
   };
 }[BatchAct];
 
@@ -68,6 +70,7 @@ type EventOf<K extends BatchAct> = Extract<BatchEvent, { kind: K }>;
 export interface Pack extends ActBody<'packed'> {
   readonly id: string;
   readonly at: string;
+  readonly on: string;
   readonly by: string;
 }
 
@@ -95,7 +98,7 @@ export function batchOf(events: readonly BatchEvent[]): Batch {
   const of = <K extends BatchAct>(kind: K): EventOf<K>[] =>
     events.filter((event): event is EventOf<K> => event.kind === kind);
   const looks = of('looked at');
-  const packs = of('packed').map(({ id, at, by, body }): Pack => ({ id, at, by, ...body }));
+  const packs = of('packed').map(({ id, at, on, by, body }): Pack => ({ id, at, on, by, ...body }));
   const packedGrams = packs.reduce((sum, { vessels, gramsEach }) => sum + vessels * gramsEach, 0);
   const takenOutGrams = of('taken out').reduce((sum, { body }) => sum + body.grams, 0);
   const thrownAway = of('thrown away').at(-1);

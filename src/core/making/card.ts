@@ -1,4 +1,4 @@
-import type { Method, Portion, Taught } from '../knowledge';
+import { type Method, type Portion, type Preparation, type Taught, isCraft, isTaught } from '../knowledge';
 import { counted } from '../words';
 import { type Scaled, dayShare, inGrams, tooMuch } from './amounts';
 
@@ -59,3 +59,16 @@ export function stepTime({ minutes }: Method['steps'][number]): string {
 export const toolsFor = (preparations: readonly Pick<Taught, 'method'>[]): string[] => [
   ...new Set(preparations.flatMap(({ method }) => method.tool.split(/,\s*/)))
 ];
+
+/** Which way stands first by the habit of a kitchen, where the plant leaves the choice. */
+export type Habit = 'as the library has it' | 'heated' | 'raw';
+
+/** Ways of a part to be eaten that are taught, in the order of the library but for the habit; craft last. */
+export function byHabit(preparations: readonly Preparation[], habit: Habit): Taught[] {
+  const rank = ({ way, method }: Taught): number => {
+    if (isCraft(way)) return 2;
+    if (habit === 'heated') return method.heat === 'not used' ? 1 : 0;
+    return habit === 'raw' && way !== 'raw' ? 1 : 0;
+  };
+  return preparations.filter(isTaught).sort((a, b) => rank(a) - rank(b));
+}

@@ -1,6 +1,6 @@
 import type { Method, Way } from '../knowledge';
 import { addDays } from '../season';
-import { longDate } from '../words';
+import { plainDate } from '../words';
 import type { Batch, Pack } from './batch';
 
 /** A label says what is in a jar, of what, by whom, and not for whom. Nothing is put away without one. */
@@ -57,9 +57,6 @@ export function againstLabel({ checked, isInDoubt, packs, thrownAway, hasMould }
   return packs.length === 0 ? 'Nothing of it is packed yet.' : undefined;
 }
 
-/** The isoDate of an instant's day, in UTC: labels speak of days alone. */
-const dayOf = (at: string): string => at.slice(0, 10);
-
 /** Whom a method is not for, as briefly as a label has room for; who must ask first stands together. */
 export function notForInShort(notFor: readonly string[]): string {
   const parts = notFor.map((one) => {
@@ -74,7 +71,7 @@ export function notForInShort(notFor: readonly string[]): string {
 }
 
 /** One label for each vessel of a pack. @throws where the batch gets none */
-export function labelsOf(labelled: LabelledBatch, { id, at, vessels, vessel, contains }: Pack): LabelFacts[] {
+export function labelsOf(labelled: LabelledBatch, { id, on, vessels, vessel, contains }: Pack): LabelFacts[] {
   const { batch, method, isCraft } = labelled;
   const problem = againstLabel(batch);
   if (problem) throw new Error(problem);
@@ -95,7 +92,7 @@ export function labelsOf(labelled: LabelledBatch, { id, at, vessels, vessel, con
     way: labelled.way,
     isCraft,
     gathered: labelled.gathered,
-    made: longDate(dayOf(at)),
+    made: plainDate(on),
     checkedBy: labelled.checkedBy,
     contains: isCraft ? '' : inIt.join(', ') || 'nothing else',
     notFor: notForInShort(method?.notFor ?? []),
@@ -103,7 +100,7 @@ export function labelsOf(labelled: LabelledBatch, { id, at, vessels, vessel, con
       ? { date: undefined, because: 'Not food' }
       : keeping
         ? {
-            date: longDate(addDays(dayOf(at), keeping.days)),
+            date: plainDate(addDays(on, keeping.days)),
             because: `${keeping.how}; after ${keeping.source}`
           }
         : { date: undefined, because: 'no source gives a time: look for mould before use' },

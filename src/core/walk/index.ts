@@ -7,6 +7,7 @@ export {
   type Level,
   levels,
   Policy,
+  kitchenHabits,
   remedies,
   type Role,
   roles,

@@ -12,6 +12,13 @@ export const longDate = (isoDate: string): string =>
 /** 24 April */
 export const dayAndMonth: (isoDate: string) => string = format({ day: 'numeric', month: 'long' });
 
+/** 24 April 2027 */
+export const plainDate: (isoDate: string) => string = format({
+  day: 'numeric',
+  month: 'long',
+  year: 'numeric'
+});
+
 /** 24 April, and of another year than the day that it is read on with that year. */
 export const dayReadOn = (isoDate: string, today: string): string =>
   isoDate.slice(0, 4) === today.slice(0, 4)

@@ -1,6 +1,6 @@
 export { addressOf } from './address';
 export { inTenAtLeast, oneInAtMost } from './chance';
 export { counted } from './count';
-export { dayAndMonth, dayRange, dayReadOn, localMoment, longDate, weekdayAndDay } from './dates';
+export { dayAndMonth, dayRange, dayReadOn, localMoment, longDate, plainDate, weekdayAndDay } from './dates';
 export { listed } from './listed';
 export { stageWord } from './stage-word';

@@ -1,4 +1,5 @@
 import CalendarRange from '@lucide/svelte/icons/calendar-range';
+import CookingPot from '@lucide/svelte/icons/cooking-pot';
 import CalendarDays from '@lucide/svelte/icons/calendar-days';
 import Ellipsis from '@lucide/svelte/icons/ellipsis';
 import Footprints from '@lucide/svelte/icons/footprints';
@@ -28,6 +29,7 @@ export const armsFor = (role: string) =>
         { href: '/season', label: 'Season', icon: CalendarRange, key: 'n' },
         walks,
         species,
+        { href: '/making', label: 'Making', icon: CookingPot, key: 'm' },
         practice,
         progress,
         ...(role === 'assistant'

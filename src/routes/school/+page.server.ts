@@ -10,6 +10,7 @@ import {
   liftings,
   levels,
   nameOrders,
+  kitchenHabits,
   remedies,
   placesForLearners,
   specimenPolicies
@@ -76,6 +77,7 @@ const Form = z.object({
   adultsTaste: z.enum(adultsTaste).default(adultsTaste[0]),
   lifting: z.enum(liftings).default(liftings[0]),
   remedies: z.enum(remedies).default(remedies[0]),
+  kitchenHabit: z.enum(kitchenHabits).default(kitchenHabits[0]),
   nameOrder: z.enum(nameOrders).default(nameOrders[0]),
   healthOnPhones: z.boolean().default(false),
   adultsPerLeader: perLeader,
@@ -169,6 +171,7 @@ export const actions: Actions = {
           adultsTaste: policy.adultsTaste,
           lifting: policy.lifting,
           remedies: policy.remedies,
+          kitchenHabit: policy.kitchenHabit,
           nameOrder: policy.nameOrder,
           healthOnPhones: policy.healthOnPhones,
           learnersPerLeader: { adults: adultsPerLeader, withChildren: withChildrenPerLeader },

@@ -3,7 +3,7 @@
   import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/form/Tick.svelte';
-  import { adultsTaste, childrenTaste, liftings, nameOrders, remedies, specimenPolicies } from '$core/walk';
+  import { adultsTaste, childrenTaste, kitchenHabits, liftings, nameOrders, remedies, specimenPolicies } from '$core/walk';
   import Form from '$lib/ui/form/Form.svelte';
   import FormMessage from '$lib/ui/form/FormMessage.svelte';
   import { superForm, enhance as plainEnhance } from '$lib/ui/form/forms.svelte';
@@ -107,6 +107,12 @@
     name="remedies"
     options={remedies.map((value) => ({ value, label: value }))}
     hint="They are a part of what a plant was to people, and somebody always asks; but what is told as history is heard as advice. They are never more than history here."
+  />
+  <Field
+    label="Where a part may be eaten raw or heated, the card opens with"
+    name="kitchenHabit"
+    options={kitchenHabits.map((value) => ({ value, label: value }))}
+    hint="Heat kills what came along from the ground and takes part of what harms in amounts; it also takes taste, vitamins and the look of a leaf. Where heat is needed, no habit changes it; and no heat makes another plant harmless."
   />
   <Field
     label="On a walk a plant is met by"

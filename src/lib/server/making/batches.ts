@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
+import { WalkEvent, standingEvents } from '$core/field';
 import { type Library, type LibraryTaxon, type Taught, isTaught, ways } from '$core/knowledge';
 import {
   type Batch,
@@ -65,7 +66,8 @@ const Kept = z.object({
   kind: z.enum(Object.keys(batchActs) as [BatchAct, ...BatchAct[]]),
   body: z.unknown(),
   by: z.string(),
-  at: z.date()
+  at: z.date(),
+  on: z.string()
 });
 
 /** Every batch, or those of some ids, the latest first. */
@@ -98,8 +100,10 @@ async function readBatches(db: SchoolDb, where: string, values: unknown[]): Prom
   const events = await rowsOf(
     db,
     Kept,
-    `select event.id, batch_id as "batchId", kind, body, person.name as by, effective_at as at
+    `select event.id, batch_id as "batchId", kind, body, person.name as by, effective_at as at,
+            to_char(effective_at at time zone school.time_zone, 'YYYY-MM-DD') as on
        from standing_batch_event event
+       join school on school.id = event.school_id
        join person on person.school_id = event.school_id and person.id = done_by
       where batch_id = any ($1) order by effective_at, event.id`,
     [ids]
@@ -108,8 +112,8 @@ async function readBatches(db: SchoolDb, where: string, values: unknown[]): Prom
     const own = events
       .filter(({ batchId }) => batchId === batch.id)
       .map(
-        ({ id, kind, body, by, at }) =>
-          ({ id, kind, body: batchActs[kind].parse(body), by, at: at.toISOString() }) as BatchEvent
+        ({ id, kind, body, by, at, on }) =>
+          ({ id, kind, body: batchActs[kind].parse(body), by, at: at.toISOString(), on }) as BatchEvent
       );
     return {
       ...batch,
@@ -341,4 +345,33 @@ export async function takeBackAct(
     effectiveAt: db.now
   });
   return undefined;
+}
+
+/** How the baskets of a part were looked through on some walks: pieces kept, and what was taken out. */
+export async function basketChecks(
+  db: SchoolDb,
+  walkIds: readonly string[],
+  { taxon, part }: Pick<KeptBatch, 'taxon' | 'part'>
+) {
+  const rows = await rowsOf(
+    db,
+    z.object({ body: WalkEvent }),
+    `select body from walk_event
+      where walk_id = any ($1) and kind in ('basket', 'taken back') and effective_at <= domain_now()
+      order by effective_at, id`,
+    [walkIds]
+  );
+  return standingEvents(rows.map(({ body }) => body)).flatMap((one) =>
+    one.kind === 'basket' && one.taxon === taxon && one.part === part
+      ? [
+          {
+            walkId: one.walkId,
+            at: one.at,
+            kept: one.kept,
+            removed: one.removed.map(({ pieces, what }) => `${pieces} ${what}`),
+            isDangerous: one.removed.some((piece) => piece.taxon !== undefined)
+          }
+        ]
+      : []
+  );
 }

@@ -51,7 +51,7 @@ function larderOf(batches: readonly WholeBatch[], library: Library, need: Need, 
   );
   const packedIn = (batch: WholeBatch, thisYear: boolean) =>
     batch.state.packs
-      .filter(({ at }) => (at.slice(0, 4) === year) === thisYear)
+      .filter(({ on }) => (on.slice(0, 4) === year) === thisYear)
       .reduce((sum, { vessels, gramsEach }) => sum + vessels * gramsEach, 0);
   const taught = taughtWay(library, need)!;
   const yields = yieldsOf(taught.preparation.method, yieldsAmong(batches, need));
