@@ -42,6 +42,7 @@ export function syntheticLibrary(taxa: number, characters: number): Library {
       habitats: ['woodland'],
       uses: [],
       parts: [],
+      preparations: [],
       hazards:
         t % 5 === 0
           ? [{ route: 'eaten' as const, severity: 3, principle: 'x', effect: 'x', onset: 'x', parts: 'x' }]

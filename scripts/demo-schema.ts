@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { walkEventKinds } from '../src/core/field';
 import { abundances } from '../src/core/evidence';
 import { groundKinds } from '../src/core/ground';
-import { Stage } from '../src/core/knowledge';
+import { Stage, ways } from '../src/core/knowledge';
 import { outcomes } from '../src/core/learning';
+import { turnedOut } from '../src/core/making';
 import { eventKinds } from '../src/lib/server/ground/ground-events';
 import { CensusBody } from '../src/lib/server/ground/ledger';
 import { TideRecord } from '../src/lib/server/season/tide';
@@ -317,6 +318,69 @@ export const Demo = z.strictObject({
       shared: z.boolean().default(true),
       answer: z.strictObject({ by: z.string(), words: z.string() }).optional()
     })
-  )
+  ),
+  /** What was made of what was taken. */
+  making: z.strictObject({
+    batches: z.array(
+      z.strictObject({
+        key: z.string(),
+        part: z.string(),
+        way: z.enum(ways),
+        on: z.iso.date(),
+        by: z.string(),
+        takings: z
+          .array(
+            z.strictObject({
+              patch: z.string(),
+              walk: z.string().optional(),
+              on: z.iso.date(),
+              pieces: z.number()
+            })
+          )
+          .min(1),
+        /** Each with the fields of its kind. */
+        acts: z.array(
+          z.looseObject({
+            at: z.iso.datetime(),
+            by: z.string(),
+            kind: z.string(),
+            cooking: z.string().optional()
+          })
+        )
+      })
+    ),
+    dishes: z.array(
+      z.strictObject({
+        key: z.string(),
+        name: z.string(),
+        note: z.string(),
+        on: z.iso.date(),
+        by: z.string(),
+        parts: z.array(
+          z.strictObject({ taxon: z.string(), part: z.string(), way: z.enum(ways), grams: z.number() })
+        ),
+        others: z.array(z.strictObject({ words: z.string(), contains: z.array(z.string()) })),
+        cookings: z.array(
+          z.strictObject({
+            on: z.iso.date(),
+            by: z.string(),
+            people: z.number(),
+            how: z.enum(turnedOut),
+            words: z.string(),
+            otherwise: z.string().default('')
+          })
+        )
+      })
+    ),
+    needs: z.array(
+      z.strictObject({
+        taxon: z.string(),
+        part: z.string(),
+        way: z.enum(ways),
+        grams: z.number(),
+        meantFor: z.string()
+      })
+    )
+  })
 });
 export type Demo = z.infer<typeof Demo>;

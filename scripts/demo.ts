@@ -17,6 +17,7 @@ import { insert } from '../src/lib/server/database/insert';
 import type { IdOf } from './demo-place';
 import { Demo } from './demo-schema';
 import { loadFieldDays, takeAlong } from './demo-field';
+import { loadMaking } from './demo-making';
 import { loadNotebooks, loadResults } from './demo-results';
 import { loadSites } from './demo-sites';
 import { insertWalks, liftStops, publishWalks } from './demo-walks';
@@ -42,6 +43,7 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
         await takeAlong(db, demo, idOf);
         await loadResults(db, demo, idOf);
         await loadNotebooks(db, demo, idOf);
+        await loadMaking(db, demo, idOf);
         await keepWarmth(db, idOf('site', 'wood'), readStation('2027-12-31'), stationName);
         await db.query('update school set demo_date = $1', [demo.school.demoDate]);
       });

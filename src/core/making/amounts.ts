@@ -11,11 +11,19 @@ export interface Amount {
 
 export const exactly = (amount: number): Amount => ({ low: amount, mostly: amount, high: amount });
 
-const times = ({ low, mostly, high }: Amount, share: Share): Amount => ({
-  low: low * share[0],
-  mostly: mostly * share[1],
-  high: high * share[2]
-});
+/**
+ * A share of an amount. What is uncertain about the two has nothing to do with each other, so their spreads, as factors,
+ * add up by their squares: both at their worst at once is as good as never.
+ */
+function times({ low, mostly, high }: Amount, share: Share): Amount {
+  const spread = (a: number, b: number) => Math.exp(Math.hypot(Math.log(a), Math.log(b)));
+  const middle = mostly * share[1];
+  return {
+    low: middle / spread(mostly / low, share[1] / share[0]),
+    mostly: middle,
+    high: middle * spread(high / mostly, share[2] / share[1])
+  };
+}
 
 const over = ({ low, mostly, high }: Amount, grams: number): Amount => ({
   low: low / grams,

@@ -1,4 +1,13 @@
-import { type Method, type Portion, type Preparation, type Taught, isCraft, isTaught } from '../knowledge';
+import {
+  type Method,
+  type Portion,
+  type Preparation,
+  type Taught,
+  type Way,
+  foodWays,
+  isCraft,
+  isTaught
+} from '../knowledge';
 import { counted } from '../words';
 import { type Scaled, dayShare, inGrams, tooMuch } from './amounts';
 
@@ -55,7 +64,20 @@ export function stepTime({ minutes }: Method['steps'][number]): string {
     : `${figure(from)} to ${figure(to)} ${unit}s`;
 }
 
-/** What is needed for some ways, each once: what goes into the kit of a brew or cook stop. */
+/** Ways in which something is made at a stop, by what the stop is for. */
+const waysAtStop: Readonly<Record<string, readonly Way[]>> = {
+  brew: ['infuse'],
+  'cook over fire': ['boil', 'steam', 'fry', 'roast', 'dough', 'juice'],
+  cordage: ['cord'],
+  tool: ['spindle', 'tinder'],
+  preparation: foodWays
+};
+
+/** The ways that a stop is for, of those that are taught. */
+export const madeAtStop = (preparations: readonly Preparation[], activity: string): Taught[] =>
+  preparations.filter(isTaught).filter(({ way }) => waysAtStop[activity]?.includes(way) ?? false);
+
+/** What they need, each thing once. */
 export const toolsFor = (preparations: readonly Pick<Taught, 'method'>[]): string[] => [
   ...new Set(preparations.flatMap(({ method }) => method.tool.split(/,\s*/)))
 ];

@@ -1,9 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { englishName, nameIn } from '$core/knowledge';
-import { nextOf, readCode, wayInWords } from '$core/making';
+import { englishName } from '$core/knowledge';
+import { readCode } from '$core/making';
 import { addDays } from '$core/season';
-import { batchWithCode, freeTakings, listBatches, taughtWay } from '$lib/server/making/batches';
+import { batchInShort, batchWithCode, freeTakings, listBatches } from '$lib/server/making/batches';
 import { libraryOf } from '$lib/server/library/library';
 import { fieldsAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireSignedIn, requireTeacher } from '$lib/server/request/guard';
@@ -16,26 +16,13 @@ export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireTeacher(locals);
   return inSchoolOf(viewer, async (db) => {
     const library = await libraryOf(db);
-    const nameOf = nameIn(library);
     const batches = await listBatches(db);
     return {
       free: (await freeTakings(db, addDays(viewer.today, -freshDays))).flatMap((one) => {
         const taxon = library.taxa.get(one.taxon);
         return taxon ? [{ ...one, name: englishName(taxon) }] : [];
       }),
-      batches: batches.map((batch) => ({
-        id: batch.id,
-        code: batch.code,
-        name: nameOf(batch.taxon),
-        part: batch.part,
-        made: wayInWords(batch.way),
-        begunOn: batch.begunOn,
-        pieces: batch.takings.reduce((sum, { pieces }) => sum + pieces, 0),
-        from: [...new Set(batch.takings.map(({ patch }) => patch))].join(', '),
-        state: batch.state.state,
-        left: batch.state.leftGrams,
-        next: nextOf(batch.state, taughtWay(library, batch)?.preparation ?? { way: batch.way })
-      }))
+      batches: batches.map((batch) => batchInShort(library, batch))
     };
   });
 };

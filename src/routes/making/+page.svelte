@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { inGrams } from '$core/making';
-  import { addressOf, counted, longDate, weekdayAndDay } from '$core/words';
+  import { addressOf, counted, weekdayAndDay } from '$core/words';
+  import BatchList from '$lib/ui/making/BatchList.svelte';
   import MakingNav from '$lib/ui/making/MakingNav.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
@@ -18,7 +18,7 @@
     <label class="grid gap-1"
       ><span class="note text-ink-2">Code on a label</span><input
         name="code"
-        class="input w-[130px] uppercase"
+        class="input !w-[130px] uppercase"
         autocomplete="off"
         maxlength="12"
       /></label
@@ -38,7 +38,7 @@
             ><a
               href="/making/batches/{one.id}"
               class="font-serif text-[18px] font-semibold underline decoration-rule underline-offset-4"
-              >{one.name} {one.part}, {one.made}</a
+              >{one.title}</a
             ><br /><span class="note text-ink-2"
               >{counted(one.pieces, 'piece')} from {one.from}, begun {weekdayAndDay(one.begunOn)}</span
             ></span
@@ -93,27 +93,6 @@
 {#if others.length > 0}
   <section class="mt-7">
     <h2>Batches that wait for nothing</h2>
-    <WideTable label="Finished batches">
-      <table class="ruled compact mt-2 min-w-[560px]">
-        <thead
-          ><tr
-            ><th scope="col">batch</th><th scope="col">code</th><th scope="col">begun</th><th scope="col"
-              >state</th
-            ></tr
-          ></thead
-        >
-        <tbody>
-          {#each others as one (one.id)}
-            <tr
-              ><td><a href="/making/batches/{one.id}">{one.name} {one.part}, {one.made}</a></td><td
-                >{one.code}</td
-              ><td>{longDate(one.begunOn)}</td><td class={one.state === 'thrown away' ? 'text-rosehip' : ''}
-                >{one.state}{one.state === 'in jars' ? `, ${inGrams(one.left)}` : ''}</td
-              ></tr
-            >
-          {/each}
-        </tbody>
-      </table>
-    </WideTable>
+    <BatchList batches={others} />
   </section>
 {/if}

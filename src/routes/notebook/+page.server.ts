@@ -29,7 +29,8 @@ export const load: PageServerLoad = ({ locals }) => {
           slug: taxon.slug,
           name: englishName(taxon),
           scientific: taxon.name,
-          isDangerous: isDangerous(taxon)
+          isDangerous: isDangerous(taxon),
+          hasCard: taxon.preparations.length > 0
         }
       );
     };

@@ -206,7 +206,8 @@
           {#each met as one (one.slug)}<li class="border-b border-rule py-1.5">
               <a href="/species/{one.slug}" class={['font-strong', one.isDangerous && 'text-rosehip']}
                 >{one.name}</a
-              >{#each one.times as time, nth (nth)}<span class="block text-ink-2"
+              >{#if one.hasCard}, <a href="/making/cards/{one.slug}" class="note">how it is prepared</a
+                >{/if}{#each one.times as time, nth (nth)}<span class="block text-ink-2"
                   >{howWords[time.how]}{time.stage ? ` in ${stageWord('plant', time.stage)}` : ''}, {dayAndMonth(
                     time.on
                   )}{time.outcome ? `: ${time.outcome}` : ''}</span

@@ -3,7 +3,15 @@
   import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tick from '$lib/ui/form/Tick.svelte';
-  import { adultsTaste, childrenTaste, kitchenHabits, liftings, nameOrders, remedies, specimenPolicies } from '$core/walk';
+  import {
+    adultsTaste,
+    childrenTaste,
+    kitchenHabits,
+    liftings,
+    nameOrders,
+    remedies,
+    specimenPolicies
+  } from '$core/walk';
   import Form from '$lib/ui/form/Form.svelte';
   import FormMessage from '$lib/ui/form/FormMessage.svelte';
   import { superForm, enhance as plainEnhance } from '$lib/ui/form/forms.svelte';

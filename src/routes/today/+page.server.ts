@@ -4,6 +4,7 @@ import { comingPairs, learnerState, pairsOfWalk, planToday } from '$lib/server/l
 import { findsToSeeAgain } from '$lib/server/ground/finds';
 import { ownQuizzes } from '$lib/server/learning/quizzes';
 import { openEntries } from '$lib/server/learning/notebook';
+import { batchInShort, listBatches } from '$lib/server/making/batches';
 import { homeTasks } from '$lib/server/field/home-tasks';
 import { libraryOf } from '$lib/server/library/library';
 import { readPlan } from '$lib/server/walk/plan';
@@ -65,6 +66,12 @@ export const load: PageServerLoad = ({ locals }) => {
           minutes: stop.minutes,
           arrive: plan.times.rows[i]!.arrive
         })) ?? [],
+      batches:
+        viewer.role === 'learner'
+          ? []
+          : (await listBatches(db))
+              .map((batch) => batchInShort(library, batch))
+              .filter(({ next: waits }) => waits !== undefined),
       finds:
         viewer.role === 'learner'
           ? []

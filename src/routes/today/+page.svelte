@@ -64,6 +64,20 @@
   {/if}
 {/snippet}
 
+{#snippet batches()}
+  {#if data.batches.length > 0}
+    <div>
+      <h2>In the kitchen</h2>
+      {#each data.batches.slice(0, 4) as one (one.id)}<p class="mt-1">
+          <a href="/making/batches/{one.id}">{one.title}</a>: {one.next}
+        </p>{/each}
+      {#if data.batches.length > 4}<p class="note mt-1">
+          <a href="/making">{data.batches.length - 4} more batches wait</a>
+        </p>{/if}
+    </div>
+  {/if}
+{/snippet}
+
 {#snippet finds()}
   {#if data.finds.length > 0}
     <div>
@@ -178,6 +192,7 @@
         </div>
       {/if}
       {@render notebooks()}
+      {@render batches()}
       {@render finds()}
       {#if data.coming.length > 1}
         <div>
@@ -222,12 +237,13 @@
         </table>
       {/if}
     </section>
-    {#if data.quizzes.length + data.finds.length + data.tasks.length > 0}<aside
+    {#if data.quizzes.length + data.finds.length + data.tasks.length + data.batches.length + data.toAnswer > 0}<aside
         class="note grid content-start gap-5 lg:border-l lg:border-rule lg:pl-6"
       >
         {@render tasks()}
         {@render quizzes()}
         {@render notebooks()}
+        {@render batches()}
         {@render finds()}
       </aside>{/if}
   </div>

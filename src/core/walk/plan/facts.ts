@@ -10,7 +10,9 @@ import {
   harvestOf,
   nameWithin,
   worstContact,
-  worstSeverity
+  worstSeverity,
+  type Preparation,
+  preparationsOf
 } from '../../knowledge';
 import type { Company, LearnedPace, Rhythm } from '../../route';
 import type { EmergencyNumber, Level, Policy, Role } from '../policy';
@@ -114,6 +116,8 @@ export interface TaxonFacts {
   readonly loads: readonly Load[];
   readonly legal: readonly string[];
   readonly tool: string;
+  /** How its part is prepared, as far as a method is taught. */
+  readonly preparations: readonly Preparation[];
   /** What it does to who touches it, where that is worth gloves. */
   readonly contact: Pick<Hazard, 'route' | 'effect' | 'severity'> | undefined;
   /** What the patch may still give, without what this walk itself reserves; undefined where no patch is chosen. */
@@ -262,6 +266,7 @@ export function taxonFacts(
     loads: target.loads,
     legal: target.legal.map(({ region, status }) => `${region}: ${status}`),
     tool: harvestOf(target, planned.part)?.tool ?? '',
+    preparations: preparationsOf(target, planned.part),
     contact: contact && { route: contact.route, effect: contact.effect, severity: contact.severity }
   };
 }

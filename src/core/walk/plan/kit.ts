@@ -1,4 +1,6 @@
 import { type LibraryTaxon, isHarmful, worstContact } from '../../knowledge';
+import { madeAtStop, toolsFor } from '../../making';
+import { listed } from '../../words';
 import type { PlanFacts, TaxonFacts } from './facts';
 
 /** What has to be packed, proposed from taxa, hazards, site and season: common practice, no source. */
@@ -13,6 +15,18 @@ export interface KitItem {
 }
 
 type Source = Pick<PlanFacts, 'kind' | 'site' | 'isoDate' | 'stops' | 'taxa' | 'light'>;
+
+/** Into what a crop goes that a basket would spoil: common practice, no source. */
+const containers = [
+  {
+    kind: /berr|fruit|sloe|haw/,
+    label: 'A flat tub, filled one layer deep',
+    why: 'they burst and stain'
+  },
+  { kind: /frond|blade|weed/, label: 'A net bag that drips', why: 'they come out of the sea' },
+  { kind: /flesh|shell/, label: 'A bucket with sea water', why: 'they are kept alive until they are cooked' },
+  { kind: /flower|umbel|head/, label: 'A paper bag, carried open', why: 'pollen and small animals' }
+] as const;
 
 /** Dangerous plants that nobody planned but that may stand there harm too: they are named with the rest. */
 export const contactNames = (
@@ -70,6 +84,10 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
       'pieces are checked one by one',
       'everyone'
     );
+    for (const { kind, label, why } of containers) {
+      const inIt = gathered.filter(({ part }) => kind.test(part)).map(({ name }) => name);
+      if (inIt.length > 0) pack(label, label, `${listed([...new Set(inIt)])}: ${why}`, 'everyone');
+    }
     pack('tray', 'Light tray for the basket check', 'each piece is laid out');
   }
   const toolsOf = ({ tool }: (typeof gathered)[number]) =>
@@ -89,6 +107,19 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
         .join(', ')
     );
   }
+  // What is brewed or cooked on the spot brings its own tools along.
+  const kitchen = new Map<string, string[]>();
+  for (const { kind } of activities)
+    for (const { name, preparations } of gathered)
+      for (const tool of toolsFor(madeAtStop(preparations, kind)))
+        kitchen.set(tool, [...(kitchen.get(tool) ?? []), name]);
+  for (const [tool, names] of kitchen)
+    if (!(tool === 'gloves' && touching.length > 0))
+      pack(
+        `kitchen ${tool}`,
+        tool.charAt(0).toUpperCase() + tool.slice(1),
+        `to prepare ${listed([...new Set(names)])}`
+      );
   if (taxa.some(({ legal }) => legal.some((status) => /invasive/i.test(status))))
     pack('brush', 'Brush for boots and baskets', 'seed and soil stay where they are', 'everyone', true);
 

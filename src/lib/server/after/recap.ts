@@ -126,10 +126,9 @@ export function ownRecap(viewer: Viewer, pack: Pack, day: FieldDay, library: Lib
       slug,
       name: nameOf(slug),
       scientific: library.taxa.get(slug)?.name ?? '',
-      taken: own
-        .filter(({ taxon }) => taxon === slug)
-        .map(({ part, pieces }) => `${counted(pieces, 'piece')} (${part})`)
-        .join(', '),
+      taken: own.filter(({ taxon }) => taxon === slug).map(({ part, pieces }) => ({ part, pieces })),
+      /** Parts that have a card. */
+      parts: [...new Set(library.taxa.get(slug)?.preparations.map(({ part }) => part))],
       keepApart: [
         ...new Set(
           pack.taxa

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { WalkEvent, standingEvents } from '$core/field';
-import { type Library, type LibraryTaxon, type Taught, isTaught, ways } from '$core/knowledge';
+import { type Library, type LibraryTaxon, type Taught, isTaught, nameIn, ways } from '$core/knowledge';
 import {
   type Batch,
   type BatchAct,
@@ -12,6 +12,8 @@ import {
   batchActs,
   batchCode,
   batchOf,
+  nextOf,
+  wayInWords,
   weighedYield
 } from '$core/making';
 import { counted, longDate } from '$core/words';
@@ -103,7 +105,7 @@ async function readBatches(db: SchoolDb, where: string, values: unknown[]): Prom
     `select event.id, batch_id as "batchId", kind, body, person.name as by, effective_at as at,
             to_char(effective_at at time zone school.time_zone, 'YYYY-MM-DD') as on
        from standing_batch_event event
-       join school on school.id = event.school_id
+       join school on school.school_id = event.school_id
        join person on person.school_id = event.school_id and person.id = done_by
       where batch_id = any ($1) order by effective_at, event.id`,
     [ids]
@@ -156,6 +158,20 @@ export function taughtWay(
   const preparation = entry?.preparations.find((one) => one.part === part && one.way === way);
   return entry && preparation && isTaught(preparation) ? { taxon: entry, preparation } : undefined;
 }
+
+/** A batch in a line of a list. */
+export const batchInShort = (library: Library, batch: WholeBatch) => ({
+  id: batch.id,
+  code: batch.code,
+  title: `${nameIn(library)(batch.taxon)} ${batch.part}, ${wayInWords(batch.way)}`,
+  begunOn: batch.begunOn,
+  pieces: batch.takings.reduce((sum, { pieces }) => sum + pieces, 0),
+  from: [...new Set(batch.takings.map(({ patch }) => patch))].join(', '),
+  state: batch.state.state,
+  left: batch.state.leftGrams,
+  next: nextOf(batch.state, taughtWay(library, batch)?.preparation ?? { way: batch.way })
+});
+export type BatchInShort = ReturnType<typeof batchInShort>;
 
 /** What batches of one preparation lost, as far as it was weighed. */
 export const yieldsAmong = (
@@ -347,12 +363,21 @@ export async function takeBackAct(
   return undefined;
 }
 
-/** How the baskets of a part were looked through on some walks: pieces kept, and what was taken out. */
+/** How the baskets of a part were looked through on some walks. */
+export interface BasketChecks {
+  readonly looks: number;
+  /** Pieces that stayed, by the last look at each basket. */
+  readonly kept: number;
+  /** What was taken out, in words, and whether it was something dangerous. */
+  readonly removed: readonly { readonly words: string; readonly isDangerous: boolean }[];
+}
+
+/** @returns undefined where nobody looked */
 export async function basketChecks(
   db: SchoolDb,
   walkIds: readonly string[],
   { taxon, part }: Pick<KeptBatch, 'taxon' | 'part'>
-) {
+): Promise<BasketChecks | undefined> {
   const rows = await rowsOf(
     db,
     z.object({ body: WalkEvent }),
@@ -361,17 +386,16 @@ export async function basketChecks(
       order by effective_at, id`,
     [walkIds]
   );
-  return standingEvents(rows.map(({ body }) => body)).flatMap((one) =>
-    one.kind === 'basket' && one.taxon === taxon && one.part === part
-      ? [
-          {
-            walkId: one.walkId,
-            at: one.at,
-            kept: one.kept,
-            removed: one.removed.map(({ pieces, what }) => `${pieces} ${what}`),
-            isDangerous: one.removed.some((piece) => piece.taxon !== undefined)
-          }
-        ]
-      : []
+  const looks = standingEvents(rows.map(({ body }) => body)).flatMap((one) =>
+    one.kind === 'basket' && one.taxon === taxon && one.part === part ? [one] : []
   );
+  if (looks.length === 0) return undefined;
+  const last = new Map(looks.map((one) => [`${one.walkId} ${one.person ?? ''}`, one.kept]));
+  return {
+    looks: looks.length,
+    kept: [...last.values()].reduce((sum, kept) => sum + kept, 0),
+    removed: looks.flatMap(({ removed }) =>
+      removed.map((one) => ({ words: `${one.pieces} ${one.what}`, isDangerous: one.taxon !== undefined }))
+    )
+  };
 }

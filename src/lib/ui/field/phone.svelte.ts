@@ -53,6 +53,8 @@ export class Phone {
   /** By the server's clock, or by that of the rehearsal. */
   now = $state(Date.now());
   offsetMs = $state(0);
+  /** When what is timed is over, by the same clock. */
+  timers = $state<Record<string, number>>({});
   /** How far this phone's clock is wrong; a demo's time is another matter. */
   #wrongByMs = $state(0);
   rehearsal = $state.raw<RehearsalClock>();
@@ -106,6 +108,7 @@ export class Phone {
   /** @throws where the pack is not whole */
   static async open(store: FieldStore, kept: KeptPack, isRehearsal: boolean): Promise<Phone> {
     const phone = new Phone(store, kept, isRehearsal);
+    phone.timers = await store.setting<Record<string, number>>(`timers ${kept.walkId}`, {});
     await phone.#readClocks();
     if (isRehearsal) {
       const clock = await store.setting<RehearsalClock | undefined>(`rehearsal ${kept.walkId}`, undefined);
@@ -170,6 +173,12 @@ export class Phone {
     if (this.isRehearsal || Math.abs(this.#wrongByMs) < tellingOffsetMs) return '';
     const minutes = Math.round(Math.abs(this.#wrongByMs) / 60_000);
     return `This phone’s clock is ${minutes} min ${this.#wrongByMs < 0 ? 'fast' : 'slow'}; times are corrected.`;
+  }
+
+  /** Begins to time something. It is kept, so that a phone that was locked or begun anew forgets none. */
+  async startTimer(key: string, minutes: number): Promise<void> {
+    this.timers[key] = this.now + minutes * 60_000;
+    await this.store.set(`timers ${this.pack.walk.id}`, $state.snapshot(this.timers));
   }
 
   async setClock(clock: RehearsalClock): Promise<void> {

@@ -56,21 +56,10 @@
     top - low > 0.02 * top ? `${inGrams(low)} to ${inGrams(top)}` : '';
 </script>
 
-<div class="grid grid-cols-[118px_136px_minmax(0,1fr)] gap-y-0.5">
-  <p>
-    <strong>{pieces === undefined ? '' : `${pieces} pieces, `}{inGrams(scaled.gathered.mostly)}</strong><br
-    /><span class="note text-ink-2">gathered {range(scaled.gathered)}</span>
-  </p>
-  <p>
-    <strong>{inGrams(scaled.cleaned.mostly)}</strong><br /><span class="note text-ink-2"
-      >cleaned {range(scaled.cleaned)}</span
-    >
-  </p>
-  <p>
-    <strong>{inGrams(scaled.ready.mostly)}</strong><br /><span class="note text-ink-2"
-      >{made} {range(scaled.ready)}</span
-    >
-  </p>
+<div class="grid max-w-[560px] grid-cols-[118fr_138fr_214fr] gap-x-1">
+  {@render amount(scaled.gathered, pieces === undefined ? 'gathered' : `${pieces} pieces gathered`)}
+  {@render amount(scaled.cleaned, 'cleaned')}
+  {@render amount(scaled.ready, made)}
 </div>
 <svg
   viewBox="0 0 {wide} 132"
@@ -100,8 +89,17 @@
   {#each { length: ends } as _, i (i)}
     <path d={armOf(i)} fill="url(#{id}-leaf)" class="stroke-ink" stroke-width="1.2" />
     <text x="403" y={armAt(i) + 4} class="fill-ink text-[12px]"
-      >{#if hasRest && i === ends - 1}{inGrams(scaled.rest)} over{:else if i === arms - 1 && scaled.whole > arms}and
+      >{#if hasRest && i === ends - 1}{inGrams(scaled.rest)}
+        {scaled.whole === 0 ? 'in all' : 'over'}{:else if i === arms - 1 && scaled.whole > arms}and
         {scaled.whole - arms + 1} more{:else}{inGrams(portion!.grams)}{/if}</text
     >
   {/each}
 </svg>
+
+{#snippet amount(of: Scaled['ready'], what: string)}
+  <p>
+    <strong>{inGrams(of.mostly)}</strong><br /><span class="note text-ink-2">{what}</span><br /><span
+      class="fine text-ink-2">{range(of)}</span
+    >
+  </p>
+{/snippet}

@@ -32,6 +32,6 @@
     not.
   </p>{/if}
 <details class="mt-6 border-t border-ink pt-2" open={data.dishes.length === 0 || Boolean(form?.problem)}>
-  <summary class="min-h-11 cursor-pointer font-serif text-[18px] font-semibold">A new dish</summary>
+  <summary class="unfolds !min-h-11 !py-2.5">A new dish</summary>
   <DishEditor choices={data.choices} allergens={data.allergens} />
 </details>

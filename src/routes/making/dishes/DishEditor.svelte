@@ -81,7 +81,7 @@
           type="number"
           min="0"
           step="any"
-          class="input w-[90px]"
+          class="input !w-[90px]"
           aria-label="Grams of plant {i + 1}"
           bind:value={row.grams}
         />

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { inGrams } from '$core/making';
   import { longDate } from '$core/words';
+  import ShareBar from '$lib/ui/making/ShareBar.svelte';
   import MakingNav from '$lib/ui/making/MakingNav.svelte';
   import { cardAddress } from '$lib/ui/making/card-address';
   import Notice from '$lib/ui/Notice.svelte';
@@ -34,25 +35,12 @@
             >{#if one.meantFor}<br /><span class="note text-ink-2">for {one.meantFor}</span>{/if}
           </p>
           <div>
-            <div
-              class="relative h-4 max-w-[420px] border border-ink"
-              role="img"
-              aria-label="{inGrams(has)} of {inGrams(one.grams)} made, {inGrams(
-                one.larder.coming
-              )} on the way"
-            >
-              <div
-                class="absolute inset-y-0 left-0 bg-ink"
-                style:width="{Math.min(100, (has / one.grams) * 100)}%"
-              ></div>
-              <div
-                class="absolute inset-y-0 bg-ink-3"
-                style:left="{Math.min(100, (has / one.grams) * 100)}%"
-                style:width="{Math.max(
-                  0,
-                  Math.min(100 - (has / one.grams) * 100, (one.larder.coming / one.grams) * 100)
-                )}%"
-              ></div>
+            <div class="max-w-[420px]">
+              <ShareBar
+                share={has / one.grams}
+                coming={one.larder.coming / one.grams}
+                label="{inGrams(has)} of {inGrams(one.grams)} made, {inGrams(one.larder.coming)} on the way"
+              />
             </div>
             <p class="note mt-1 text-ink-2">
               {inGrams(one.larder.madeThisYear)} made in {data.year}{#if one.larder.fromBefore > 0}, {inGrams(

@@ -3,6 +3,7 @@ import {
   allowanceInWords,
   bbchOf,
   claimsOf,
+  preparationsOf,
   englishName,
   isDangerous,
   useClaims,
@@ -12,6 +13,7 @@ import { lookalikesOfTheYear } from '$core/evidence';
 import { dayOfYear, stagesUp } from '$core/season';
 import { citations, confirmedClaims, disagreements } from '$lib/server/library/bookshelf';
 import { describeStage, plateAddress, plateNotes } from '$core/figure';
+import { wayInWords } from '$core/making';
 import { orNotFound, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { readSettings } from '$lib/server/school/schools';
 import { libraryOf } from '$lib/server/library/library';
@@ -75,6 +77,11 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
         .filter(({ use }) => use.kind !== 'history' || policy.remedies === 'as history')
         .map(({ use, hash }) => ({
           ...use,
+          ways: preparationsOf(taxon, use.part).map(({ way, refused }) => ({
+            way,
+            made: wayInWords(way),
+            isRefused: refused !== undefined
+          })),
           citations: sources.get(hash) ?? [],
           isConfirmed: (confirmed.get(hash) ?? 0) >= enoughSources
         })),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { cardAddress } from '$lib/ui/making/card-address';
   import Skull from '@lucide/svelte/icons/skull';
   import { isSerious, severityWords } from '$core/knowledge';
   import SeverityMark from '$lib/ui/species/SeverityMark.svelte';
@@ -187,7 +188,13 @@
           <span class="text-ink-2">in {use.stages.join(', ')}. {use.preparation} {use.conditions}</span><br
           />{#if use.kind !== 'history'}<span class="font-strong"
               >{use.isConfirmed ? 'Confirmed' : 'Draft'}:</span
-            > <span class="text-ink-2">{use.citations.join('; ') || 'no source yet'}</span>{/if}
+            >
+            <span class="text-ink-2">{use.citations.join('; ') || 'no source yet'}</span
+            >{#each use.ways as way (way.way)}<br /><a
+                href={cardAddress(data.slug, use.part, way.way)}
+                class={way.isRefused ? 'text-ink-2' : 'link-line'}
+                >{way.isRefused ? `${way.made}: not taught` : `Card: ${way.made}`}</a
+              >{/each}{/if}
         </p>{:else}<p class="text-ink-2">None.</p>{/each}
       {#if data.harvest}<p class="mt-1 text-ink-2">
           Harvest: {data.harvest.rule} ({data.harvest.tool}; {data.harvest.basis})

@@ -4,6 +4,7 @@
   import { counted } from '$core/words';
   import type { Phone } from '../phone.svelte';
   import Key from './Key.svelte';
+  import OnTheSpot from './OnTheSpot.svelte';
 
   /** Fire and blades, cups and portions at a stop. */
   let { phone }: { phone: Phone } = $props();
@@ -60,6 +61,7 @@
       />
     </div>
   {/if}
+  <OnTheSpot {phone} activity={activity.kind} />
   {#if activity.kind === 'brew' || activity.kind === 'cook over fire'}
     <h2>Served</h2>
     <p>{counted(day.here.length, 'person', 'people')} here; served {served}×.</p>

@@ -22,7 +22,9 @@
 </h1>
 <p class="mt-1 text-ink-2">
   Batch <strong class="tracking-wider text-ink">{batch.code}</strong> · begun {longDate(batch.begunOn)} by {batch.begunBy}
-  · {batch.state}{batch.state === 'in jars' ? `, ${inGrams(batch.left)} of ${inGrams(batch.packed)}` : ''}
+  · {batch.state === 'begun' ? 'not packed yet' : batch.state}{batch.state === 'in jars'
+    ? `, ${inGrams(batch.left)} of ${inGrams(batch.packed)}`
+    : ''}
   ·
   <a
     href={cardAddress(batch.slug, batch.part, batch.way, [

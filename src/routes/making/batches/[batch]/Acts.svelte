@@ -50,7 +50,7 @@
 <div class="border-t border-ink">
   {#each acts as { kind, title } (kind)}
     <details class="border-b border-rule" open={opened === kind}>
-      <summary class="flex min-h-11 cursor-pointer items-center font-strong">{title}</summary>
+      <summary class="unfolds !min-h-11 !py-2.5">{title}</summary>
       <form method="POST" action="?/act" use:enhance class="grid gap-3 pb-4">
         <input type="hidden" name="kind" value={kind} />
         {#if kind === 'pieces checked'}

@@ -46,7 +46,13 @@
         return { title: 'Turned', rest: event.body.note };
       case 'looked at':
         return {
-          title: event.body.hasMould ? 'Mould' : event.body.isReady ? 'Brittle, ready' : 'Not yet',
+          title: event.body.hasMould
+            ? 'Mould'
+            : event.body.isReady
+              ? batch.way === 'dry'
+                ? 'Brittle'
+                : 'Ready'
+              : 'Not yet',
           rest: event.body.note,
           isBad: event.body.hasMould
         };
@@ -93,22 +99,19 @@
       </p>
     </li>
   {/each}
-  {#each baskets as one, i (i)}
-    <li
-      class={[
-        'grid grid-cols-[34px_minmax(0,1fr)] border-b border-rule py-2.5',
-        one.isDangerous && 'border-l-4 border-l-rosehip pl-3'
-      ]}
-    >
+  {#if baskets}
+    <li class="grid grid-cols-[34px_minmax(0,1fr)] border-b border-rule py-2.5">
       <ShoppingBasket size={20} class="mt-0.5" aria-hidden="true" />
       <p>
-        <strong>Basket looked through on the walk:</strong>
-        {counted(one.kept, 'piece')} kept{#if one.removed.length > 0}, taken out {one.removed.join(
-            ', '
-          )}{/if}.
+        <strong>Baskets looked through on the walk:</strong>
+        {counted(baskets.kept, 'piece')} kept, {counted(baskets.looks, 'look')}.
+        {#each baskets.removed as one, i (i)}<span
+            class={['mt-1 block', one.isDangerous && 'border-l-4 border-rosehip pl-3']}
+            >Taken out: {one.words}.</span
+          >{/each}
       </p>
     </li>
-  {/each}
+  {/if}
   {#each batch.events as event (event.id)}
     {@const words = wordsOf(event)}
     {@const Icon = icons[event.kind]}
@@ -127,10 +130,8 @@
       <p>
         <strong>{words.title}</strong>{#if cooking}, into
           {#if teaches}<a href="/making/dishes/{cooking.dishId}">{cooking.dish}</a>{:else}{cooking.dish}{/if} for
-          {cooking.people}: it turned out {cooking.how}.{#if cooking.words}
-            {cooking.words}{/if}{:else if words.rest}<br />{words.rest}{/if}<br /><span
-          class="note text-ink-2">{weekdayAndDay(event.on)}, {event.by}</span
-        >
+          {cooking.people}: it turned out {cooking.how}. {cooking.words}{:else if words.rest}<br
+          />{words.rest}{/if}<br /><span class="note text-ink-2">{weekdayAndDay(event.on)}, {event.by}</span>
       </p>
       {#if teaches}<form method="POST" action="?/takeBack" use:enhance class="no-print">
           <input type="hidden" name="id" value={event.id} /><button

@@ -46,7 +46,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
         heat: method.heat
       })),
       refused: own.flatMap(({ way, refused }) =>
-        refused === undefined ? [] : [{ words: wayInWords(way), why: refused }]
+        refused === undefined ? [] : [{ way, words: wayInWords(way), why: refused }]
       )
     };
   });

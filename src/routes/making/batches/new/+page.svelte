@@ -46,7 +46,7 @@
 {#if data.asked}
   {#if data.ways.length === 0}
     <div class="mt-5 max-w-[64ch] border-l-4 border-rosehip pl-4">
-      {#each data.refused as one (one.words)}<p><strong>{one.words}:</strong> {one.why}</p>{:else}<p>
+      {#each data.refused as one (one.way)}<p><strong>{one.words}:</strong> {one.why}</p>{:else}<p>
           The library has no way of preparing it.
         </p>{/each}
       <p class="note mt-2">
@@ -79,7 +79,7 @@
                 type="number"
                 name="pieces {one.key}"
                 min="1"
-                class="input w-[100px]"
+                class="input !w-[100px]"
                 value={typed[`pieces ${one.key}`] ?? one.free}
               /><span class="note text-ink-2">of {counted(one.free, 'piece')} left</span></label
             >
@@ -103,7 +103,7 @@
             >
           {/each}
         </div>
-        {#each data.refused as one (one.words)}<p class="note text-ink-2">
+        {#each data.refused as one (one.way)}<p class="note text-ink-2">
             <strong>{one.words}: not taught.</strong>
             {one.why}
           </p>{/each}

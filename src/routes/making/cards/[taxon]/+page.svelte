@@ -88,7 +88,8 @@
             <img src={card.plate} alt="{card.name} in {card.stage}, as it is gathered" class="w-full" />
           </div>
           <figcaption class="note mt-1.5">
-            <strong>The part: the {card.part}.</strong>{#if card.grams}
+            <strong>The part: the {card.part}.</strong>
+            {#if card.grams}
               One piece weighs about {card.grams.piece[1]} g ({card.grams.piece[0]} to {card.grams
                 .piece[2]}).{/if}
             {card.conditions}
@@ -116,7 +117,7 @@
           ><span class="note text-ink-2">Pieces gathered</span><input
             type="number"
             min="1"
-            class="input w-[110px]"
+            class="input !w-[110px]"
             bind:value={pieces}
           /></label
         >
@@ -125,7 +126,7 @@
             type="number"
             min="0"
             step="any"
-            class="input w-[110px]"
+            class="input !w-[110px]"
             bind:value={grams}
           /></label
         >
@@ -133,7 +134,7 @@
             ><span class="note text-ink-2">People who eat</span><input
               type="number"
               min="1"
-              class="input w-[110px]"
+              class="input !w-[110px]"
               bind:value={people}
             /></label
           >{/if}
@@ -175,7 +176,7 @@
           <li
             class="grid grid-cols-[34px_minmax(0,1fr)] gap-y-1 border-b border-rule py-2.5 sm:grid-cols-[34px_minmax(0,1fr)_45%]"
           >
-            <span class="disc">{i + 1}</span>
+            <span><span class="disc">{i + 1}</span></span>
             <p class="pr-4">
               <strong>{step.do}{stepTime(step) ? `, ${stepTime(step)}` : ''}</strong>{#if step.how}<br /><span
                   class="note text-ink-2">{step.how}</span

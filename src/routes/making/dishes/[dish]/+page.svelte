@@ -4,6 +4,7 @@
   import FilterForm from '$lib/ui/FilterForm.svelte';
   import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
+  import ShareBar from '$lib/ui/making/ShareBar.svelte';
   import MakingNav from '$lib/ui/making/MakingNav.svelte';
   import { cardAddress } from '$lib/ui/making/card-address';
   import Notice from '$lib/ui/Notice.svelte';
@@ -32,7 +33,7 @@
               type="number"
               min="1"
               max="500"
-              class="input w-[110px]"
+              class="input !w-[110px]"
               value={data.people}
               oninput={() => apply(400)}
             /></label
@@ -84,7 +85,7 @@
         </div>
       {:else}<p class="mt-1 text-ink-2">Not yet.</p>{/each}
       <details class="mt-3" open={Boolean(typed['people'])}>
-        <summary class="flex min-h-11 cursor-pointer items-center font-strong">It was cooked</summary>
+        <summary class="unfolds !min-h-11 !py-2.5">It was cooked</summary>
         <form method="POST" action="?/cook" use:enhance class="grid max-w-[560px] gap-3 pb-2">
           <div class="grid grid-cols-2 gap-3">
             <label class="grid gap-1" for="cooked-on"
@@ -120,7 +121,7 @@
                     type="number"
                     min="0"
                     step="any"
-                    class="input w-[100px]"
+                    class="input !w-[100px]"
                     value={typed[`grams ${jar.id}`] ?? ''}
                   /></label
                 >
@@ -155,7 +156,7 @@
       </details>
     </section>
     <details class="border-t border-rule pt-2">
-      <summary class="flex min-h-11 cursor-pointer items-center font-strong">Change the dish</summary>
+      <summary class="unfolds !min-h-11 !py-2.5">Change the dish</summary>
       {#key data.dish.revision}<DishEditor
           choices={data.choices}
           allergens={data.allergens}
@@ -197,9 +198,7 @@
                   >{Math.round(one.share * 100)} % of a day</span
                 >
               </div>
-              <div class="h-2 border border-ink" aria-hidden="true">
-                <div class="h-full bg-ink-2" style:width="{Math.min(100, one.share * 100)}%"></div>
-              </div>
+              <ShareBar share={one.share} label="{Math.round(one.share * 100)} % of a day" />
               <span class="note text-ink-2">{one.from.join(', ')}</span>
             </li>{/each}
         </ul>

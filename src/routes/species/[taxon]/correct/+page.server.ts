@@ -108,9 +108,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
         routes: Hazard.shape.route.options,
         kinds: Use.shape.kind.options,
         ways,
-        usedParts: [
-          ...new Set(taxon.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part))
-        ],
+        usedParts: [...new Set(taxon.uses.filter(({ kind }) => kind !== 'history').map(({ part }) => part))],
         stages: stageNames
       },
       isOwnTaxon: own.has('taxon')

@@ -21,7 +21,11 @@
 </script>
 
 <label class="mt-2 block"
-  ><span class="note text-ink-2">Part</span><select name="part" class="select" value={own['part'] ?? parts[0]}>
+  ><span class="note text-ink-2">Part</span><select
+    name="part"
+    class="select"
+    value={own['part'] ?? parts[0]}
+  >
     {#each parts as part (part)}<option>{part}</option>{/each}
   </select></label
 >
@@ -85,7 +89,11 @@
     >
     <Line name="portionsADay" label="At most so many a day" value={own['portionsADay'] ?? '1'} />
     <Line name="daysAWeek" label="At most so many days a week, where it matters" value={own['daysAWeek']} />
-    <Line name="cupMillilitres" label="Millilitres of a cup, where it is drunk" value={own['cupMillilitres']} />
+    <Line
+      name="cupMillilitres"
+      label="Millilitres of a cup, where it is drunk"
+      value={own['cupMillilitres']}
+    />
   {/if}
   {@render lines('notFor', 'Who may not, one a line', asLines(own['notFor']), '')}
   {@render lines('wrong', 'What goes wrong, one a line: sign: cause', own['wrong'] ?? '', '')}

@@ -8,6 +8,7 @@ import { ownRecap, recapOf } from '$lib/server/after/recap';
 import { seasonMoved } from '$lib/server/after/season';
 import { listWellbeing } from '$lib/server/after/wellbeing';
 import { readFieldDay } from '$lib/server/field/day';
+import { batchInShort, batchesOfWalk } from '$lib/server/making/batches';
 import { fieldsAction } from '$lib/server/request/actions';
 import { idFrom, inSchoolOf, orNotFound, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { addDiaryEntry } from '$lib/server/season/diary';
@@ -23,7 +24,11 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     return inSchoolOf(viewer, async (db) => {
       const plan = orNotFound(await readPlan(db, viewer, walkId), 'walk');
       const { pack, day } = await readFieldDay(db, viewer, plan, undefined);
-      return { own: ownRecap(viewer, pack, day, plan.library) };
+      const batches = await batchesOfWalk(db, walkId);
+      return {
+        own: ownRecap(viewer, pack, day, plan.library),
+        batches: batches.map((batch) => batchInShort(plan.library, batch))
+      };
     });
   const { plan, brief } = await walkPage(locals, walkId);
   return inSchoolOf(viewer, async (db) => {
@@ -83,6 +88,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       leftOpen: leads(viewer) ? leftOpen : [],
       siteId: plan.site.id,
       recap: await recapOf(db, viewer, plan, pack, day),
+      batches: (await batchesOfWalk(db, walkId)).map((batch) => batchInShort(plan.library, batch)),
       moved: await seasonMoved(db, plan, day),
       samples: debrief?.samples ? { words: debrief.samples, until: debrief.samplesUntil } : undefined
     };

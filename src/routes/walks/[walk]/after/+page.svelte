@@ -8,7 +8,7 @@
 
 <svelte:head><title>After {data.walk.name} · Good Trail</title></svelte:head>
 {#if 'own' in data && data.own}
-  <OwnRecap own={data.own} />
+  <OwnRecap own={data.own} batches={data.batches} />
 {:else if 'recap' in data && data.recap}
   <AfterNav walkId={data.walk.id} leads={data.leads} />
   <Recap
@@ -20,6 +20,7 @@
     leftOpen={data.leftOpen}
     siteId={data.siteId}
     recap={data.recap}
+    batches={data.batches}
     moved={data.moved}
     samples={data.samples}
     said={form}

@@ -1,8 +1,12 @@
 <script lang="ts">
+  import { counted } from '$core/words';
+  import BatchList from '$lib/ui/making/BatchList.svelte';
+  import { cardAddress } from '$lib/ui/making/card-address';
   import type { PageData } from './$types';
 
   /** What a learner has of a walk: what the group met, and what they took and were asked themselves. */
-  let { own }: { own: NonNullable<Extract<PageData, { own: unknown }>['own']> } = $props();
+  type Own = Extract<PageData, { own: unknown }>;
+  let { own, batches }: { own: NonNullable<Own['own']>; batches: Own['batches'] } = $props();
   const tests = $derived(own.tests);
 </script>
 
@@ -24,7 +28,14 @@
                   href="/species/{one.slug}"
                   class="font-strong underline decoration-rule underline-offset-4">{one.name}</a
                 ><br /><i class="text-ink-2">{one.scientific}</i></td
-              ><td>{one.taken || '–'}</td><td class="text-rosehip">{one.keepApart.join(', ') || '–'}</td></tr
+              ><td
+                >{#each one.taken as taken (taken.part)}<span class="block"
+                    >{counted(taken.pieces, 'piece')} ({taken.part}){#if one.parts.includes(taken.part)},
+                      <a href={cardAddress(one.slug, taken.part, '', [['pieces', String(taken.pieces)]])}
+                        >how it is prepared</a
+                      >{/if}</span
+                  >{:else}–{/each}</td
+              ><td class="text-rosehip">{one.keepApart.join(', ') || '–'}</td></tr
             >{/each}
         </tbody>
       </table>
@@ -33,6 +44,8 @@
         look at every piece anew, and leave it where one sign is missing.
       </p>
     {/if}
+    {#if batches && batches.length > 0}<h2 class="mt-6">What became of it</h2>
+      <BatchList {batches} />{/if}
   </section>
   <aside class="note grid content-start gap-4 lg:border-l lg:border-rule lg:pl-6">
     <section>

@@ -5,20 +5,24 @@
   import { counted, dayAndMonth } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
+  import BatchList from '$lib/ui/making/BatchList.svelte';
   import Waiting from './Waiting.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import type { ActionData, PageData } from './$types';
 
   /** What came of a walk, for those who teach. */
   type Whole = Extract<PageData, { recap: unknown }>;
-  interface Props extends Pick<Whole, 'begun' | 'leftOpen' | 'siteId' | 'recap' | 'moved' | 'samples'> {
+  interface Props extends Pick<
+    Whole,
+    'begun' | 'leftOpen' | 'siteId' | 'recap' | 'batches' | 'moved' | 'samples'
+  > {
     walkId: string;
     leads: boolean;
     today: string;
     heldOn: string;
     said: ActionData;
   }
-  let { walkId, leads, today, heldOn, begun, leftOpen, siteId, recap, moved, samples, said }: Props =
+  let { walkId, leads, today, heldOn, begun, leftOpen, siteId, recap, batches, moved, samples, said }: Props =
     $props();
   const time = (minutes: number) => clockTime(Math.floor(minutes));
   const range = ({ from, until }: { from: string; until: string }) =>
@@ -96,6 +100,12 @@
             </table>
           </WideTable>
         {:else}<p class="mt-1 text-ink-2">Nothing was taken.</p>{/if}
+        {#if batches.length > 0}<h3 class="mt-4">What is made of it</h3>
+          <BatchList {batches} />{/if}
+        {#if recap.takings.some(({ patchId }) => patchId)}<p class="note mt-2">
+            <a href="/making/batches/new">Begin a batch</a> with what was taken: from there it is followed into
+            the jar and back.
+          </p>{/if}
         {#each recap.leftHere as one, i (i)}<p class="note mt-1">
             {one.name} was left: {one.because}.
           </p>{/each}

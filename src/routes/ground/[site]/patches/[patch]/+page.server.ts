@@ -32,6 +32,7 @@ import {
   setGone
 } from '$lib/server/ground/patches';
 import type { SchoolDb } from '$lib/server/database/school';
+import { batchInShort, batchesOfPatch } from '$lib/server/making/batches';
 import { listSightings } from '$lib/server/season/sightings';
 import { leads, type Viewer } from '$lib/server/accounts';
 import { type Site, readSite } from '$lib/server/ground/sites';
@@ -112,6 +113,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
       parts,
       weighings,
       gatherings: records.gatherings.filter((one) => one.taxon === patch.taxon),
+      batches: (await batchesOfPatch(db, id)).map((batch) => batchInShort(library, batch)),
       today: viewer.today,
       mayEdit: leads(viewer),
       closed: closureOf(records.events, id, viewer.today),

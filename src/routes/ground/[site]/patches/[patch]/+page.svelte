@@ -13,6 +13,7 @@
   import Allowance from './Allowance.svelte';
   import Place from './Place.svelte';
   import PlantName from './PlantName.svelte';
+  import BatchList from '$lib/ui/making/BatchList.svelte';
   import TakenLedger from './TakenLedger.svelte';
   import Weighings from './Weighings.svelte';
   import { rounded } from './rounded';
@@ -102,6 +103,10 @@
     </section>
 
     <TakenLedger {data} />
+    {#if data.batches.length > 0}<section class="border-t border-rule pt-4">
+        <h2>What was made of it</h2>
+        <BatchList batches={data.batches} />
+      </section>{/if}
     <Weighings {data} result={form && 'weighing' in form ? form.weighing : undefined} />
   </div>
 
