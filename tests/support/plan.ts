@@ -1,5 +1,5 @@
 import type { Position } from 'geojson';
-import { englishName, nameWithin } from '../../src/core/knowledge';
+import { animalsOn, englishName, nameWithin } from '../../src/core/knowledge';
 import { learnedPace, wayAlong } from '../../src/core/route';
 import {
   type Check,
@@ -76,6 +76,12 @@ export const soundPath = [
 /** A plan of three stops that passes every check. */
 export const soundPlan: PlanFacts = {
   kind: 'walk',
+  animals: animalsOn(library.animals, {
+    place: undefined,
+    day: 115,
+    habitats: ['woodland'],
+    isOnShore: false
+  }),
   isoDate: '2027-04-25',
   today: '2027-04-24',
   rhythm: {

@@ -49,6 +49,7 @@ export {
   whyUnfit
 } from './library';
 export { choiceNamed, type TaxonChoice, taxonChoice, taxonChoices } from './choices';
+export { type Animal, animalsOn } from './animal';
 export { englishName } from './english-name';
 export { type Piece, pieceAt, pieceNamed, useAt } from './piece';
 export { canonicalJson, contentHash } from './hash';

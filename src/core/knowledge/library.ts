@@ -3,6 +3,7 @@ import { type Organ, type Stage, type Window, stageNames } from './schema';
 import { type Weights, lacksOrgan, weighCell } from './weights';
 import { contentHash } from './hash';
 import { type Harmfulness, harmfulnessOf, isSerious } from './harm';
+import type { Animal } from './animal';
 import { listKeys } from './cells';
 import { englishName } from './english-name';
 import { type Preparation, isCraft } from './preparation';
@@ -35,6 +36,7 @@ export interface Library {
   readonly taxa: ReadonlyMap<string, LibraryTaxon>;
   readonly families: ReadonlyMap<string, Family>;
   readonly pairs: readonly CuratedPair[];
+  readonly animals: readonly Animal[];
 }
 
 /** Names slugs in English; a slug that the library has no more stays as it is. */
@@ -152,6 +154,7 @@ export function compileLibrary(source: LibraryDocument): { library: Library; pro
       taxa,
       families,
       pairs: source.pairs,
+      animals: source.animals,
       referencePlace: source.referencePlace
     },
     problems

@@ -1,6 +1,7 @@
 import { parse } from 'yaml';
 import { z } from 'zod';
 import { compileLibrary, type Library } from './library';
+import { Animal } from './animal';
 import { writeOut } from './authored';
 import { AuthoredTaxon, Character, CuratedPair, Family, LibraryDocument, type Taxon, organs } from './schema';
 
@@ -21,7 +22,7 @@ const Heading = LibraryDocument.pick({ name: true, referencePlace: true });
 const byOrgan = (a: Character, b: Character) => organs.indexOf(a.organ) - organs.indexOf(b.organ);
 
 /**
- * Reads a starter library from the YAML of `content/`: `library.yaml`, `families.yaml`, `pairs.yaml`,
+ * Reads a starter library from the YAML of `content/`: `library.yaml`, `families.yaml`, `pairs.yaml`, `animals.yaml`,
  * the glossary below `characters/` and one file a taxon below `taxa/`.
  */
 export function readLibrary(files: readonly ContentFile[]): ReadResult {
@@ -61,6 +62,8 @@ export function readLibrary(files: readonly ContentFile[]): ReadResult {
     .flatMap((file) => read(file, z.array(Character)) ?? [])
     .sort(byOrgan);
   const pairs = one('pairs.yaml', z.array(CuratedPair));
+  const animalFile = files.find(({ path }) => path === 'animals.yaml');
+  const animals = animalFile ? read(animalFile, z.array(Animal)) : [];
   const taxa: Taxon[] = [];
   for (const file of files.filter((candidate) => candidate.path.startsWith('taxa/'))) {
     const authored = read(file, AuthoredTaxon);
@@ -73,10 +76,10 @@ export function readLibrary(files: readonly ContentFile[]): ReadResult {
       taxa.push(taxon);
     }
   }
-  if (!heading || !families || !pairs || problems.length > 0) return { problems };
+  if (!heading || !families || !pairs || !animals || problems.length > 0) return { problems };
 
   taxa.sort((a, b) => (a.slug < b.slug ? -1 : 1));
-  const document: LibraryDocument = { ...heading, families, characters, taxa, pairs };
+  const document: LibraryDocument = { ...heading, families, characters, taxa, pairs, animals };
   const compiled = compileLibrary(document);
   for (const { taxon, field, message } of compiled.problems)
     problems.push(`${fileOf.get(taxon) ?? 'pairs.yaml'} (${taxon}): ${field}: ${message}`);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Animal } from './animal';
 import { Preparation } from './preparation';
 
 /** The starter library as it is written in `content/`, one shape a kind of file. */
@@ -386,6 +387,7 @@ export const LibraryDocument = z.strictObject({
   families: z.array(Family),
   characters: z.array(Character).min(1),
   taxa: z.array(Taxon).min(1),
-  pairs: z.array(CuratedPair)
+  pairs: z.array(CuratedPair),
+  animals: z.array(Animal).default([])
 });
 export type LibraryDocument = z.infer<typeof LibraryDocument>;

@@ -77,9 +77,17 @@ const waysAtStop: Readonly<Record<string, readonly Way[]>> = {
 export const madeAtStop = (preparations: readonly Preparation[], activity: string): Taught[] =>
   preparations.filter(isTaught).filter(({ way }) => waysAtStop[activity]?.includes(way) ?? false);
 
-/** What they need, each thing once. */
-export const toolsFor = (preparations: readonly Pick<Taught, 'method'>[]): string[] => [
-  ...new Set(preparations.flatMap(({ method }) => method.tool.split(/,\s*/)))
+/** What a way of preparing a part needs. */
+export interface Kitchen {
+  readonly way: Way;
+  readonly tool: string;
+}
+
+/** What the ways that a stop is for need, each thing once. */
+export const toolsAtStop = (ways: readonly Kitchen[], activity: string): string[] => [
+  ...new Set(
+    ways.filter(({ way }) => waysAtStop[activity]?.includes(way)).flatMap(({ tool }) => tool.split(/,\s*/))
+  )
 ];
 
 /** Which way stands first by the habit of a kitchen, where the plant leaves the choice. */

@@ -28,7 +28,15 @@ export {
   weighedYield,
   weightOf
 } from './batch';
-export { byHabit, madeAtStop, portionInWords, sharedInWords, stepTime, toolsFor } from './card';
+export {
+  byHabit,
+  madeAtStop,
+  portionInWords,
+  sharedInWords,
+  stepTime,
+  toolsAtStop,
+  type Kitchen
+} from './card';
 export { batchCode, readCode } from './code';
 export { dishFacts, type DishPart, type Ingredient, toGatherFor } from './dish';
 export {

@@ -49,6 +49,7 @@ const input = (...taxa: BriefInput['planned']): BriefInput => ({
   front: briefFront,
   stops: [],
   dangers: [],
+  bites: [],
   learners: 9,
   isConfirmed: () => false,
   remarks: new Map([['allium-ursinum~arum-maculatum', 'Two leaves of it stand in the carpet.']]),

@@ -28,6 +28,7 @@ export interface BriefInput {
   readonly front: BriefDocument['front'];
   readonly stops: BriefDocument['stops'];
   readonly dangers: BriefDocument['dangers'];
+  readonly bites: BriefDocument['bites'];
   readonly map?: BriefDocument['map'];
   readonly learners: number;
   /** By pair, target~lookalike. */
@@ -150,6 +151,7 @@ export function outlineBrief(library: Library, input: BriefInput): BriefOutline 
     dangers: [...input.dangers],
     harvest: [...partsGathered(input.planned).values()].map((rows) => harvestCard(rows, input.learners)),
     ill: illness(library, input, lookalikes),
+    bites: [...input.bites],
     library: { hash: library.hash, name: library.name, taxa: library.taxa.size }
   };
 }

@@ -203,6 +203,8 @@ export const BriefDocument = z.object({
       })
     )
     .default([]),
+  /** What is done at once after a bite or a sting of what may be met. */
+  bites: z.array(z.object({ name: z.string(), firstAid: z.array(z.string()) })).default([]),
   library: z.object({ hash: z.string(), name: z.string(), taxa: z.number() })
 });
 export type BriefDocument = z.infer<typeof BriefDocument>;

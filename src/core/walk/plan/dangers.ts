@@ -70,12 +70,10 @@ export const dangerOfGround = (kind: GroundKind): Omit<Danger, 'name'> | undefin
 export function dangersOf({
   kind,
   site,
-  isoDate,
+  animals,
   stops
-}: Pick<PlanFacts, 'kind' | 'site' | 'isoDate' | 'stops'>): Danger[] {
+}: Pick<PlanFacts, 'kind' | 'site' | 'animals' | 'stops'>): Danger[] {
   if (kind === 'class') return [];
-  const month = Number(isoDate.slice(5, 7));
-  const lives = (...habitats: string[]) => habitats.some((habitat) => site.habitats.includes(habitat));
   const found: Danger[] = site.kinds.flatMap((one) => {
     const danger = dangerOfGround(one);
     return danger ? [{ ...danger, name: one.charAt(0).toUpperCase() + one.slice(1) }] : [];
@@ -88,29 +86,7 @@ export function dangersOf({
       consequence: 5,
       likelihood: 3
     });
-  if (month >= 3 && month <= 10 && lives('woodland', 'heath', 'grassland'))
-    found.push({
-      kind: 'animal',
-      name: 'Ticks',
-      what: 'Long trousers; look over the whole body in the evening; a spreading red ring or a fever needs a doctor.',
-      consequence: 3,
-      likelihood: 4
-    });
-  if (month >= 7 && month <= 10)
-    found.push({
-      kind: 'animal',
-      name: 'Wasps and bees',
-      what: 'Look before a hand goes in. Who is known to react carries an injector; swelling of face or breath: call at once.',
-      consequence: 4,
-      likelihood: 2
-    });
-  if (month >= 3 && month <= 10 && lives('heath', 'coast'))
-    found.push({
-      kind: 'animal',
-      name: 'Adders, where they live',
-      what: 'Watch where you sit and reach. A bite: lie still, splint, call; no cutting, no sucking.',
-      consequence: 4,
-      likelihood: 1
-    });
+  for (const { name, avoid, consequence, likelihood } of animals)
+    found.push({ kind: 'animal', name, what: avoid, consequence, likelihood });
   return found.sort((a, b) => b.consequence * b.likelihood - a.consequence * a.likelihood);
 }

@@ -2,6 +2,7 @@ import type { Position } from 'geojson';
 import { z } from 'zod';
 import type { Allowance, Contamination, Edge, GroundKind } from '../../ground';
 import {
+  type Animal,
   type Hazard,
   type Library,
   type Load,
@@ -11,9 +12,10 @@ import {
   nameWithin,
   worstContact,
   worstSeverity,
-  type Preparation,
+  isTaught,
   preparationsOf
 } from '../../knowledge';
+import type { Kitchen } from '../../making';
 import type { Company, LearnedPace, Rhythm } from '../../route';
 import type { EmergencyNumber, Level, Policy, Role } from '../policy';
 import type { Survey } from '../survey';
@@ -116,8 +118,8 @@ export interface TaxonFacts {
   readonly loads: readonly Load[];
   readonly legal: readonly string[];
   readonly tool: string;
-  /** How its part is prepared, as far as a method is taught. */
-  readonly preparations: readonly Preparation[];
+  /** What the ways need that are taught for its part. */
+  readonly kitchen: readonly Kitchen[];
   /** What it does to who touches it, where that is worth gloves. */
   readonly contact: Pick<Hazard, 'route' | 'effect' | 'severity'> | undefined;
   /** What the patch may still give, without what this walk itself reserves; undefined where no patch is chosen. */
@@ -162,6 +164,8 @@ export interface PlanFacts {
     readonly emergencyNumbers: readonly EmergencyNumber[];
     readonly insuranceUntil: string | undefined;
   };
+  /** That may be met on the day, the weightiest first. */
+  readonly animals: readonly Animal[];
   readonly site: {
     readonly name: string;
     readonly habitats: readonly string[];
@@ -266,7 +270,9 @@ export function taxonFacts(
     loads: target.loads,
     legal: target.legal.map(({ region, status }) => `${region}: ${status}`),
     tool: harvestOf(target, planned.part)?.tool ?? '',
-    preparations: preparationsOf(target, planned.part),
+    kitchen: preparationsOf(target, planned.part)
+      .filter(isTaught)
+      .map(({ way, method }) => ({ way, tool: method.tool })),
     contact: contact && { route: contact.route, effect: contact.effect, severity: contact.severity }
   };
 }

@@ -1,5 +1,5 @@
 import { type LibraryTaxon, isHarmful, worstContact } from '../../knowledge';
-import { madeAtStop, toolsFor } from '../../making';
+import { toolsAtStop } from '../../making';
 import { listed } from '../../words';
 import type { PlanFacts, TaxonFacts } from './facts';
 
@@ -14,7 +14,7 @@ export interface KitItem {
   readonly protects: boolean;
 }
 
-type Source = Pick<PlanFacts, 'kind' | 'site' | 'isoDate' | 'stops' | 'taxa' | 'light'>;
+type Source = Pick<PlanFacts, 'kind' | 'site' | 'animals' | 'isoDate' | 'stops' | 'taxa' | 'light'>;
 
 /** Into what a crop goes that a basket would spoil: common practice, no source. */
 const containers = [
@@ -58,7 +58,6 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
   const isOut = facts.kind === 'walk';
   const gathered = taxa.filter(({ role }) => role === 'gather');
   const activities = stops.flatMap(({ activity }) => (activity ? [activity] : []));
-  const isRough = ['heath', 'woodland', 'grassland'].some((habitat) => site.habitats.includes(habitat));
 
   pack('first-aid', 'First-aid kit, checked', 'a cut, a sting, a fall', 'leaders', true);
   pack(
@@ -110,9 +109,8 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
   // What is brewed or cooked on the spot brings its own tools along.
   const kitchen = new Map<string, string[]>();
   for (const { kind } of activities)
-    for (const { name, preparations } of gathered)
-      for (const tool of toolsFor(madeAtStop(preparations, kind)))
-        kitchen.set(tool, [...(kitchen.get(tool) ?? []), name]);
+    for (const { name, kitchen: ways } of gathered)
+      for (const tool of toolsAtStop(ways, kind)) kitchen.set(tool, [...(kitchen.get(tool) ?? []), name]);
   for (const [tool, names] of kitchen)
     if (!(tool === 'gloves' && touching.length > 0))
       pack(
@@ -129,10 +127,9 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
     pack('rope', 'Throw line and a stick', 'deep mud on the ground', 'leaders', true);
   if (isOut && (site.kinds.includes('stream') || site.habitats.includes('waterside')))
     pack('boots', 'Boots that may get wet', 'wet ground', 'everyone');
-  if (isOut && isRough && month >= 3 && month <= 10) {
-    pack('ticks', 'Tick remover', 'ticks from March to October', 'leaders', true);
-    pack('trousers', 'Long trousers and socks', 'ticks from March to October', 'everyone', true);
-  }
+  if (isOut)
+    for (const { name, kit } of facts.animals)
+      for (const one of kit) pack(one.key, one.label, name.toLowerCase(), one.carriedBy, one.protects);
   if (isOut && (site.altitudeMetres ?? 0) >= 150) {
     pack('map', 'Paper map and compass', 'hill', 'leaders', true);
     pack('shelter', 'Group shelter and warm layers', 'hill', 'leaders', true);

@@ -94,7 +94,7 @@ describe('the kit', () => {
   });
 
   it('leaves out what season and place do not ask for', () => {
-    expect(keysOf({ isoDate: '2027-12-10' })).not.toContain('ticks');
+    expect(keysOf({ animals: [] })).not.toContain('ticks');
     expect(keysOf({})).not.toContain('rope');
     expect(keysOf({}, [], 1240)).toContain('torch');
     expect(keysOf({}, [], 1000)).not.toContain('torch');
@@ -128,6 +128,37 @@ describe('weather and dangers', () => {
     const ratings = dangersOf(shore).map(({ consequence, likelihood }) => consequence * likelihood);
     expect(ratings[0]).toBe(15);
     expect(ratings).toEqual([...ratings].sort((a, b) => b - a));
+  });
+});
+
+describe('what goes into the kit', () => {
+  const kitOf = (facts: Parameters<typeof proposeKit>[0]) => proposeKit(facts, 16 * 60, []);
+  const labels = (facts: Parameters<typeof proposeKit>[0]) => kitOf(facts).map(({ label }) => label);
+
+  it('follows from how what is gathered is prepared at a stop', () => {
+    const nettles = { ...soundPlan, taxa: [plannedTaxon('urtica-dioica', 'gather', { part: 'young top' })] };
+    expect(labels(nettles)).not.toContain('Jug');
+    const brewing = {
+      ...nettles,
+      stops: nettles.stops.map((stop) => ({
+        ...stop,
+        activity: { kind: 'brew' as const, materials: '', fire: false, blades: false, allergens: '' }
+      }))
+    };
+    expect(labels(brewing)).toEqual(expect.arrayContaining(['Jug', 'Lid', 'Sieve']));
+    expect(kitOf(brewing).find(({ label }) => label === 'Jug')!.why).toBe('to prepare stinging nettle');
+  });
+
+  it('has the container that a crop needs, and what keeps the animals of the day off', () => {
+    const berries = {
+      ...soundPlan,
+      taxa: [plannedTaxon('rubus-fruticosus', 'gather', { part: 'ripe berry' })]
+    };
+    expect(labels(berries)).toEqual(
+      expect.arrayContaining(['A flat tub, filled one layer deep', 'Tick remover'])
+    );
+    expect(labels({ ...berries, animals: [] })).not.toContain('Tick remover');
+    expect(labels({ ...berries, kind: 'class' })).not.toContain('Tick remover');
   });
 });
 

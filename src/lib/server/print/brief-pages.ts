@@ -253,6 +253,9 @@ export const illCard = (document: BriefDocument, size = 10, ill = document.ill):
   ),
   paragraph([illness.eaten], { fontSize: size, margin: [0, 3, 0, 2] }),
   paragraph([`${illness.sap} ${illness.eye}`], { fontSize: size, margin: [0, 0, 0, 4] }),
+  ...document.bites.map(({ name, firstAid }) =>
+    paragraph([bold(`${name}: `), firstAid.join(' ')], { fontSize: size - 0.5, margin: [0, 0, 0, 2] })
+  ),
   ...ill.map((one) =>
     paragraph([bold(one.name), ' ', italic(one.scientific), `: ${one.effect}; ${one.onset}`], {
       fontSize: size - 0.5,

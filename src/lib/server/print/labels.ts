@@ -79,7 +79,8 @@ function heights(label: LabelFacts, size: number, wide: number, code: number) {
     (sum, { value }) => sum + linesIn(value, size, wide - size * 4.6) * size * lineHigh.sans,
     0
   );
-  const foot = size * 1.3 * lineHigh.sans + linesIn(label.useBy.because, size * 0.92, wide) * size * lineHigh.sans;
+  const foot =
+    size * 1.3 * lineHigh.sans + linesIn(label.useBy.because, size * 0.92, wide) * size * lineHigh.sans;
   return { head: Math.max(head, code), rows, foot };
 }
 

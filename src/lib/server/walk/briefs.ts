@@ -146,6 +146,10 @@ function briefInput(plan: Plan): BriefInput {
         }))
     })),
     dangers: dangersOf(facts),
+    bites:
+      walk.kind === 'walk'
+        ? facts.animals.map(({ name, firstAid }) => ({ name, firstAid: [...firstAid] }))
+        : [],
     ...(walk.kind === 'walk' && {
       map: {
         ground: site.ground,

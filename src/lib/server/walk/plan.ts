@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import type { Abundance, DrillRecord } from '$core/evidence';
 import { type Ground, contaminationOf, pathOf, wetHabitats } from '$core/ground';
-import { type Library, type LibraryTaxon, accountOf, englishName, nameWithin } from '$core/knowledge';
+import {
+  type Library,
+  type LibraryTaxon,
+  accountOf,
+  animalsOn,
+  englishName,
+  nameWithin
+} from '$core/knowledge';
+import { dayOfYear } from '$core/season';
 import { minutesOf, wayAlong } from '$core/route';
 import {
   type Check,
@@ -323,6 +331,12 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
     },
     leaders: leaders.map(({ name, firstAidUntil }) => ({ name, firstAidUntil })),
     school: { emergencyNumbers: settings.emergencyNumbers, insuranceUntil: settings.insuranceUntil },
+    animals: animalsOn(library.animals, {
+      place: site.place,
+      day: dayOfYear(walk.heldOn),
+      habitats: site.habitats,
+      isOnShore: stops.some((stop) => stop.isOnShore)
+    }),
     site: {
       name: site.name,
       habitats: site.habitats,

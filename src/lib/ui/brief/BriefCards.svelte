@@ -64,6 +64,9 @@
       {illness.eaten}
     </p>
     <p class="note mt-1 text-ink-2">{illness.sap} {illness.eye}</p>
+    {#each document.bites as bite, nth (nth)}<p class="note mt-1">
+        <strong>{bite.name}:</strong> <span class="text-ink-2">{bite.firstAid.join(' ')}</span>
+      </p>{/each}
     {#if document.ill.length > 0}
       <p class="note mt-2 text-ink-2">What may have been taken by mistake on this walk, and how it shows:</p>
       <ul class="note mt-1 list-none p-0">

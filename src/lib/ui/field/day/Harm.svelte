@@ -154,6 +154,14 @@
       they feel well.
     </p>
   {/each}
+  {#if kind === 'sting'}
+    {#each pack.brief?.document.bites ?? [] as bite, nth (nth)}
+      <details class="border-b-[3px] border-rule">
+        <summary class="unfolds">{bite.name}</summary>
+        {#each bite.firstAid as line, i (i)}<p class="mb-2">{line}</p>{/each}
+      </details>
+    {/each}
+  {/if}
   {#if kind === 'ate something'}
     <p class="font-strong text-rosehip">
       Effects may come hours later. Call the poisons line now, not when it shows.

@@ -122,7 +122,7 @@
           /></label
         >
         <label class="grid gap-1"
-          ><span class="note text-ink-2">or grams, weighed</span><input
+          ><span class="note text-ink-2">or grams</span><input
             type="number"
             min="0"
             step="any"
@@ -157,6 +157,7 @@
       {#if method.portion}
         <p class="mt-3 border-t border-rule pt-2">
           <strong>{portionInWords(method.portion)}</strong>
+          <a href="#not-for" class="font-strong text-ochre lg:hidden">Who may not</a>
           {#if scaled && people}{sharedInWords(scaled, method.portion, people, card.name)}{/if}
         </p>
         {#if card.loads.length > 0}<p class="note mt-1 text-ink-2">
@@ -197,7 +198,7 @@
 
     <aside class="grid content-start gap-5">
       <section>
-        <h2 class="border-b-2 border-ochre pb-1">Who may not</h2>
+        <h2 id="not-for" class="scroll-mt-6 border-b-2 border-ochre pb-1">Who may not</h2>
         <ul class="m-0 mt-1 list-none p-0">
           {#each method.notFor as one, i (i)}
             {@const [whom, why] = one.split(': ')}

@@ -22,7 +22,7 @@ const Asked = z.object({
 
 /** Days and patches of a batch, in as few words as a label has room for. */
 const gatheredWords = ({ takings }: WholeBatch): string =>
-  takings.map(({ gatheredOn, patch, site }) => `${plainDate(gatheredOn)}, ${patch}, ${site}`).join('; ');
+  takings.map(({ gatheredOn, patch }) => `${plainDate(gatheredOn)}, ${patch}`).join('; ');
 
 /** Labels of the packs that are asked for, on one kind of sheet. */
 export const GET: RequestHandler = async ({ locals, url }) => {
