@@ -55,6 +55,7 @@ const rows: Readonly<Record<string, string>> = {
   entry: 'select entry_id::text as value from notebook_picture limit 1',
   event: 'select event_id::text as value from walk_picture limit 1',
   batch: 'select id::text as value from batch order by begun_on limit 1',
+  cohort: 'select id::text as value from cohort order by name limit 1',
   dish: 'select id::text as value from dish order by id limit 1',
   code: 'select code as value from batch order by begun_on limit 1',
   release: 'select hash as value from library_release limit 1'

@@ -8,6 +8,7 @@ export {
   levels,
   Policy,
   kitchenHabits,
+  learnersScouts,
   remedies,
   type Role,
   roles,

@@ -27,6 +27,9 @@ export const remedies = ['as history', 'not at all'] as const;
 /** Which way of preparing a part stands first, where the plant leaves the choice. */
 export const kitchenHabits = ['as the library has it', 'heated', 'raw'] as const;
 
+/** Whether those who learn say what is up at the patches of their walks. */
+export const learnersScouts = ['not at all', 'at the patches of their walks'] as const;
+
 /** In which order a plant is met on a walk. */
 export const nameOrders = ['what is seen, then the name', 'the name, then what is seen'] as const;
 
@@ -43,6 +46,7 @@ export const Policy = z.object({
   adultsTaste: z.enum(adultsTaste).default(adultsTaste[0]),
   lifting: z.enum(liftings).default(liftings[0]),
   remedies: z.enum(remedies).default(remedies[0]),
+  learnersScout: z.enum(learnersScouts).default(learnersScouts[0]),
   kitchenHabit: z.enum(kitchenHabits).default(kitchenHabits[0]),
   nameOrder: z.enum(nameOrders).default(nameOrders[0]),
   /** Leaders may take health notes that touch a walk along on their phones, locked. */

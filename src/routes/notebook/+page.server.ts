@@ -12,6 +12,7 @@ import {
   shareEntry,
   sharedEntries
 } from '$lib/server/learning/notebook';
+import { sitesToScout } from '$lib/server/season/learners-scout';
 import { libraryOf } from '$lib/server/library/library';
 import { readPicture } from '$lib/server/library/photographs';
 import { fieldsAction, idAction } from '$lib/server/request/actions';
@@ -45,6 +46,7 @@ export const load: PageServerLoad = ({ locals }) => {
       today: viewer.today,
       entries: (await ownEntries(db, viewer.personId)).map(withName),
       tasks: await homeTasks(db, viewer),
+      sites: await sitesToScout(db, viewer),
       taxa: taxonChoices(library),
       met: [...new Set(meetings.map(({ taxon }) => taxon))].flatMap((slug) => {
         const plant = named(slug);

@@ -17,6 +17,7 @@
     today={data.today}
     entries={data.entries}
     tasks={data.tasks}
+    sites={data.sites}
     taxa={data.taxa}
     met={data.met}
     typed={form && 'typed' in form ? form.typed : undefined}

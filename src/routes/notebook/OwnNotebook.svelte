@@ -18,12 +18,12 @@
     readonly seenOn: string;
     readonly isShared: boolean;
   }
-  interface Props extends Pick<Own, 'entries' | 'tasks' | 'met'> {
+  interface Props extends Pick<Own, 'entries' | 'tasks' | 'sites' | 'met'> {
     today: string;
     taxa: readonly TaxonChoice[];
     typed: Typed | undefined;
   }
-  let { today, entries, tasks, taxa, met, typed }: Props = $props();
+  let { today, entries, tasks, sites, taxa, met, typed }: Props = $props();
   const kinds = [
     { value: 'find', label: 'A find', hint: 'What you saw near home. For yourself, unless you show it.' },
     { value: 'task', label: 'A task', hint: 'What came of it; those who teach read it.' },
@@ -196,6 +196,15 @@
     {#if openTasks.length > 0}<section>
         <h2>For home</h2>
         <HomeTasks tasks={openTasks} />
+      </section>{/if}
+    {#if sites.length > 0}<section>
+        <h2>What is up</h2>
+        <p class="mt-1">
+          Your school lets you say what is up at the patches of your walks:
+          {#each sites as site, i (site.id)}{i > 0 ? ', ' : ''}<a href="/ground/{site.id}/scout"
+              >{site.name}</a
+            >{/each}.
+        </p>
       </section>{/if}
     <section>
       <h2>What you have met</h2>

@@ -11,6 +11,7 @@ import {
   levels,
   nameOrders,
   kitchenHabits,
+  learnersScouts,
   remedies,
   placesForLearners,
   specimenPolicies
@@ -77,6 +78,7 @@ const Form = z.object({
   adultsTaste: z.enum(adultsTaste).default(adultsTaste[0]),
   lifting: z.enum(liftings).default(liftings[0]),
   remedies: z.enum(remedies).default(remedies[0]),
+  learnersScout: z.enum(learnersScouts).default(learnersScouts[0]),
   kitchenHabit: z.enum(kitchenHabits).default(kitchenHabits[0]),
   nameOrder: z.enum(nameOrders).default(nameOrders[0]),
   healthOnPhones: z.boolean().default(false),
@@ -171,6 +173,7 @@ export const actions: Actions = {
           adultsTaste: policy.adultsTaste,
           lifting: policy.lifting,
           remedies: policy.remedies,
+          learnersScout: policy.learnersScout,
           kitchenHabit: policy.kitchenHabit,
           nameOrder: policy.nameOrder,
           healthOnPhones: policy.healthOnPhones,

@@ -7,6 +7,7 @@
     adultsTaste,
     childrenTaste,
     kitchenHabits,
+    learnersScouts,
     liftings,
     nameOrders,
     remedies,
@@ -115,6 +116,12 @@
     name="remedies"
     options={remedies.map((value) => ({ value, label: value }))}
     hint="They are a part of what a plant was to people, and somebody always asks; but what is told as history is heard as advice. They are never more than history here."
+  />
+  <Field
+    label="Learners say what is up"
+    name="learnersScout"
+    options={learnersScouts.map((value) => ({ value, label: value }))}
+    hint="More eyes see more, and who has looked for the first leaf knows it; but what they say moves the forecast, and a patch that many visit is trodden. Rare plants never; where it stands they see only as far as places are shown to them."
   />
   <Field
     label="Where a part may be eaten raw or heated, the card opens with"

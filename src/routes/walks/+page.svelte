@@ -23,7 +23,8 @@
             class="font-serif text-[18px] font-semibold underline decoration-rule underline-offset-4"
             >{walk.name}</a
           ><br /><span class="note text-ink-2"
-            >{walk.siteName} · {walk.cohortName ?? 'no group yet'}, {walk.groupSize} people · {walk.leaderName}</span
+            >{walk.siteName} · {#if walk.cohortId}<a href="/walks/course/{walk.cohortId}">{walk.cohortName}</a
+              >{:else}no group yet{/if}, {walk.groupSize} people · {walk.leaderName}</span
           ></span
         >
         <span class={['note', walk.briefVersion ? 'font-strong text-moss' : 'text-ink-2']}

@@ -11,6 +11,7 @@ import { type Arrival, standing, storeOnce } from '../events/store';
 import { maybe, rowOf, rowsOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 import type { Viewer } from '../accounts';
+import { mayScout } from './learners-scout';
 import type { Site } from '../ground/sites';
 
 /** What was seen at a site, and what it says of the season there. */
@@ -52,6 +53,8 @@ const judge = (
   event: SightingEvent
 ): Promise<{ readonly taxon: string } | Exclude<SightingResult, { noted: true }>> =>
   withSchool(viewer.schoolId, async (db) => {
+    if (!(await mayScout(db, viewer))(event.patchId))
+      return { status: 403, problem: 'Only those who teach note what is up there.' };
     const patch = await readPatch(db, event.siteId, event.patchId);
     if (!patch) return { status: 404, problem: 'There is no such patch at this site.' };
     const problem = problemOf((await libraryOf(db)).taxa.get(patch.taxon), event, viewer.today);
@@ -67,7 +70,6 @@ export async function recordSighting(
   event: SightingEvent,
   arrival: Arrival = {}
 ): Promise<SightingResult> {
-  if (viewer.role === 'learner') return { status: 403, problem: 'Only those who teach note sightings.' };
   const judged = await judge(viewer, event);
   const stored =
     'problem' in judged
@@ -89,9 +91,13 @@ export async function recordSighting(
     : { status: 409, problem: 'Another sighting has this id already.' };
 }
 
-/** @returns false where there is no such sighting at the site, or it has a picture already */
+/**
+ * Somebody who learns adds a picture to a sighting of their own alone.
+ * @returns false where there is no such sighting at the site, or it has a picture already
+ */
 export async function addSightingPicture(
   db: SchoolDb,
+  viewer: Viewer,
   siteId: string,
   sightingId: string,
   { jpeg, width, height }: Picture,
@@ -100,6 +106,7 @@ export async function addSightingPicture(
   const { rowCount } = await db.query(
     `insert into sighting_picture (school_id, sighting_id, jpeg, width, height, taken_at, longitude, latitude)
      select school_id, id, $3, $4, $5, $6, $7, $8 from sighting where site_id = $1 and id = $2
+        and ($9::uuid is null or seen_by = $9)
      on conflict do nothing`,
     [
       siteId,
@@ -109,7 +116,8 @@ export async function addSightingPicture(
       height,
       taken.at ?? null,
       taken.place?.longitude ?? null,
-      taken.place?.latitude ?? null
+      taken.place?.latitude ?? null,
+      viewer.role === 'learner' ? viewer.personId : null
     ]
   );
   return rowCount === 1;

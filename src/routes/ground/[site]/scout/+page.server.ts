@@ -1,10 +1,13 @@
-import { fail } from '@sveltejs/kit';
+import { error, fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { englishName, isDangerous, taxonChoices } from '$core/knowledge';
-import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
+import { orNotFound, idFrom, inSchoolOf, requireSignedIn, requireTeacher } from '$lib/server/request/guard';
+import { mayScout } from '$lib/server/season/learners-scout';
+import { readSettings } from '$lib/server/school/schools';
 import { listFinds } from '$lib/server/ground/finds';
 import { libraryOf } from '$lib/server/library/library';
+import { emptyGround } from '$core/ground';
 import { addPatch, listPatches } from '$lib/server/ground/patches';
 import { cameraNote, readPicture } from '$lib/server/library/photographs';
 import { addSightingPicture, forecastStages, listSightings, seasonOf } from '$lib/server/season/sightings';
@@ -12,24 +15,37 @@ import { readSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const viewer = requireTeacher(locals);
+  const viewer = requireSignedIn(locals);
+  const teaches = viewer.role !== 'learner';
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
+    const may = await mayScout(db, viewer);
+    const patches = (await listPatches(db, id)).filter((patch) => may(patch.id));
+    if (!teaches && patches.length === 0) error(403, 'Here only those who teach say what is up.');
+    const seesPlaces = teaches || (await readSettings(db)).learnersSeePlaces === 'exact';
     const site = orNotFound(await readSite(db, id), 'site');
     const library = await libraryOf(db);
     const sightings = await listSightings(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
     return {
-      site: { id, name: site.name, ground: site.ground, place: site.place },
+      teaches,
+      seesPlaces,
+      site: {
+        id,
+        name: site.name,
+        ground: teaches ? site.ground : emptyGround,
+        place: teaches ? site.place : undefined
+      },
       today: viewer.today,
-      patches: (await listPatches(db, id)).map((patch) => {
+      patches: patches.map((patch) => {
         const taxon = library.taxa.get(patch.taxon);
         const last = sightings.find(({ patchId }) => patchId === patch.id);
         return {
           id: patch.id,
           name: patch.name,
-          longitude: patch.longitude,
-          latitude: patch.latitude,
+          // Who may not see places gets none.
+          longitude: seesPlaces ? patch.longitude : 0,
+          latitude: seesPlaces ? patch.latitude : 0,
           abundance: patch.abundance,
           taxonName: taxon ? englishName(taxon) : patch.taxon,
           danger: taxon ? isDangerous(taxon) : false,
@@ -45,7 +61,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           last: last && { on: last.seenOn, stage: last.stage, says: last.says }
         };
       }),
-      finds: (await listFinds(db, id))
+      finds: (teaches ? await listFinds(db, id) : [])
         .filter(({ taxon }) => taxon === undefined)
         .map(({ id: find, name, seenOn }) => ({ id: find, name, seenOn })),
       abundances,
@@ -81,7 +97,7 @@ export const actions: Actions = {
     });
   },
   picture: async ({ request, locals, params }) => {
-    const viewer = requireTeacher(locals);
+    const viewer = requireSignedIn(locals);
     const id = idFrom(params.site, 'site');
     const sent = await request.formData();
     const sighting = idFrom(String(sent.get('sighting')), 'sighting');
@@ -92,7 +108,7 @@ export const actions: Actions = {
     const picture = await readPicture(file);
     if ('problem' in picture) return refuse(picture.problem);
     return inSchoolOf(viewer, async (db) => {
-      const isKept = await addSightingPicture(db, id, sighting, picture, note);
+      const isKept = await addSightingPicture(db, viewer, id, sighting, picture, note);
       return isKept
         ? { picture: { takenOn: note.at?.slice(0, 10), place: note.place } }
         : refuse('That sighting has a picture already, or is gone.');

@@ -117,7 +117,12 @@
 </script>
 
 <svelte:head><title>Scout {data.site.name} · Good Trail</title></svelte:head>
-<p class="note"><a href="/ground/{data.site.id}">{data.site.name}</a></p>
+<p class="note">
+  {#if data.teaches}<a href="/ground/{data.site.id}">{data.site.name}</a>{:else}<a href="/notebook"
+      >Notebook</a
+    >,
+    {data.site.name}{/if}
+</p>
 <div class="flex flex-wrap items-baseline gap-x-4">
   <h1>Scout</h1>
   <p class="text-ink-2">Tap a patch, say what stage it is at, and the next one opens.</p>
@@ -156,9 +161,9 @@
       <div class="w-[170px]">
         <Field label="Seen on" name="seenOn" type="date" max={data.today} bind:value={seenOn} />
       </div>
-      <button type="button" class="btn btn-line" onclick={nearestFirst}
-        ><LocateFixed size={17} aria-hidden="true" />Nearest first</button
-      >
+      {#if data.seesPlaces}<button type="button" class="btn btn-line" onclick={nearestFirst}
+          ><LocateFixed size={17} aria-hidden="true" />Nearest first</button
+        >{/if}
     </div>
     {#if hereProblem}<p class="note mt-1 text-ochre">{hereProblem}</p>{/if}
     <ul class="m-0 mt-2 list-none border-t border-ink p-0">
@@ -204,26 +209,36 @@
     </ul>
   </section>
 
-  <section>
-    <h2>Something new</h2>
-    {#if form && 'find' in form && form.find && 'problem' in form.find}<Notice kind="problem"
-        >{form.find.problem}</Notice
-      >{/if}
-    {#if form && 'find' in form && form.find && 'name' in form.find}<Notice kind="done"
-        >{form.find.name} is a patch now: note its stage in the list.</Notice
-      >{/if}
-    <NewPatch site={data.site} patches={data.patches} taxa={data.taxa} abundances={data.abundances} />
-    {#if data.finds.length > 0}
-      <h2 class="mt-6">Finds without a name</h2>
-      <ul class="note m-0 mt-1 list-none p-0">
-        {#each data.finds as one (one.id)}<li class="border-b border-rule py-1.5">
-            <a href="/ground/{data.site.id}/finds/{one.id}">{one.name}</a>
-            <span class="text-ink-2">seen {dayAndMonth(one.seenOn)}</span>
-          </li>{/each}
-      </ul>
-    {/if}
-    <p class="note mt-6">
-      From a GPS device or its file: <a href="/ground/{data.site.id}/waypoints">bring in waypoints</a>.
-    </p>
-  </section>
+  {#if data.teaches}
+    <section>
+      <h2>Something new</h2>
+      {#if form && 'find' in form && form.find && 'problem' in form.find}<Notice kind="problem"
+          >{form.find.problem}</Notice
+        >{/if}
+      {#if form && 'find' in form && form.find && 'name' in form.find}<Notice kind="done"
+          >{form.find.name} is a patch now: note its stage in the list.</Notice
+        >{/if}
+      <NewPatch site={data.site} patches={data.patches} taxa={data.taxa} abundances={data.abundances} />
+      {#if data.finds.length > 0}
+        <h2 class="mt-6">Finds without a name</h2>
+        <ul class="note m-0 mt-1 list-none p-0">
+          {#each data.finds as one (one.id)}<li class="border-b border-rule py-1.5">
+              <a href="/ground/{data.site.id}/finds/{one.id}">{one.name}</a>
+              <span class="text-ink-2">seen {dayAndMonth(one.seenOn)}</span>
+            </li>{/each}
+        </ul>
+      {/if}
+      <p class="note mt-6">
+        From a GPS device or its file: <a href="/ground/{data.site.id}/waypoints">bring in waypoints</a>.
+      </p>
+    </section>
+  {:else}
+    <section class="max-w-[52ch]">
+      <h2>Say only what you saw today</h2>
+      <p class="mt-1">
+        What you say moves the forecast for everybody, with your name beside it. Look, do not pick, and leave
+        the way you came. A plant that stands elsewhere belongs into your <a href="/notebook">notebook</a>.
+      </p>
+    </section>
+  {/if}
 </div>
