@@ -241,11 +241,11 @@ function cards({ document }: PrintedBrief): Content[] {
             fontSize: 10
           })
         ]),
-    { stack: illCard(document), unbreakable: true }
+    { stack: [...illCard(document), ...biteLines(document)], unbreakable: true }
   ];
 }
 
-/** Part 7, the same on the brief and on the pocket cards. */
+/** Part 7, the same on the brief, in short and on the pocket cards. */
 export const illCard = (document: BriefDocument, size = 10, ill = document.ill): Content[] => [
   heading('If somebody feels ill'),
   ...document.front.emergencyNumbers.map(({ label, number }) =>
@@ -253,9 +253,6 @@ export const illCard = (document: BriefDocument, size = 10, ill = document.ill):
   ),
   paragraph([illness.eaten], { fontSize: size, margin: [0, 3, 0, 2] }),
   paragraph([`${illness.sap} ${illness.eye}`], { fontSize: size, margin: [0, 0, 0, 4] }),
-  ...document.bites.map(({ name, firstAid }) =>
-    paragraph([bold(`${name}: `), firstAid.join(' ')], { fontSize: size - 0.5, margin: [0, 0, 0, 2] })
-  ),
   ...ill.map((one) =>
     paragraph([bold(one.name), ' ', italic(one.scientific), `: ${one.effect}; ${one.onset}`], {
       fontSize: size - 0.5,
@@ -263,6 +260,12 @@ export const illCard = (document: BriefDocument, size = 10, ill = document.ill):
     })
   )
 ];
+
+/** First aid after bites and stings: on the whole brief alone, what is small has no room for it. */
+const biteLines = ({ bites }: BriefDocument): Content[] =>
+  bites.map(({ name, firstAid }) =>
+    paragraph([bold(`${name}: `), firstAid.join(' ')], { fontSize: 9.5, margin: [0, 0, 0, 2] })
+  );
 
 function lighter({ document: { appendix } }: PrintedBrief): Content[] {
   if (appendix.length === 0) return [];
