@@ -12,6 +12,7 @@ import { fieldFigures } from './field';
 import { type Figure, printFigures } from './figure';
 import { groundFigures } from './ground';
 import { learningFigures } from './learning';
+import { makingFigures } from './making';
 import { planningFigures } from './planning';
 import { serverFigures } from './server';
 import { startFigures } from './start';
@@ -30,6 +31,7 @@ const parts: Readonly<Record<string, { readonly measure: Measure; readonly onDat
   crowd: { measure: crowdFigures, onDatabase: true },
   browser: { measure: browserFigures, onDatabase: true },
   field: { measure: fieldFigures, onDatabase: true },
+  making: { measure: makingFigures, onDatabase: true },
   learning: { measure: learningFigures, onDatabase: true }
 };
 const help = `Usage: npm run bench [-- part …]

@@ -30,6 +30,7 @@ export function syntheticLibrary(taxa: number, characters: number): Library {
     families: [{ name: 'Apiaceae', english: 'Any', shares: 'x', trust: 'x', caution: 'x', cautious: false }],
     characters: glossary,
     pairs: [],
+    animals: [],
     taxa: Array.from({ length: taxa }, (_, t) => ({
       slug: `t-${t}`,
       name: `Planta ${t}`,

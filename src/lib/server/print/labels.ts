@@ -1,6 +1,6 @@
 import { palette } from '$lib/palette';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { create } from 'qrcode';
+import { toDataURL } from 'qrcode';
 import { type LabelFacts, type LabelSheet, labelSheets, wayInWords } from '$core/making';
 import { paragraph } from './text';
 
@@ -59,13 +59,13 @@ function linesIn(text: string, size: number, wide: number): number {
   return long <= wide ? 1 : Math.ceil(long / (wide - size * 2.5));
 }
 
-/** The code of an address as a picture, as large as it is wanted: whatever it says, its edge is one. */
-function codeOf(address: string): string {
-  const { size, data } = create(address, { errorCorrectionLevel: 'M' }).modules;
-  const path = Array.from(data, (isDark, i) =>
-    isDark ? `M${i % size} ${Math.floor(i / size)}h1v1h-1z` : ''
-  ).join('');
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size} ${size}"><path fill="${palette.ink}" d="${path}"/></svg>`;
+/** The codes of labels as pictures, each once: a sheet has many labels of one batch. By what stands in them. */
+async function picturesOf({ labels, address }: PrintedLabels): Promise<Record<string, string>> {
+  const codes = [...new Set(labels.map(({ code }) => code))];
+  const look = { errorCorrectionLevel: 'M', margin: 0, scale: 8 } as const;
+  return Object.fromEntries(
+    await Promise.all(codes.map(async (code) => [code, await toDataURL(`${address}${code}`, look)] as const))
+  );
 }
 
 /** How high head, rows and foot of a label are at a size of letters, the head beside its code. In points. */
@@ -103,7 +103,7 @@ export function sizeFor(label: LabelFacts, sheet: LabelSheet): number | undefine
 
 const codeWide = (sheet: LabelSheet): number => Math.min(19, labelSheets[sheet].high * 0.28) * point;
 
-function labelContent(label: LabelFacts, sheet: LabelSheet, place: number, address: string): Content[] {
+function labelContent(label: LabelFacts, sheet: LabelSheet, place: number): Content[] {
   const { wide, high } = labelSheets[sheet];
   const { x, y } = placeOf(sheet, place);
   const size = sizeFor(label, sheet)!;
@@ -133,7 +133,7 @@ function labelContent(label: LabelFacts, sheet: LabelSheet, place: number, addre
       ...at(0, top)
     },
     {
-      svg: codeOf(`${address}${label.code}`),
+      image: label.code,
       width: code,
       ...at(across - code, top)
     },
@@ -276,12 +276,14 @@ function crosses(sheet: LabelSheet): Content[] {
 }
 
 /** @throws where a label has more words than its place holds: ask `sizeFor` first */
-export function labelPages({ sheet, labels, skip, byHand, address }: PrintedLabels): TDocumentDefinitions {
+export async function labelPages(printed: PrintedLabels): Promise<TDocumentDefinitions> {
+  const { sheet, labels, skip, byHand } = printed;
   const places = labelSheets[sheet].across * labelSheets[sheet].down;
   const pages = Math.max(1, Math.ceil((skip + labels.length) / places));
   return {
     pageSize: 'A4',
     pageMargins: 0,
+    images: await picturesOf(printed),
     content: Array.from({ length: pages }, (_, nth): Content => {
       const cells = Array.from({ length: places }, (_unused, place) => ({
         place,
@@ -294,11 +296,7 @@ export function labelPages({ sheet, labels, skip, byHand, address }: PrintedLabe
           { text: ' ', fontSize: 1 },
           ...crosses(sheet),
           ...cells.flatMap(({ place, label, isUsed }) =>
-            label
-              ? labelContent(label, sheet, place, address)
-              : byHand && !isUsed
-                ? blankContent(sheet, place)
-                : []
+            label ? labelContent(label, sheet, place) : byHand && !isUsed ? blankContent(sheet, place) : []
           )
         ]
       };

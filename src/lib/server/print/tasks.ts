@@ -33,8 +33,8 @@ export const tasks = {
     makePdf(quizPaper(compileLibrary(library).library, quiz), title, date),
   letter: ({ letter, title, date }: Described & { letter: PrintedLetter }) =>
     makePdf(letterPages(letter), title, date),
-  labels: ({ labels, title, date }: Described & { labels: PrintedLabels }) =>
-    makePdf(labelPages(labels), title, date),
+  labels: async ({ labels, title, date }: Described & { labels: PrintedLabels }) =>
+    makePdf(await labelPages(labels), title, date),
   card: ({ card, title, date }: Described & { card: PrintedCard }) => makePdf(cardPages(card), title, date)
 } as const;
 
