@@ -202,25 +202,20 @@ const views: readonly View[] = [
   { name: 'look-closer', role: 'Learner', size: desk, open: whiteUmbelsInJune },
   { name: 'drill', role: 'Learner', size: desk, open: proveIt },
   {
-    name: 'phone-scout',
+    name: 'card',
     role: 'Instructor',
-    size: phone,
-    open: async (site) => {
-      await visit(site, `/ground/${await siteId(site, 'Crannoge Wood')}/scout`);
-      await site.driver.executeScript(
-        'document.querySelectorAll("main li > button[aria-expanded]")[3].click()'
-      );
-    }
+    size: desk,
+    open: (site) => visit(site, '/making/cards/allium-ursinum?part=leaf&way=steam&pieces=48&people=6')
   },
   { name: 'after', role: 'Instructor', size: desk, open: walk('/after', 'Meadow and hazels in May') },
   {
-    name: 'phone-brief-sun',
-    role: 'Learner',
-    size: phone,
-    theme: 'sun',
+    name: 'batch',
+    role: 'Instructor',
+    size: desk,
     open: async (site) => {
-      await walk('/brief')(site);
-      await scrollTo(site, 'section:has(> article[id="allium-ursinum~convallaria-majalis"])');
+      await visit(site, '/making');
+      await press(site.driver, 'Bramble young leaf');
+      await seeText(site.driver, 'From the patch to the jar');
     }
   },
   { name: 'phone-run-sheet', role: 'Instructor', size: phone, open: inTheField('sheet') },

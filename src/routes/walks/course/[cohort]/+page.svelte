@@ -1,7 +1,7 @@
 <script lang="ts">
   import Check from '@lucide/svelte/icons/check';
   import Minus from '@lucide/svelte/icons/minus';
-  import { counted, dayAndMonth, longDate } from '$core/words';
+  import { counted, dayReadOn, longDate } from '$core/words';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data } = $props();
@@ -36,14 +36,14 @@
               <strong>New:</strong>
               {#each one.fresh as plant, i (plant.slug)}{i > 0 ? ', ' : ''}<a
                   href="/species/{plant.slug}"
-                  class={plant.isDangerous ? 'text-rosehip' : ''}>{plant.name}</a
+                  class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}>{plant.name}</a
                 >{/each}
             </p>{/if}
           {#if one.again.length > 0}<p class="text-ink-2">
               Again:
               {#each one.again as plant, i (plant.slug)}{i > 0 ? ', ' : ''}<a
                   href="/species/{plant.slug}"
-                  class={plant.isDangerous ? 'text-rosehip' : ''}>{plant.name}</a
+                  class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}>{plant.name}</a
                 >{/each}
             </p>{/if}
         </div>
@@ -71,7 +71,7 @@
         <thead
           ><tr
             ><th scope="col">name</th>{#each data.meetings as one (one.id)}{#if one.isoDate < data.today}<th
-                  scope="col">{dayAndMonth(one.isoDate)}</th
+                  scope="col">{dayReadOn(one.isoDate, data.today)}</th
                 >{/if}{/each}<th scope="col">in all</th></tr
           ></thead
         >
