@@ -51,7 +51,7 @@ const rowsOf = (label: LabelFacts): Row[] =>
   ].filter(({ value }) => value !== '');
 
 /** Letters are mostly narrower than that, in parts of their size; a line that breaks loses half a word. */
-const letterWide = 0.56;
+export const letterWide = 0.56;
 /** Of a line, in parts of its letters' size, as set here. */
 const lineHigh = { sans: 1.2, serif: 1.4 };
 function linesIn(text: string, size: number, wide: number): number {
