@@ -32,7 +32,8 @@ describe('animals of the region', () => {
     for (const animal of animals) {
       for (const habitat of animal.habitats) expect(known, animal.slug).toContain(habitat);
       for (const line of animal.firstAid)
-        if (/\b(cutting|sucking|tourniquet|flame)\b/i.test(line)) expect(line, animal.slug).toMatch(/\bno\b/i);
+        if (/\b(cutting|sucking|tourniquet|flame)\b/i.test(line))
+          expect(line, animal.slug).toMatch(/\bno\b/i);
     }
     const weights = animalsOn(animals, { ...heath, place: undefined }).map(
       ({ consequence, likelihood }) => consequence * likelihood

@@ -36,14 +36,16 @@
               <strong>New:</strong>
               {#each one.fresh as plant, i (plant.slug)}{i > 0 ? ', ' : ''}<a
                   href="/species/{plant.slug}"
-                  class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}>{plant.name}</a
+                  class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}
+                  >{plant.name}</a
                 >{/each}
             </p>{/if}
           {#if one.again.length > 0}<p class="text-ink-2">
               Again:
               {#each one.again as plant, i (plant.slug)}{i > 0 ? ', ' : ''}<a
                   href="/species/{plant.slug}"
-                  class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}>{plant.name}</a
+                  class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}
+                  >{plant.name}</a
                 >{/each}
             </p>{/if}
         </div>
