@@ -2,6 +2,7 @@ import { error, fail } from '@sveltejs/kit';
 import { englishName, isCraft } from '$core/knowledge';
 import {
   type BatchAct,
+  type BatchEvent,
   againstLabel,
   allergens,
   batchActs,
@@ -41,6 +42,17 @@ async function mayFollow(db: SchoolDb, viewer: Viewer, { takings }: WholeBatch):
     if (await readWalk(db, viewer, walkId)) return true;
   return false;
 }
+
+/** What somebody wrote in free words may name others who learn: it is for those who teach. */
+const withoutRemarks = (event: BatchEvent): BatchEvent => {
+  const remarks = ['note', 'words', 'otherwise', 'what', 'because', 'meantFor'].filter(
+    (name) => name in event.body
+  );
+  return {
+    ...event,
+    body: { ...event.body, ...Object.fromEntries(remarks.map((name) => [name, ''])) }
+  } as BatchEvent;
+};
 
 export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = requireSignedIn(locals);
@@ -94,7 +106,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           pieces: one.pieces,
           isShort: one.inLedger < one.pieces
         })),
-        events: batch.events,
+        events: teaches ? batch.events : batch.events.map(withoutRemarks),
         state: state.state,
         left: state.leftGrams,
         packed: state.packedGrams,
@@ -104,7 +116,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
         isKnown: preparation !== undefined
       },
       baskets: await basketChecks(db, [...new Set(batch.takings.flatMap((one) => one.walkId ?? []))], batch),
-      cookings: await cookingsWith(db, batch.id),
+      cookings: (await cookingsWith(db, batch.id)).map((one) =>
+        teaches ? one : { ...one, words: '', otherwise: '' }
+      ),
       scaled: gathered && preparation && yields ? scale(preparation.method, yields, gathered) : undefined,
       portion: preparation?.method.portion,
       contains: preparation?.method.contains ?? [],
