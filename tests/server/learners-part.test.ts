@@ -114,7 +114,7 @@ describe('what is up, said by learners', () => {
       `select site_id as site, id as patch from patch where taxon = 'vaccinium-myrtillus'
           and id not in (select patch_id from stop where patch_id is not null) limit 1`
     );
-    if (other) expect(await answer(await say(other))).toContain('Only those who teach');
+    expect(await answer(await say(other!))).toContain('Only those who teach');
     await superuser.query("update patch set abundance = 'rare' where id = $1", [at!.patch]);
     expect(await answer(await say(at!))).toContain('Only those who teach note what is up there.');
   });

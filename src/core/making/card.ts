@@ -90,8 +90,9 @@ export const toolsAtStop = (ways: readonly Kitchen[], activity: string): string[
   )
 ];
 
-/** Which way stands first by the habit of a kitchen, where the plant leaves the choice. */
-export type Habit = 'as the library has it' | 'heated' | 'raw';
+/** Which way of preparing a part stands first, where the plant leaves the choice. */
+export const kitchenHabits = ['as the library has it', 'heated', 'raw'] as const;
+export type Habit = (typeof kitchenHabits)[number];
 
 /** Ways of a part to be eaten that are taught, in the order of the library but for the habit; craft last. */
 export function byHabit(preparations: readonly Preparation[], habit: Habit): Taught[] {

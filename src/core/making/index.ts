@@ -1,7 +1,6 @@
 export { allergens } from './allergens';
 export {
   type Amount,
-  dayGrams,
   dayShare,
   exactly,
   gramsToGather,
@@ -30,6 +29,7 @@ export {
 } from './batch';
 export {
   byHabit,
+  kitchenHabits,
   madeAtStop,
   portionInWords,
   sharedInWords,

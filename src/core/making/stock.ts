@@ -5,8 +5,6 @@ import { type Yields, gramsToGather, inGrams } from './amounts';
 /** What is in the larder, and how much to gather next for what a year needs. */
 
 export interface Larder {
-  /** Ready, in jars now. */
-  readonly left: number;
   /** Ready, packed since the year began. */
   readonly madeThisYear: number;
   /** Of jars from years before, left now. */
@@ -22,8 +20,6 @@ export interface Proposal {
   readonly gather: number;
   /** Pieces for that, where the mass of one is known. */
   readonly pieces: number | undefined;
-  /** Pieces, after what the patches still give. */
-  readonly allowed: number | undefined;
   readonly words: string;
 }
 
@@ -46,27 +42,19 @@ export function proposalFor(
       missing: 0,
       gather: 0,
       pieces: 0,
-      allowed: 0,
       words: 'The year has enough: gather no more of it.'
     };
   const gather = gramsToGather(missing, yields);
   const pieces = grams && Math.ceil(gather / grams.piece[1]);
-  const allowed =
-    pieces === undefined || left === undefined
-      ? undefined
-      : left === 'to need'
-        ? pieces
-        : Math.min(pieces, left);
   const fresh = `${inGrams(gather)} fresh${pieces === undefined ? '' : `, about ${counted(pieces, 'piece')}`}`;
   const lacks = `${inGrams(missing)} are missing: ${fresh}.`;
-  if (left === undefined)
-    return { missing, gather, pieces, allowed, words: `${lacks} No patch of it is known.` };
-  if (left === 'to need' || pieces === undefined) return { missing, gather, pieces, allowed, words: lacks };
+  if (left === undefined) return { missing, gather, pieces, words: `${lacks} No patch of it is known.` };
+  if (left === 'to need' || pieces === undefined) return { missing, gather, pieces, words: lacks };
   const words =
     left === 0
       ? `${lacks} The patches give nothing more this year: it waits.`
       : pieces <= left
         ? `${lacks} The patches still give ${left}.`
         : `${lacks} The patches give only ${left}: the rest waits for next year.`;
-  return { missing, gather, pieces, allowed, words };
+  return { missing, gather, pieces, words };
 }

@@ -7,7 +7,6 @@ export {
   type Level,
   levels,
   Policy,
-  kitchenHabits,
   learnersScouts,
   remedies,
   type Role,

@@ -1,3 +1,4 @@
+import { kitchenHabits } from '../making';
 import { z } from 'zod';
 import { groundKinds } from '../ground';
 
@@ -23,9 +24,6 @@ export const liftings = ['one plant, where digging is allowed', 'nothing is lift
 
 /** How traditional remedies are told: history in any case, never advice. */
 export const remedies = ['as history', 'not at all'] as const;
-
-/** Which way of preparing a part stands first, where the plant leaves the choice. */
-export const kitchenHabits = ['as the library has it', 'heated', 'raw'] as const;
 
 /** Whether those who learn say what is up at the patches of their walks. */
 export const learnersScouts = ['not at all', 'at the patches of their walks'] as const;

@@ -1,3 +1,4 @@
+import { kitchenHabits } from '$core/making';
 import { fail, redirect } from '@sveltejs/kit';
 import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
@@ -10,7 +11,6 @@ import {
   liftings,
   levels,
   nameOrders,
-  kitchenHabits,
   learnersScouts,
   remedies,
   placesForLearners,

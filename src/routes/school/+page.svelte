@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { kitchenHabits } from '$core/making';
   import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import Field from '$lib/ui/form/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -6,7 +7,6 @@
   import {
     adultsTaste,
     childrenTaste,
-    kitchenHabits,
     learnersScouts,
     liftings,
     nameOrders,

@@ -72,3 +72,10 @@ export const numberIn = (text: string): number => (text.trim() === '' ? NaN : Nu
 
 /** What two values allow or ask, said once where they say the same. */
 export const joined = (a: string, b: string): string => (a === b ? a : `${a} ${b}`);
+
+/** Figures beside each other, with decimal commas or points: "1.5 2 3", "2–3". */
+export const figuresIn = (text: string): number[] =>
+  text
+    .trim()
+    .split(/\s*[–;]\s*|\s+/)
+    .map((figure) => numberIn(figure.replace(',', '.')));

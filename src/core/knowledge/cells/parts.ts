@@ -1,21 +1,17 @@
 import { PartRules } from '../schema';
 import { allowance, allowanceInWords } from './allowance';
 import { harvest } from './harvest';
-import { type ListKind, ifSet, numberIn } from './kind';
+import { type ListKind, figuresIn, ifSet } from './kind';
 
 type Grams = NonNullable<PartRules['grams']>['piece'];
 
-/** Three figures, with decimal commas or points. */
-const gramsIn = (text: string): number[] =>
-  text
-    .trim()
-    .split(/\s*[–;]\s*|\s+/)
-    .map((figure) => numberIn(figure.replace(',', '.')));
 const gramsText = (grams: Grams | undefined): string => grams?.join(' ') ?? '';
 const inWords = ([low, mostly, high]: Grams): string => `${mostly} g (${low} to ${high})`;
 
 const gramsOf = (piece: string, handful: string) =>
-  piece || handful ? { grams: { piece: gramsIn(piece), ...(handful && { handful: gramsIn(handful) }) } } : {};
+  piece || handful
+    ? { grams: { piece: figuresIn(piece), ...(handful && { handful: figuresIn(handful) }) } }
+    : {};
 
 /** What holds for one part alone: how it is taken, how much, what it weighs. */
 export const parts: ListKind<PartRules> = {

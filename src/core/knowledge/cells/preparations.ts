@@ -1,5 +1,5 @@
 import { type Method, Preparation, type Step, isCraft } from '../preparation';
-import { type Filled, type ListKind, ifSet, numberIn, readList, writeList } from './kind';
+import { type Filled, type ListKind, figuresIn, ifSet, numberIn, readList, writeList } from './kind';
 
 /** As it is typed and kept in a table: one step a line, `Steam: lid on | 2–3 | every leaf lies flat`. */
 export const stepsText = (steps: readonly Step[]): string =>
@@ -21,18 +21,11 @@ const halves = (text: string): [string, string] => {
   return at < 0 ? [text.trim(), ''] : [text.slice(0, at).trim(), text.slice(at + 2).trim()];
 };
 
-/** Two or three figures, with decimal commas or points. */
-const figures = (text: string): number[] =>
-  text
-    .trim()
-    .split(/\s*[–;]\s*|\s+/)
-    .map((one) => numberIn(one.replace(',', '.')));
-
 export const stepsFrom = (text: string): unknown[] =>
   lines(text).map((line) => {
     const [first = '', minutes = '', until = ''] = line.split('|').map((one) => one.trim());
     const [what, how] = halves(first);
-    const between = minutes === '' ? undefined : figures(minutes);
+    const between = minutes === '' ? undefined : figuresIn(minutes);
     return {
       do: what,
       ...ifSet('how', how),
@@ -84,8 +77,8 @@ function methodFrom(of: (name: string) => string, isEaten: boolean): unknown {
     heat: of('heat'),
     why: of('why'),
     steps: stepsFrom(of('steps')),
-    cleaned: figures(of('cleaned')),
-    ready: figures(of('ready')),
+    cleaned: figuresIn(of('cleaned')),
+    ready: figuresIn(of('ready')),
     ...(isEaten && {
       portion: {
         grams: numberIn(of('portionGrams')),

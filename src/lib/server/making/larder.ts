@@ -71,7 +71,6 @@ function larderOf(batches: readonly WholeBatch[], library: Library, need: Need, 
     .reduce((sum, one) => sum + one, 0);
   const kept = own.filter(({ state }) => state.state !== 'thrown away');
   return {
-    left: own.reduce((sum, { state }) => sum + state.leftGrams, 0),
     madeThisYear: kept.reduce((sum, batch) => sum + packedIn(batch, true), 0),
     // Of a batch with jars of both years, what is left counts once.
     fromBefore: kept.reduce((sum, batch) => sum + Math.min(batch.state.leftGrams, packedIn(batch, false)), 0),

@@ -27,7 +27,6 @@
   const gathered = $derived(
     grams && grams > 0 ? exactly(grams) : pieces && pieces > 0 ? massOf(pieces, card.grams) : undefined
   );
-  /** Without an amount of its own the card is scaled to one portion for each. */
   const scaled = $derived(
     method && card.yields && gathered ? scale(method, card.yields, gathered) : undefined
   );

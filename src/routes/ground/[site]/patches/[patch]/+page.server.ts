@@ -14,6 +14,7 @@ import {
   isDangerous
 } from '$core/knowledge';
 import { formAction, idAction, problemsOf } from '$lib/server/request/actions';
+import { jsonIn } from '$lib/server/request/json-field';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { closureOf } from '$lib/server/ground/ground-events';
 import { libraryOf } from '$lib/server/library/library';
@@ -177,15 +178,6 @@ const Renamed = z.object({
   reason: z.string().trim().min(1, 'Say what showed it to be another.').max(300)
 });
 
-/** JSON from a field; undefined where it is none. */
-function jsonOf(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
-}
-
 export const actions: Actions = {
   details: formAction(requireLeader, PatchDetails, 'details', (form, { event, viewer }) =>
     onPatch(event, viewer, async (db, patch) => {
@@ -194,7 +186,7 @@ export const actions: Actions = {
     })
   ),
   shape: async (event) => {
-    const sent = PatchShape.safeParse(jsonOf(String((await event.request.formData()).get('shape'))));
+    const sent = PatchShape.safeParse(jsonIn(await event.request.formData(), 'shape'));
     if (!sent.success)
       return fail(400, { shape: { problem: 'The drawing did not arrive whole. Draw it again.' } });
     if (sent.data.type === 'Polygon') {
@@ -214,9 +206,10 @@ export const actions: Actions = {
   census: async (event) => {
     const viewer = requireTeacher(event.locals);
     const refuse = (problem: string) => fail(400, { census: { problem: `${problem} Nothing was kept.` } });
-    const form = Counted.safeParse(Object.fromEntries(await event.request.formData()));
+    const sent = await event.request.formData();
+    const form = Counted.safeParse(Object.fromEntries(sent));
     if (!form.success) return refuse(form.error.issues[0]!.message);
-    const body = CensusBody.safeParse(jsonOf(form.data.body));
+    const body = CensusBody.safeParse(jsonIn(sent, 'body'));
     if (!body.success) return refuse('Every count should be a number.');
     return onPatch(event, viewer, async (db, patch) => {
       const problem = await addCensus(db, viewer, patch.id, {
