@@ -111,7 +111,7 @@ describe('what is up, said by learners', () => {
     ).toHaveLength(1);
     // A patch that no walk of theirs stops at, and one that has become rare.
     const [other] = await query<{ site: string; patch: string }>(
-      `select site_id as site, id as patch from patch where taxon = 'vaccinium-myrtillus'
+      `select site_id as site, id as patch from patch where taxon = 'urtica-dioica'
           and id not in (select patch_id from stop where patch_id is not null) limit 1`
     );
     expect(await answer(await say(other!))).toContain('Only those who teach');
