@@ -35,7 +35,7 @@ describe.each([
     await press(driver, 'Common sorrel leaf, boiled');
     await seeText(driver, 'From the patch to the jar');
     await seeText(driver, 'Baskets looked through on the walk');
-    await seeText(driver, '14 pieces looked at again, each named');
+    await seeText(driver, '19 pieces looked at again, each named');
     expect(await scrollsSideways(driver)).toBe(false);
     await press(driver, 'Sorrel and nettle soup');
     await seeText(driver, 'it turned out well');
@@ -43,12 +43,29 @@ describe.each([
     await press(driver, 'Sorrel in the gate meadow');
     await seeText(driver, 'What was made of it');
   });
+
+  it('is followed by a learner who was there, from After into the dish, without the patch', async () => {
+    const { driver } = site;
+    await resize(driver, width, height);
+    await signInAs(site, 'Learner');
+    await visit(site, '/walks');
+    await press(driver, 'Meadow and hazels in May');
+    await press(driver, 'After');
+    await seeText(driver, 'What you met');
+    await press(driver, 'Common sorrel leaf, boiled');
+    await seeText(driver, '19 pieces looked at again, each named');
+    await seeText(driver, 'Sorrel and nettle soup');
+    expect(await scrollsSideways(driver)).toBe(false);
+    await visit(site, '/notebook');
+    await seeText(driver, 'asked on it in leaf');
+  });
 });
 
 describe('a batch', () => {
   it('goes on by what waits, tells what is wrong and keeps what was typed', async () => {
     const { driver } = site;
     await resize(driver, 1280, 800);
+    await signInAs(site, 'Instructor');
     await visit(site, '/making');
     await press(driver, 'Bramble young leaf, dried');
     await seeText(driver, 'Turn it; look whether it is brittle.');

@@ -357,23 +357,22 @@ describe('a learner', () => {
     const own = await idOf(
       'select batch.id from batch join batch_taking on batch_id = batch.id where walk_id is not null limit 1'
     );
-    // Imke was on none of these walks; whoever was sees it.
-    expect((await learner.fetch(`/making/batches/${own}`)).status).toBe(403);
-    await superuser.query(
-      `insert into cohort_member (school_id, cohort_id, person_id)
-       select walk.school_id, walk.cohort_id, person.id from walk
-         join batch_taking on batch_taking.walk_id = walk.id join person on person.name = 'Imke Sandvoss'
-       on conflict do nothing`
-    );
     const page = await learner.words(`/making/batches/${own}`);
-    expect(page).toContain('14 pieces taken at Crannoge Wood');
+    expect(page).toContain('19 pieces taken at Crannoge Wood');
     expect(page).not.toContain('Sorrel in the gate meadow');
-    expect(page).toMatch(/into Sorrel and nettle soup for\s+3/);
+    expect(page).toMatch(/into Sorrel and nettle soup for\s+4/);
     expect(page).not.toContain('take back');
     // Free words may name others.
     expect(page).not.toContain('Juno');
     expect((await learner.fetch(`/making/batches/${batch}`)).status).toBe(403);
     expect((await act(own, 'turned', {}, learner)).status).toBe(403);
+    // Whoever was not on the walk sees nothing of it.
+    await superuser.query(
+      `delete from cohort_member using person, cohort
+        where person_id = person.id and person.name = 'Imke Sandvoss'
+          and cohort_id = cohort.id and cohort.name = 'Hill group'`
+    );
+    expect((await learner.fetch(`/making/batches/${own}`)).status).toBe(403);
     for (const path of ['/making', '/making/larder', '/making/dishes', '/making/labels'])
       expect((await learner.fetch(path)).status, path).toBe(403);
   });

@@ -119,22 +119,15 @@ describe('what was met', () => {
     const [walk] = await query<{ id: string }>("select id from walk where name = 'Meadow and hazels in May'");
     const page = () => learner.words('/notebook');
     const metWords = 'What you have met';
-    expect((await page()).split(metWords)[1]).not.toContain('Common sorrel');
-    const [here] = await query<{ id: string }>(
-      `insert into walk_event (school_id, id, walk_id, kind, body, sent_by, phone, device_at, effective_at)
-       select school_id, gen_random_uuid(), walk_id, kind, jsonb_set(body, '{person}', to_jsonb($2::text)), sent_by, phone,
-              device_at, effective_at
-         from walk_event where walk_id = $1 and kind = 'attendance' and body ->> 'state' = 'here' limit 1 returning id`,
+    expect((await page()).split(metWords)[1]).toContain('Common sorrel');
+    expect((await page()).split(metWords)[1]).toContain('asked on it in leaf, 9 May: named rightly');
+    const theirs = await query<{ id: string }>(
+      `select id from walk_event where walk_id = $1 and body ->> 'person' = $2 and kind in ('attendance', 'test')`,
       [walk!.id, imke!.id]
     );
-    expect((await page()).split(metWords)[1]).toContain('Common sorrel');
-    await query(
-      `insert into walk_event (school_id, id, walk_id, kind, body, sent_by, phone, device_at, effective_at)
-       select school_id, gen_random_uuid(), walk_id, 'taken back', jsonb_build_object('event', $2::text), sent_by, phone,
-              device_at, effective_at
-         from walk_event where id = $2::uuid and walk_id = $1`,
-      [walk!.id, here!.id]
-    );
+    expect(theirs).toHaveLength(2);
+    for (const { id } of theirs)
+      expect((await instructor.post(`/walks/${walk!.id}/after/acts?/back`, { id })).status).toBe(200);
     expect((await page()).split(metWords)[1]).not.toContain('Common sorrel');
   });
 });

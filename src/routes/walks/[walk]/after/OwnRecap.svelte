@@ -58,7 +58,7 @@
       <h3>Not well?</h3>
       <p class="mt-1">
         Effects of some plants come hours or days later. Do not wait: call, and say what you ate or touched
-        and when. The numbers stand at the top, under <em>Emergency</em>.
+        and when. The numbers stand at the top, under <em>In an emergency</em>.
       </p>
     </section>
   </aside>

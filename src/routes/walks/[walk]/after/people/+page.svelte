@@ -31,9 +31,9 @@
             Tasted on the walk: <strong>{one.tasted.join(', ')}</strong>.
           </p>{/if}
         <p class="mt-1">
-          Call first: emergency numbers stand at the top, under <em>Emergency</em>. Then say what was eaten or
-          touched, how much and when, and what is felt; keep what is left of it. What each plant of this walk
-          does stands in
+          Call first: emergency numbers stand at the top, under <em>In an emergency</em>. Then say what was
+          eaten or touched, how much and when, and what is felt; keep what is left of it. What each plant of
+          this walk does stands in
           <a href="/walks/{data.walk.id}/brief#ill">the brief, under <em>If somebody feels ill</em></a>.
         </p>
         {#if one.telephone || one.call}<p class="mt-1">
