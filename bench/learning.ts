@@ -149,8 +149,8 @@ export async function fill(database: TestDatabase): Promise<{ cohort: string; wa
     [demo.schoolId, cohort]
   );
   await client.query(
-    `insert into round (school_id, id, person_id, walk_id, effective_at)
-     select $1, gen_random_uuid(), id, $2, '2027-04-20' from person where school_id = $1 and name like 'Invented %'`,
+    `insert into round (school_id, id, person_id, walk_id, region, effective_at)
+     select $1, gen_random_uuid(), id, $2, 'north-west-europe', '2027-04-20' from person where school_id = $1 and name like 'Invented %'`,
     [demo.schoolId, walk]
   );
   await client.query(

@@ -26,6 +26,15 @@ export function syntheticLibrary(taxa: number, characters: number): Library {
   }));
   const { library } = compileLibrary({
     name: 'Synthetic',
+    region: {
+      slug: 'nowhere',
+      title: 'Nowhere',
+      timeZone: 'UTC',
+      area: [[-180, -90, 180, 90]],
+      heat: [7],
+      cold: [1],
+      law: 'None.'
+    },
     referencePlace: { latitude: 54, altitudeMetres: 0, climate: 'none' },
     families: [{ name: 'Apiaceae', english: 'Any', shares: 'x', trust: 'x', caution: 'x', cautious: false }],
     characters: glossary,

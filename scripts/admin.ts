@@ -1,4 +1,5 @@
 import { addSchool, findAccount, makePasswordLink } from '../src/lib/server/accounts';
+import { timeZones } from '../src/lib/server/time-zones';
 import { closePool } from '../src/lib/server/database/database';
 
 /**
@@ -20,8 +21,7 @@ async function newSchool([school, name, email, timeZone = 'Europe/Dublin']: stri
     throw new Error(
       'Say its name, its owner and their address: ./start new-school "SCHOOL" "NAME" EMAIL [ZONE]'
     );
-  if (!Intl.supportedValuesOf('timeZone').includes(timeZone))
-    throw new Error(`“${timeZone}” is no time zone, such as Europe/Dublin.`);
+  if (!timeZones.includes(timeZone)) throw new Error(`“${timeZone}” is no time zone, such as Europe/Dublin.`);
   const token = await addSchool({ school, name, email, timeZone });
   return `${school} is there. Its owner comes in here, once, within 14 days:\n${origin}/welcome/${token}`;
 }

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import pg from 'pg';
 import { runner } from 'node-pg-migrate';
-import { type ContentFile, readLibrary } from '../src/core/knowledge';
+import { type ContentFile, contentHash, readLibraries } from '../src/core/knowledge';
 import { loadDemo } from './demo';
 
 /**
@@ -43,17 +43,28 @@ async function ensureAppRole(client: pg.Client): Promise<void> {
   }
 }
 
-/** Loads the starter library as an immutable release; the same content has the same hash and is loaded once. */
-async function loadLibrary(client: pg.Client): Promise<string> {
+/** Loads the starter libraries as an immutable release; the same content has the same hash and is loaded once. */
+async function loadLibraries(client: pg.Client): Promise<string> {
   const files = contentFiles(join(root, 'content')).filter(({ path }) => !path.startsWith('demo/'));
-  const result = readLibrary(files);
+  const result = readLibraries(files);
   if ('problems' in result) throw new Error(`The content has problems:\n${result.problems.join('\n')}`);
-  const { library, document } = result;
-  await client.query(
-    'insert into library_release (hash, name, document) values ($1, $2, $3) on conflict (hash) do nothing',
-    [library.hash, library.name, document]
+  const regions = [...result.regions];
+  const hash = contentHash(regions.map(([region, { library }]) => [region, library.hash]));
+  const name = regions.map(([, { document }]) => document.region.title).join(', ');
+  await client.query('begin');
+  const { rowCount } = await client.query(
+    'insert into library_release (hash, name) values ($1, $2) on conflict (hash) do nothing',
+    [hash, name]
   );
-  return library.hash;
+  if (rowCount)
+    for (const [region, { document }] of regions)
+      await client.query('insert into release_library (hash, region, document) values ($1, $2, $3)', [
+        hash,
+        region,
+        document
+      ]);
+  await client.query('commit');
+  return hash;
 }
 
 async function main(): Promise<void> {
@@ -70,7 +81,7 @@ async function main(): Promise<void> {
       migrationsTable: 'schema_migration',
       log: () => undefined
     });
-    const hash = await loadLibrary(client);
+    const hash = await loadLibraries(client);
     if (process.argv.includes('--demo')) await loadDemo(hash, join(root, 'content/demo/demo.yaml'));
   } finally {
     await client.end();

@@ -20,8 +20,10 @@ const scores = { right: 1, left: 0.5, missed: 0, 'dangerous gather': 0 } as cons
 
 /** Invented answers and results on living plants: each learner answers as a simulated one of that skill. */
 export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
-  const library = await libraryOf(db);
-  const pairs = await pairsOfWalk(db, idOf('walk', demo.rounds.walk));
+  // The walk of the results is one of the first region's.
+  const [region] = demo.school.regions as [string];
+  const library = await libraryOf(db, region);
+  const pairs = await pairsOfWalk(db, { id: idOf('walk', demo.rounds.walk), region });
   const rules = { mayDig: false, scentCounts: true };
   const frame = {
     library,
@@ -102,6 +104,7 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
         id: roundId,
         personId: personId,
         walkId: idOf('walk', demo.rounds.walk),
+        region,
         effectiveAt: at
       });
       const learner = { skill: from + ((skill - from) * d) / Math.max(days.length - 1, 1), caution };
@@ -128,6 +131,7 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       minutes: quiz.minutes ?? null,
       cohortId: idOf('cohort', cohort),
       walkId: idOf('walk', demo.rounds.walk),
+      region,
       questions: JSON.stringify(specs),
       madeBy: idOf('person', by),
       effectiveAt: `${on}T18:00:00Z`,
@@ -140,6 +144,7 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
         id: roundId,
         personId: idOf('person', person),
         walkId: idOf('walk', demo.rounds.walk),
+        region,
         effectiveAt: at,
         quizId: quizId,
         phase: 'before',

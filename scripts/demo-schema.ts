@@ -30,6 +30,8 @@ export const Demo = z.strictObject({
     id: z.uuid(),
     name: z.string(),
     timeZone: z.string(),
+    /** The first is that of all that says none. */
+    regions: z.array(z.string()).min(1),
     demoDate: z.iso.date(),
     emergencyNumbers: z.array(EmergencyNumber),
     insuranceUntil: z.iso.date()
@@ -68,6 +70,8 @@ export const Demo = z.strictObject({
     z.strictObject({
       key: z.string(),
       name: z.string(),
+      region: z.string().optional(),
+      timeZone: z.string().optional(),
       origin: z.tuple([z.number(), z.number()]),
       habitats: z.array(z.string()),
       altitude: z.number(),

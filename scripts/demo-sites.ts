@@ -10,7 +10,8 @@ export async function loadSites(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<v
     await insert(db, 'site', {
       id: idOf('site', key),
       name,
-      timeZone: demo.school.timeZone,
+      region: site.region ?? demo.school.regions[0]!,
+      timeZone: site.timeZone ?? demo.school.timeZone,
       ground: groundOf(site),
       habitats,
       altitudeMetres: site.altitude,

@@ -98,6 +98,8 @@ async function planOn(
     personId: idOf('person', leader.key),
     name: leader.name,
     role: 'instructor',
+    region: demo.school.regions[0]!,
+    regions: demo.school.regions,
     school: { name: demo.school.name, demoDate: day, timeZone: demo.school.timeZone },
     today: day
   };

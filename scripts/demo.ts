@@ -7,7 +7,8 @@ import {
   cellAt,
   cellHash,
   claimsOf,
-  compileLibrary
+  compileLibrary,
+  scopeOf
 } from '../src/core/knowledge';
 import { keepWarmth } from '../src/lib/server/season/warmth';
 import { readStation, stationName } from '../src/lib/server/season/weather-station';
@@ -69,8 +70,8 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
 async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: IdOf): Promise<void> {
   const { school } = demo;
   const { rows } = await db.query<{ document: unknown }>(
-    'select document from library_release where hash = $1',
-    [libraryHash]
+    'select document from release_library where hash = $1 and region = $2',
+    [libraryHash, school.regions[0]]
   );
   const release = LibraryDocument.parse(rows[0]!.document);
   const { library } = compileLibrary(release);
@@ -78,6 +79,7 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
     name: school.name,
     timeZone: school.timeZone,
     libraryHash: libraryHash,
+    regions: school.regions,
     isDemo: true,
     emergencyNumbers: JSON.stringify(school.emergencyNumbers),
     insuranceUntil: school.insuranceUntil
@@ -124,6 +126,8 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
       version: i + 1,
       taxon,
       path,
+      region: school.regions[0]!,
+      scope: scopeOf(path, school.regions[0]!) ?? '',
       kind: 'set',
       value: JSON.stringify(value),
       baseHash:

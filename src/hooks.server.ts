@@ -15,6 +15,7 @@ import { cleanRequest } from '$lib/server/request/clean-request';
 import { assertBoundRole, closePool } from '$lib/server/database/database';
 import { keepSweeping } from '$lib/server/school/housekeeping';
 import { faultOf, log } from '$lib/server/request/log';
+import { withRegion } from '$lib/server/request/region';
 import { report } from '$lib/server/request/trouble';
 
 export const init: ServerInit = async () => {
@@ -128,7 +129,8 @@ async function answer(event: RequestEvent, resolve: Parameters<Handle>[0]['resol
   fromOwnSite(event);
   if (/%0?0(?![0-9a-f])/i.test(url.pathname + url.search)) error(400, 'This address is not readable.');
   const token = readSessionCookie(cookies, url);
-  locals.viewer = token ? await viewerOf(token) : undefined;
+  const viewer = token ? await viewerOf(token) : undefined;
+  locals.viewer = viewer && withRegion(viewer, cookies, url);
   await ofBearableSize(event);
   cleanRequest(request);
   if (!locals.viewer && !isOpen(url.pathname)) {

@@ -28,7 +28,7 @@ beforeAll(async () => {
   const [schoolId, personId] = [uuid(), uuid()];
   await withSchool(schoolId, async (db) => {
     await db.query(
-      'insert into school (school_id, name, library_hash) select $1, $2, hash from library_release limit 1',
+      "insert into school (school_id, name, library_hash, regions) select $1, $2, hash, '{north-west-europe}' from library_release limit 1",
       [schoolId, 'Another school']
     );
     await db.query("insert into person (school_id, id, name, role) values ($1, $2, 'Ilse Varga', 'owner')", [

@@ -98,7 +98,7 @@ describe('a site that is put away', () => {
 
   it('is offered no more but can be opened, taken back, and removed while nothing hangs on it', async () => {
     const id = await inDemo((db) =>
-      addSite(db, 'Old quarry', 'Europe/Dublin', { longitude: -8, latitude: 54 })
+      addSite(db, 'Old quarry', 'north-west-europe', 'Europe/Dublin', { longitude: -8, latitude: 54 })
     );
     await owner.post(`/ground/${id}?/away`);
     const isListed = async (list: typeof listSites) => (await inDemo(list)).some((site) => site.id === id);

@@ -15,6 +15,7 @@ import { closePool } from '../../src/lib/server/database/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
 import type { Viewer } from '../../src/lib/server/accounts';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+import { homeRegion } from '../support/content';
 
 let database: TestDatabase;
 let owner: Viewer;
@@ -31,10 +32,10 @@ afterAll(async () => {
 });
 
 const claimsIn = (db: SchoolDb, slug: string) =>
-  libraryOf(db).then((library) => claimsOf(library.taxa.get(slug)!));
+  libraryOf(db, homeRegion).then((library) => claimsOf(library.taxa.get(slug)!));
 const sourceNamed = async (db: SchoolDb, words: string) =>
   (await listSources(db)).find(({ citation }) => citation.includes(words))!;
-const queue = () => inDemo(async (db) => confirmingQueue(db, await libraryOf(db), owner.today));
+const queue = () => inDemo(async (db) => confirmingQueue(db, await libraryOf(db, homeRegion), owner.today));
 
 describe('the queue', () => {
   it('puts what the next walk plans first, then what is dangerously taken for it, then the rest by harm', async () => {

@@ -13,6 +13,7 @@ import { closePool } from '../../src/lib/server/database/database';
 import { type SchoolDb, withSchool } from '../../src/lib/server/database/school';
 import type { Viewer } from '../../src/lib/server/accounts';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+import { homeRegion } from '../support/content';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -43,7 +44,7 @@ async function asMigrator(sql: string, values: unknown[]): Promise<void> {
 const valueAt = (path: string) =>
   inDemo(async (db) =>
     cellAt(
-      (await schoolLibrary(db)).document.taxa.find(({ slug }) => slug === hemlock),
+      (await schoolLibrary(db, homeRegion)).document.taxa.find(({ slug }) => slug === hemlock),
       path
     )
   );
@@ -54,11 +55,11 @@ const edit = (viewer: Viewer, path: string, value: unknown, seen: unknown) =>
 
 describe('a correction', () => {
   it('counts at once in the library that everything computes with, and in no other school’s', async () => {
-    const before = await inDemo(async (db) => (await libraryOf(db)).hash);
+    const before = await inDemo(async (db) => (await libraryOf(db, homeRegion)).hash);
     const value = { rank: 'always' };
     expect(await edit(instructor, scent, value, await valueAt(scent))).toMatchObject({ kind: 'done' });
     expect(await valueAt(scent)).toEqual(value);
-    const library = await inDemo(libraryOf);
+    const library = await inDemo((db) => libraryOf(db, homeRegion));
     const rank = library.character.get('scent')!;
     expect(rank.kind).toBe('states');
     expect(
@@ -136,7 +137,7 @@ describe('a new release', () => {
     const seen = await valueAt(path);
     await edit(instructor, path, { downy: 'always' }, seen);
     await inDemo(async (db) => {
-      const { release } = await schoolLibrary(db);
+      const { release } = await schoolLibrary(db, homeRegion);
       const taxa = release.taxa.map((taxon) => {
         if (taxon.slug !== hemlock) return taxon;
         const flower = taxon.stages.flower!;
@@ -144,23 +145,25 @@ describe('a new release', () => {
         return { ...taxon, stages: { ...taxon.stages, flower: { ...flower, description } } };
       });
       const next = { ...release, name: 'Next release', taxa };
-      await asMigrator('insert into library_release (hash, name, document) values ($1, $2, $3)', [
-        contentHash(next),
-        next.name,
+      const hash = contentHash(next);
+      await asMigrator('insert into library_release (hash, name) values ($1, $2)', [hash, next.name]);
+      await asMigrator('insert into release_library (hash, region, document) values ($1, $2, $3)', [
+        hash,
+        homeRegion,
         next
       ]);
     });
-    const newer = await inDemo(newerRelease);
+    const newer = await inDemo((db) => newerRelease(db, [homeRegion]));
     expect(newer).toMatchObject({ name: 'Next release', changed: 1, toDecide: 1 });
     expect(await inDemo((db) => useRelease(db, 'no such release'))).toBe(false);
     expect(await inDemo((db) => useRelease(db, newer!.hash))).toBe(true);
-    expect(await inDemo(newerRelease)).toBeUndefined();
-    const open = await inDemo(async (db) => (await schoolLibrary(db)).review);
+    expect(await inDemo((db) => newerRelease(db, [homeRegion]))).toBeUndefined();
+    const open = await inDemo(async (db) => (await schoolLibrary(db, homeRegion)).review);
     expect(open.map(({ edit: { path: at } }) => at)).toEqual([path]);
     expect(await valueAt(path)).toBeUndefined();
     expect(await valueAt('note')).toBe('Seen by the gate.');
     expect(await inDemo((db) => keepEdit(db, owner, hemlock, path))).toBe(true);
     expect(await valueAt(path)).toEqual({ downy: 'always' });
-    expect(await inDemo(async (db) => (await schoolLibrary(db)).review)).toEqual([]);
+    expect(await inDemo(async (db) => (await schoolLibrary(db, homeRegion)).review)).toEqual([]);
   });
 });

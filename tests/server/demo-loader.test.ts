@@ -64,7 +64,7 @@ describe('an installation with a school of its own', () => {
     const own = '0192f000-0000-7000-8000-0000000000aa';
     const owner = '0192f000-0000-7000-8000-0000000000ab';
     await admin.query(
-      "insert into school (school_id, name, library_hash) select $1, 'Own', hash from library_release limit 1",
+      "insert into school (school_id, name, library_hash, regions) select $1, 'Own', hash, '{north-west-europe}' from library_release limit 1",
       [own]
     );
     await admin.query("insert into person (school_id, id, name, role) values ($1, $2, 'Ida', 'owner')", [

@@ -43,6 +43,7 @@ import { readSignOffs, recordSignOff } from '../../src/lib/server/learning/sign-
 import { listWalks, readWalk } from '../../src/lib/server/walk/walks';
 import { answerTo, cautious } from '../support/answers';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+import { homeRegion } from '../support/content';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -65,7 +66,7 @@ afterAll(async () => {
 const begin = () =>
   inDemo(async (db) => (await startRound(db, learner, (await readWalk(db, learner, walkId))!))!);
 const onPhotographs = async (db: SchoolDb, specs: readonly Specification[]) =>
-  withPhotographs(db, await libraryOf(db), specs);
+  withPhotographs(db, await libraryOf(db, homeRegion), specs);
 const next = async (roundId: string, viewer = learner) => (await readRound(viewer, roundId))!.next;
 const send = async (questionId: string, given: Given, viewer = learner) => {
   const result = await recordAnswer(viewer, answerTo(questionId, given));
@@ -87,7 +88,9 @@ async function* questions(rounds: number) {
 
 describe('a round', () => {
   it('asks about the pairs of the brief and its plants, with some of other kinds', async () => {
-    expect((await inDemo((db) => pairsOfWalk(db, walkId))).length).toBeGreaterThan(3);
+    expect(
+      (await inDemo((db) => pairsOfWalk(db, { id: walkId, region: homeRegion }))).length
+    ).toBeGreaterThan(3);
     const drills = new Set<string>();
     for await (const { id, question } of questions(4)) {
       drills.add(question.drill);
@@ -240,7 +243,7 @@ describe('on photographs of the school', () => {
   const posed = (spec: Specification) =>
     inDemo(async (db) => {
       const photographs = await readPhotographs(db, photographIds(spec));
-      return pose(await libraryOf(db), spec, new Map(photographs.map((one) => [one.id, one])))!;
+      return pose(await libraryOf(db, homeRegion), spec, new Map(photographs.map((one) => [one.id, one])))!;
     });
 
   it('asks on none while there are photographs of one of a pair only: that would tell which it is', async () => {
@@ -383,7 +386,7 @@ describe('on several photographs', () => {
       expect(one, spec.drill).toBeDefined();
       const posed = await inDemo(async (db) => {
         const found = await readPhotographs(db, photographIds(one!));
-        return pose(await libraryOf(db), one!, new Map(found.map((photo) => [photo.id, photo])))!;
+        return pose(await libraryOf(db, homeRegion), one!, new Map(found.map((photo) => [photo.id, photo])))!;
       });
       const wishes = spec.drill === 'tray' ? ['look'] : [];
       const sent = JSON.stringify(posed.open(wishes));
@@ -566,7 +569,7 @@ describe('a fortnight from the first sign-in', () => {
       }
     }
     await inDemo((db) => setDemoDate(db, '2027-04-24'));
-    const pairs = await inDemo((db) => pairsOfWalk(db, walkId));
+    const pairs = await inDemo((db) => pairsOfWalk(db, { id: walkId, region: homeRegion }));
     return (await inDemo((db) => readinessOf(db, pairs, [personId], '2027-04-24'))).get(personId)!;
   }
   /** Somebody new in the group, with no answer yet. */

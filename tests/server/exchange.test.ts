@@ -12,6 +12,7 @@ import { type SchoolDb, withSchool } from '../../src/lib/server/database/school'
 import type { Viewer } from '../../src/lib/server/accounts';
 import { type Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+import { homeRegion } from '../support/content';
 
 let database: TestDatabase;
 let server: Awaited<ReturnType<typeof serve>>;
@@ -44,7 +45,7 @@ const upload = async (name: string, content: string | Uint8Array): Promise<Respo
 const tables = async (): Promise<Uint8Array> =>
   new Uint8Array(await (await leader.fetch('/species/exchange/files/library.zip')).arrayBuffer());
 const documentOf = (schoolId: string) =>
-  withSchool(schoolId, async (db) => (await schoolLibrary(db)).document);
+  withSchool(schoolId, async (db) => (await schoolLibrary(db, homeRegion)).document);
 
 /** A school that has nothing but the release and one person. */
 async function openEmptySchool(): Promise<Viewer> {
@@ -52,7 +53,7 @@ async function openEmptySchool(): Promise<Viewer> {
   await client.connect();
   const person = '0192f000-0000-7000-8000-00000000cafe';
   await client.query(
-    `insert into school (school_id, name, library_hash) select $1, 'Empty school', library_hash from school where school_id = $2`,
+    `insert into school (school_id, name, library_hash, regions) select $1, 'Empty school', library_hash, regions from school where school_id = $2`,
     [empty, demo.schoolId]
   );
   await client.query("insert into person (school_id, id, name, role) values ($1, $2, 'Somebody', 'owner')", [
@@ -71,7 +72,7 @@ describe('what goes out', () => {
 
   it('makes an empty school’s library compare equal, corrections and own taxa included', async () => {
     await inDemo(async (db) => {
-      const { document } = await schoolLibrary(db);
+      const { document } = await schoolLibrary(db, homeRegion);
       const carrot = document.taxa.find(({ slug }) => slug === 'daucus-carota')!;
       const { recipe: _, ...described } = carrot;
       const own = { ...described, slug: 'own-carrot', name: 'Daucus proprius', note: '=1+1' };

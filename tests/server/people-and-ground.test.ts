@@ -103,7 +103,9 @@ describe('people and groups', () => {
 
 describe('the ground', () => {
   it('starts empty, and keeps its path, its details and its patches', async () => {
-    const id = await inDemo((db) => addSite(db, 'Alder Carr', 'Europe/Dublin', undefined));
+    const id = await inDemo((db) =>
+      addSite(db, 'Alder Carr', 'north-west-europe', 'Europe/Dublin', undefined)
+    );
     const path = [
       [-8.7, 54.3, 12],
       [-8.69, 54.31, 40]
@@ -113,6 +115,8 @@ describe('the ground', () => {
       await saveGround(db, id, withPath(emptyGround, path, 'Carr loop'));
       await saveSiteDetails(db, id, {
         name: 'Alder Carr',
+        region: 'north-west-europe',
+        timeZone: 'Europe/Dublin',
         accessPoint: 'Bridge on the lane.',
         nearestRoad: 'Carr lane.',
         phoneSignal: '',

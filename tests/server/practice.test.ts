@@ -9,6 +9,7 @@ import { schoolLibrary } from '../../src/lib/server/library/library';
 import { setDemoDate } from '../../src/lib/server/school/schools';
 import { type Client, signedIn } from '../support/client';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+import { homeRegion } from '../support/content';
 
 /** Practice without a walk: at any time of the year, by one's own choice. */
 
@@ -78,7 +79,7 @@ describe('practice by one’s own choice', () => {
 
   it('asks only about pairs that are described, drawn and up on their day', async () => {
     await withSchool(demo.schoolId, async (db) => {
-      const own = await schoolLibrary(db);
+      const own = await schoolLibrary(db, homeRegion);
       const pairs = seasonOfPairs(own, '2027-04-24');
       expect(pairs.length).toBeGreaterThan(60);
       expect(seasonOfPairs(own, '2027-04-24')).toBe(pairs);

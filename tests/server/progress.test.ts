@@ -21,6 +21,7 @@ import type { Viewer } from '../../src/lib/server/accounts';
 import { recordSignOff } from '../../src/lib/server/learning/sign-offs';
 import { listWalks } from '../../src/lib/server/walk/walks';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+import { homeRegion } from '../support/content';
 
 /** What the pages of progress say, held against the answers themselves, counted one by one. */
 
@@ -52,7 +53,7 @@ beforeAll(async () => {
   [instructor, learner] = [await demoViewer('instructor'), await demoViewer('learner')];
   await inDemo(async (db) => {
     walkId = (await listWalks(db, instructor)).find(({ name }) => name === 'Wood in leaf')!.id;
-    pairs = await pairsOfWalk(db, walkId);
+    pairs = await pairsOfWalk(db, { id: walkId, region: homeRegion });
     ({ members, id: cohortId } = (await listCohorts(db)).find(({ name }) => name === 'Spring beginners')!);
     const { rows } = await db.query<Answer>(
       `select person_id, pair, specimen_stage as stage, specimen, taken_for, outcome,
@@ -138,7 +139,7 @@ describe('the progress of a group', () => {
 
   it('tells what was taken for what, the dangerous first, by its name', async () => {
     const { confusions } = await read();
-    const library = await inDemo((db) => libraryOf(db));
+    const library = await inDemo((db) => libraryOf(db, homeRegion));
     const counted = new Map<string, number>();
     for (const { specimen, taken_for: takenFor } of ofGroup())
       if (specimen && takenFor && takenFor !== specimen) {

@@ -32,6 +32,7 @@ import type { Viewer } from '../../src/lib/server/accounts';
 import { listWalks } from '../../src/lib/server/walk/walks';
 import { answerTo, cautious } from '../support/answers';
 import { type TestDatabase, cloneDatabase, demo, demoViewer } from '../support/database';
+import { homeRegion } from '../support/content';
 
 let database: TestDatabase;
 let instructor: Viewer;
@@ -248,7 +249,7 @@ describe('a quiz on paper', () => {
     const quiz = await make(8);
     const printed = await tasks.quiz({
       quiz: { name: quiz.name, school: 'A school', group: quiz.cohortName, questions: quiz.questions },
-      library: (await inDemo(schoolLibrary)).document,
+      library: (await inDemo((db) => schoolLibrary(db, homeRegion))).document,
       title: quiz.name,
       date: new Date('2027-04-24')
     });

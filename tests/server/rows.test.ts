@@ -65,7 +65,14 @@ describe('a row', () => {
   it('keeps an object as JSON and a list as a list', async () => {
     const id = uuid();
     const ground = { type: 'FeatureCollection', features: [] };
-    const row = { id, name: 'Fen', timeZone: 'Europe/Dublin', ground, habitats: ['fen', 'carr'] };
+    const row = {
+      id,
+      name: 'Fen',
+      region: 'north-west-europe',
+      timeZone: 'Europe/Dublin',
+      ground,
+      habitats: ['fen', 'carr']
+    };
     const { rows } = await inDemo(async (db) => {
       await insert(db, 'site', row);
       return db.query('select ground, habitats from site where id = $1', [id]);

@@ -13,6 +13,7 @@ const globals = [
   'library_release',
   'membership',
   'password_link',
+  'release_library',
   'schema_migration',
   'session'
 ];
@@ -23,7 +24,7 @@ beforeAll(async () => {
   process.env['DATABASE_URL'] = database.app;
   await withSchool(other, async (db) => {
     await db.query(
-      'insert into school (school_id, name, library_hash) select $1, $2, hash from library_release limit 1',
+      "insert into school (school_id, name, library_hash, regions) select $1, $2, hash, '{north-west-europe}' from library_release limit 1",
       [other, 'Another school']
     );
   });

@@ -1,8 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { isDrawnAt } from '../../src/core/figure';
-import type { ContentFile, Library, LibraryTaxon, ReadResult } from '../../src/core/knowledge';
-import { readLibrary } from '../../src/core/knowledge';
+import type { ContentFile, Library, LibraryTaxon, RegionalLibrary } from '../../src/core/knowledge';
+import { readLibraries } from '../../src/core/knowledge';
 
 const folder = join(import.meta.dirname, '../../content');
 
@@ -13,17 +13,23 @@ export const shippedFiles = (): ContentFile[] =>
     .map((entry) => join(entry.parentPath, entry.name))
     .map((path) => ({ path: relative(folder, path), text: readFileSync(path, 'utf8') }));
 
-let read: Exclude<ReadResult, { problems: unknown }> | undefined;
+let read: ReadonlyMap<string, RegionalLibrary> | undefined;
 
-/** The starter library, as document and compiled: read once for all test files of a worker, so nothing may change it. */
-export function shippedContent() {
+/** The starter libraries by region: read once for all test files of a worker, so nothing may change them. */
+export function shippedRegions(): ReadonlyMap<string, RegionalLibrary> {
   if (read) return read;
-  const result = readLibrary(shippedFiles());
+  const result = readLibraries(shippedFiles());
   if ('problems' in result) throw new Error(result.problems.join('\n'));
-  return (read = result);
+  return (read = result.regions);
 }
 
-export const shippedLibrary = (): Library => shippedContent().library;
+/** The region that was there first: what speaks of one library speaks of its. */
+export const homeRegion = 'north-west-europe';
+
+/** A region's starter library, as document and compiled. */
+export const shippedContent = (region = homeRegion): RegionalLibrary => shippedRegions().get(region)!;
+
+export const shippedLibrary = (region = homeRegion): Library => shippedContent(region).library;
 
 /** The taxa that have a drawing. */
 export const drawnTaxa = (library: Library): LibraryTaxon[] =>

@@ -76,6 +76,7 @@ export const soundPath = [
 /** A plan of three stops that passes every check. */
 export const soundPlan: PlanFacts = {
   kind: 'walk',
+  months: library.region,
   animals: animalsOn(library.animals, {
     place: undefined,
     day: 115,

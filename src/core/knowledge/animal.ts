@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { regionsAt } from './region';
 
 /** An animal that harms on a walk in the region of a library, and what is done at once. A clinician decides. */
 
@@ -56,15 +57,7 @@ export function animalsOn(animals: readonly Animal[], outing: Outing): Animal[] 
   return animals
     .filter(
       ({ within }) =>
-        within === undefined ||
-        place === undefined ||
-        within.some(
-          ([west, south, east, north]) =>
-            place.longitude >= west &&
-            place.longitude <= east &&
-            place.latitude >= south &&
-            place.latitude <= north
-        )
+        within === undefined || place === undefined || regionsAt([{ area: within }], place).length > 0
     )
     .filter(({ seasons }) =>
       seasons.some(([from, to]) => (from <= to ? on >= from && on <= to : on >= from || on <= to))

@@ -3,6 +3,8 @@ import {
   type AuthoredTaxon,
   type Cell,
   type Character,
+  type RegionSeason,
+  type RegionStatus,
   type Stage,
   type StageEntry,
   type Taxon,
@@ -73,25 +75,36 @@ function flatCells(
   return cells;
 }
 
+/** What a region says of one taxon. */
+export interface InRegion {
+  readonly season: RegionSeason[string];
+  readonly status: RegionStatus[string] | undefined;
+}
+
 /**
- * Writes out what the hand-written form leaves to `like`, `without` and `lacks`: every stage then holds its
- * own cells, so that each can be corrected, exported and confirmed alone.
+ * A taxon as a region's library has it. What the hand-written form leaves to `like`, `without` and `lacks` is written
+ * out: every stage then holds its own cells, so that each can be corrected, exported and confirmed alone.
  * @returns the taxon, or the stage that cannot be written out and why
  */
 export function writeOut(
   taxon: AuthoredTaxon,
-  characters: readonly Character[]
+  characters: readonly Character[],
+  { season, status }: InRegion
 ): Taxon | { stage: Stage; message: string } {
   const order = new Map(characters.map(({ slug }, index) => [slug, index]));
   const place = (slug: string) => order.get(slug) ?? characters.length;
   const stages: Partial<Record<Stage, StageEntry>> = {};
   for (const stage of stageNames) {
     const entry = taxon.stages[stage];
-    if (!entry) continue;
+    const windows = season[stage];
+    if (!entry !== !windows)
+      return { stage, message: entry ? 'has no time of the year in season.yaml' : 'is not described' };
+    if (!entry || !windows || windows === 'never') continue;
     const cells = flatCells(taxon, entry, characters, [stage]);
-    if (typeof cells === 'string') return { stage, message: cells };
+    if (typeof cells === 'string') return { stage, message: `like: ${cells}` };
     const inOrder = [...cells].sort(([a], [b]) => place(a) - place(b));
-    stages[stage] = { windows: entry.windows, description: Object.fromEntries(inOrder) };
+    stages[stage] = { windows, description: Object.fromEntries(inOrder) };
   }
-  return { ...taxon, stages };
+  const { names = [], legal = [], ...differing } = status ?? {};
+  return { ...taxon, ...differing, names: [...names, ...taxon.names], legal, stages };
 }

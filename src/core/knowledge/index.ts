@@ -12,9 +12,11 @@ export {
   type Organ,
   organs,
   Recipe,
+  type Region,
   senses,
   Stage,
   stageNames,
+  Standing,
   Taxon,
   Use,
   Window
@@ -53,8 +55,9 @@ export { type Animal, animalsOn } from './animal';
 export { englishName } from './english-name';
 export { type Piece, pieceAt, pieceNamed, useAt } from './piece';
 export { canonicalJson, contentHash } from './hash';
-export { type ContentFile, readLibrary, type ReadResult } from './read';
+export { type ContentFile, readLibraries, type ReadResult, type RegionalLibrary } from './read';
 export { plain } from './plain';
+export { regionsAt } from './region';
 export { nameWithin } from './name-within';
 export { findTaxa, harms } from './search';
 export { type Claim, claimsOf, preparationClaims, useClaims, useOfPart } from './claims';
@@ -93,6 +96,7 @@ export {
   numberIn,
   parseCell,
   pathInWords,
+  scopeOf,
   stepsText,
   stricter,
   valueInWords,

@@ -1,4 +1,11 @@
-import { type Character, type CuratedPair, type Family, type LibraryDocument, type Taxon } from './schema';
+import {
+  type Character,
+  type CuratedPair,
+  type Family,
+  type LibraryDocument,
+  type Region,
+  type Taxon
+} from './schema';
 import { type Organ, type Stage, type Window, stageNames } from './schema';
 import { type Weights, lacksOrgan, weighCell } from './weights';
 import { contentHash } from './hash';
@@ -29,6 +36,8 @@ export interface LibraryTaxon extends Omit<Taxon, 'stages'>, Harmfulness {
 export interface Library {
   readonly hash: string;
   readonly name: string;
+  /** Whose plants, seasons, law and animals these are. */
+  readonly region: Region;
   /** Where the reference windows of its stages hold. */
   readonly referencePlace: LibraryDocument['referencePlace'];
   readonly characters: readonly Character[];
@@ -149,6 +158,7 @@ export function compileLibrary(source: LibraryDocument): { library: Library; pro
     library: {
       hash: contentHash(source),
       name: source.name,
+      region: source.region,
       characters: source.characters,
       character: new Map(source.characters.map((character) => [character.slug, character])),
       taxa,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { shippedFiles } from '../../../tests/support/content';
-import { readLibrary, useClaims } from './index';
+import { homeRegion, shippedFiles, shippedLibrary } from '../../../tests/support/content';
+import { type Stage, englishName, readLibraries, useClaims } from './index';
 import { Recipe } from './schema';
 
 /** The shipped files with one text replaced in one file. */
@@ -8,7 +8,7 @@ function readWith(path: string, from: string, to: string) {
   const files = shippedFiles().map((file) =>
     file.path === path ? { ...file, text: file.text.replace(from, to) } : file
   );
-  const result = readLibrary(files);
+  const result = readLibraries(files);
   return 'problems' in result ? result.problems : [];
 }
 
@@ -45,8 +45,8 @@ describe('reading the content', () => {
 
   it('gives the same content the same hash, and other content another', () => {
     const hashOf = (files = shippedFiles()) => {
-      const result = readLibrary(files);
-      return 'library' in result ? result.library.hash : '';
+      const result = readLibraries(files);
+      return 'regions' in result ? result.regions.get(homeRegion)!.library.hash : '';
     };
     expect(hashOf()).toBe(hashOf([...shippedFiles()].reverse()));
     const changed = shippedFiles().map((file) => ({
@@ -57,12 +57,93 @@ describe('reading the content', () => {
   });
 
   it('changes the hash of a claim with any word of it', () => {
-    const result = readLibrary(shippedFiles());
-    if ('problems' in result) throw new Error();
-    const taxon = result.library.taxa.get('allium-ursinum')!;
+    const taxon = shippedLibrary().taxa.get('allium-ursinum')!;
     const [claim] = useClaims(taxon);
     const [other] = useClaims({ ...taxon, uses: [{ ...taxon.uses[0]!, preparation: 'Raw.' }] });
     expect(claim!.hash).not.toBe(other!.hash);
+  });
+});
+
+describe('regions', () => {
+  const home = `regions/${homeRegion}`;
+
+  it('say when each described stage is up, and nothing of stages and plants that are not described', () => {
+    const at = 'allium-ursinum:\n  leaf: ';
+    const season = shippedFiles().find(({ path }) => path === `${home}/season.yaml`)!.text;
+    const own = season.slice(season.indexOf(at)).split('\n')[1]!;
+    expect(readWith(`${home}/season.yaml`, `allium-ursinum:\n${own}\n`, 'allium-ursinum:\n')[0]).toContain(
+      `(allium-ursinum): ${homeRegion}: stages.leaf: has no time of the year in season.yaml`
+    );
+    expect(
+      readWith(`${home}/season.yaml`, at, 'allium-ursinum:\n  winter: [[1, 2, 3, 4]]\n  leaf: ')[0]
+    ).toContain('stages.winter: is not described');
+    expect(readWith(`${home}/season.yaml`, 'allium-ursinum:', 'allium-novum:')).toEqual(
+      expect.arrayContaining([`${home}/season.yaml (allium-novum): has no file below taxa/`])
+    );
+    expect(readWith(`${home}/status.yaml`, 'allium-triquetrum:', 'allium-novum:')).toContain(
+      `${home}/status.yaml (allium-novum): has no season there`
+    );
+  });
+
+  /** Another region, but for its season. */
+  const elsewhere = [
+    {
+      path: 'regions/elsewhere/region.yaml',
+      text: `name: Elsewhere, first drafts
+referencePlace: { latitude: -38, altitudeMetres: 50, climate: mild }
+region: { title: Elsewhere, timeZone: Australia/Melbourne, area: [[140, -40, 150, -34]], heat: [12, 1], cold: [7], law: Ask. }`
+    },
+    {
+      path: 'regions/elsewhere/status.yaml',
+      text: `allium-ursinum:
+  names: [{ name: Bear garlic, language: en, region: Elsewhere }]
+  habitats: [grassland]
+  standing: { origin: introduced, isInvasive: true, frequency: rare }`
+    }
+  ];
+  const described = (slug: string) => [...shippedLibrary().taxa.get(slug)!.stages.keys()];
+
+  it('have their own seasons, names and habitats of a plant that is the same everywhere', () => {
+    const season = (slug: string) =>
+      described(slug)
+        .map((stage, i) => `  ${stage}: ${i === 0 ? '[[240, 260, 300, 330]]' : 'never'}`)
+        .join('\n');
+    const text = ['allium-ursinum', 'convallaria-majalis'].map((slug) => `${slug}:\n${season(slug)}`);
+    const result = readLibraries([
+      ...shippedFiles(),
+      ...elsewhere,
+      { path: 'regions/elsewhere/season.yaml', text: text.join('\n') }
+    ]);
+    if ('problems' in result) throw new Error(result.problems.join('\n'));
+    const { library, document } = result.regions.get('elsewhere')!;
+    const [here, there] = [shippedLibrary().taxa.get('allium-ursinum')!, library.taxa.get('allium-ursinum')!];
+    expect([...library.taxa.keys()]).toEqual(['allium-ursinum', 'convallaria-majalis']);
+    expect([...there.stages.keys()]).toEqual([described('allium-ursinum')[0]]);
+    const [first] = described('allium-ursinum') as [Stage];
+    expect(there.stages.get(first)!.cells).toEqual(here.stages.get(first)!.cells);
+    expect(there.stages.get(first)!.windows).not.toEqual(here.stages.get(first)!.windows);
+    expect(englishName(there)).toBe('Bear garlic');
+    expect(there.names.slice(1)).toEqual(here.names);
+    expect(there.habitats).toEqual(['grassland']);
+    expect(there.standing).toEqual({ origin: 'introduced', isInvasive: true, frequency: 'rare' });
+    // Of the shared pairs, those of which it has both.
+    expect(document.pairs.map(({ target, lookalike }) => `${target} ${lookalike}`)).toEqual([
+      'allium-ursinum convallaria-majalis'
+    ]);
+    // The first region is none the wiser.
+    expect(result.regions.get(homeRegion)!.library.hash).toBe(shippedLibrary().hash);
+  });
+
+  it('of which a plant stands in none are told of', () => {
+    const without = shippedFiles().map((file) =>
+      file.path === `${home}/season.yaml`
+        ? { ...file, text: file.text.replace(/^trifolium-repens:\n( .*\n)+/m, '') }
+        : file
+    );
+    const result = readLibraries(without);
+    expect('problems' in result && result.problems).toContain(
+      'taxa/trifolium-repens.yaml (trifolium-repens): stands in the season of no region'
+    );
   });
 });
 

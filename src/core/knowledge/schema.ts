@@ -156,9 +156,11 @@ const AuthoredCell = z.union([
     .transform(([min, low, high, max]): Cell => ({ min, low, high, max }))
 ]);
 
-/** A stage as it is written by hand in `content/`, shorter than what is released. */
+/**
+ * A stage as it is written by hand in `content/`, shorter than what is released. When it is up, each region says for
+ * itself.
+ */
 const AuthoredStage = z.strictObject({
-  windows: z.array(Window).min(1),
   /** Starts from another stage's description; cells below replace its cells. */
   like: Stage.optional(),
   /** Cells of that stage that do not hold here: not known. */
@@ -303,6 +305,15 @@ export const Recipe = z.strictObject({
 });
 export type Recipe = z.infer<typeof Recipe>;
 
+/** How a plant comes to stand in a region, and how often one meets it there. */
+export const Standing = z.strictObject({
+  origin: z.enum(['native', 'introduced', 'cultivated']),
+  /** It spreads at the cost of what grew there. */
+  isInvasive: z.literal(true).optional(),
+  frequency: z.enum(['common', 'frequent', 'local', 'rare']).optional()
+});
+export type Standing = z.infer<typeof Standing>;
+
 export const Taxon = z.strictObject({
   slug,
   name: text,
@@ -335,6 +346,8 @@ export const Taxon = z.strictObject({
   /** By part and way. */
   preparations: z.array(Preparation).default([]),
   legal: z.array(z.strictObject({ region: text, status: text })).default([]),
+  /** How it comes to stand in this region; not known where nothing is said. */
+  standing: Standing.optional(),
   stages: z.partialRecord(Stage, StageEntry),
   /** Without one the taxon is not drawn. */
   recipe: Recipe.optional(),
@@ -345,8 +358,27 @@ export const Taxon = z.strictObject({
 });
 export type Taxon = z.infer<typeof Taxon>;
 
-export const AuthoredTaxon = Taxon.extend({ stages: z.partialRecord(Stage, AuthoredStage) });
+/** A plant as it is the same everywhere: what a region says of it stands with the region. */
+export const AuthoredTaxon = Taxon.omit({ legal: true, standing: true }).extend({
+  stages: z.partialRecord(Stage, AuthoredStage)
+});
 export type AuthoredTaxon = z.infer<typeof AuthoredTaxon>;
+
+/** When each stage of each of its taxa is up at a region's reference place; 'never' where it does not come there. */
+export const RegionSeason = z.record(
+  slug,
+  z.partialRecord(Stage, z.union([z.array(Window).min(1), z.literal('never')]))
+);
+export type RegionSeason = z.infer<typeof RegionSeason>;
+
+/** What a region says of its taxa beside their season. */
+export const RegionStatus = z.record(
+  slug,
+  Taxon.pick({ names: true, habitats: true, microhabitat: true })
+    .partial()
+    .extend({ legal: Taxon.shape.legal, standing: Standing.optional() })
+);
+export type RegionStatus = z.infer<typeof RegionStatus>;
 
 export const CuratedPair = z.strictObject({
   target: slug,
@@ -381,9 +413,48 @@ export const Family = z.strictObject({
 });
 export type Family = z.infer<typeof Family>;
 
+const months = z.array(z.number().int().min(1).max(12)).min(1);
+const degrees = z.number().min(-180).max(180);
+
+/** What a library's region says by itself. */
+export const Region = z.strictObject({
+  slug,
+  title: text,
+  /** IANA name of the clock that most of it goes by. */
+  timeZone: text,
+  /** West, south, east, north of where it lies, in degrees: a site is proposed to it by its place. */
+  area: z.array(z.tuple([degrees, degrees, degrees, degrees])).min(1),
+  /** Months of the year, 1–12, in which heat, or cold and wet, are to be reckoned with. */
+  heat: months,
+  cold: months,
+  /** What the law asks in general; local law is read for itself. */
+  law: text
+});
+export type Region = z.infer<typeof Region>;
+
+const ReferencePlace = z.strictObject({
+  latitude: z.number(),
+  altitudeMetres: z.number(),
+  climate: text,
+  /** With it, spring comes later towards the east, as Hopkins found in eastern North America. */
+  longitude: z.number().optional()
+});
+
+/** What a document of a time says of its region that knew one alone; phones and schools still hold some. */
+const firstRegion: Region = {
+  slug: 'north-west-europe',
+  title: 'Atlantic north-west Europe',
+  timeZone: 'Europe/Dublin',
+  area: [[-25, 43.5, 25, 72]],
+  heat: [5, 6, 7, 8, 9],
+  cold: [10, 11, 12, 1, 2, 3, 4],
+  law: 'Ask the landowner, and read the local law.'
+};
+
 export const LibraryDocument = z.strictObject({
   name: text,
-  referencePlace: z.strictObject({ latitude: z.number(), altitudeMetres: z.number(), climate: text }),
+  region: Region.default(firstRegion),
+  referencePlace: ReferencePlace,
   families: z.array(Family),
   characters: z.array(Character).min(1),
   taxa: z.array(Taxon).min(1),

@@ -190,19 +190,27 @@ describe('degrees', () => {
 
 describe('a doubt about a place', () => {
   const sligo = { longitude: -8.47, latitude: 54.27 };
+  const regions = [
+    { title: 'Atlantic north-west Europe', area: [[-25, 43.5, 25, 72]] as [number, number, number, number][] }
+  ];
   it('is none near the other sites, or of a first site in the region', () => {
-    expect(doubtAbout({ longitude: -9, latitude: 53.4 }, [sligo], 0)).toBeUndefined();
-    expect(doubtAbout(sligo, [], 0)).toBeUndefined();
-    expect(doubtAbout({ longitude: 9, latitude: 56 }, [], 1)).toBeUndefined();
+    expect(doubtAbout({ longitude: -9, latitude: 53.4 }, [sligo], 0, regions)).toBeUndefined();
+    expect(doubtAbout(sligo, [], 0, regions)).toBeUndefined();
+    expect(doubtAbout({ longitude: 9, latitude: 56 }, [], 1, regions)).toBeUndefined();
   });
 
   it.each([
     ['swapped', { longitude: 54.27, latitude: -8.47 }, [], 'swapped'],
     ['swapped, beside other sites', { longitude: 54.27, latitude: -8.47 }, [sligo], 'swapped'],
     ['a lost sign', { longitude: 8.47, latitude: 54.27 }, [sligo], 'sign of the longitude'],
-    ['another region', { longitude: -75, latitude: 41 }, [], 'beyond Atlantic north-west Europe'],
+    [
+      'another region',
+      { longitude: -75, latitude: 41 },
+      [],
+      'beyond what the library describes: Atlantic north-west Europe'
+    ],
     ['far from the others', { longitude: 2, latitude: 44 }, [sligo], 'km from the nearest site']
   ])('asks: %s', (_, place, sites, words) => {
-    expect(doubtAbout(place, sites, 0)).toContain(words);
+    expect(doubtAbout(place, sites, 0, regions)).toContain(words);
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { shippedLibrary } from '../../../tests/support/content';
-import type { Stage } from '../knowledge';
+import type { Stage, Window } from '../knowledge';
 import { createRandom } from '../random';
 import { type Sighted, SiteSeason, hopkinsShift } from './forecast';
 import { stageChance } from './phenology';
@@ -35,13 +35,50 @@ describe('the shift of a place (Hopkins 1918, 1938)', () => {
     expect([north.mean.spring, north.mean.autumn]).toEqual([12, -12]);
   });
 
-  it('is half a year on the other side of the equator', () => {
-    const ramsons = stageOf('allium-ursinum', 'flower');
-    const here = season().curve('allium-ursinum', ramsons);
-    const there = season([], { latitude: -54, altitudeMetres: 50 }).curve('allium-ursinum', ramsons);
-    const peak = (curve: Float64Array) => curve.indexOf(Math.max(...curve));
-    const apart = Math.abs(peak(here) - peak(there));
-    expect(Math.min(apart, 365 - apart)).toBeGreaterThan(170);
+  it('grows eastward by four days for five degrees, where the region says so', () => {
+    const place = { latitude: 42, altitudeMetres: 250, longitude: -70 };
+    const [here, there] = [
+      { ...place, longitude: -75 },
+      { latitude: 42, altitudeMetres: 250 }
+    ];
+    expect(hopkinsShift(place, here)).toBeCloseTo(4, 9);
+    expect(hopkinsShift(place, there)).toBe(0);
+    expect(hopkinsShift({ ...place, longitude: undefined }, here)).toBe(0);
+  });
+});
+
+describe('a southern region', () => {
+  const south = { latitude: -38, altitudeMetres: 50 };
+  // Up from September to November, and again from March to May.
+  const flower = {
+    ...stageOf('allium-ursinum', 'flower'),
+    windows: [
+      [250, 260, 300, 320],
+      [60, 70, 110, 130]
+    ] satisfies Window[]
+  };
+  const stages = new Map([['flower' as const, flower]]);
+  const there = (sightings: readonly Sighted[] = [], site = south) =>
+    new SiteSeason(site, south, sightings, () => stages);
+  const middle = (one: SiteSeason, from: number, to: number) => {
+    const curve = one.curve('x', flower).slice(from, to);
+    return curve.reduce((sum, p, i) => sum + p * (from + i), 0) / curve.reduce((sum, p) => sum + p, 0);
+  };
+
+  it('has its own windows, not turned', () => {
+    expect(middle(there(), 200, 365)).toBeCloseTo(281.5, 0);
+  });
+
+  it('has its spring later and its autumn earlier towards the pole', () => {
+    const tasman = there([], { latitude: -42, altitudeMetres: 50 });
+    expect(middle(tasman, 200, 365) - middle(there(), 200, 365)).toBeCloseTo(16, 0);
+    expect(middle(tasman, 0, 200) - middle(there(), 0, 200)).toBeCloseTo(-16, 0);
+  });
+
+  it('learns of spring in spring alone', () => {
+    const late = there([seen('x', 'flower', 262, 'not yet')]);
+    expect(middle(late, 200, 365)).toBeGreaterThan(middle(there(), 200, 365) + 2);
+    expect(middle(late, 0, 200)).toBeCloseTo(middle(there(), 0, 200), 6);
   });
 });
 

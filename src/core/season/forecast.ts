@@ -10,23 +10,33 @@ import { type Calendar, trapezoid } from './phenology';
 export interface SeasonPlace {
   readonly latitude: number;
   readonly altitudeMetres: number;
+  /** Said of a reference place where spring comes later towards the east. */
+  readonly longitude?: number | undefined;
 }
 
 /**
  * Days by which spring comes later than at the reference place, by Hopkins's bioclimatic law: 4 days for each degree
- * of latitude towards the pole and 4 days for each 400 ft (121.92 m) up. His 4 days for 5° of longitude hold for
- * eastern North America and are left out here.
+ * of latitude towards the pole, 4 days for each 400 ft (121.92 m) up, and 4 days for 5° of longitude towards the east:
+ * that last hold for eastern North America, and is left out where the reference place has no longitude.
  * Source: Hopkins 1918, 1938. A rough offset, which own sightings override.
  */
 export const hopkinsShift = (site: SeasonPlace, reference: SeasonPlace): number =>
   4 * (Math.abs(site.latitude) - Math.abs(reference.latitude)) +
-  (4 * (site.altitudeMetres - reference.altitudeMetres)) / 121.92;
+  (4 * (site.altitudeMetres - reference.altitudeMetres)) / 121.92 +
+  (reference.longitude === undefined || site.longitude === undefined
+    ? 0
+    : (4 * (site.longitude - reference.longitude)) / 5);
 
 /** Spring comes later where autumn comes earlier; the two are moved by what is seen in each. */
 export type Half = 'spring' | 'autumn';
 export const halves: readonly Half[] = ['spring', 'autumn'];
 const lastOfJuly = 212;
-const halfOf = ([start]: Window): Half => (start > lastOfJuly ? 'autumn' : 'spring');
+/**
+ * The half of the year of a day of the year.
+ * @param turn days by which a year begins later than in the north: half of it south of the equator
+ */
+const halfOf = (day: number, turn: number): Half =>
+  (turn === 0 ? day : modulo(day - 1 + turn) + 1) > lastOfJuly ? 'autumn' : 'spring';
 
 /** What can be said of a stage on a day. */
 export const sayings = ['there', 'not yet', 'over'] as const;
@@ -124,6 +134,8 @@ const ready = 0.5;
 const soon = 21;
 
 export class SiteSeason {
+  /** Days by which a year's halves begin later than in the north. */
+  private readonly turn: number;
   /** The site's mean shift of each half, in days. */
   readonly mean: Readonly<Record<Half, number>>;
   readonly #sightings: ReadonlyMap<string, readonly Sighted[]>;
@@ -144,9 +156,8 @@ export class SiteSeason {
     private readonly before?: SiteSeason
   ) {
     const spring = hopkinsShift(site, reference);
-    // Half a year apart on the two sides of the equator.
-    const across = site.latitude < 0 !== reference.latitude < 0 ? yearLength / 2 : 0;
-    this.mean = { spring: Math.round(across + spring), autumn: Math.round(across - spring) };
+    this.turn = reference.latitude < 0 ? Math.round(yearLength / 2) : 0;
+    this.mean = { spring: Math.round(spring), autumn: Math.round(-spring) };
     const byTaxon = new Map<string, Sighted[]>();
     for (const one of sightings)
       if (stagesOf(one.taxon)?.has(one.stage))
@@ -171,9 +182,9 @@ export class SiteSeason {
     const stages = this.stagesOf(taxon);
     const own = (this.#sightings.get(taxon) ?? []).flatMap((one) => {
       // What is seen in one half of the year tells of that half: a leaf in November says nothing of spring.
-      const isInHalf = modulo(one.day - this.mean[half]) <= lastOfJuly === (half === 'spring');
+      const isInHalf = halfOf(modulo(one.day - this.mean[half]), this.turn) === half;
       const windows = isInHalf
-        ? stages!.get(one.stage)!.windows.filter((window) => halfOf(window) === half)
+        ? stages!.get(one.stage)!.windows.filter(([start]) => halfOf(start, this.turn) === half)
         : [];
       return windows.length > 0 ? [{ ...one, windows }] : [];
     });
@@ -300,7 +311,7 @@ export class SiteSeason {
   private workOut(taxon: string, { stage, windows }: StageDescription): Float64Array {
     const whole = new Float64Array(yearLength);
     for (const window of windows) {
-      const half = halfOf(window);
+      const half = halfOf(window[0], this.turn);
       const shift = this.shiftOf(taxon, half);
       const reach = siteReach + taxonReach;
       // Only days on which the window stands and shifts that can be are gone through; the year is folded at the end.
@@ -351,7 +362,7 @@ export class SiteSeason {
 
   /** When a window has half come, in days from a day of the year. */
   private halfDay(taxon: string, window: Window, day: number): StageForecast['half'] {
-    const half = halfOf(window);
+    const half = halfOf(window[0], this.turn);
     const [start, peakFrom] = window;
     const reach = siteReach + taxonReach;
     const shift = this.shiftOf(taxon, half);

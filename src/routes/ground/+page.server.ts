@@ -10,6 +10,8 @@ import { leads } from '$lib/server/accounts';
 import { listPatches } from '$lib/server/ground/patches';
 import { addSite, listAllSites, listSites } from '$lib/server/ground/sites';
 import { bytesOf, readFile } from '$lib/server/reading';
+import { regionsOf } from '$lib/server/library/library';
+import { alsoWorkIn, regionsFor } from '$lib/server/school/regions';
 import { formAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import type { Actions, PageServerLoad } from './$types';
@@ -17,6 +19,8 @@ import type { Actions, PageServerLoad } from './$types';
 const Form = z.object({
   name: z.string().trim().min(1, 'Name the site.').max(120, 'At most 120 letters.'),
   where: z.string().max(200, 'At most 200 letters.').default(''),
+  /** Asked for where the place leaves it open. */
+  region: z.string().max(60).default(''),
   /** The place was questioned, and stays as it was typed. */
   isThere: z.boolean().default(false)
 });
@@ -30,6 +34,12 @@ export const load: PageServerLoad = ({ locals }) => {
     return { sites, mayAdd: leads(viewer), form: await superValidate(zod4(Form)) };
   });
 };
+
+const hoursAhead = (zone: string): number => DateTime.now().setZone(zone).offset / 60;
+
+/** The school's own time zone where it may be that of the place, else that of most of the region. */
+const zoneAt = ({ longitude }: Place, own: string, ofRegion: string): string =>
+  Math.abs(longitude - 15 * hoursAhead(own)) <= 30 ? own : ofRegion;
 
 /** The path that a file brings for a new site. */
 async function pathFrom(file: unknown) {
@@ -59,22 +69,32 @@ export const actions: Actions = {
       );
     const [longitude, latitude] = track?.path[0] ?? [];
     const place: Place = read ?? { longitude: longitude!, latitude: latitude! };
-    const sites = await inSchoolOf(viewer, listSites);
+    const { sites, regions, all } = await inSchoolOf(viewer, async (db) => ({
+      sites: await listSites(db),
+      regions: await regionsFor(db, place, form.data.region),
+      all: await regionsOf(db)
+    }));
     const doubt = doubtAbout(
       place,
       sites.flatMap((site) => site.place ?? []),
-      DateTime.now().setZone(viewer.school.timeZone).offset / 60
+      hoursAhead(viewer.school.timeZone),
+      all
     );
     if (doubt && !form.data.isThere) return fail(400, { form, doubt });
-    const id = await inSchoolOf(viewer, (db) =>
-      addSite(
+    const [region] = regions;
+    if (!region || regions.length > 1)
+      return fail(400, { form, regions: regions.map(({ slug, title }) => ({ value: slug, label: title })) });
+    const id = await inSchoolOf(viewer, async (db) => {
+      await alsoWorkIn(db, region.slug);
+      return addSite(
         db,
         form.data.name,
-        viewer.school.timeZone,
+        region.slug,
+        zoneAt(place, viewer.school.timeZone, region.timeZone),
         place,
         track ? withPath(emptyGround, track.path, track.name) : emptyGround
-      )
-    );
+      );
+    });
     redirect(303, `/ground/${id}${track?.waypoints ? `?waypoints=${track.waypoints}` : ''}`);
   })
 };

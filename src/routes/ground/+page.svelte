@@ -67,6 +67,19 @@
         <Notice kind="problem">{form.doubt}</Notice>
         <Tick label="It is there all the same" name="isThere" />
       </div>{/if}
+    {#if form && 'regions' in form && form.regions}<div class="sm:col-span-2">
+        <Notice kind="problem"
+          >Which region’s plants and seasons does it have? Its place leaves that open.</Notice
+        >
+        <Field
+          label="Region"
+          name="region"
+          options={[
+            { value: '', label: 'Choose a region' },
+            ...(form.regions as { value: string; label: string }[])
+          ]}
+        />
+      </div>{/if}
     <Field label="Its name" name="name" maxlength={120} autocomplete="off" />
     <PlaceField name="where" bind:value={$site.where as string} problem={$errors.where?.join(' ')} />
     <div class="grid content-start gap-1">

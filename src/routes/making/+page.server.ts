@@ -4,7 +4,7 @@ import { englishName } from '$core/knowledge';
 import { readCode } from '$core/making';
 import { addDays } from '$core/season';
 import { batchInShort, batchWithCode, freeTakings, listBatches } from '$lib/server/making/batches';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { fieldsAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireSignedIn, requireTeacher } from '$lib/server/request/guard';
 import type { Actions, PageServerLoad } from './$types';
@@ -15,7 +15,7 @@ const freshDays = 21;
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireTeacher(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const batches = await listBatches(db);
     return {
       free: (await freeTakings(db, addDays(viewer.today, -freshDays))).flatMap((one) => {

@@ -13,7 +13,7 @@ import {
   sharedEntries
 } from '$lib/server/learning/notebook';
 import { sitesToScout } from '$lib/server/season/learners-scout';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { readPicture } from '$lib/server/library/photographs';
 import { fieldsAction, idAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireSignedIn, requireTeacher } from '$lib/server/request/guard';
@@ -22,7 +22,7 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const named = (slug: string | undefined) => {
       const taxon = slug === undefined ? undefined : library.taxa.get(slug);
       return (

@@ -45,9 +45,9 @@ function specimenOf(library: Library, pairs: readonly PairInSeason[], today: str
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const own = await schoolLibrary(db);
+    const own = await schoolLibrary(db, viewer.region);
     const { library } = own;
-    const walks = await comingPairs(db, viewer, own);
+    const walks = await comingPairs(db, viewer);
     const season = seasonOfPairs(own, viewer.today);
     const asked = new Set(season.flatMap(({ target, lookalike }) => [target, lookalike]));
     const plants = [...asked].map((slug) => library.taxa.get(slug)!);

@@ -19,6 +19,8 @@ import {
 import { audit } from '$lib/server/school/audit';
 import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { ownPath } from '$lib/server/request/own-path';
+import { fieldsAction } from '$lib/server/request/actions';
+import { listRegions, workIn } from '$lib/server/school/regions';
 import { listPeople, setFirstAid } from '$lib/server/school/people';
 import { readSettings, saveSettings, setDemoDate } from '$lib/server/school/schools';
 import type { Actions, PageServerLoad } from './$types';
@@ -130,7 +132,8 @@ export const load: PageServerLoad = ({ locals }) =>
         zod4(Form)
       ),
       leaders: (await listPeople(db)).filter(({ role }) => role !== 'learner' && role !== 'guest'),
-      demoDate: settings.demoDate
+      demoDate: settings.demoDate,
+      regions: await listRegions(db)
     };
   });
 
@@ -194,6 +197,20 @@ export const actions: Actions = {
     await inSchoolOf(viewer, (db) => setFirstAid(db, parsed.data.personId, parsed.data.until || undefined));
     return { done: 'The certificate is entered. Plans follow at once.' };
   },
+  regions: fieldsAction(
+    requireLeader,
+    z.object({ first: z.string() }),
+    async ({ first }, { viewer, event, form }) => {
+      const ticked = form.getAll('region').map(String);
+      const problem = await inSchoolOf(viewer, async (db) => {
+        const wrong = await workIn(db, [first, ...ticked]);
+        if (!wrong)
+          await audit(db, { personId: viewer.personId, number: event.locals.number }, 'settings changed');
+        return wrong;
+      });
+      return problem ? fail(400, { problem }) : { done: 'Kept. Species and new ground have them at once.' };
+    }
+  ),
   moveDate: async ({ request, locals }) => {
     const viewer = requireLeader(locals);
     const parsed = z

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '$core/words';
   import { kitchenHabits } from '$core/making';
   import WhenInput from '$lib/ui/form/WhenInput.svelte';
   import Field from '$lib/ui/form/Field.svelte';
@@ -185,6 +186,39 @@
     {/each}
   </ul>
 </section>
+
+{#if data.regions.length > 1}
+  <section id="regions" class="mt-10 max-w-[760px] scroll-mt-6 border-t border-rule pt-5">
+    <h2>Regions</h2>
+    <p class="note text-ink-2">
+      Where the school teaches. Each has its own plants, seasons, law and animals; what a learner knows of a
+      plant counts in all.
+    </p>
+    <form method="POST" action="?/regions" use:plainEnhance class="mt-3 grid gap-4">
+      <fieldset class="grid gap-1">
+        {#each data.regions as { slug, title, isOwn, sites } (slug)}<label
+            class="flex min-h-10 items-center gap-3"
+            ><input
+              type="checkbox"
+              name="region"
+              value={slug}
+              checked={isOwn}
+              class="checkbox border-rule-strong"
+            />{title}{sites > 0 ? ` (${counted(sites, 'site')})` : ''}</label
+          >{/each}
+      </fieldset>
+      <div class="max-w-[360px]">
+        <Field
+          label="Shown where no site says which"
+          name="first"
+          value={data.regions[0]?.slug}
+          options={data.regions.map(({ slug, title }) => ({ value: slug, label: title }))}
+        />
+      </div>
+      <button class="btn btn-line justify-self-start">Keep the regions</button>
+    </form>
+  </section>
+{/if}
 
 <section class="mt-10 max-w-[760px] border-t border-rule pt-5">
   <h2>Demo date</h2>

@@ -2,11 +2,10 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
+import { timeZones } from '$lib/server/time-zones';
 import { NewPassword, hasAccounts, setSessionCookie, setUpFirstOwner } from '$lib/server/accounts';
 import { callerOf } from '$lib/server/request/caller';
 import type { Actions, PageServerLoad } from './$types';
-
-const zones = Intl.supportedValuesOf('timeZone');
 
 const Form = z.object({
   school: z.string().trim().min(1, 'Name the school.').max(120),
@@ -14,7 +13,7 @@ const Form = z.object({
   email: z.email('This is no e-mail address.'),
   password: NewPassword,
   code: z.string().max(200).default(''),
-  timeZone: z.enum(zones as [string, ...string[]]).default('Europe/Dublin')
+  timeZone: z.enum(timeZones).default('Europe/Dublin')
 });
 
 /** Who starts an empty installation is shown a code, so that not just anybody who passes by becomes its owner. */
@@ -25,7 +24,7 @@ export const load: PageServerLoad = async (event) => {
   const code = event.url.searchParams.get('code') ?? '';
   return {
     form: await superValidate({ code }, zod4(Form), { errors: false }),
-    zones,
+    zones: timeZones,
     asksForCode: codeWanted() !== undefined
   };
 };

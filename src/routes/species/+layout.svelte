@@ -1,5 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import RegionSwitch from '$lib/ui/RegionSwitch.svelte';
 
   let { data, children } = $props();
   const tabs = $derived([
@@ -49,4 +50,5 @@
       </li>{/each}
   </ul>
 </nav>
+<RegionSwitch regions={data.regions} path={page.params['taxon'] ? '/species' : page.url.pathname} />
 {@render children()}

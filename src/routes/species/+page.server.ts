@@ -18,7 +18,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireSignedIn(locals);
   const query = Query.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const confirmed = await confirmedClaims(db);
     const middleOfMonth = `2027-${String(query.month).padStart(2, '0')}-15`;
     const found = findTaxa(library, {

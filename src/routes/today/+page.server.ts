@@ -6,7 +6,7 @@ import { ownQuizzes } from '$lib/server/learning/quizzes';
 import { openEntries } from '$lib/server/learning/notebook';
 import { batchInShort, listBatches } from '$lib/server/making/batches';
 import { homeTasks } from '$lib/server/field/home-tasks';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { readPlan } from '$lib/server/walk/plan';
 import { firstSteps } from '$lib/server/school/first-steps';
 import { listSites } from '$lib/server/ground/sites';
@@ -24,14 +24,14 @@ export const load: PageServerLoad = ({ locals }) => {
     const calledOff = walks.filter(({ heldOn, calledOff: off }) => off && heldOn >= viewer.today);
     const next = coming[0];
     const plan = next && viewer.role !== 'learner' ? await readPlan(db, viewer, next.id) : undefined;
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const learner = await learnerState(db, viewer.personId, viewer.today);
     const { questions, minutes } = planToday(await comingPairs(db, viewer), learner, db.now);
     const quizzes =
       viewer.role === 'learner'
         ? (await ownQuizzes(db, viewer)).filter(({ quiz, own }) => openPhase(quiz, own, viewer.today))
         : [];
-    const pairs = next ? await pairsOfWalk(db, next.id) : [];
+    const pairs = next ? await pairsOfWalk(db, next) : [];
     return {
       today: viewer.today,
       round: { questions, minutes },

@@ -70,6 +70,10 @@ function kindOf(path: string): CellKind<CellValue> | undefined {
   return isList(head!) && second ? (listOf(head) as unknown as CellKind<CellValue>) : undefined;
 }
 
+/** The region in which alone a cell holds that is edited in one; undefined where what it says is the same in all. */
+export const scopeOf = (path: string, region: string): string | undefined =>
+  path === 'taxon' || kindOf(path)?.isRegional ? region : undefined;
+
 /** The keys of the items of each list of a taxon. */
 export const listKeys = (taxon: Pick<Taxon, ListName>): Record<ListName, string[]> => {
   const keys = (name: ListName) => (taxon[name] as ListItem[]).map(listOf(name).keyOf);

@@ -24,6 +24,8 @@ type Columns = Readonly<Record<string, string>>;
 
 /** A kind of cell of a taxon that a school may correct. */
 export interface CellKind<Value> {
+  /** It holds in one region: elsewhere another is to be said. */
+  readonly isRegional?: true;
   readonly schema: z.ZodType<Value>;
   /** What it says. @param path for a cell of a stage, whose words are those of its character */
   words(value: Value, glossary: Glossary, path: string): string;

@@ -6,6 +6,7 @@ type Status = Taxon['legal'][number];
 /** What the law says of it, by region. */
 export const legal: ListKind<Status> = {
   title: 'law',
+  isRegional: true,
   schema: Taxon.shape.legal.unwrap().element,
   keyOf: ({ region }) => region,
   words: (status) => Object.values(status).join('; '),

@@ -6,6 +6,7 @@ type Name = Taxon['names'][number];
 /** What people call it, by language. */
 export const names: ListKind<Name> = {
   title: 'name',
+  isRegional: true,
   schema: Taxon.shape.names.element,
   keyOf: ({ language, name }) => `${language}:${name}`,
   words: (name) => Object.values(name).join('; '),

@@ -27,11 +27,11 @@ const list = <Item extends string>(
 });
 
 export const note = words('note');
-export const microhabitat = words('microhabitat');
+export const microhabitat = { ...words('microhabitat'), isRegional: true } as const;
 export const lifeForm = words('lifeForm', 'life form');
 export const family = words('family');
 export const basis = words('basis');
-export const habitats = list('habitats', Taxon.shape.habitats);
+export const habitats = { ...list('habitats', Taxon.shape.habitats), isRegional: true } as const;
 export const loads = list('loads', Taxon.shape.loads.unwrap());
 export const synonyms = list('synonyms', Taxon.shape.synonyms.unwrap(), (filled) => ({
   value: readList(filled.text('text'), ',')

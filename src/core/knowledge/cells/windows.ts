@@ -47,6 +47,7 @@ export const windowsText = (all: readonly Window[]): string =>
 
 /** When a stage is up; without it there is no such stage. */
 export const windows: CellKind<Window[]> = {
+  isRegional: true,
   schema: z.array(Window).min(1),
   words: (all) => all.map(windowInWords).join('; '),
   /** Both times of the year. */

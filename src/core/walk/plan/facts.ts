@@ -2,6 +2,7 @@ import type { Position } from 'geojson';
 import { z } from 'zod';
 import type { Allowance, Contamination, Edge, GroundKind } from '../../ground';
 import {
+  type Region,
   type Animal,
   type Hazard,
   type Library,
@@ -166,6 +167,8 @@ export interface PlanFacts {
   };
   /** That may be met on the day, the weightiest first. */
   readonly animals: readonly Animal[];
+  /** Months of the year, 1–12, in which the region has heat, or cold and wet. */
+  readonly months: Pick<Region, 'heat' | 'cold'>;
   readonly site: {
     readonly name: string;
     readonly habitats: readonly string[];

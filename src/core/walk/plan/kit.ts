@@ -2,6 +2,7 @@ import { type LibraryTaxon, isHarmful, worstContact } from '../../knowledge';
 import { toolsAtStop } from '../../making';
 import { listed } from '../../words';
 import type { PlanFacts, TaxonFacts } from './facts';
+import { inSeason } from './weather';
 
 /** What has to be packed, proposed from taxa, hazards, site and season: common practice, no source. */
 export interface KitItem {
@@ -14,7 +15,10 @@ export interface KitItem {
   readonly protects: boolean;
 }
 
-type Source = Pick<PlanFacts, 'kind' | 'site' | 'animals' | 'isoDate' | 'stops' | 'taxa' | 'light'>;
+type Source = Pick<
+  PlanFacts,
+  'kind' | 'site' | 'animals' | 'months' | 'isoDate' | 'stops' | 'taxa' | 'light'
+>;
 
 /** Into what a crop goes that a basket would spoil: common practice, no source. */
 const containers = [
@@ -53,7 +57,6 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
     carriedBy: KitItem['carriedBy'] = 'leaders',
     protects = false
   ) => items.push({ key, label, why, carriedBy, protects });
-  const month = Number(facts.isoDate.slice(5, 7));
   const { site, stops, taxa } = facts;
   const isOut = facts.kind === 'walk';
   const gathered = taxa.filter(({ role }) => role === 'gather');
@@ -134,8 +137,8 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
     pack('map', 'Paper map and compass', 'hill', 'leaders', true);
     pack('shelter', 'Group shelter and warm layers', 'hill', 'leaders', true);
   }
-  if (isOut && month >= 5 && month <= 9) pack('sun', 'Hats and sun cream', 'summer', 'everyone');
-  if (isOut && (month >= 10 || month <= 4))
+  if (isOut && inSeason(facts, 'heat')) pack('sun', 'Hats and sun cream', 'summer', 'everyone');
+  if (isOut && inSeason(facts, 'cold'))
     pack('warm', 'Waterproofs and a warm layer', 'the season', 'everyone');
   if (isOut && facts.light && end > facts.light.sunset - 30)
     pack('torch', 'Head torches', 'it ends near sunset', 'everyone', true);

@@ -53,4 +53,4 @@ export {
   setPassword,
   signIn
 } from './sign-in';
-export { Role, type Viewer, leads, roles, viewerOf } from './viewer';
+export { Role, type Viewer, leads, lookingAt, roles, viewerOf } from './viewer';

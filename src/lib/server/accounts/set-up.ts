@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import type { PoolClient } from 'pg';
 import { z } from 'zod';
 import { inTransaction } from '../database/database';
-import { rowOf } from '../database/rows';
+import { rowOf, rowsOf } from '../database/rows';
 import { enterSchool } from '../database/school';
 import { invite } from './invitations';
 import { hashPassword } from './passwords';
@@ -12,23 +12,30 @@ export interface NewSchool {
   readonly school: string;
   readonly name: string;
   readonly timeZone: string;
+  /** Where it works; without it, where most of it goes by its clock, or the first there is. */
+  readonly region?: string | undefined;
 }
 
 /** Makes a school on the newest release of the library, with one person who owns it. */
-async function makeSchool(client: PoolClient, { school, name, timeZone }: NewSchool) {
+async function makeSchool(client: PoolClient, { school, name, timeZone, region }: NewSchool) {
   const newest = await rowOf(
     client,
     z.object({ hash: z.string() }),
     'select hash from library_release order by loaded_at desc limit 1'
   );
+  const regions = await rowsOf(
+    client,
+    z.object({ region: z.string(), isNear: z.boolean() }),
+    `select region, document -> 'region' ->> 'timeZone' = $2 as "isNear" from release_library
+      where hash = $1 order by region <> $3, 2 desc, region`,
+    [newest!.hash, timeZone, region ?? '']
+  );
   const [schoolId, personId] = [uuid(), uuid()];
   const db = await enterSchool(client, schoolId);
-  await db.query('insert into school (school_id, name, time_zone, library_hash) values ($1, $2, $3, $4)', [
-    schoolId,
-    school,
-    timeZone,
-    newest!.hash
-  ]);
+  await db.query(
+    'insert into school (school_id, name, time_zone, library_hash, regions) values ($1, $2, $3, $4, $5)',
+    [schoolId, school, timeZone, newest!.hash, [regions[0]!.region]]
+  );
   await db.query("insert into person (school_id, id, name, role) values ($1, $2, $3, 'owner')", [
     schoolId,
     personId,

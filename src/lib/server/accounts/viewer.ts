@@ -16,6 +16,10 @@ export interface Viewer {
   readonly personId: string;
   readonly name: string;
   readonly role: Role;
+  /** The region of the library that is shown where no site says which; one of the school's. */
+  readonly region: string;
+  /** All that the school works in, that one first. */
+  readonly regions: readonly string[];
   readonly school: {
     readonly name: string;
     readonly demoDate: string | undefined;
@@ -46,8 +50,15 @@ const ViewerRow = z.object({
   school: z.string(),
   demo_date: maybe(z.string()),
   time_zone: z.string(),
+  regions: z.array(z.string()).min(1),
   today: z.string()
 });
+
+/** A viewer as they look at a region; as they are where the school does not work in it. */
+export const lookingAt = (viewer: Viewer, region: string | null | undefined): Viewer =>
+  region && viewer.regions.includes(region)
+    ? { ...viewer, region, regions: [region, ...viewer.regions.filter((other) => other !== region)] }
+    : viewer;
 
 /**
  * The viewer of a session token.
@@ -70,6 +81,8 @@ export async function viewerOf(token: string): Promise<Viewer | undefined> {
     personId: row.person_id,
     name: row.name,
     role: role.data,
+    region: row.regions[0]!,
+    regions: row.regions,
     school: { name: row.school, demoDate: row.demo_date, timeZone: row.time_zone },
     today: row.today,
     confirmedAt: row.confirmed_at,

@@ -15,7 +15,7 @@ export async function readFieldDay(
   plan: Plan,
   brief: Brief | undefined
 ): Promise<{ readonly pack: Pack; readonly day: FieldDay }> {
-  const { document } = await schoolLibrary(db);
+  const { document } = await schoolLibrary(db, plan.site.region);
   const shares = (await readShares(db, plan.walk.id)) ?? { phones: 1, key: '', leftOf: {} };
   // Drawings say nothing of what happened.
   const undrawn = brief && { ...brief, plates: {} };

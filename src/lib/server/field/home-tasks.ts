@@ -5,7 +5,7 @@ import { englishName } from '$core/knowledge';
 import type { Viewer } from '../accounts';
 import { rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
-import { libraryOf } from '../library/library';
+import { libraryOfAll } from '../library/library';
 import { listPeople } from '../school/people';
 import { listWalks } from '../walk/walks';
 
@@ -30,7 +30,7 @@ export async function homeTasks(db: SchoolDb, viewer: Viewer): Promise<HomeTask[
     one.kind === 'task' && one.until >= viewer.today ? [one] : []
   );
   if (given.length === 0) return [];
-  const library = await libraryOf(db);
+  const library = await libraryOfAll(db, viewer.regions);
   return given
     .map(({ id, walkId, taxa, until, bring }) => ({
       id,

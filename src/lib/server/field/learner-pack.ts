@@ -3,7 +3,7 @@ import { forLearners } from '$core/walk';
 import type { Viewer } from '../accounts';
 import type { SchoolDb } from '../database/school';
 import { readSite } from '../ground/sites';
-import { libraryOf, schoolLibrary } from '../library/library';
+import { schoolLibrary } from '../library/library';
 import { readSettings } from '../school/schools';
 import { listSightings, seasonOf } from '../season/sightings';
 import { readBrief } from '../walk/briefs';
@@ -16,7 +16,7 @@ import { mayBeUp } from './pack';
 export async function learnerPackOf(db: SchoolDb, viewer: Viewer, walk: Walk): Promise<LearnerPack> {
   const site = (await readSite(db, walk.siteId))!;
   const settings = await readSettings(db);
-  const library = await libraryOf(db);
+  const { library, document } = await schoolLibrary(db, site.region);
   const brief = await readBrief(db, walk.id);
   const season = seasonOf(library, site, await listSightings(db, site.id), walk.heldOn);
   return {
@@ -41,6 +41,6 @@ export async function learnerPackOf(db: SchoolDb, viewer: Viewer, walk: Walk): P
         document: forLearners(brief.document, settings.learnersSeePlaces)
       })),
     tasks: await homeTasks(db, viewer),
-    library: (await schoolLibrary(db)).document
+    library: document
   };
 }

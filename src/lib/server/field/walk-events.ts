@@ -21,14 +21,14 @@ import { libraryOf } from '../library/library';
 export type WalkEventResult =
   { readonly noted: true } | { readonly status: 403 | 404 | 409; readonly problem: string };
 
-const Setting = z.object({ siteId: z.string(), timeZone: z.string() });
+const Setting = z.object({ siteId: z.string(), region: z.string(), timeZone: z.string() });
 type Setting = z.infer<typeof Setting>;
 
 const settingOf = (db: SchoolDb, walkId: string): Promise<Setting | undefined> =>
   rowOf(
     db,
     Setting,
-    `select site_id as "siteId", time_zone as "timeZone"
+    `select site_id as "siteId", region, time_zone as "timeZone"
        from walk join site on site.school_id = walk.school_id and site.id = site_id where walk.id = $1`,
     [walkId]
   );
@@ -253,11 +253,11 @@ async function enterSighting(
 /** A plant that the library has lost meanwhile gets no patch: the event stands in the day alone. */
 async function enterPatch(
   db: SchoolDb,
-  { siteId }: Setting,
+  { siteId, region }: Setting,
   { id, taxon, amount, place, note }: WalkEventOf<'new patch'>,
   day: string
 ): Promise<void> {
-  const known = (await libraryOf(db)).taxa.get(taxon);
+  const known = (await libraryOf(db, region)).taxa.get(taxon);
   if (!known) return;
   const name = `${englishName(known)}, found ${dayAndMonth(day)}`;
   await addPatch(db, siteId, { name, taxon, abundance: amount, microhabitat: note, ...place }, id);

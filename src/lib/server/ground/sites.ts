@@ -9,6 +9,8 @@ import { maybe, rowOf, rowsOf } from '../database/rows';
 const SiteRow = z.object({
   id: z.string(),
   name: z.string(),
+  /** Whose plants, seasons and animals it has. */
+  region: z.string(),
   timeZone: z.string(),
   ground: Ground,
   habitats: z.array(z.string()).readonly(),
@@ -51,7 +53,7 @@ const Site = SiteRow.transform(({ placeLongitude, placeLatitude, ...site }) => {
 });
 export type Site = Readonly<z.infer<typeof Site>>;
 
-const columns = `id, name, time_zone as "timeZone", ground, habitats, access_point as "accessPoint",
+const columns = `id, name, region, time_zone as "timeZone", ground, habitats, access_point as "accessPoint",
   nearest_road as "nearestRoad", phone_signal as "phoneSignal", toilets,
   permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
   may_pick as "mayPick", may_dig as "mayDig", may_fire as "mayFire", may_charge as "mayCharge", designation,
@@ -90,16 +92,21 @@ export async function removeSite(db: SchoolDb, siteId: string): Promise<boolean>
 export const readSite = (db: SchoolDb, id: string): Promise<Site | undefined> =>
   rowOf(db, Site, `select ${columns} from site where id = $1`, [id]);
 
+/** The region of a site that is there. */
+export const regionOfSite = async (db: SchoolDb, id: string): Promise<string> =>
+  (await rowOf(db, SiteRow.pick({ region: true }), 'select region from site where id = $1', [id]))!.region;
+
 /** @param place undefined where nobody says it yet */
 export async function addSite(
   db: SchoolDb,
   name: string,
+  region: string,
   timeZone: string,
   place: Place | undefined,
   ground: Ground = emptyGround
 ): Promise<string> {
   const id = uuid();
-  await insert(db, 'site', { id, name, timeZone, ground, ...placeColumns(place) });
+  await insert(db, 'site', { id, name, region, timeZone, ground, ...placeColumns(place) });
   return id;
 }
 
@@ -131,6 +138,8 @@ type Optional =
 export type SiteDetails = Pick<
   Site,
   | 'name'
+  | 'region'
+  | 'timeZone'
   | 'nearestRoad'
   | 'phoneSignal'
   | 'toilets'
@@ -150,7 +159,7 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
     `update site set name = $2, access_point = $3, permission_from = $4, permission_since = $5, permission_until = $6,
             may_pick = $7, may_dig = $8, largest_group = $9, note = $10, altitude_metres = $11,
             habitats = $12, may_fire = $13, may_charge = $14, designation = $15, local_rules = $16,
-            nearest_road = $17, phone_signal = $18, toilets = $19, is_level = $20, revision = revision + 1
+            nearest_road = $17, phone_signal = $18, toilets = $19, is_level = $20, region = $21, time_zone = $22, revision = revision + 1
       where id = $1`,
     [
       siteId,
@@ -172,7 +181,9 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
       details.nearestRoad,
       details.phoneSignal,
       details.toilets,
-      details.isLevel
+      details.isLevel,
+      details.region,
+      details.timeZone
     ]
   );
 }

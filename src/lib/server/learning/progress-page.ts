@@ -15,7 +15,7 @@ import {
 } from '$core/learning';
 import { stageWord } from '$core/words';
 import { type WalkPairs, comingPairs, learnerState } from './drills';
-import { libraryOf } from '../library/library';
+import { libraryOfAll } from '../library/library';
 import { listCohorts, listPeople } from '../school/people';
 import {
   type GroupProgress,
@@ -110,7 +110,7 @@ export async function personProgress(
 ) {
   const person = (await listPeople(db)).find(({ id }) => id === personId);
   if (!person || person.role === 'guest') return undefined;
-  const library = await libraryOf(db);
+  const library = await libraryOfAll(db, viewer.regions);
   const cohorts = (await listCohorts(db)).filter(({ members }) => members.includes(personId));
   const walks = (await comingPairs(db, viewer)).filter(
     ({ cohortId }) => person.role !== 'learner' || cohorts.some(({ id }) => id === cohortId)
@@ -204,7 +204,7 @@ export async function groupProgress(
   viewer: Viewer,
   asked: { readonly cohortId: string | undefined; readonly walkId: string | undefined }
 ) {
-  const library = await libraryOf(db);
+  const library = await libraryOfAll(db, viewer.regions);
   const cohorts = await listCohorts(db);
   const allWalks = await comingPairs(db, viewer);
   const byWalk = allWalks.find(({ id }) => id === asked.walkId)?.cohortId;

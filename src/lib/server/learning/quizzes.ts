@@ -18,13 +18,14 @@ import {
   type Sitting
 } from '$core/learning';
 import type { Random } from '$core/random';
-import { comingPairs } from './drills';
+import { type WalkPairs, comingPairs } from './drills';
 import { roundFrame, storeQuestions } from './drills/rounds';
 import { schoolLibrary } from '../library/library';
 import type { SchoolDb } from '../database/school';
 import { systemRandom } from '../system-random';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
+import { readWalk } from '../walk/walks';
 import { maybe, rowOf, rowsOf } from '../database/rows';
 
 /** Quizzes: the same questions for a group, once, or before and after a walk. */
@@ -36,6 +37,8 @@ const Quiz = z.object({
   cohortName: z.string(),
   walkId: maybe(z.string()),
   walkName: maybe(z.string()),
+  /** From whose library it asks. */
+  region: z.string(),
   /** The day from which the second sitting is open, YYYY-MM-DD. */
   afterFrom: maybe(z.string()),
   kind: z.enum(quizKinds),
@@ -48,7 +51,7 @@ const Quiz = z.object({
 export type Quiz = Readonly<z.infer<typeof Quiz>>;
 
 const select = `select quiz.id, quiz.name, quiz.cohort_id as "cohortId", cohort.name as "cohortName", walk_id as "walkId",
-         walk.name as "walkName", walk.held_on as "afterFrom", quiz.kind, minutes, questions, quiz.opened_at as "openedAt",
+         walk.name as "walkName", quiz.region, walk.held_on as "afterFrom", quiz.kind, minutes, questions, quiz.opened_at as "openedAt",
          (select count(*)::int from round where round.school_id = quiz.school_id and quiz_id = quiz.id) as sittings
     from quiz join cohort on cohort.school_id = quiz.school_id and cohort.id = quiz.cohort_id
     left join walk on walk.school_id = quiz.school_id and walk.id = walk_id`;
@@ -68,12 +71,20 @@ export const listQuizzes = (db: SchoolDb, viewer: Viewer): Promise<Quiz[]> =>
 export const readQuiz = (db: SchoolDb, viewer: Viewer, id: string): Promise<Quiz | undefined> =>
   rowOf(db, Quiz, `${select} where ${visible} and quiz.id = $3`, [seesAll(viewer), viewer.personId, id]);
 
-/** What questions may be about: the pairs of one walk's brief, or of all coming walks of the school. */
-async function frameFor(db: SchoolDb, viewer: Viewer, walkId: string | undefined) {
-  const own = await schoolLibrary(db);
-  const walks = (await comingPairs(db, viewer, own)).filter(
-    ({ id }) => walkId === undefined || id === walkId
+/** The walks that a quiz may ask about: its own, or all coming ones of its region. */
+export const walksAsked = async (
+  db: SchoolDb,
+  viewer: Viewer,
+  { walkId, region }: Pick<Quiz, 'walkId' | 'region'>
+): Promise<WalkPairs[]> =>
+  (await comingPairs(db, viewer)).filter((walk) =>
+    walkId === undefined ? walk.region === region : walk.id === walkId
   );
+
+/** What questions may be about: the pairs of those walks. */
+async function frameFor(db: SchoolDb, viewer: Viewer, about: Pick<Quiz, 'walkId' | 'region'>) {
+  const own = await schoolLibrary(db, about.region);
+  const walks = await walksAsked(db, viewer, about);
   const pairs = walks.flatMap((walk) => walk.pairs);
   // The same for everybody: nobody's past makes it harder, and the kinds alternate from the start.
   return roundFrame(db, anybody(pairs), own.library, pairs, walks[0]?.heldOn ?? viewer.today);
@@ -90,13 +101,16 @@ export interface QuizHead {
 /** @param size how many questions are composed from the brief; 0 leaves them to be chosen by hand */
 export async function addQuiz(db: SchoolDb, viewer: Viewer, head: QuizHead, size: number): Promise<string> {
   const id = uuid();
-  const frame = await frameFor(db, viewer, head.walkId);
+  const walk = head.walkId === undefined ? undefined : await readWalk(db, viewer, head.walkId);
+  const region = walk?.region ?? viewer.region;
+  const frame = await frameFor(db, viewer, { ...head, region });
   const questions = size > 0 ? composeRound(frame, frame.context, size, systemRandom()) : [];
   await insert(db, 'quiz', {
     id,
     name: head.name,
     cohortId: head.cohortId,
     walkId: head.walkId,
+    region,
     kind: head.kind,
     minutes: head.minutes,
     questions: JSON.stringify(questions),
@@ -171,7 +185,7 @@ async function madeFor(
   { drill, pair: key, member }: Extract<QuizChange, { what: 'add' }>,
   random: Random
 ): Promise<Specification | string> {
-  const frame = await frameFor(db, viewer, quiz.walkId);
+  const frame = await frameFor(db, viewer, quiz);
   const other = plantDrills.find((one) => one === drill);
   if (other)
     return plantQuestion(frame, other, random) ?? 'Nothing of that kind can be asked on these plants now.';
@@ -276,7 +290,13 @@ export async function sit(
   const begun = own.find((sitting) => sitting.phase === phase);
   if (begun) return { roundId: begun.roundId };
   const id = uuid();
-  const sitting = { personId: viewer.personId, walkId: quiz.walkId, quizId: quiz.id, phase };
+  const sitting = {
+    personId: viewer.personId,
+    walkId: quiz.walkId,
+    region: quiz.region,
+    quizId: quiz.id,
+    phase
+  };
   if (!(await insert(db, 'round', { id, ...sitting, effectiveAt: db.now }, 'nothing'))) {
     const again = (await sittingsOf(db, quiz, viewer.personId)).find((sitting) => sitting.phase === phase);
     return again ? { roundId: again.roundId } : { problem: 'Try again in a moment.' };

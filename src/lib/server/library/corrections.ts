@@ -11,6 +11,7 @@ import {
   cellHash,
   compileLibrary,
   parseCell,
+  scopeOf,
   whyUnfit
 } from '$core/knowledge';
 import { EditKind, type SchoolLibrary, schoolLibrary } from './library';
@@ -43,15 +44,15 @@ const findTaxon = ({ document }: SchoolLibrary, slug: string): Taxon | undefined
 const waitForTurn = (db: SchoolDb) =>
   db.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`library ${db.schoolId}`]);
 
-/** The school's own latest word on a cell. */
-const standing = (db: SchoolDb, taxon: string, path: string) =>
+/** The school's own latest word on a cell, as it holds in a region. */
+const standing = (db: SchoolDb, region: string, taxon: string, path: string) =>
   rowOf(
     db,
     z.object({ kind: EditKind, value: z.unknown(), by: z.string() }),
     `select kind, value, person.name as by from library_edit join person
         on person.school_id = library_edit.school_id and person.id = edited_by
-      where taxon = $1 and path = $2 order by version desc limit 1`,
-    [taxon, path]
+      where taxon = $1 and path = $2 and scope = $3 order by version desc limit 1`,
+    [taxon, path, scopeOf(path, region) ?? '']
   );
 
 /** A cell as it is to be from now on. */
@@ -76,21 +77,23 @@ async function store(
     version: version + 1 + i,
     taxon,
     path,
+    scope: scopeOf(path, viewer.region) ?? '',
     kind,
     value: value ?? null,
     base: cellHash(cellAt(taxa.get(taxon), path)) ?? null
   }));
   await db.query(
-    `insert into library_edit (school_id, id, version, taxon, path, kind, value, base_hash, before_kind, before_value,
+    `insert into library_edit (school_id, id, version, region, scope, taxon, path, kind, value, base_hash, before_kind, before_value,
                                reason, edited_by, effective_at)
-     select $1, edit.id, edit.version, edit.taxon, edit.path, edit.kind, edit.value, edit.base,
+     select $1, edit.id, edit.version, $6, edit.scope, edit.taxon, edit.path, edit.kind, edit.value, edit.base,
             coalesce(before.kind, 'withdraw'), before.value, $3, $4, $5
-       from jsonb_to_recordset($2) as edit (id uuid, version int, taxon text, path text, kind text, value jsonb, base text)
+       from jsonb_to_recordset($2) as edit (id uuid, version int, taxon text, path text, scope text, kind text, value jsonb, base text)
        left join lateral (
          select kind, value from library_edit earlier
-          where earlier.taxon = edit.taxon and earlier.path = edit.path order by version desc limit 1
+          where earlier.taxon = edit.taxon and earlier.path = edit.path and earlier.scope = edit.scope
+          order by version desc limit 1
        ) before on true`,
-    [db.schoolId, JSON.stringify(rows), reason, viewer.personId, db.now]
+    [db.schoolId, JSON.stringify(rows), reason, viewer.personId, db.now, viewer.region]
   );
 }
 
@@ -111,11 +114,11 @@ function problemsAfter(now: SchoolLibrary, edit: Edit): string[] {
  */
 export async function editCell(db: SchoolDb, viewer: Viewer, wanted: Wanted): Promise<Outcome> {
   await waitForTurn(db);
-  const now = await schoolLibrary(db);
+  const now = await schoolLibrary(db, viewer.region);
   const { taxon, path } = wanted;
   const current = cellAt(findTaxon(now, taxon), path);
   if (cellHash(current) !== wanted.seen) {
-    const last = await standing(db, taxon, path);
+    const last = await standing(db, viewer.region, taxon, path);
     return { kind: 'conflict', current, by: last?.by };
   }
   let value = wanted.value;
@@ -144,8 +147,8 @@ export async function withdrawEdit(
   reason: string
 ): Promise<boolean> {
   await waitForTurn(db);
-  const now = await schoolLibrary(db);
-  const last = await standing(db, taxon, path);
+  const now = await schoolLibrary(db, viewer.region);
+  const last = await standing(db, viewer.region, taxon, path);
   if (!last || last.kind === 'withdraw') return false;
   await store(db, viewer, now, reason, [{ taxon, path, kind: 'withdraw', value: undefined }]);
   return true;
@@ -154,7 +157,7 @@ export async function withdrawEdit(
 /** Keeps the school's value over a base that has changed: what was in review is decided. */
 export async function keepEdit(db: SchoolDb, viewer: Viewer, taxon: string, path: string): Promise<boolean> {
   await waitForTurn(db);
-  const now = await schoolLibrary(db);
+  const now = await schoolLibrary(db, viewer.region);
   const open = now.review.find(({ edit }) => edit.taxon === taxon && edit.path === path);
   if (!open || (path === 'taxon' && open.base !== undefined)) return false;
   const { kind, value } = open.edit;
@@ -169,6 +172,8 @@ const Change = z.object({
   version: z.number(),
   taxon: z.string(),
   path: z.string(),
+  /** Where it was made; where its cell alone holds, but for cells that are the same in all regions. */
+  region: z.string(),
   kind: EditKind,
   value: z.unknown(),
   beforeKind: EditKind,
@@ -186,24 +191,29 @@ const changes = (db: SchoolDb, where: string, values: unknown[]): Promise<Change
   rowsOf(
     db,
     Change,
-    `select edit.id, version, taxon, path, kind, value, before_kind as "beforeKind", before_value as before, reason,
+    `select edit.id, version, taxon, path, region, kind, value, before_kind as "beforeKind", before_value as before, reason,
             person.name as by, edit.effective_at as at,
-            not exists (select from library_edit later where later.taxon = edit.taxon and later.path = edit.path
+            not exists (select from library_edit later where later.taxon = edit.taxon and later.path = edit.path and later.scope = edit.scope
                                                          and later.version > edit.version) as "isLatest"
        from library_edit edit join person on person.school_id = edit.school_id and person.id = edited_by
       where ${where}`,
     values
   );
 
-export const listChanges = (db: SchoolDb, taxon?: string, most = 200): Promise<Change[]> =>
-  changes(db, '$1::text is null or taxon = $1 order by version desc limit $2', [taxon ?? null, most]);
+/** The newest first, of what holds in a region. @param taxon of one taxon alone */
+export const listChanges = (db: SchoolDb, region: string, taxon?: string, most = 200): Promise<Change[]> =>
+  changes(db, "scope in ('', $1) and ($2::text is null or taxon = $2) order by version desc limit $3", [
+    region,
+    taxon ?? null,
+    most
+  ]);
 
 /** Undoes an edit by a new one that restores what counted before. @returns false where a later edit stands on it */
 export async function undoChange(db: SchoolDb, viewer: Viewer, id: string): Promise<boolean> {
   await waitForTurn(db);
-  const [change] = await changes(db, 'edit.id = $1', [id]);
+  const [change] = await changes(db, "edit.id = $1 and scope in ('', $2)", [id, viewer.region]);
   if (!change?.isLatest) return false;
-  const now = await schoolLibrary(db);
+  const now = await schoolLibrary(db, viewer.region);
   const { taxon, path, beforeKind, before } = change;
   await store(db, viewer, now, `Undid change ${change.version}.`, [
     { taxon, path, kind: beforeKind, value: beforeKind === 'set' ? before : undefined }
@@ -218,11 +228,12 @@ export async function keepImport(
   changes: readonly TableChange[]
 ): Promise<string> {
   const id = uuid();
-  const { releaseHash, version } = await schoolLibrary(db);
+  const { releaseHash, version } = await schoolLibrary(db, viewer.region);
   await db.query("delete from library_import where created_at < now() - interval '1 day'");
   await insert(db, 'library_import', {
     id,
     enteredBy: viewer.personId,
+    region: viewer.region,
     releaseHash,
     version,
     changes: JSON.stringify(changes)
@@ -241,6 +252,7 @@ const KeptChange = z
   .transform(({ before, after, ...change }) => ({ ...change, before, after }));
 const KeptImport = z.object({
   changes: z.array(KeptChange),
+  region: z.string(),
   releaseHash: z.string(),
   version: z.number()
 });
@@ -250,7 +262,7 @@ const keptImport = (db: SchoolDb, id: string) =>
   rowOf(
     db,
     KeptImport,
-    'select changes, release_hash as "releaseHash", version from library_import where id = $1',
+    'select changes, region, release_hash as "releaseHash", version from library_import where id = $1',
     [id]
   );
 
@@ -267,8 +279,8 @@ export async function applyImport(
   id: string
 ): Promise<{ changed: number } | { problem: string }> {
   await waitForTurn(db);
-  const now = await schoolLibrary(db);
   const waiting = await keptImport(db, id);
+  const now = await schoolLibrary(db, waiting?.region ?? viewer.region);
   if (!waiting) return { problem: 'This import was carried out or has expired. Upload the files again.' };
   if (waiting.releaseHash !== now.releaseHash || waiting.version !== now.version)
     return {
@@ -290,7 +302,7 @@ export async function applyImport(
     return {
       problem: problems.map(({ taxon, field, message }) => `${taxon}, ${field}: ${message}`).join('; ')
     };
-  await store(db, viewer, now, 'Imported.', edits);
+  await store(db, { ...viewer, region: waiting.region }, now, 'Imported.', edits);
   await db.query('delete from library_import where id = $1', [id]);
   return { changed: edits.length };
 }

@@ -40,7 +40,12 @@ export async function placeAndDate(
       habitats: site?.habitats ?? [],
       ...(site
         ? {
-            calendar: seasonOf(await libraryOf(db), site, await listSightings(db, site.id), isoDate).calendar
+            calendar: seasonOf(
+              await libraryOf(db, site.region),
+              site,
+              await listSightings(db, site.id),
+              isoDate
+            ).calendar
           }
         : {}),
       mayDig: site?.mayDig ?? false,

@@ -1,6 +1,6 @@
 import { englishName, plain } from '$core/knowledge';
 
-import { libraryOf } from '../library/library';
+import { libraryOfAll } from '../library/library';
 import { listPeople } from './people';
 import type { SchoolDb } from '../database/school';
 import { type Viewer, leads } from '../accounts';
@@ -25,7 +25,7 @@ export async function searchSchool(db: SchoolDb, viewer: Viewer, query: string):
   const words = plain(query).split(/\s+/).filter(Boolean);
   if (words.length === 0) return [];
   const holds = (text: string) => words.every((word) => plain(text).includes(word));
-  const library = await libraryOf(db);
+  const library = await libraryOfAll(db, viewer.regions);
   const taxa = [...library.taxa.values()].flatMap((taxon): Found[] => {
     const own = englishName(taxon);
     const called = [

@@ -135,7 +135,7 @@ export const askedOccurrences = ({
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, id), 'site');
     const school = viewer.school.name;
-    const occurrences = await occurrencesOf(db, site, await libraryOf(db), school, query);
+    const occurrences = await occurrencesOf(db, site, await libraryOf(db, site.region), school, query);
     return { query, site, school, occurrences };
   });
 };

@@ -12,7 +12,7 @@ import { maybe, rowOf, rowsOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 import type { Viewer } from '../accounts';
 import { mayScout } from './learners-scout';
-import type { Site } from '../ground/sites';
+import { type Site, regionOfSite } from '../ground/sites';
 
 /** What was seen at a site, and what it says of the season there. */
 
@@ -57,7 +57,11 @@ const judge = (
       return { status: 403, problem: 'Only those who teach note what is up there.' };
     const patch = await readPatch(db, event.siteId, event.patchId);
     if (!patch) return { status: 404, problem: 'There is no such patch at this site.' };
-    const problem = problemOf((await libraryOf(db)).taxa.get(patch.taxon), event, viewer.today);
+    const problem = problemOf(
+      (await libraryOf(db, await regionOfSite(db, event.siteId))).taxa.get(patch.taxon),
+      event,
+      viewer.today
+    );
     return problem ? { status: 400, problem } : { taxon: patch.taxon };
   });
 
@@ -183,9 +187,13 @@ export function seasonOf(
 ): SiteSeason {
   const reference = library.referencePlace;
   const latitude = site.place?.latitude ?? reference.latitude;
-  const place: SeasonPlace = { latitude, altitudeMetres: site.altitudeMetres ?? reference.altitudeMetres };
+  const place: SeasonPlace = {
+    latitude,
+    altitudeMetres: site.altitudeMetres ?? reference.altitudeMetres,
+    longitude: site.place?.longitude
+  };
   const stages = (taxon: string) => library.taxa.get(taxon)?.stages;
-  const at = `${place.latitude} ${place.altitudeMetres}`;
+  const at = `${place.latitude} ${place.longitude} ${place.altitudeMetres}`;
   const before = keptSeason(library, at, () => new SiteSeason(place, reference, [], stages));
   const sighted = sightings
     .filter(({ seenOn }) => seenOn <= isoDate && seenOn.slice(0, 4) === isoDate.slice(0, 4))

@@ -224,7 +224,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const patches = ofSite.here;
   const stops = await listStops(db, walkId);
   const settings = await readSettings(db);
-  const library = await libraryOf(db);
+  const library = await libraryOf(db, site.region);
   const confirmed = await confirmedClaims(db);
   const cohort = (await listCohorts(db)).find(({ id }) => id === walk.cohortId);
   const people = await listPeople(db);
@@ -331,6 +331,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
     },
     leaders: leaders.map(({ name, firstAidUntil }) => ({ name, firstAidUntil })),
     school: { emergencyNumbers: settings.emergencyNumbers, insuranceUntil: settings.insuranceUntil },
+    months: library.region,
     animals: animalsOn(library.animals, {
       place: site.place,
       day: dayOfYear(walk.heldOn),

@@ -16,6 +16,8 @@ const Walk = z.object({
   name: z.string(),
   siteId: z.string(),
   siteName: z.string(),
+  /** Of its site. */
+  region: z.string(),
   venue: z.string(),
   cohortId: maybe(z.string()),
   cohortName: maybe(z.string()),
@@ -49,7 +51,7 @@ const Walk = z.object({
 export type Walk = Readonly<z.infer<typeof Walk>>;
 
 const select = `
-  select walk.id, kind, walk.name, site_id as "siteId", site.name as "siteName", venue, cohort_id as "cohortId",
+  select walk.id, kind, walk.name, site_id as "siteId", site.name as "siteName", site.region, venue, cohort_id as "cohortId",
          cohort.name as "cohortName", walk.level, held_on as "heldOn", to_char(starts_at, 'HH24:MI') as "startsAt",
          to_char(due_at, 'HH24:MI') as "dueAt", leader_id as "leaderId",
          leader.name as "leaderName",

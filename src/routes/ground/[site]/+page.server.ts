@@ -1,4 +1,5 @@
-import { longDate } from '$core/words';
+import { listed, longDate } from '$core/words';
+import { timeZones, zonesNear } from '$lib/server/time-zones';
 import { type RequestEvent, fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
@@ -6,7 +7,7 @@ import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import { type GpxTrack, largestGpxBytes } from '$core/formats';
 import { Ground, contaminationOf, isOutside, metresBetween, wetHabitats, withPath } from '$core/ground';
-import { englishName, isDangerous, taxonChoices } from '$core/knowledge';
+import { englishName, isDangerous, regionsAt, taxonChoices } from '$core/knowledge';
 import { placeInWords, readPlace } from '$core/place';
 import { pathSize } from '$core/route';
 import { halves } from '$core/season';
@@ -21,8 +22,10 @@ import {
   removeGroundEvent,
   setBackOf
 } from '$lib/server/ground/ground-events';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOf, regionsOf } from '$lib/server/library/library';
 import { lightAt } from '$lib/server/season/light';
+import { alsoWorkIn } from '$lib/server/school/regions';
+import { followRegion } from '$lib/server/request/region';
 import { readSettings } from '$lib/server/school/schools';
 import { type Viewer, leads } from '$lib/server/accounts';
 import { forecastStages, listSightings, removeSighting, seasonOf } from '$lib/server/season/sightings';
@@ -58,6 +61,8 @@ const optionalDate = z
 const Details = z
   .object({
     name: z.string().trim().min(1, 'Name the site.').max(120),
+    region: z.string().max(60),
+    timeZone: z.enum(timeZones, { error: 'Choose a time zone of the list.' }),
     accessPoint: optionalText,
     nearestRoad: shortText,
     phoneSignal: shortText,
@@ -98,12 +103,13 @@ const Patch = z.object({
   latitude: z.number().min(-90).max(90).optional()
 });
 
-export const load: PageServerLoad = ({ locals, params, url }) => {
+export const load: PageServerLoad = ({ locals, params, url, cookies }) => {
   const viewer = requireTeacher(locals);
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, id), 'site');
-    const library = await libraryOf(db);
+    followRegion(viewer, cookies, url, site.region);
+    const library = await libraryOf(db, site.region);
     const { here: patches, gone } = await patchesOf(db, id);
     const { policy } = await readSettings(db);
     const sightings = await listSightings(db, id);
@@ -159,6 +165,11 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       ),
       light: lightAt(site, viewer.today),
       shifts: halves.map((half) => ({ half, ...season.shift(half) })),
+      regions: (await regionsOf(db)).map(({ slug, title }) => ({ slug, title })),
+      region: library.region,
+      zones: zonesNear([site.timeZone, library.region.timeZone]),
+      /** Its place lies in no part of its region. */
+      isBeyond: site.place !== undefined && regionsAt([library.region], site.place).length === 0,
       habitats: [...new Set([...library.taxa.values()].flatMap((taxon) => taxon.habitats))].sort(),
       details: await superValidate({ ...site, habitats: [...site.habitats] }, zod4(Details), {
         id: 'details'
@@ -170,6 +181,18 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     };
   });
 };
+
+/** What speaks against a site's lying in a region: plants that stand there and are not in its library. */
+async function whyNotIn(db: SchoolDb, site: Site, region: string): Promise<string | undefined> {
+  if (region === site.region) return undefined;
+  if (!(await regionsOf(db)).some(({ slug }) => slug === region)) return 'Choose a region of the list.';
+  const { taxa } = await libraryOf(db, region);
+  const { here, gone } = await patchesOf(db, site.id);
+  const missing = [...here, ...gone].filter(({ taxon }) => !taxa.has(taxon)).map(({ name }) => name);
+  return missing.length > 0
+    ? `That region’s library has no plant of ${listed(missing)}: rename or remove them first.`
+    : undefined;
+}
 
 /** A name that no patch of the site has yet. */
 function freeName(name: string, taken: ReadonlySet<string>): string {
@@ -214,7 +237,10 @@ export const actions: Actions = {
   },
   details: formAction(requireLeader, Details, 'details', (form, { event, viewer }) =>
     onSite(event, viewer, async (db, site) => {
+      const problem = await whyNotIn(db, site, form.data.region);
+      if (problem) return setError(form, 'region', problem);
       await saveSiteDetails(db, site.id, form.data);
+      await alsoWorkIn(db, form.data.region);
       return message(form, 'Saved.');
     })
   ),
@@ -235,7 +261,7 @@ export const actions: Actions = {
       const { longitude, latitude, ...rest } = form.data;
       if (longitude === undefined || latitude === undefined)
         return setError(form, 'longitude', 'Point at the map, or enter degrees.');
-      const taxon = (await libraryOf(db)).taxa.get(rest.taxon);
+      const taxon = (await libraryOf(db, site.region)).taxa.get(rest.taxon);
       if (!taxon) return setError(form, 'taxon', 'Choose a plant of the list.');
       const taken = new Set((await listPatches(db, site.id)).map(({ name }) => name));
       const name = rest.name || freeName(englishName(taxon), taken);

@@ -28,7 +28,13 @@
 <p class="flex flex-wrap gap-x-4 text-ink-2">
   <span>{data.site.habitats.join(', ') || 'no habitats recorded: every lookalike counts as plausible'}</span
   >{#if data.placed}<span class="tabular-nums">{data.placed}</span>{/if}
+  {#if data.regions.length > 1}<span>{data.region.title}</span>{/if}
 </p>
+{#if data.isBeyond}<Notice kind="problem"
+    >This lies beyond {data.region.title}: seasons, law, animals and lookalikes of that region need not hold
+    here.{#if data.mayEdit && data.regions.length > 1}
+      <a href="#details">Choose another region</a>{/if}</Notice
+  >{/if}
 
 {#if data.waypoints > 0 && data.patches.length === 0 && data.mayEdit}<Notice kind="done"
     >The path is there. <a href="/ground/{data.site.id}/waypoints"

@@ -35,6 +35,18 @@
       name="nearestRoad"
       hint="Its name or number, and how far it is from the path."
     />
+    {#if data.regions.length > 1}<Field
+        label="Region"
+        name="region"
+        options={data.regions.map(({ slug, title }) => ({ value: slug, label: title }))}
+        hint="Whose plants, seasons, law and animals it has."
+      />{:else}<input type="hidden" name="region" value={data.site.region} />{/if}
+    <Field
+      label="Time zone"
+      name="timeZone"
+      options={data.zones.map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }))}
+      hint="Its clock: of the walk, the sun and the tide."
+    />
     <Field label="Telephone signal" name="phoneSignal" hint="Where there is some, and where none." />
     <Field label="Toilets" name="toilets" />
     <Field label="From" name="permissionSince" type="date" />

@@ -1,13 +1,13 @@
 import { englishName } from '$core/knowledge';
 import { wayInWords } from '$core/making';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     return {
       teaches: viewer.role !== 'learner',
       plants: [...library.taxa.values()]

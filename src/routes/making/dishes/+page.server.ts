@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { nameIn } from '$core/knowledge';
 import { allergens, dishFacts, wayInWords } from '$core/making';
 import { listDishes, saveDish } from '$lib/server/making/dishes';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { dishChoices } from './choices';
 import { dishIn } from './dish-form';
@@ -11,7 +11,7 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireTeacher(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const nameOf = nameIn(library);
     return {
       allergens,
@@ -34,7 +34,7 @@ export const actions: Actions = {
     const read = dishIn(form);
     if ('problem' in read) return fail(400, { problem: `Not kept. ${read.problem}` });
     const saved = await inSchoolOf(viewer, async (db) =>
-      saveDish(db, viewer, await libraryOf(db), read.dish, undefined, undefined)
+      saveDish(db, viewer, await libraryOfAll(db, viewer.regions), read.dish, undefined, undefined)
     );
     if ('problem' in saved) return fail(400, { problem: `Not kept. ${saved.problem}` });
     redirect(303, `/making/dishes/${saved.id}`);

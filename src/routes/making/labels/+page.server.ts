@@ -1,14 +1,14 @@
 import { englishName } from '$core/knowledge';
 import { againstLabel, labelSheetNames, wayInWords } from '$core/making';
 import { listBatches } from '$lib/server/making/batches';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireTeacher(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const asked = url.searchParams.get('batch');
     return {
       sheets: labelSheetNames,

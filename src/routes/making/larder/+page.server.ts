@@ -4,7 +4,7 @@ import { wayInWords } from '$core/making';
 import { addDays } from '$core/season';
 import { listBatches, taughtWay } from '$lib/server/making/batches';
 import { Need, needsOfYear, removeNeed, setNeed } from '$lib/server/making/larder';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { fieldsAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import type { Actions, PageServerLoad } from './$types';
@@ -12,7 +12,7 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireTeacher(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const batches = await listBatches(db);
     return {
       year: viewer.today.slice(0, 4),
@@ -73,7 +73,9 @@ export const actions: Actions = {
         problem: `Not kept. ${form.get('what') ? need.error.issues.map(({ message }) => message).join(' ') : 'Choose what the year needs.'}`,
         typed
       });
-    const problem = await inSchoolOf(viewer, async (db) => setNeed(db, await libraryOf(db), need.data));
+    const problem = await inSchoolOf(viewer, async (db) =>
+      setNeed(db, await libraryOfAll(db, viewer.regions), need.data)
+    );
     return problem ? fail(400, { problem: `Not kept. ${problem}`, typed }) : { done: 'The need stands.' };
   },
   remove: fieldsAction(

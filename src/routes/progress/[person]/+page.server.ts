@@ -11,7 +11,7 @@ import {
   requireSignedIn,
   requireTeacher
 } from '$lib/server/request/guard';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { listPeople } from '$lib/server/school/people';
 import { personProgress } from '$lib/server/learning/progress-page';
 import { leads } from '$lib/server/accounts';
@@ -69,7 +69,7 @@ export const actions: Actions = {
         (await listPeople(db)).find(({ id }) => id === personId),
         'person'
       );
-      const { taxa } = await libraryOf(db);
+      const { taxa } = await libraryOfAll(db, viewer.regions);
       if (!pair.split('~').every((slug) => taxa.has(slug)))
         return fail(400, { problem: 'The library has no such pair.', ...kept });
       await recordSignOff(db, viewer, { personId: person.id, pair, stage, ...rest });

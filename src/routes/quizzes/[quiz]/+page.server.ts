@@ -11,12 +11,19 @@ import {
   rightByQuestion,
   shownToSitter
 } from '$core/learning';
-import { comingPairs } from '$lib/server/learning/drills';
 import { fieldsAction } from '$lib/server/request/actions';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listCohorts, listPeople } from '$lib/server/school/people';
-import { changeQuiz, openQuiz, readQuiz, removeQuiz, sit, sittingsOf } from '$lib/server/learning/quizzes';
+import {
+  changeQuiz,
+  openQuiz,
+  readQuiz,
+  removeQuiz,
+  sit,
+  sittingsOf,
+  walksAsked
+} from '$lib/server/learning/quizzes';
 import { newsOfQuiz, tellGroup } from '$lib/server/school/news';
 import { leads, membersOf } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
@@ -37,7 +44,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const common = { quiz: { ...head, questions: questions.length }, mine };
     // What is asked is for those who teach alone.
     if (viewer.role === 'learner') return { ...common, teaching: undefined };
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, quiz.region);
     const all = await sittingsOf(db, quiz);
     const cohort = (await listCohorts(db)).find((one) => one.id === quiz.cohortId);
     const people = (await listPeople(db)).filter(
@@ -58,8 +65,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           first: all.filter(({ phase, isOver }) => phase === first && isOver).length,
           after: all.filter(({ phase, isOver }) => phase === 'after' && isOver).length
         },
-        pairs: (await comingPairs(db, viewer))
-          .filter((walk) => !quiz.walkId || walk.id === quiz.walkId)
+        pairs: (await walksAsked(db, viewer, quiz))
           .flatMap((walk) => walk.pairs)
           .map((pair) => ({
             key: pairKey(pair),

@@ -22,7 +22,7 @@ export const load: PageServerLoad = ({ locals, params, url, depends }) => {
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, id), 'site');
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, site.region);
     const sightings = await listSightings(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
     const wishes = await listWishes(db, id);
@@ -79,8 +79,8 @@ export const actions: Actions = {
   wish: fieldsAction(requireLeader, Wished, ({ taxon, worth }, { event, viewer }) => {
     const id = idFrom(event.params['site'], 'site');
     return inSchoolOf(viewer, async (db) => {
-      orNotFound(await readSite(db, id), 'site');
-      if (worth > 0 && !(await libraryOf(db)).taxa.has(taxon))
+      const site = orNotFound(await readSite(db, id), 'site');
+      if (worth > 0 && !(await libraryOf(db, site.region)).taxa.has(taxon))
         return fail(400, { problem: 'The library has no such plant.' });
       await setWish(db, id, taxon, worth);
       return { wished: true };

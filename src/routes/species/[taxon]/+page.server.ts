@@ -14,7 +14,10 @@ import { dayOfYear, stagesUp } from '$core/season';
 import { citations, confirmedClaims, disagreements } from '$lib/server/library/bookshelf';
 import { describeStage, plateAddress, plateNotes } from '$core/figure';
 import { wayInWords } from '$core/making';
-import { orNotFound, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
+import { redirect } from '@sveltejs/kit';
+import type { Viewer } from '$lib/server/accounts';
+import type { SchoolDb } from '$lib/server/database/school';
+import { inSchoolOf, notFound, requireSignedIn } from '$lib/server/request/guard';
 import { readSettings } from '$lib/server/school/schools';
 import { libraryOf } from '$lib/server/library/library';
 import { photographsOf } from '$lib/server/library/photographs';
@@ -22,12 +25,19 @@ import type { PageServerLoad } from './$types';
 
 const muchAlike = 0.75;
 
+/** A plant that the region has not is shown in another of the school's. */
+async function lookElsewhere(db: SchoolDb, viewer: Viewer, taxon: string): Promise<never> {
+  for (const region of viewer.regions)
+    if ((await libraryOf(db, region)).taxa.has(taxon)) redirect(303, `/species/${taxon}?region=${region}`);
+  return notFound('taxon');
+}
+
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const { policy } = await readSettings(db);
-    const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
+    const taxon = library.taxa.get(params.taxon) ?? (await lookElsewhere(db, viewer, params.taxon));
     const sources = await citations(db);
     const confirmed = await confirmedClaims(db);
     const said = await disagreements(db);

@@ -10,7 +10,7 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
-    const { library, release, review, version } = await schoolLibrary(db);
+    const { library, release, review, version } = await schoolLibrary(db, viewer.region);
     const nameOf = (slug: string) => {
       const taxon = library.taxa.get(slug) ?? release.taxa.find((one) => one.slug === slug);
       return taxon ? englishName(taxon) : slug;
@@ -20,7 +20,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
       kind === 'withdraw' ? 'as released' : valueInWords(library, path, value);
     return {
       release: release.name,
-      newer: await newerRelease(db),
+      newer: await newerRelease(db, viewer.regions),
       version,
       taxon: taxon && { slug: taxon, name: nameOf(taxon) },
       review: review.map(({ edit, base, held }) => ({
@@ -32,7 +32,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
         base: valueInWords(library, edit.path, base),
         held: valueInWords(library, edit.path, held)
       })),
-      changes: (await listChanges(db, taxon)).map((change) => ({
+      changes: (await listChanges(db, viewer.region, taxon)).map((change) => ({
         id: change.id,
         version: change.version,
         taxon: change.taxon,

@@ -29,7 +29,7 @@ const mostPlants = 4;
 export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const { policy } = await readSettings(db);
     const plants = url.searchParams
       .getAll('plant')

@@ -27,7 +27,7 @@ const SourceForm = z.object({
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const waiting = await confirmingQueue(db, library, viewer.today);
     return {
       total: library.taxa.size,

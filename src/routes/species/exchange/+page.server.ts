@@ -9,14 +9,16 @@ import type { Actions, PageServerLoad } from './$types';
 
 const mostProblems = 200;
 
-export const load: PageServerLoad = ({ locals }) =>
-  inSchoolOf(requireLeader(locals), async (db) => {
-    const { library } = await schoolLibrary(db);
+export const load: PageServerLoad = ({ locals }) => {
+  const viewer = requireLeader(locals);
+  return inSchoolOf(viewer, async (db) => {
+    const { library } = await schoolLibrary(db, viewer.region);
     return {
       taxa: library.taxa.size,
       tables: tableNames.map((name) => ({ name, columns: tableColumns[name] }))
     };
   });
+};
 
 export const actions: Actions = {
   default: async ({ request, locals }) => {
@@ -24,7 +26,7 @@ export const actions: Actions = {
     const files = (await request.formData())
       .getAll('files')
       .filter((one): one is File => one instanceof File && one.size > 0);
-    const { document } = await inSchoolOf(viewer, schoolLibrary);
+    const { document } = await inSchoolOf(viewer, (db) => schoolLibrary(db, viewer.region));
     const uploaded = await Promise.all(
       files.map(async (file) => ({ name: file.name, bytes: await bytesOf(file) }))
     );

@@ -11,7 +11,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireLeader(locals);
   const query = HandfulQuery.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const asked = askedHandful(library, query);
     const handful = asked && drawHandful(library, query, asked);
     const key = (wanted: typeof query.plant) => wanted?.join('~') ?? '';

@@ -7,7 +7,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const { where, circumstances } = await placeAndDate(db, viewer, url);
     const { searchParams } = url;
     const said = observationsFrom(library, searchParams.getAll('see'), searchParams.getAll('cannot'));

@@ -27,9 +27,10 @@ const Form = z.object({
   like: z.string().default('')
 });
 
-export const load: PageServerLoad = ({ locals }) =>
-  inSchoolOf(requireLeader(locals), async (db) => {
-    const library = await libraryOf(db);
+export const load: PageServerLoad = ({ locals }) => {
+  const viewer = requireLeader(locals);
+  return inSchoolOf(viewer, async (db) => {
+    const library = await libraryOf(db, viewer.region);
     const place = library.character.get('place');
     return {
       form: await superValidate(zod4(Form)),
@@ -44,6 +45,7 @@ export const load: PageServerLoad = ({ locals }) =>
       ranks
     };
   });
+};
 
 /** Addresses below /species that are pages, not taxa. */
 const reserved = new Set(['families', 'compare', 'look-closer', 'confirm', 'changes', 'exchange', 'own']);
@@ -58,7 +60,7 @@ export const actions: Actions = {
       .replaceAll(/[^a-z]+/g, '-')
       .replaceAll(/^-|-$/g, '');
     const problem = await inSchoolOf(viewer, async (db) => {
-      const { document } = await schoolLibrary(db);
+      const { document } = await schoolLibrary(db, viewer.region);
       const known = document.taxa.find((taxon) => taxon.slug === slug || taxon.name === given.name);
       if (known || reserved.has(slug)) return `The library has ${given.name} already: correct its sheet.`;
       const model = document.taxa.find((taxon) => taxon.slug === like);

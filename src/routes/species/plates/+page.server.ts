@@ -22,7 +22,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireLeader(locals);
   const query = Query.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const taxa = findTaxa(library, { words: query.words, ...(query.family && { family: query.family }) });
     const plates = taxa.flatMap((taxon) =>
       [...taxon.stages.values()]

@@ -17,7 +17,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireLeader(locals);
   const query = WaysideQuery.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const asked = askedWayside(library, query);
     const plants = asked && standingPlants(drawWayside(library, query, asked));
     return {

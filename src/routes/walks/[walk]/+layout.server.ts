@@ -3,6 +3,7 @@ import { leads } from '$lib/server/accounts';
 import { type Renamed, renamedUnder } from '$lib/server/ground/patches';
 import { libraryOf } from '$lib/server/library/library';
 import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
+import { followRegion } from '$lib/server/request/region';
 import { readSettings } from '$lib/server/school/schools';
 import { changesSince, readBrief } from '$lib/server/walk/briefs';
 import { helpOfBrief, helpOfPlan } from '$lib/server/walk/emergency';
@@ -18,19 +19,20 @@ const named = (library: Parameters<typeof nameIn>[0], renamed: readonly Renamed[
 };
 
 /** What every part of a walk shows: its head and its trail line. Learners walk only Brief and Practise. */
-export const load: LayoutServerLoad = async ({ locals, params }) => {
+export const load: LayoutServerLoad = async ({ locals, params, cookies, url }) => {
   const viewer = requireSignedIn(locals);
   const id = idFrom(params.walk, 'walk');
   const at = (part: string) => `/walks/${id}${part}`;
   if (viewer.role === 'learner')
     return inSchoolOf(viewer, async (db) => {
       const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
+      followRegion(viewer, cookies, url, walk.region);
       const parts: TrailPart[] = [
         { label: 'Brief', href: at('/brief'), state: walk.briefVersion ? 'done' : 'open' },
         { label: 'Practise', href: at('/practise'), state: 'open' },
         ...(walk.isWalked ? [{ label: 'After', href: at('/after'), state: 'open' as const }] : [])
       ];
-      const renamed = named(await libraryOf(db), await renamedUnder(db, id));
+      const renamed = named(await libraryOf(db, walk.region), await renamedUnder(db, id));
       const brief = await readBrief(db, id);
       const { emergencyNumbers } = await readSettings(db);
       const help = brief
@@ -40,6 +42,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
     });
   const { plan, brief, isDrilled } = await walkPage(locals, id);
   const { walk, checks, stops, patches, site, library } = plan;
+  followRegion(viewer, cookies, url, site.region);
   const hasStop = (...keys: string[]) =>
     checks.some(({ key, state }) => state === 'stop' && keys.includes(key));
   const worst = checks[0]?.state;

@@ -87,7 +87,7 @@ export async function startChosenRound(
   viewer: Viewer,
   choice: PracticeChoice
 ): Promise<string | undefined> {
-  const own = await schoolLibrary(db);
+  const own = await schoolLibrary(db, viewer.region);
   const learner = await learnerState(db, viewer.personId, viewer.today);
   const { policy } = await readSettings(db);
   const at = { habitats: [], mayDig: false, policy, abundance: new Map(), drills: new Map() };

@@ -32,15 +32,15 @@ const pairsOfBriefs = new LRUCache<string, readonly DrillPair[]>({ max: 200 });
 
 /**
  * The pairs of the walk's newest brief, at the stages that they have on its date.
- * @param known the school's library, where it was read already
+ * @param known the library of its region, where it was read already
  */
 export async function pairsOfWalk(
   db: SchoolDb,
-  walkId: string,
+  walk: Pick<Walk, 'id' | 'region'>,
   known?: SchoolLibrary
 ): Promise<readonly DrillPair[]> {
-  const briefs = await newestBriefIds(db, [walkId]);
-  return pairsOfBrief(db, walkId, briefs.get(walkId), known ?? (await schoolLibrary(db)));
+  const briefs = await newestBriefIds(db, [walk.id]);
+  return pairsOfBrief(db, walk.id, briefs.get(walk.id), known ?? (await schoolLibrary(db, walk.region)));
 }
 
 async function pairsOfBrief(
@@ -65,10 +65,10 @@ const pairsOfPlans = new LRUCache<string, readonly DrillPair[]>({ max: 50, ttl: 
 export async function pairsToPractise(
   db: SchoolDb,
   viewer: Viewer,
-  walk: Pick<Walk, 'id' | 'briefVersion' | 'revision'>,
+  walk: Pick<Walk, 'id' | 'region' | 'briefVersion' | 'revision'>,
   own: SchoolLibrary
 ): Promise<readonly DrillPair[]> {
-  if (walk.briefVersion) return pairsOfWalk(db, walk.id, own);
+  if (walk.briefVersion) return pairsOfWalk(db, walk, own);
   const place = `${walk.id} ${walk.revision} ${own.key}`;
   const kept = pairsOfPlans.get(place);
   if (kept) return kept;
@@ -82,14 +82,14 @@ export async function pairsToPractise(
 export interface WalkPairs {
   readonly id: string;
   readonly name: string;
+  readonly region: string;
   readonly heldOn: string;
   readonly cohortId: string | undefined;
   readonly pairs: readonly DrillPair[];
 }
 
 /** The viewer's walks from today on that have a brief, the next one first. */
-export async function comingPairs(db: SchoolDb, viewer: Viewer, known?: SchoolLibrary): Promise<WalkPairs[]> {
-  const own = known ?? (await schoolLibrary(db));
+export async function comingPairs(db: SchoolDb, viewer: Viewer): Promise<WalkPairs[]> {
   const coming = (await listWalks(db, viewer)).filter(
     (walk) => walk.briefVersion && isComing(walk, viewer.today)
   );
@@ -97,8 +97,13 @@ export async function comingPairs(db: SchoolDb, viewer: Viewer, known?: SchoolLi
     db,
     coming.map(({ id }) => id)
   );
+  const libraries = new Map<string, SchoolLibrary>();
+  for (const { region } of coming)
+    if (!libraries.has(region)) libraries.set(region, await schoolLibrary(db, region));
   const found: WalkPairs[] = [];
-  for (const { id, name, heldOn, cohortId } of coming)
-    found.push({ id, name, heldOn, cohortId, pairs: await pairsOfBrief(db, id, briefs.get(id), own) });
+  for (const { id, name, region, heldOn, cohortId } of coming) {
+    const pairs = await pairsOfBrief(db, id, briefs.get(id), libraries.get(region)!);
+    found.push({ id, name, region, heldOn, cohortId, pairs });
+  }
   return found.sort((a, b) => (a.heldOn < b.heldOn ? -1 : 1));
 }

@@ -57,7 +57,13 @@ export async function storeRound(
   const id = uuid();
   const questions = await withPhotographs(db, own.library, composed);
   drawFirst(own, questions);
-  await insert(db, 'round', { id, personId: viewer.personId, walkId, effectiveAt: db.now });
+  await insert(db, 'round', {
+    id,
+    personId: viewer.personId,
+    walkId,
+    region: own.library.region.slug,
+    effectiveAt: db.now
+  });
   await storeQuestions(db, id, questions);
   return id;
 }
@@ -90,9 +96,9 @@ export async function roundFrame(
 export async function startRound(
   db: SchoolDb,
   viewer: Viewer,
-  walk: Pick<Walk, 'id' | 'heldOn' | 'briefVersion' | 'revision'>
+  walk: Pick<Walk, 'id' | 'region' | 'heldOn' | 'briefVersion' | 'revision'>
 ): Promise<string | undefined> {
-  const own = await schoolLibrary(db);
+  const own = await schoolLibrary(db, walk.region);
   const pairs = await pairsToPractise(db, viewer, walk, own);
   if (pairs.length === 0) return undefined;
   const learner = await learnerState(db, viewer.personId, viewer.today);
@@ -120,8 +126,10 @@ const meanSeconds = (learner: LearnerState): number => roundSeconds(drillNames, 
 /** @param walks the viewer's coming walks with their pairs, the next one first */
 export function planToday(walks: readonly WalkPairs[], learner: LearnerState, now: Date): Today {
   const [next] = walks.filter(({ pairs }) => pairs.length > 0);
+  // A round is drawn from one library: that of the next walk.
+  const ofRegion = walks.filter(({ region }) => region === next?.region);
   const known = [
-    ...new Map(walks.flatMap(({ pairs }) => pairs).map((pair) => [JSON.stringify(pair), pair])).values()
+    ...new Map(ofRegion.flatMap(({ pairs }) => pairs).map((pair) => [JSON.stringify(pair), pair])).values()
   ];
   const { due, open } = pairsForToday(known, next?.pairs ?? [], learner, now);
   const pairs = [...due, ...open];
@@ -137,20 +145,15 @@ export function planToday(walks: readonly WalkPairs[], learner: LearnerState, no
 
 /** @returns undefined where nothing is due and every pair of the next walk was seen today */
 export async function startRoundOfToday(db: SchoolDb, viewer: Viewer): Promise<string | undefined> {
-  const own = await schoolLibrary(db);
-  const walks = await comingPairs(db, viewer, own);
+  const walks = await comingPairs(db, viewer);
   const learner = await learnerState(db, viewer.personId, viewer.today);
-  const frame = await roundFrame(
-    db,
-    learner,
-    own.library,
-    walks.flatMap((walk) => walk.pairs),
-    walks.find((walk) => walk.pairs.length > 0)?.heldOn ?? viewer.today
-  );
   const { next, pairs, questions } = planToday(walks, learner, db.now);
-  if (pairs.length === 0) return undefined;
+  if (!next || pairs.length === 0) return undefined;
+  const own = await schoolLibrary(db, next.region);
+  const context = walks.filter(({ region }) => region === next.region).flatMap((walk) => walk.pairs);
+  const frame = await roundFrame(db, learner, own.library, context, next.heldOn);
   const composed = composeRound(frame, pairs, questions, systemRandom());
-  return storeRound(db, viewer, next?.id, own, composed);
+  return storeRound(db, viewer, next.id, own, composed);
 }
 
 /** A round that was begun, or made, and not finished. */

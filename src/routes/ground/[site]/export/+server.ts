@@ -16,7 +16,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
   const id = idFrom(params.site, 'site');
   return inSchoolOf(requireTeacher(locals), async (db) => {
     const site = orNotFound(await readSite(db, id), 'site');
-    const file = siteAs(as, site, await listPatches(db, id), await libraryOf(db));
+    const file = siteAs(as, site, await listPatches(db, id), await libraryOf(db, site.region));
     return attachment(file, siteFormats[as], `${site.name}.${as}`);
   });
 };

@@ -24,7 +24,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     if (!teaches && patches.length === 0) error(403, 'Here only those who teach say what is up.');
     const seesPlaces = teaches || (await readSettings(db)).learnersSeePlaces === 'exact';
     const site = orNotFound(await readSite(db, id), 'site');
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, site.region);
     const sightings = await listSightings(db, id);
     const season = seasonOf(library, site, sightings, viewer.today);
     return {
@@ -88,8 +88,8 @@ export const actions: Actions = {
     const form = NewFind.safeParse(sent);
     if (!form.success) return refuse(form.error.issues[0]!.message);
     return inSchoolOf(viewer, async (db) => {
-      orNotFound(await readSite(db, id), 'site');
-      const taxon = (await libraryOf(db)).taxa.get(form.data.taxon);
+      const site = orNotFound(await readSite(db, id), 'site');
+      const taxon = (await libraryOf(db, site.region)).taxa.get(form.data.taxon);
       if (!taxon) return refuse('Choose a plant of the library, or leave it without a name.');
       const name = form.data.name || englishName(taxon);
       const patch = await addPatch(db, id, { ...form.data, name });

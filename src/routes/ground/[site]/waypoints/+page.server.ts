@@ -16,7 +16,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, id), 'site');
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, site.region);
     return {
       site: { id, name: site.name, ground: site.ground, place: site.place },
       today: viewer.today,
@@ -87,7 +87,7 @@ export const actions: Actions = {
       return fail(400, { problem: `${sent.error.issues[0]!.message} Nothing was brought in.` });
     return inSchoolOf(viewer, async (db) => {
       const site = orNotFound(await readSite(db, id), 'site');
-      const library = await libraryOf(db);
+      const library = await libraryOf(db, site.region);
       const known = new Set([...library.taxa.values()].flatMap((taxon) => taxon.habitats));
       let [patches, finds] = [0, 0];
       const points = sent.data.flatMap(({ kind, name, longitude, latitude }) =>

@@ -26,7 +26,7 @@ import {
   yieldsAmong
 } from '$lib/server/making/batches';
 import { cookingsWith } from '$lib/server/making/dishes';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { idAction, problemsOf } from '$lib/server/request/actions';
 import { idFrom, inSchoolOf, orNotFound, requireSignedIn, requireTeacher } from '$lib/server/request/guard';
 import type { Viewer } from '$lib/server/accounts';
@@ -65,7 +65,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         'A batch is shown to those who were on the walk of which it was made, and to those who teach.'
       );
     const teaches = viewer.role !== 'learner';
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const { learnersSeePlaces } = await readSettings(db);
     const seesPatch = (isRare: boolean) => teaches || (learnersSeePlaces === 'exact' && !isRare);
     const taught = taughtWay(library, batch);
@@ -143,7 +143,7 @@ export const actions: Actions = {
       fail(400, { problem: `Not kept. ${problem}`, kind: kind.data, typed });
     if (!body.success) return refuse(problemsOf(body.error));
     const problem = await inSchoolOf(viewer, async (db) =>
-      actOnBatch(db, viewer, await libraryOf(db), id, kind.data, body.data)
+      actOnBatch(db, viewer, await libraryOfAll(db, viewer.regions), id, kind.data, body.data)
     );
     return problem ? refuse(problem) : { done: 'Kept.' };
   },

@@ -3,7 +3,7 @@ import { englishName } from '$core/knowledge';
 import { byHabit, wayInWords } from '$core/making';
 import { addDays } from '$core/season';
 import { NewBatch, beginBatch, freeTakings } from '$lib/server/making/batches';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { problemsOf } from '$lib/server/request/actions';
 import { inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { readSettings } from '$lib/server/school/schools';
@@ -19,7 +19,7 @@ const keyOf = (one: { patchId: string; walkId?: string | undefined; gatheredOn: 
 export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireTeacher(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const free = await freeTakings(db, addDays(viewer.today, -mostDays));
     const kinds = [...new Map(free.map((one) => [`${one.taxon} ${one.part}`, one])).values()].flatMap(
       ({ taxon: slug, part }) => {
@@ -78,7 +78,7 @@ export const actions: Actions = {
     });
     if (!wanted.success) return refuse(problemsOf(wanted.error));
     const begun = await inSchoolOf(viewer, async (db) =>
-      beginBatch(db, viewer, await libraryOf(db), wanted.data)
+      beginBatch(db, viewer, await libraryOfAll(db, viewer.regions), wanted.data)
     );
     if ('problem' in begun) return refuse(begun.problem);
     redirect(303, `/making/batches/${begun.id}`);

@@ -1,7 +1,7 @@
 import { longDate } from '$core/words';
 import { cardOf, chosenPreparation } from '$lib/server/making/card';
 import { listBatches, readBatch } from '$lib/server/making/batches';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { inSchoolOf, orNotFound, requireSignedIn } from '$lib/server/request/guard';
 import { z } from 'zod';
 import type { PageServerLoad } from './$types';
@@ -16,7 +16,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireSignedIn(locals);
   const asked = url.searchParams;
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const preparation = orNotFound(
       await chosenPreparation(db, taxon, asked.get('part'), asked.get('way')),

@@ -11,7 +11,7 @@ import {
   removeDish,
   saveDish
 } from '$lib/server/making/dishes';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { problemsOf } from '$lib/server/request/actions';
 import { idFrom, inSchoolOf, orNotFound, requireTeacher } from '$lib/server/request/guard';
 import { dishChoices } from '../choices';
@@ -30,7 +30,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   );
   return inSchoolOf(viewer, async (db) => {
     const dish = orNotFound(await readDish(db, id), 'dish');
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const facts = dishFacts(library, dish.parts, dish.others);
     const inDish = new Set(dish.parts.map(({ taxon, part }) => `${taxon} ${part}`));
     return {
@@ -80,7 +80,14 @@ export const actions: Actions = {
     const read = dishIn(form);
     if ('problem' in read) return fail(400, { problem: `Not kept. ${read.problem}` });
     const saved = await inSchoolOf(viewer, async (db) =>
-      saveDish(db, viewer, await libraryOf(db), read.dish, id, Number(form.get('revision')))
+      saveDish(
+        db,
+        viewer,
+        await libraryOfAll(db, viewer.regions),
+        read.dish,
+        id,
+        Number(form.get('revision'))
+      )
     );
     return 'problem' in saved
       ? fail(saved.conflict ? 409 : 400, { problem: `Not kept. ${saved.problem}` })
@@ -101,7 +108,7 @@ export const actions: Actions = {
     try {
       const problem = await inSchoolOf(viewer, async (db) => {
         const dish = orNotFound(await readDish(db, id), 'dish');
-        return cook(db, viewer, await libraryOf(db), dish, cooking.data, from);
+        return cook(db, viewer, await libraryOfAll(db, viewer.regions), dish, cooking.data, from);
       });
       return problem ? refuse(problem) : { done: 'It stands with the dish, and with the jars that went in.' };
     } catch (problem) {

@@ -4,7 +4,7 @@ import { englishName, isCraft } from '$core/knowledge';
 import { againstLabel, labelSheetNames, labelSheets, labelsOf } from '$core/making';
 import { addressOf, plainDate } from '$core/words';
 import { type WholeBatch, listBatches, taughtWay } from '$lib/server/making/batches';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { print } from '$lib/server/print';
 import { sizeFor } from '$lib/server/print/labels';
 import { attachment } from '$lib/server/request/attachment';
@@ -32,7 +32,7 @@ export const GET: RequestHandler = async ({ locals, url }) => {
   const { sheet, skip, byHand } = asked.data;
   const packs = url.searchParams.getAll('pack');
   const { labels, now } = await inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     return {
       now: db.now,
       labels: (await listBatches(db)).flatMap((batch) => {

@@ -9,11 +9,10 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = requireTeacher(locals);
   const id = idFrom(params.quiz, 'quiz');
-  const { quiz, library, now } = await inSchoolOf(viewer, async (db) => ({
-    quiz: orNotFound(await readQuiz(db, viewer, id), 'quiz'),
-    library: (await schoolLibrary(db)).document,
-    now: db.now
-  }));
+  const { quiz, library, now } = await inSchoolOf(viewer, async (db) => {
+    const found = orNotFound(await readQuiz(db, viewer, id), 'quiz');
+    return { quiz: found, library: (await schoolLibrary(db, found.region)).document, now: db.now };
+  });
   const pdf = await print('quiz', {
     quiz: {
       name: quiz.name,

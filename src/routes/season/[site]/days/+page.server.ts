@@ -19,7 +19,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const id = idFrom(params.site, 'site');
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, id), 'site');
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, site.region);
     const wishes = await listWishes(db, id);
     const thisYear = viewer.today.slice(0, 4);
     const nextYear = String(Number(thisYear) + 1);

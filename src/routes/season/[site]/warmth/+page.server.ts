@@ -28,7 +28,12 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const thisYear = years.find(({ year }) => year === viewer.today.slice(0, 4));
     const others = years.filter((one) => one !== thisYear);
     const mean = meanOfYears(others);
-    const season = seasonOf(await libraryOf(db), site, await listSightings(db, id), viewer.today);
+    const season = seasonOf(
+      await libraryOf(db, site.region),
+      site,
+      await listSightings(db, id),
+      viewer.today
+    );
     return {
       base,
       method,

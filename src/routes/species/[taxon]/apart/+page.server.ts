@@ -9,7 +9,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const { where, circumstances } = await placeAndDate(db, viewer, url);
     const survey = surveyTaxon(library, taxon, 'show', circumstances);

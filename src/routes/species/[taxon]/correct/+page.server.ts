@@ -30,7 +30,7 @@ const texts = ['note', 'microhabitat', 'lifeForm', 'basis', 'synonyms'] as const
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
-    const { library, document } = await schoolLibrary(db);
+    const { library, document } = await schoolLibrary(db, viewer.region);
     const taxon: Taxon = orNotFound(
       document.taxa.find(({ slug }) => slug === params.taxon),
       'taxon'
@@ -39,7 +39,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const stage = Stage.safeParse(url.searchParams.get('stage')).data ?? stages[0] ?? 'leaf';
     const entry = taxon.stages[stage];
     const own = new Set(
-      (await listChanges(db, taxon.slug, 5000))
+      (await listChanges(db, viewer.region, taxon.slug, 5000))
         .filter(({ isLatest, kind }) => isLatest && kind !== 'withdraw')
         .map(({ path }) => path)
     );
@@ -121,7 +121,7 @@ export const actions: Actions = {
     const viewer = requireLeader(locals);
     const data = await request.formData();
     return inSchoolOf(viewer, async (db) => {
-      const { library } = await schoolLibrary(db);
+      const { library } = await schoolLibrary(db, viewer.region);
       const form = String(data.get('form') ?? '');
       const read = cellFrom(library, filledFrom(data));
       if ('problem' in read) return fail(400, { form, problem: read.problem });

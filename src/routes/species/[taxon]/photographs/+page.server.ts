@@ -10,7 +10,7 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const taxon = orNotFound((await libraryOf(db)).taxa.get(params.taxon), 'taxon');
+    const taxon = orNotFound((await libraryOf(db, viewer.region)).taxa.get(params.taxon), 'taxon');
     return {
       slug: taxon.slug,
       name: englishName(taxon),
@@ -57,7 +57,7 @@ export const actions: Actions = {
       return fail(400, { ...entered, problem: `${picture.problem} Nothing was stored.` });
     // A redirect is thrown: inside the transaction it would roll it back.
     const id = await inSchoolOf(viewer, async (db) => {
-      const taxon = orNotFound((await libraryOf(db)).taxa.get(params.taxon), 'taxon');
+      const taxon = orNotFound((await libraryOf(db, viewer.region)).taxa.get(params.taxon), 'taxon');
       orNotFound(taxon.stages.get(about.data.stage), 'stage');
       return addPhotograph(db, viewer, { taxon: taxon.slug, ...about.data }, picture);
     });

@@ -37,7 +37,7 @@ const titleOf = (claim: Claim): string =>
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const sources = (await listSources(db)).filter(({ kind }) => kind !== 'web page');
     const confirmed = await confirmedClaims(db);
@@ -128,7 +128,7 @@ export const actions: Actions = {
     if (chosen.length === 0)
       return fail(400, { problem: 'Choose a source first; the shelf is filled on the page before.' });
     const to = await inSchoolOf(viewer, async (db) => {
-      const library = await libraryOf(db);
+      const library = await libraryOf(db, viewer.region);
       const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
       const known = new Set((await listSources(db)).map(({ id }) => id));
       const before = await agreements(db);

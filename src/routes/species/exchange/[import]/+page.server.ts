@@ -10,7 +10,7 @@ const mostShown = 300;
 export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = requireLeader(locals);
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, viewer.region);
     const changes = orNotFound(await readImport(db, idFrom(params.import, 'import')), 'import');
     return {
       total: changes.length,

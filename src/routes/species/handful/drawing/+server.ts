@@ -8,7 +8,8 @@ import type { RequestHandler } from './$types';
 /** The drawing of a handful, without a word of what lies in it. */
 export const GET: RequestHandler = async ({ locals, url }) => {
   const query = HandfulQuery.parse(Object.fromEntries(url.searchParams));
-  const library = await inSchoolOf(requireLeader(locals), libraryOf);
+  const viewer = requireLeader(locals);
+  const library = await inSchoolOf(viewer, (db) => libraryOf(db, viewer.region));
   const asked = orNotFound(askedHandful(library, query), 'handful');
   return svgResponse(renderPlate(drawHandful(library, query, asked)), 'private, no-cache');
 };

@@ -8,7 +8,8 @@ import type { RequestHandler } from './$types';
 /** The drawing of a hedge bank, without a word of what stands there. */
 export const GET: RequestHandler = async ({ locals, url }) => {
   const query = WaysideQuery.parse(Object.fromEntries(url.searchParams));
-  const library = await inSchoolOf(requireLeader(locals), libraryOf);
+  const viewer = requireLeader(locals);
+  const library = await inSchoolOf(viewer, (db) => libraryOf(db, viewer.region));
   const asked = orNotFound(askedWayside(library, query), 'hedge bank');
   return svgResponse(renderPlate(drawWayside(library, query, asked)), 'private, no-cache');
 };

@@ -15,7 +15,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const id = idFrom(params.walk, 'walk');
   return inSchoolOf(viewer, async (db) => {
     const walk = orNotFound(await readWalk(db, viewer, id), 'walk');
-    const own = await schoolLibrary(db);
+    const own = await schoolLibrary(db, walk.region);
     const { library } = own;
     const drilled = await pairsToPractise(db, viewer, walk, own);
     const pairs = drilled.map((pair) => ({

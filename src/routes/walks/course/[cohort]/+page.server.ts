@@ -1,7 +1,7 @@
 import { attendedBy } from '$core/learning';
 import { isDangerous, nameIn } from '$core/knowledge';
 import { readCourse } from '$lib/server/learning/course';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { idFrom, inSchoolOf, orNotFound, requireSignedIn } from '$lib/server/request/guard';
 import type { PageServerLoad } from './$types';
 
@@ -10,7 +10,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const id = idFrom(params.cohort, 'group');
   return inSchoolOf(viewer, async (db) => {
     const { cohort, people, meetings } = orNotFound(await readCourse(db, viewer, id), 'group');
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const nameOf = nameIn(library);
     const plant = (slug: string) => {
       const taxon = library.taxa.get(slug);

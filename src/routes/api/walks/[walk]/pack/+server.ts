@@ -24,7 +24,7 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
     const shared = await takeAlong(db, viewer, plan, asked.data.device, asked.data.phones);
     if (!shared) error(409, `A walk has ${mostPhones} phones at most; this would be one more.`);
     const along = brief && (await briefAlong(db, brief));
-    const { document } = await schoolLibrary(db);
+    const { document } = await schoolLibrary(db, plan.site.region);
     const weighings = await listWeighings(
       db,
       plan.taxa.map(({ taxon }) => taxon)

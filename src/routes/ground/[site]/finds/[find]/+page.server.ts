@@ -18,7 +18,7 @@ import { libraryOf } from '$lib/server/library/library';
 import type { SchoolDb } from '$lib/server/database/school';
 import { type Viewer, leads } from '$lib/server/accounts';
 import { pictureAddress } from '$lib/server/field/pictures';
-import { readSite } from '$lib/server/ground/sites';
+import { readSite, regionOfSite } from '$lib/server/ground/sites';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
@@ -28,7 +28,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, siteId), 'site');
     const find = orNotFound(await readFind(db, siteId, id), 'find');
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, site.region);
     // Back from Look closer with another description: offered, not taken at once.
     const isDescribed = url.searchParams.has('see');
     const seen = isDescribed ? url.searchParams.getAll('see') : find.seen;
@@ -109,7 +109,7 @@ export const actions: Actions = {
     onFind(event, async (db, viewer, find) => {
       if (!leads(viewer)) return fail(403, { problem: 'Only owners and instructors give a name.' });
       if (find.taxon) return refuse('It has a name already. Rename its patch where it is wrong.');
-      const taxon = (await libraryOf(db)).taxa.get(named.taxon);
+      const taxon = (await libraryOf(db, await regionOfSite(db, find.siteId))).taxa.get(named.taxon);
       if (!taxon) return refuse('Choose a plant of the library.');
       await nameFind(db, viewer, find, taxon.slug, named.because);
       return { done: `It is ${englishName(taxon)} now.` };

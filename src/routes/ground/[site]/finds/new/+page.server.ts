@@ -17,7 +17,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, id), 'site');
     const { seen, unseen } = observationsFrom(
-      await libraryOf(db),
+      await libraryOf(db, site.region),
       url.searchParams.getAll('see'),
       url.searchParams.getAll('cannot')
     );

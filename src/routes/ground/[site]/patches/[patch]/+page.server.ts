@@ -36,7 +36,7 @@ import type { SchoolDb } from '$lib/server/database/school';
 import { batchInShort, batchesOfPatch } from '$lib/server/making/batches';
 import { listSightings } from '$lib/server/season/sightings';
 import { leads, type Viewer } from '$lib/server/accounts';
-import { type Site, readSite } from '$lib/server/ground/sites';
+import { type Site, readSite, regionOfSite } from '$lib/server/ground/sites';
 import {
   CensusBody,
   NewGathering,
@@ -92,7 +92,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, siteId), 'site');
     const patch = orNotFound(await readPatch(db, siteId, id), 'patch');
-    const library = await libraryOf(db);
+    const library = await libraryOf(db, site.region);
     const taxon = library.taxa.get(patch.taxon);
     const nameOf = (slug: string) => {
       const one = library.taxa.get(slug);
@@ -264,7 +264,7 @@ export const actions: Actions = {
     const refuse = (problem: string) => fail(400, { rename: { problem } });
     if (!form.success) return refuse(problemsOf(form.error));
     return onPatch(event, viewer, async (db, patch) => {
-      const taxon = (await libraryOf(db)).taxa.get(form.data.taxon);
+      const taxon = (await libraryOf(db, await regionOfSite(db, patch.siteId))).taxa.get(form.data.taxon);
       if (!taxon) return refuse('Choose a plant of the library.');
       if (taxon.slug === patch.taxon) return refuse('That is its name already.');
       await renamePlant(db, viewer, patch, taxon.slug, form.data.reason);

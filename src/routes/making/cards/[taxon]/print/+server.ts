@@ -2,7 +2,7 @@ import { exactly, inGrams, massOf, portionInWords, scale, sharedInWords, stepTim
 import { counted } from '$core/words';
 import { z } from 'zod';
 import { error } from '@sveltejs/kit';
-import { libraryOf } from '$lib/server/library/library';
+import { libraryOfAll } from '$lib/server/library/library';
 import { listBatches } from '$lib/server/making/batches';
 import { type CardOnPage, cardOf, chosenPreparation } from '$lib/server/making/card';
 import { print } from '$lib/server/print';
@@ -87,7 +87,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
   const asked = Asked.safeParse(Object.fromEntries(url.searchParams));
   if (!asked.success) error(400, `Not printed. ${problemsOf(asked.error)}`);
   const { card, now } = await inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db);
+    const library = await libraryOfAll(db, viewer.regions);
     const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
     const preparation = orNotFound(
       await chosenPreparation(db, taxon, asked.data.part, asked.data.way),

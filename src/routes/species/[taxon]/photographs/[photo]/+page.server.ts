@@ -5,13 +5,14 @@ import { libraryOf } from '$lib/server/library/library';
 import { PhotoMark, readPhotograph, removePhotograph, setMarks } from '$lib/server/library/photographs';
 import type { SchoolDb } from '$lib/server/database/school';
 import { leads } from '$lib/server/accounts';
+import type { Viewer } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
 
 const mostMarks = 12;
 
 /** The photograph of an address, with its taxon: a picture of another taxon is not there. */
-async function photographAt(db: SchoolDb, params: { taxon: string; photo: string }) {
-  const library = await libraryOf(db);
+async function photographAt(db: SchoolDb, viewer: Viewer, params: { taxon: string; photo: string }) {
+  const library = await libraryOf(db, viewer.region);
   const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
   const photo = orNotFound(await readPhotograph(db, idFrom(params.photo, 'photograph')), 'photograph');
   return { library, taxon, photo: orNotFound(photo.taxon === taxon.slug ? photo : undefined, 'photograph') };
@@ -20,7 +21,7 @@ async function photographAt(db: SchoolDb, params: { taxon: string; photo: string
 export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
-    const { library, taxon, photo } = await photographAt(db, params);
+    const { library, taxon, photo } = await photographAt(db, viewer, params);
     const stage = [...taxon.stages.values()].find((one) => one.stage === photo.stage);
     return {
       slug: taxon.slug,
@@ -49,7 +50,7 @@ export const actions: Actions = {
     if (!mark.success)
       return fail(400, { problem: 'Choose a character, then point at its place in the picture.' });
     return inSchoolOf(viewer, async (db) => {
-      const { library, photo } = await photographAt(db, params);
+      const { library, photo } = await photographAt(db, viewer, params);
       if (!library.character.has(mark.data.character))
         return fail(400, { problem: 'There is no such character.' });
       if (photo.marks.length >= mostMarks)
@@ -62,7 +63,7 @@ export const actions: Actions = {
     const viewer = requireLeader(locals);
     const number = Number((await request.formData()).get('number'));
     return inSchoolOf(viewer, async (db) => {
-      const { photo } = await photographAt(db, params);
+      const { photo } = await photographAt(db, viewer, params);
       await setMarks(
         db,
         photo.id,
@@ -74,7 +75,7 @@ export const actions: Actions = {
   remove: async ({ locals, params }) => {
     const viewer = requireLeader(locals);
     await inSchoolOf(viewer, async (db) => {
-      const { photo } = await photographAt(db, params);
+      const { photo } = await photographAt(db, viewer, params);
       await removePhotograph(db, photo.id);
     });
     redirect(303, `/species/${params.taxon}/photographs`);

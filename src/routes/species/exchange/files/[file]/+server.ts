@@ -7,7 +7,9 @@ import type { RequestHandler } from './$types';
 /** The school's library as one of its tables, or as all of them in an archive. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = requireLeader(locals);
-  const tables = await inSchoolOf(viewer, async (db) => libraryTables((await schoolLibrary(db)).document));
+  const tables = await inSchoolOf(viewer, async (db) =>
+    libraryTables((await schoolLibrary(db, viewer.region)).document)
+  );
   const headers = (type: string) => ({
     'content-type': type,
     'content-disposition': `attachment; filename="${params.file}"`,

@@ -29,8 +29,14 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
   if (!asked.success) notFound('plate');
   const stageName = Stage.safeParse(params.stage);
   if (!stageName.success || !Number.isInteger(seed)) notFound('plate');
-  const library = await inSchoolOf(requireSignedIn(locals), libraryOf);
-  if (params.release !== `${library.hash.slice(0, 16)}-${drawingVersion}`) notFound('plate');
+  const { regions, ...viewer } = requireSignedIn(locals);
+  const library = await inSchoolOf({ ...viewer, regions }, async (db) => {
+    for (const region of regions) {
+      const one = await libraryOf(db, region);
+      if (params.release === `${one.hash.slice(0, 16)}-${drawingVersion}`) return one;
+    }
+    return notFound('plate');
+  });
   const taxon = orNotFound(library.taxa.get(params.taxon), 'plate');
   const stage = orNotFound(taxon.stages.get(stageName.data!), 'plate');
   if (!isDrawnAt(stage)) return notFound('plate');
