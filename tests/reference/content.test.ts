@@ -2,16 +2,17 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { bears, glanceSimilarity, harmsBeyond, rivalOf, separatingSet } from '../../src/core/evidence';
-import { type LibraryTaxon, pieceAt } from '../../src/core/knowledge';
+import { type Library, type LibraryTaxon, pieceAt } from '../../src/core/knowledge';
 import { addDays, stagesUp } from '../../src/core/season';
 import { gatheredStages } from '../support/believability';
-import { shippedLibrary } from '../support/content';
+import { homeRegion, shippedRegions } from '../support/content';
 import { loneStates } from '../support/lone-states';
 
 /** What must hold of the starter library before it may be released. */
 
-const library = shippedLibrary();
-const taxa = [...library.taxa.values()];
+const libraries = [...shippedRegions()].map(([region, { library }]) => [region, library] as const);
+/** Every plant once, by any region that has it. */
+const allTaxa = libraries.flatMap(([, { taxa }]) => [...taxa.values()]);
 const rules = { mayDig: false, scentCounts: true };
 
 /** Every tenth day of a year. */
@@ -21,7 +22,7 @@ const days = Array.from({ length: 37 }, (_, i) => addDays('2027-01-01', 10 * i))
  * Whether on some day what is gathered of a plant, or where nothing is the whole of it, is told from all that is there of
  * the other.
  */
-const isSeparatedSomewhere = (target: LibraryTaxon, other: LibraryTaxon) =>
+const isSeparatedSomewhere = (library: Library, target: LibraryTaxon, other: LibraryTaxon) =>
   days.some((isoDate) => {
     const there = stagesUp(other, isoDate).map(({ stage }) => other.stages.get(stage)!);
     const gathered = gatheredStages(target);
@@ -40,9 +41,11 @@ const isSeparatedSomewhere = (target: LibraryTaxon, other: LibraryTaxon) =>
     });
   });
 
-describe('the starter library', () => {
-  it('describes sixty taxa or more, by about a hundred characters, each of which is used', () => {
-    expect(taxa.length).toBeGreaterThanOrEqual(60);
+describe('the glossary', () => {
+  const [, library] = libraries[0]!;
+  const taxa = allTaxa;
+
+  it('has about a hundred characters, each of which is used', () => {
     expect(library.characters.length).toBeGreaterThanOrEqual(80);
     const used = new Set(
       taxa.flatMap(({ stages }) => [...stages.values()].flatMap(({ cells }) => [...cells.keys()]))
@@ -65,6 +68,14 @@ describe('the starter library', () => {
     );
     expect(unused).toEqual([]);
   });
+});
+
+describe.each(libraries)('the starter library of %s', (region, library) => {
+  const taxa = [...library.taxa.values()];
+
+  it('describes sixty taxa or more', () => {
+    expect(taxa.length).toBeGreaterThanOrEqual(60);
+  });
 
   it.each(taxa.map((taxon) => [taxon.slug, taxon] as const))(
     '%s has names in two languages, and twenty characters or more at its leafy stages',
@@ -83,7 +94,7 @@ describe('the starter library', () => {
         .map(({ route, onset }) => `${slug} ${route}: ${onset}`)
     );
     // Of the lesser water-parsnip's poison little is known, and nothing is invented.
-    expect(timeless).toEqual(['berula-erecta eaten: unknown']);
+    expect(timeless).toEqual(region === homeRegion ? ['berula-erecta eaten: unknown'] : []);
   });
 
   it('says of a plant in fruit that its flowers are over, and nothing else of them', () => {
@@ -107,14 +118,16 @@ it('lists every state that stands alone and on which a pair may rest: each has b
   const looked = readFileSync(join(import.meta.dirname, 'lone-states.txt'), 'utf8')
     .split('\n')
     .filter((line) => line !== '' && !line.startsWith('#'));
-  expect(loneStates(library)).toEqual(looked);
+  expect([...new Set(libraries.flatMap(([, library]) => loneStates(library)))].sort()).toEqual(looked.sort());
 });
 
-describe('a pair', () => {
+describe.each(libraries)('a pair of %s', (_, library) => {
+  const taxa = [...library.taxa.values()];
+
   it.each(library.pairs.map((pair) => [`${pair.target} / ${pair.lookalike}`, pair] as const))(
     '%s is told apart at some stage, or is said not to be',
-    (_, { target, lookalike, inseparable }) => {
-      const found = isSeparatedSomewhere(library.taxa.get(target)!, library.taxa.get(lookalike)!);
+    (__, { target, lookalike, inseparable }) => {
+      const found = isSeparatedSomewhere(library, library.taxa.get(target)!, library.taxa.get(lookalike)!);
       if (harmsBeyond(library.taxa.get(target)!, library.taxa.get(lookalike)!, true))
         expect(found).toBe(inseparable === undefined);
     }

@@ -194,6 +194,11 @@ export function surfaceOf(
         }
     shapes.push(lines(puckers, tone(look.colour, -0.6), look.pen * 0.7, 0.4));
   }
+  if (look.surface === 'pleated')
+    for (let fold = -0.9; fold < 0.9; fold += 0.3) {
+      band(fold, fold + 0.12, tone(look.colour, -0.6), 0.42);
+      band(fold + 0.12, fold + 0.2, tone(look.colour, 0.8), 0.4);
+    }
   if (look.wavy) {
     const crescents: Line[] = [];
     for (const edge of [left, right])

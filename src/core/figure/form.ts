@@ -50,7 +50,7 @@ export const hasLeaves = (traits: Traits): boolean =>
   traits.state('leaf-outline') !== undefined && traits.state('leaf-attachment') !== 'no-leaves';
 export const isClimbing = (traits: Traits): boolean =>
   traits.state('growth-form') === 'climbing' ||
-  ['twining', 'tendrils'].includes(traits.state('climbing-by') ?? '');
+  ['twining', 'tendrils', 'discs', 'rootlets'].includes(traits.state('climbing-by') ?? '');
 /** Seaweeds and shells. */
 export const hasFrondOrShell = ({ cells }: StageDescription): boolean =>
   cells.has('frond-shape') || cells.has('shell-apex');
@@ -132,7 +132,8 @@ const fruitColours: Readonly<Record<string, string>> = {
   brown: '#8A6A45',
   red: '#C4382C',
   black: '#2C2433',
-  'blue-black': '#434A70'
+  'blue-black': '#434A70',
+  white: '#EDEFE2'
 };
 const barkColours: Readonly<Record<string, string>> = {
   green: '#7FA05A',

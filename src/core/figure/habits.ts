@@ -14,7 +14,7 @@ import {
   towards
 } from './geometry';
 import { groundLeaves, quarter, tuft } from './ground-leaves';
-import { cutEnd, groundPart, partOf, rootlets, stemPart, tendril } from './organs';
+import { cutEnd, discs, groundPart, partOf, rootlets, stemPart, tendril } from './organs';
 import { blend, drawTube, edged, filled, tone } from './paint';
 import type { Part, Point, Shape } from './scene';
 import { type Shoot, clusterReach, clusters, crowdedLeaves, stemLeaves } from './shoot';
@@ -151,9 +151,12 @@ function stemmed(model: Model): Part[] {
   const hand: -1 | 1 = random.fork('hand').next() < 0.5 ? -1 : 1;
 
   const grow = (name: string, foot: Point, lean: number, bend: number, reach: number): Shoot => {
-    const spine = climbing
-      ? twine(foot, reach, Math.max(form.stemWidth, pen * 3))
-      : growSpine(foot, lean, bend, reach, 20);
+    const spine =
+      climbs === 'rootlets'
+        ? growSpine(foot, 0.02, 0.03, reach, 20)
+        : climbing
+          ? twine(foot, reach, Math.max(form.stemWidth, pen * 3))
+          : growSpine(foot, lean, bend, reach, 20);
     const between = clamp(
       Math.max(leafLong, stand === 'opposite' ? form.blade.width * 1.5 : 0) *
         (climbing
@@ -295,10 +298,24 @@ function stemmed(model: Model): Part[] {
       extra.push(
         rootlets(main.spine.place(t), Math.max(tall * 0.07, pen * 8), pen, random.fork(`roots ${t}`))
       );
-  if (climbs === 'tendrils')
-    for (const [i, t] of main.joints.entries())
+  if (climbs === 'tendrils' || climbs === 'discs')
+    for (const [i, t] of main.joints.entries()) {
+      const side = i % 2 ? -1 : 1;
       extra.push(
-        tendril(main.spine.place(t), i % 2 ? -1 : 1, tall * 0.16, pen, form.colour.stem, i % 2 ? -1 : 1)
+        climbs === 'discs'
+          ? discs(main.spine.place(t), side, tall * 0.12, pen, form.colour.stem)
+          : tendril(main.spine.place(t), side, tall * 0.16, pen, form.colour.stem, side)
+      );
+    }
+  if (climbs === 'rootlets')
+    for (let t = 0.04; t < 0.96; t += 0.05)
+      extra.push(
+        rootlets(
+          main.spine.place(t),
+          Math.max(main.width * 1.6, tall * 0.035),
+          pen * 0.8,
+          random.fork(`holds ${t.toFixed(2)}`)
+        )
       );
   parts.push({ ...stem, shapes: [...extra, ...stem.shapes] });
   // Where several leaves spring from a whorl, a few lie behind the stem: their depth says so.
@@ -513,7 +530,7 @@ export function wholePlant(model: Model): Part[] {
   const isStemless =
     traits.state('stem-leaf-stand') === undefined ||
     traits.state('stem-leaf-stand') === 'no-stem' ||
-    (traits.state('stem-leaf-stand') === 'leafless' && !traits.state('climbing-by')?.startsWith('t'));
+    (traits.state('stem-leaf-stand') === 'leafless' && !isClimbing(traits));
   const rises = ['tuft', 'rosette'].includes(traits.state('growth-form') ?? '');
   const isBasal =
     isStemless || (rises && ['own-stalk', 'rosette-stalked', 'rosette-winged'].includes(attachment ?? ''));

@@ -106,5 +106,9 @@ export function writeOut(
     stages[stage] = { windows, description: Object.fromEntries(inOrder) };
   }
   const { names = [], legal = [], ...differing } = status ?? {};
-  return { ...taxon, ...differing, names: [...names, ...taxon.names], legal, stages };
+  // What it is called here comes first, whatever else it is called.
+  const others = taxon.names.filter(
+    (one) => !names.some(({ name, language }) => name === one.name && language === one.language)
+  );
+  return { ...taxon, ...differing, names: [...names, ...others], legal, stages };
 }

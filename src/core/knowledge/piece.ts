@@ -16,6 +16,7 @@ const shoot: readonly Organ[] = [...leaf, 'stem'];
 
 /** Parts by the words that name them. What a part is called decides, so that a school may use words of its own. */
 const parts: readonly (readonly [name: RegExp, organs: readonly Organ[]])[] = [
+  [/(berr|fruit)\S* on its (shoot|vine|twig)/, ['fruit', 'stem', ...leaf]],
   [/flower|blossom|umbel|head|petal/, ['flower', 'inflorescence', 'stem']],
   [/berr|fruit|haw|sloe|hip|nut|seed|pod/, ['fruit', 'stem']],
   [/root|tuber|bulb|rhizome|corm/, ['underground', 'leaf stalk and sheath', 'stem']],

@@ -9,25 +9,37 @@ export function cutFruit(look: FruitLook, at: Point, seeds: string, random: Rand
   const r = look.size / 2;
   const flesh = tone(look.colour, 0.62);
   const places =
-    seeds === 'one-stone'
+    seeds === 'one-stone' || seeds === 'half-moon'
       ? [at]
       : seeds === 'few-stones'
         ? [0, 1, 2].map((i) => add(at, scale(towards(i * 2.1 + 0.4), r * 0.4)))
         : Array.from({ length: 18 }, (_, i) =>
             add(at, scale(towards(i * 2.4 + random.between(-0.2, 0.2)), r * 0.74 * Math.sqrt((i + 0.5) / 18)))
           );
-  const k = seeds === 'one-stone' ? 0.5 : seeds === 'few-stones' ? 0.27 : 0.115;
+  const k =
+    seeds === 'half-moon' ? 0.55 : seeds === 'one-stone' ? 0.5 : seeds === 'few-stones' ? 0.27 : 0.115;
   const seed = (place: Point, share: number, turn: number) =>
     placed(
       smoothRing(
-        [
-          { x: 0, y: -1 },
-          { x: 0.68, y: -0.3 },
-          { x: 0.6, y: 0.62 },
-          { x: 0, y: 0.9 },
-          { x: -0.6, y: 0.62 },
-          { x: -0.68, y: -0.3 }
-        ],
+        seeds === 'half-moon'
+          ? [
+              { x: 0.2, y: -0.95 },
+              { x: -0.75, y: -0.55 },
+              { x: -0.95, y: 0.3 },
+              { x: -0.1, y: 0.95 },
+              { x: 0.35, y: 0.6 },
+              { x: -0.3, y: 0.2 },
+              { x: -0.2, y: -0.35 },
+              { x: 0.45, y: -0.6 }
+            ]
+          : [
+              { x: 0, y: -1 },
+              { x: 0.68, y: -0.3 },
+              { x: 0.6, y: 0.62 },
+              { x: 0, y: 0.9 },
+              { x: -0.6, y: 0.62 },
+              { x: -0.68, y: -0.3 }
+            ],
         4
       ),
       place,

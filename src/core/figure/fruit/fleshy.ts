@@ -54,6 +54,13 @@ function ball(look: FruitLook, at: Point, facing: number, rx: number, ry: number
       look.bloom ? 0.4 : 0.75
     )
   );
+  if (look.crown === 'eye')
+    shapes.push(
+      filled(
+        [ellipse(add(at, scale(towards(facing), size * ry * 0.8)), size * 0.11, size * 0.08, facing, 10)],
+        eyeColour
+      )
+    );
   if (look.crown === 'rim-tip') {
     const tip = add(at, scale(towards(facing), size * ry * 0.86));
     shapes.push(
@@ -67,6 +74,9 @@ function ball(look: FruitLook, at: Point, facing: number, rx: number, ry: number
   }
   return shapes;
 }
+
+/** The scar of a flower. */
+const eyeColour = '#2B2430';
 
 function stoneFruit(look: FruitLook, at: Point, facing: number): Shape[] {
   const { size, colour, pen } = look;
@@ -152,6 +162,10 @@ function throughLens(look: FruitLook, round: Profile, at: Point, facing: number)
     solid.band(0.8, 0.93, tone(colour, 0.55), 0.22),
     ...solid.outline()
   );
+  if (look.crown === 'eye')
+    shapes.push(
+      filled([ellipse(solid.place({ x: 0, y: -high * 0.9 }), size * 0.1, size * 0.06, facing, 20)], eyeColour)
+    );
   if (look.crown === 'rim-tip')
     shapes.push(
       edged(

@@ -125,6 +125,22 @@ export function stemPart(
   );
 }
 
+/** A thread whose arms end in discs that hold on. */
+export function discs(at: Point, side: 1 | -1, reach: number, pen: number, colour: string): Shape {
+  const arm = growSpine(at, side * 1.1, side * 0.2, reach * 0.5, 8);
+  const fork = arm.place(1);
+  const tips = [-0.5, 0, 0.5].map((turn) => add(fork, scale(towards(side * (1.2 + turn)), reach * 0.45)));
+  return lines(
+    [
+      [...arm.points],
+      ...tips.map((tip) => [fork, tip]),
+      ...tips.map((tip) => ellipse(tip, pen * 2.2, pen * 1.6, 0, 8))
+    ],
+    colour,
+    pen * 1.1
+  );
+}
+
 /** A coil that holds on. */
 export function tendril(
   at: Point,
