@@ -69,12 +69,14 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
 
 async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: IdOf): Promise<void> {
   const { school } = demo;
-  const { rows } = await db.query<{ document: unknown }>(
-    'select document from release_library where hash = $1 and region = $2',
-    [libraryHash, school.regions[0]]
+  const { rows } = await db.query<{ region: string; document: unknown }>(
+    'select region, document from release_library where hash = $1 and region = any ($2)',
+    [libraryHash, school.regions]
   );
-  const release = LibraryDocument.parse(rows[0]!.document);
-  const { library } = compileLibrary(release);
+  const releases = new Map(rows.map(({ region, document }) => [region, LibraryDocument.parse(document)]));
+  const release = releases.get(school.regions[0]!)!;
+  const libraries = school.regions.map((region) => compileLibrary(releases.get(region)!).library);
+  const taxonOf = (slug: string) => libraries.flatMap(({ taxa }) => taxa.get(slug) ?? [])[0]!;
   await insert(db, 'school', {
     name: school.name,
     timeZone: school.timeZone,
@@ -112,10 +114,10 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
       effectiveAt: '2027-03-15T12:00:00Z'
     });
   for (const { taxon, sources, claims } of demo.confirmations)
-    for (const claim of claimsOf(library.taxa.get(taxon)!).filter(({ kind }) => claims.includes(kind)))
+    for (const claim of claimsOf(taxonOf(taxon)).filter(({ kind }) => claims.includes(kind)))
       for (const source of sources) await says(claim, source);
   for (const { taxon, hazard, source, otherwise } of demo.disagreements) {
-    const claim = claimsOf(library.taxa.get(taxon)!).find(
+    const claim = claimsOf(taxonOf(taxon)).find(
       (one) => one.kind === 'hazard' && one.hazard.route === hazard
     );
     await says(claim!, source, otherwise);

@@ -31,6 +31,12 @@ export const shippedContent = (region = homeRegion): RegionalLibrary => shippedR
 
 export const shippedLibrary = (region = homeRegion): Library => shippedContent(region).library;
 
+/** The home region’s library with the plants of all others: what must hold of every plant, whichever grows where. */
+export function everyPlant(): Library {
+  const [home, ...others] = [homeRegion, ...shippedRegions().keys()].map((region) => shippedLibrary(region));
+  return { ...home!, taxa: new Map([...others.flatMap(({ taxa }) => [...taxa]), ...home!.taxa]) };
+}
+
 /** The taxa that have a drawing. */
 export const drawnTaxa = (library: Library): LibraryTaxon[] =>
   [...library.taxa.values()].filter(({ stages }) => [...stages.values()].some(isDrawnAt));

@@ -1,6 +1,6 @@
 import { XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
-import { drawnTaxa, shippedLibrary } from '../../../tests/support/content';
+import { drawnTaxa, everyPlant } from '../../../tests/support/content';
 import type { LibraryTaxon, Stage } from '../knowledge';
 import { areaOf, isInside } from './geometry';
 import {
@@ -18,7 +18,7 @@ import {
 } from './index';
 import { visibleShares } from './visibility';
 
-const library = shippedLibrary();
+const library = everyPlant();
 const size = { width: 290, height: 340 };
 const taxonOf = (slug: string): LibraryTaxon => library.taxa.get(slug)!;
 const stageOf = (slug: string, stage: Stage) => taxonOf(slug).stages.get(stage)!;

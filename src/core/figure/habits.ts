@@ -188,17 +188,18 @@ function stemmed(model: Model): Part[] {
       first: -hand as -1 | 1
     };
   };
-  const main = isCreeping
-    ? grow(
-        'main',
-        { x: -hand * tall * 0.42, y: 0 },
-        hand * random.between(1.02, 1.25),
-        hand * random.between(-0.95, -0.7),
-        tall
-      )
-    : isArching
-      ? grow('main', { x: -hand * tall * 0.3, y: 0 }, hand * 0.15, hand * 1.7, tall)
-      : grow('main', { x: 0, y: 0 }, random.between(-0.07, 0.07), random.between(-0.12, 0.12), tall);
+  const main =
+    isCreeping && !climbing
+      ? grow(
+          'main',
+          { x: -hand * tall * 0.42, y: 0 },
+          hand * random.between(1.02, 1.25),
+          hand * random.between(-0.95, -0.7),
+          tall
+        )
+      : isArching
+        ? grow('main', { x: -hand * tall * 0.3, y: 0 }, hand * 0.15, hand * 1.7, tall)
+        : grow('main', { x: 0, y: 0 }, random.between(-0.07, 0.07), random.between(-0.12, 0.12), tall);
   const parts: Part[] = [];
   const taper = (shoot: Shoot) => (t: number) => shoot.width * (1 - 0.5 * t);
   const sizeAt = (t: number) =>

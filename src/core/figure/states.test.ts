@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
-import { drawnTaxa, shippedLibrary } from '../../../tests/support/content';
+import { drawnTaxa, everyPlant } from '../../../tests/support/content';
 import { separability, separates } from '../evidence';
 import {
   type Character,
@@ -14,7 +14,7 @@ import { type Scene, type View, isDrawnAt, specimen, views, viewsFor } from './i
 
 /** The library's characters are the truth of a drawing: another state, another drawing. */
 
-const library = shippedLibrary();
+const library = everyPlant();
 const always = (character: Character, state: string) =>
   weighCell(character, { [state]: 'always' }) as Weights;
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { drawnTaxa, shippedLibrary } from '../../../tests/support/content';
+import { drawnTaxa, everyPlant } from '../../../tests/support/content';
 import { englishName } from '../knowledge';
 import { composePlate, isDrawnAt, plateInWords, standardViews, typicalSeed } from './index';
 
-const library = shippedLibrary();
+const library = everyPlant();
 const size = { width: 290, height: 340 };
 const words = (slug: string, stage: 'leaf' | 'flower' | 'fruit', seed = typicalSeed) => {
   const taxon = library.taxa.get(slug)!;

@@ -89,7 +89,10 @@ export function bladeShows(model: Model, near: boolean): Shown[] {
     if (slug === 'needle-stand') return isCrowded && !near;
     if (slug === 'leaflet-stalks')
       return (
-        division !== 'repeatedly-pinnate' && division !== 'hand-divided' && division !== 'three-leaflets'
+        !isWhole &&
+        division !== 'repeatedly-pinnate' &&
+        division !== 'hand-divided' &&
+        division !== 'three-leaflets'
       );
     if (isRound)
       return (slug === 'leaf-base' || !ofBlades.has(slug)) && !ofLeaflets.has(slug) && slug !== 'leaf-hairs';
