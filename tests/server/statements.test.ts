@@ -35,6 +35,7 @@ afterAll(async () => {
 const event = (body?: Record<string, string>) =>
   ({
     locals: { viewer },
+    cookies: { get: () => undefined, set: () => undefined },
     params: { walk },
     url: new URL(`http://localhost/walks/${walk}`),
     request: new Request(`http://localhost/walks/${walk}`, {

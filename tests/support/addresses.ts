@@ -39,7 +39,7 @@ const nowhere = '0192f000-0000-7000-8000-00000000beef';
 /** How the parameters of routes are filled, by one row of a table each. */
 const rows: Readonly<Record<string, string>> = {
   site: 'select id::text as value from site order by name limit 1',
-  walk: 'select walk.id::text as value from walk join brief on walk_id = walk.id order by walk.name limit 1',
+  walk: 'select walk.id::text as value from walk join brief on walk_id = walk.id order by held_on limit 1',
   patch:
     'select id::text as value from patch where site_id = (select id from site order by name limit 1) order by id limit 1',
   find: 'select id::text as value from open_find order by id limit 1',

@@ -1,23 +1,32 @@
 import { demo } from './database';
 
-/** A browser without a screen: one cookie, and forms that come from the site itself. */
+/** A browser without a screen: it keeps its cookies, and its forms come from the site itself. */
 export class Client {
-  #cookie: string;
+  readonly #cookies = new Map<string, string>();
   #person: string | undefined;
   /** @param cookie of a session that is there already */
   constructor(
     readonly origin: string,
     cookie = ''
   ) {
-    this.#cookie = cookie;
+    if (cookie) this.#keep(cookie);
   }
 
   async fetch(path: string, init: RequestInit = {}): Promise<Response> {
-    return fetch(this.origin + path, {
+    const cookie = [...this.#cookies].map((one) => one.join('=')).join('; ');
+    const response = await fetch(this.origin + path, {
       redirect: 'manual',
       ...init,
-      headers: { origin: this.origin, cookie: this.#cookie, ...init.headers }
+      headers: { origin: this.origin, cookie, ...init.headers }
     });
+    for (const set of response.headers.getSetCookie()) this.#keep(set);
+    return response;
+  }
+
+  #keep(set: string): void {
+    const [, name, value] = /^([^=]+)=([^;]*)/.exec(set)!;
+    if (/max-age=0/i.test(set)) this.#cookies.delete(name!);
+    else this.#cookies.set(name!, value!);
   }
 
   async text(path: string): Promise<string> {
@@ -38,10 +47,7 @@ export class Client {
   /** Sends a form as a browser without script does. */
   async post(path: string, fields: Record<string, string> | FormData = {}): Promise<Response> {
     const body = fields instanceof FormData ? fields : new URLSearchParams(fields);
-    const response = await this.fetch(path, { method: 'POST', headers: { accept: 'text/html' }, body });
-    const [cookie] = response.headers.getSetCookie();
-    if (cookie) this.#cookie = cookie.split(';')[0]!;
-    return response;
+    return this.fetch(path, { method: 'POST', headers: { accept: 'text/html' }, body });
   }
 
   /** Changes a plan as somebody does who has just looked at it: with the revision that the page showed. */

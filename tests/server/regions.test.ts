@@ -1,0 +1,175 @@
+import pg from 'pg';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { tryPort } from '../../scripts/setup/ports.js';
+import { serve } from '../../scripts/setup/server.js';
+import { type Client, signedIn } from '../support/client';
+import { homeRegion } from '../support/content';
+import { type TestDatabase, cloneDatabase } from '../support/database';
+
+/** A school that works in two regions: each site, walk and question has the plants of its own. */
+
+const abroad = 'eastern-north-america';
+let database: TestDatabase;
+let server: Awaited<ReturnType<typeof serve>>;
+let owner: Client;
+let instructor: Client;
+let superuser: pg.Client;
+
+const idOf = async (text: string, values: unknown[] = []): Promise<string> =>
+  (await superuser.query<{ id: string }>(text, values)).rows[0]!.id;
+const walkNamed = (name: string) => idOf('select id from walk where name = $1', [name]);
+const siteNamed = (name: string) => idOf('select id from site where name = $1', [name]);
+
+beforeAll(async () => {
+  database = await cloneDatabase('demo');
+  superuser = new pg.Client({ connectionString: database.superuser });
+  await superuser.connect();
+  server = await serve({ port: (await tryPort(0))!, app: database.app });
+  [owner, instructor] = await Promise.all([
+    signedIn(server.origin, 'owner'),
+    signedIn(server.origin, 'instructor')
+  ]);
+});
+afterAll(async () => {
+  await superuser.end();
+  await server.stop();
+  await database.drop();
+});
+
+describe('a walk', () => {
+  it('has lookalikes, law, animals and clock of its region', async () => {
+    const walk = await walkNamed('Ramps in the hollow');
+    const plan = await owner.words(`/walks/${walk}`);
+    for (const name of ['False hellebore', 'Skunk cabbage', 'Lily of the valley'])
+      expect(plan).toContain(name);
+    expect(plan).not.toContain('Lords-and-ladies');
+    expect(plan).toContain('Listed as vulnerable in Quebec');
+    const kit = await owner.words(`/walks/${walk}/kit`);
+    expect(kit).toContain('Soap and a bottle of water to wash skin');
+    const brief = await owner.words(`/walks/${walk}/brief`);
+    expect(brief).toContain('Timber rattlesnakes and copperheads');
+    // In May it is light there from about half past five, by its own clock.
+    expect(await owner.words(`/walks/${walk}/day`)).toMatch(/05:[2-5]\d/);
+  });
+
+  it('is practised with the plants of its region', async () => {
+    const walk = await walkNamed('Ramps in the hollow');
+    const round = (await owner.submit(`/walks/${walk}/practise`)).split('/').at(-1)!;
+    const { rows } = await superuser.query<{ region: string }>('select region from round where id = $1', [
+      round
+    ]);
+    expect(rows).toEqual([{ region: abroad }]);
+    expect((await owner.fetch(`/practice/${round}`)).ok).toBe(true);
+  });
+});
+
+describe('what is looked at', () => {
+  it('follows the site that was opened, and the address', async () => {
+    const ground = await siteNamed('Sugarbush Hollow');
+    await instructor.fetch(`/ground/${ground}`);
+    expect(await instructor.words('/species')).toMatch(/Region Eastern North America.*Aniseroot/);
+    expect(await instructor.words(`/species?region=${homeRegion}`)).toMatch(
+      /Region Atlantic north-west Europe/
+    );
+    expect(await instructor.words('/species')).not.toContain('Aniseroot');
+    // No region of the school: nothing changes.
+    expect(await instructor.words('/species?region=atlantis')).not.toContain('Aniseroot');
+  });
+
+  it('is another region where a plant grows in that alone, and is found by its name from anywhere', async () => {
+    await instructor.fetch(`/species?region=${homeRegion}`);
+    const moved = (await instructor.fetch('/species/veratrum-viride')).headers.get('location')!;
+    expect(await instructor.words(moved)).toContain('Region Eastern North America');
+    await instructor.fetch(`/species?region=${homeRegion}`);
+    expect(await instructor.words('/search?q=aniseroot')).toContain('Osmorhiza longistylis');
+    expect((await instructor.fetch('/species/no-such-plant')).status).toBe(404);
+  });
+});
+
+describe('a correction', () => {
+  const correct = (region: string, fields: Record<string, string>) =>
+    owner.post(`/species/achillea-millefolium/correct?/save&region=${region}`, fields);
+  const seenOf = async (region: string, path: string) => {
+    const page = await owner.text(`/species/achillea-millefolium/correct?stage=leaf&region=${region}`);
+    const at = page.indexOf(`name="path" value="${path}"`);
+    return /name="seen" value="([0-9a-f]*)"/.exec(page.slice(at))?.[1] ?? '';
+  };
+
+  it('of a time holds in its region alone, of a look in all', async () => {
+    const path = 'stages/leaf/windows';
+    const seen = await seenOf(abroad, path);
+    const saved = await correct(abroad, {
+      path,
+      seen,
+      stage: 'leaf',
+      text: '20 Mar, 20 Apr, 10 Jun, 20 Nov',
+      reason: 'Seen so for years.'
+    });
+    expect(saved.status).toBe(200);
+    const { rows } = await superuser.query<{ region: string; scope: string }>(
+      "select region, scope from library_edit where taxon = 'achillea-millefolium' and path = $1",
+      [path]
+    );
+    expect(rows).toEqual([{ region: abroad, scope: abroad }]);
+    expect(await owner.words(`/species/changes?region=${abroad}`)).toContain('Seen so for years.');
+    expect(await owner.words(`/species/changes?region=${homeRegion}`)).not.toContain('Seen so for years.');
+  });
+});
+
+describe('new ground', () => {
+  const add = (fields: Record<string, string>) => owner.post('/ground', fields);
+  const regionOf = async (name: string) =>
+    (
+      await superuser.query<{ region: string; zone: string }>(
+        'select region, time_zone as zone from site where name = $1',
+        [name]
+      )
+    ).rows[0];
+
+  it('lies in the region of its place, with its clock', async () => {
+    await add({ name: 'Catamount Ridge', where: '42.3, -74.9', isThere: 'on' });
+    expect(await regionOf('Catamount Ridge')).toEqual({ region: abroad, zone: 'America/New_York' });
+    await add({ name: 'Bog of Allen', where: '53.3, -7.1' });
+    expect(await regionOf('Bog of Allen')).toEqual({ region: homeRegion, zone: 'Europe/Dublin' });
+  });
+
+  it('where no region is asks which, and keeps what was typed', async () => {
+    const asked = await (await add({ name: 'Far Away', where: '-12, 40', isThere: 'on' })).text();
+    expect(asked).toContain('Which region’s plants and seasons does it have?');
+    expect(asked).toContain('Far Away');
+    expect(await regionOf('Far Away')).toBeUndefined();
+    await add({ name: 'Far Away', where: '-12, 40', isThere: 'on', region: homeRegion });
+    expect(await regionOf('Far Away')).toMatchObject({ region: homeRegion });
+    expect(await owner.words(`/ground/${await siteNamed('Far Away')}`)).toContain(
+      'This lies beyond Atlantic north-west Europe'
+    );
+  });
+});
+
+describe('the regions of a school', () => {
+  const keep = (regions: readonly string[], first: string) => {
+    const form = new URLSearchParams(regions.map((region) => ['region', region]));
+    form.set('first', first);
+    return owner.fetch('/school?/regions', {
+      method: 'POST',
+      body: form,
+      headers: { origin: server.origin, 'content-type': 'application/x-www-form-urlencoded' }
+    });
+  };
+  const kept = async () =>
+    (
+      await superuser.query<{ regions: string[] }>(
+        "select regions from school where name = 'Tarn Hollow Field School'"
+      )
+    ).rows[0]!.regions;
+
+  it('are kept with the first one first; one with ground stays, and there is always one', async () => {
+    await keep([homeRegion, abroad], abroad);
+    expect(await kept()).toEqual([abroad, homeRegion]);
+    expect(await (await keep([homeRegion], homeRegion)).text()).toContain(
+      'The school has ground in Eastern North America'
+    );
+    expect(await (await keep([], 'atlantis')).text()).toContain('one region at least');
+    expect(await kept()).toEqual([abroad, homeRegion]);
+  });
+});
