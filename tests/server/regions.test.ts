@@ -2,6 +2,10 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
+import { addSchool } from '../../src/lib/server/accounts';
+import { closePool } from '../../src/lib/server/database/database';
+import { withSchool } from '../../src/lib/server/database/school';
+import { alsoWorkIn } from '../../src/lib/server/school/regions';
 import { type Client, signedIn } from '../support/client';
 import { homeRegion } from '../support/content';
 import { type TestDatabase, cloneDatabase } from '../support/database';
@@ -31,6 +35,7 @@ beforeAll(async () => {
   ]);
 });
 afterAll(async () => {
+  await closePool();
   await superuser.end();
   await server.stop();
   await database.drop();
@@ -171,5 +176,27 @@ describe('the regions of a school', () => {
     );
     expect(await (await keep([], 'atlantis')).text()).toContain('one region at least');
     expect(await kept()).toEqual([abroad, homeRegion]);
+  });
+});
+
+describe('a new school', () => {
+  const made = async (name: string, timeZone: string) => {
+    process.env['DATABASE_URL'] = database.app;
+    await addSchool({ school: name, name: 'Somebody', timeZone, email: `${timeZone.length}@new.example` });
+    return (
+      await superuser.query<{ regions: string[] }>('select regions from school where name = $1', [name])
+    ).rows[0]!.regions;
+  };
+
+  it('begins in a region near its clock', async () => {
+    expect(await made('By the Seine', 'Europe/Paris')).toEqual([homeRegion]);
+    expect(await made('By the Lakes', 'America/Toronto')).toEqual([abroad]);
+  });
+
+  it('works where its first ground is', async () => {
+    const id = await idOf("select school_id as id from school where name = 'By the Seine'");
+    await withSchool(id, (db) => alsoWorkIn(db, abroad));
+    const { rows } = await superuser.query('select regions from school where school_id = $1', [id]);
+    expect(rows).toEqual([{ regions: [abroad] }]);
   });
 });

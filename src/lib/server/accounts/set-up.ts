@@ -12,12 +12,10 @@ export interface NewSchool {
   readonly school: string;
   readonly name: string;
   readonly timeZone: string;
-  /** Where it works; without it, where most of it goes by its clock, or the first there is. */
-  readonly region?: string | undefined;
 }
 
-/** Makes a school on the newest release of the library, with one person who owns it. */
-async function makeSchool(client: PoolClient, { school, name, timeZone, region }: NewSchool) {
+/** Makes a school on the newest release of the library, in a region near its clock, with one person who owns it. */
+async function makeSchool(client: PoolClient, { school, name, timeZone }: NewSchool) {
   const newest = await rowOf(
     client,
     z.object({ hash: z.string() }),
@@ -25,10 +23,12 @@ async function makeSchool(client: PoolClient, { school, name, timeZone, region }
   );
   const regions = await rowsOf(
     client,
-    z.object({ region: z.string(), isNear: z.boolean() }),
-    `select region, document -> 'region' ->> 'timeZone' = $2 as "isNear" from release_library
-      where hash = $1 order by region <> $3, 2 desc, region`,
-    [newest!.hash, timeZone, region ?? '']
+    z.object({ region: z.string() }),
+    // Of several on its continent any will do: its first site says which it is.
+    `select region from release_library,
+            lateral (select document -> 'region' ->> 'timeZone' as zone, document -> 'region' ->> 'title' as title) said
+      where hash = $1 order by zone <> $2, split_part(zone, '/', 1) <> split_part($2, '/', 1), title`,
+    [newest!.hash, timeZone]
   );
   const [schoolId, personId] = [uuid(), uuid()];
   const db = await enterSchool(client, schoolId);

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { type HomeTask, WalkEvent, standingEvents } from '$core/field';
 import { lookalikesOfTheYear } from '$core/evidence';
-import { englishName } from '$core/knowledge';
+import { type Library, englishName } from '$core/knowledge';
 import type { Viewer } from '../accounts';
 import { rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
-import { libraryOfAll } from '../library/library';
+import { libraryOf } from '../library/library';
 import { listPeople } from '../school/people';
 import { listWalks } from '../walk/walks';
 
@@ -30,12 +30,15 @@ export async function homeTasks(db: SchoolDb, viewer: Viewer): Promise<HomeTask[
     one.kind === 'task' && one.until >= viewer.today ? [one] : []
   );
   if (given.length === 0) return [];
-  const library = await libraryOfAll(db, viewer.regions);
+  const walkOf = ({ walkId }: { readonly walkId: string }) => walks.find(({ id }) => id === walkId)!;
+  const libraries = new Map<string, Library>();
+  for (const { region } of given.map(walkOf)) libraries.set(region, await libraryOf(db, region));
   return given
     .map(({ id, walkId, taxa, until, bring }) => ({
       id,
-      walk: walks.find((walk) => walk.id === walkId)!.name,
+      walk: walkOf({ walkId }).name,
       taxa: taxa.flatMap((slug) => {
+        const library = libraries.get(walkOf({ walkId }).region)!;
         const taxon = library.taxa.get(slug);
         if (!taxon) return [];
         const dangers = lookalikesOfTheYear(library, taxon).slice(0, mostNamed);

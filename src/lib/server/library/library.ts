@@ -106,7 +106,7 @@ function corrected(release: LibraryDocument, edits: readonly MadeEdit[]) {
   return { document, review: review.filter(({ edit }) => here.has(edit as MadeEdit)) };
 }
 
-/** A region's library with what it was made from. @param region one of the school's release; any other is its first */
+/** A region's library with what it was made from. @throws where the school's release has no such region */
 export async function schoolLibrary(db: SchoolDb, region: string): Promise<SchoolLibrary> {
   const used = await rowOf(
     db,

@@ -69,9 +69,16 @@ export const regionChoices = async (
         });
       });
 
-/** Adds a region to those in which the school works, where it is none of them yet. */
+/**
+ * Adds a region to those in which the school works, where it is none of them yet; that of its first ground takes the
+ * place of what was guessed.
+ */
 export const alsoWorkIn = (db: SchoolDb, region: string) =>
-  db.query('update school set regions = regions || $1::text where not $1 = any (regions)', [region]);
+  db.query(
+    `update school set regions = case when exists (select from site) then regions || $1::text else array[$1::text] end
+      where not $1 = any (regions)`,
+    [region]
+  );
 
 /**
  * The region of a place; several where it is unclear, for somebody to say.
