@@ -137,12 +137,12 @@ region: { title: Elsewhere, timeZone: Australia/Melbourne, area: [[140, -40, 150
   it('of which a plant stands in none are told of', () => {
     const without = shippedFiles().map((file) =>
       file.path === `${home}/season.yaml`
-        ? { ...file, text: file.text.replace(/^trifolium-repens:\n( .*\n)+/m, '') }
+        ? { ...file, text: file.text.replace(/^stachys-sylvatica:\n( .*\n)+/m, '') }
         : file
     );
     const result = readLibraries(without);
     expect('problems' in result && result.problems).toContain(
-      'taxa/trifolium-repens.yaml (trifolium-repens): stands in the season of no region'
+      'taxa/stachys-sylvatica.yaml (stachys-sylvatica): stands in the season of no region'
     );
   });
 });
