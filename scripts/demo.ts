@@ -129,7 +129,7 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
       taxon,
       path,
       region: school.regions[0]!,
-      scope: scopeOf(path, school.regions[0]!) ?? '',
+      scope: scopeOf(path, school.regions[0]!),
       kind: 'set',
       value: JSON.stringify(value),
       baseHash:

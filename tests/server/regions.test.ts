@@ -100,7 +100,7 @@ describe('a correction', () => {
     return /name="seen" value="([0-9a-f]*)"/.exec(page.slice(at))?.[1] ?? '';
   };
 
-  it('of a time holds in its region alone, of a look in all', async () => {
+  it('of a time holds in its region alone', async () => {
     const path = 'stages/leaf/windows';
     const seen = await seenOf(abroad, path);
     const saved = await correct(abroad, {
@@ -118,6 +118,44 @@ describe('a correction', () => {
     expect(rows).toEqual([{ region: abroad, scope: abroad }]);
     expect(await owner.words(`/species/changes?region=${abroad}`)).toContain('Seen so for years.');
     expect(await owner.words(`/species/changes?region=${homeRegion}`)).not.toContain('Seen so for years.');
+  });
+});
+
+describe('a remark', () => {
+  it('that is made in one region holds in all, and is undone from any', async () => {
+    const said = { path: 'note', seen: '', text: 'Flat heads, no umbel.', reason: 'Asked often.' };
+    const path = '/species/achillea-millefolium';
+    await owner.post(`${path}/correct?/save&region=${abroad}`, said);
+    for (const region of [abroad, homeRegion])
+      expect(await owner.words(`${path}?region=${region}`), region).toContain('Flat heads, no umbel.');
+    const id = await idOf(
+      "select id from library_edit where taxon = 'achillea-millefolium' and path = 'note'"
+    );
+    await owner.post(`/species/changes?/undo&region=${homeRegion}`, { id });
+    for (const region of [abroad, homeRegion])
+      expect(await owner.words(`${path}?region=${region}`), region).not.toContain('Flat heads, no umbel.');
+  });
+});
+
+describe('a sheet', () => {
+  it('says how a plant comes to stand in its region, and what the law asks there', async () => {
+    const sheet = await owner.words(`/species/alliaria-petiolata?region=${abroad}`);
+    expect(sheet).toContain('Eastern North America: introduced, invasive.');
+    expect(sheet).toContain('Land may be under a treaty');
+  });
+});
+
+describe('a phone', () => {
+  it('takes along the plants of the region in which the walk is', async () => {
+    const libraryOn = async (walk: string) => {
+      const path = `/api/walks/${await walkNamed(walk)}/pack`;
+      const { pack } = await (await owner.json(path, { device: crypto.randomUUID(), phones: 1 })).json();
+      return pack.library as { region: { slug: string }; taxa: { slug: string }[] };
+    };
+    const there = await libraryOn('Ramps in the hollow');
+    expect(there.region.slug).toBe(abroad);
+    expect(there.taxa.map(({ slug }) => slug)).toContain('veratrum-viride');
+    expect((await libraryOn('Wood in leaf')).region.slug).toBe(homeRegion);
   });
 });
 

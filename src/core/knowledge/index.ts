@@ -12,7 +12,6 @@ export {
   type Organ,
   organs,
   Recipe,
-  type Region,
   senses,
   Stage,
   stageNames,
@@ -57,7 +56,8 @@ export { type Piece, pieceAt, pieceNamed, useAt } from './piece';
 export { canonicalJson, contentHash } from './hash';
 export { type ContentFile, readLibraries, type ReadResult, type RegionalLibrary } from './read';
 export { plain } from './plain';
-export { regionsAt } from './region';
+export { standingInWords } from './standing';
+export { type Region, regionsAt } from './region';
 export { nameWithin } from './name-within';
 export { findTaxa, harms } from './search';
 export { type Claim, claimsOf, preparationClaims, useClaims, useOfPart } from './claims';

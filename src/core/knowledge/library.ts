@@ -1,16 +1,10 @@
-import {
-  type Character,
-  type CuratedPair,
-  type Family,
-  type LibraryDocument,
-  type Region,
-  type Taxon
-} from './schema';
+import { type Character, type CuratedPair, type Family, type LibraryDocument, type Taxon } from './schema';
 import { type Organ, type Stage, type Window, stageNames } from './schema';
 import { type Weights, lacksOrgan, weighCell } from './weights';
 import { contentHash } from './hash';
 import { type Harmfulness, harmfulnessOf, isSerious } from './harm';
 import type { Animal } from './animal';
+import type { Region } from './region';
 import { listKeys } from './cells';
 import { englishName } from './english-name';
 import { type Preparation, isCraft } from './preparation';

@@ -3,13 +3,13 @@ import { z } from 'zod';
 import { compileLibrary, type Library } from './library';
 import { Animal } from './animal';
 import { writeOut } from './authored';
+import { Region } from './region';
 import {
   AuthoredTaxon,
   Character,
   CuratedPair,
   Family,
   LibraryDocument,
-  Region,
   RegionSeason,
   RegionStatus,
   type Taxon,
@@ -63,7 +63,7 @@ export function readLibraries(files: readonly ContentFile[]): ReadResult {
       problems.push(`${file.path}: is not YAML: ${(error as Error).message.split('\n')[0]}`);
       return undefined;
     }
-    const parsed = schema.safeParse(value ?? undefined);
+    const parsed = schema.safeParse(value);
     if (parsed.success) return parsed.data;
     const owner = (value as { slug?: unknown } | null)?.slug;
     for (const issue of parsed.error.issues)

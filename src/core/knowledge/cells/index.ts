@@ -70,9 +70,9 @@ function kindOf(path: string): CellKind<CellValue> | undefined {
   return isList(head!) && second ? (listOf(head) as unknown as CellKind<CellValue>) : undefined;
 }
 
-/** The region in which alone a cell holds that is edited in one; undefined where what it says is the same in all. */
-export const scopeOf = (path: string, region: string): string | undefined =>
-  path === 'taxon' || kindOf(path)?.isRegional ? region : undefined;
+/** The region in which alone a cell holds that is edited in one; empty where what it says is the same in all. */
+export const scopeOf = (path: string, region: string): string =>
+  path === 'taxon' || kindOf(path)?.isRegional ? region : '';
 
 /** The keys of the items of each list of a taxon. */
 export const listKeys = (taxon: Pick<Taxon, ListName>): Record<ListName, string[]> => {

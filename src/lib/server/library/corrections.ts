@@ -52,7 +52,7 @@ const standing = (db: SchoolDb, region: string, taxon: string, path: string) =>
     `select kind, value, person.name as by from library_edit join person
         on person.school_id = library_edit.school_id and person.id = edited_by
       where taxon = $1 and path = $2 and scope = $3 order by version desc limit 1`,
-    [taxon, path, scopeOf(path, region) ?? '']
+    [taxon, path, scopeOf(path, region)]
   );
 
 /** A cell as it is to be from now on. */
@@ -77,7 +77,7 @@ async function store(
     version: version + 1 + i,
     taxon,
     path,
-    scope: scopeOf(path, viewer.region) ?? '',
+    scope: scopeOf(path, viewer.region),
     kind,
     value: value ?? null,
     base: cellHash(cellAt(taxa.get(taxon), path)) ?? null

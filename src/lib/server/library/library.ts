@@ -195,7 +195,7 @@ export async function newerRelease(
       const [was, is] = [old.get(taxon.slug) ?? new Map<string, unknown>(), cellsOf(taxon)];
       for (const path of new Set([...was.keys(), ...is.keys()]))
         if (canonicalJson(was.get(path) ?? null) !== canonicalJson(is.get(path) ?? null))
-          changed.add(`${scopeOf(path, region) ?? ''} ${taxon.slug} ${path}`);
+          changed.add(`${scopeOf(path, region)} ${taxon.slug} ${path}`);
     }
     toDecide += corrected(after, await liveEdits(db, region, version)).review.length;
   }

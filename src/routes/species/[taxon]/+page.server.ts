@@ -5,6 +5,7 @@ import {
   claimsOf,
   preparationsOf,
   englishName,
+  standingInWords,
   isDangerous,
   useClaims,
   worstSeverity
@@ -68,6 +69,8 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       name: englishName(taxon),
       scientific: taxon.name,
       synonyms: taxon.synonyms,
+      standing: taxon.standing && standingInWords(taxon.standing),
+      law: { region: library.region.title, words: library.region.law },
       family: family && { name: family.name, english: family.english, caution: family.caution },
       lifeForm: taxon.lifeForm,
       rank: taxon.rank,

@@ -25,6 +25,7 @@
     {#if data.family}<a href="/species/families#{data.family.name}">{data.family.english}</a>,{/if}
     {data.lifeForm}{data.rank === 'species' ? '' : `, ${data.rank}`}.
     {data.microhabitat ?? ''}
+    {#if data.standing}{data.law.region}: {data.standing}.{/if}
     {#if data.synonyms.length > 0}Also <i>{data.synonyms.join(', ')}</i>.{/if}
   </p>
   {#if data.note}<p class="mt-1 border-l-[3px] border-tide pl-3">{data.note}</p>{/if}
@@ -201,12 +202,11 @@
         </p>{/if}
       {#if data.allowance}<p class="mt-1 text-ink-2">In figures: {data.allowance}.</p>{/if}
     </div>
-    {#if data.legal.length > 0}
-      <div>
-        <h2>Law</h2>
-        {#each data.legal as one, nth (nth)}<p class="text-ink-2">{one.region}: {one.status}</p>{/each}
-      </div>
-    {/if}
+    <div>
+      <h2>Law</h2>
+      {#each data.legal as one, nth (nth)}<p class="text-ink-2">{one.region}: {one.status}</p>{/each}
+      <p class="mt-1 text-ink-2">{data.law.words}</p>
+    </div>
     <div>
       <h2>Sources</h2>
       <p class="text-ink-2">
