@@ -10,45 +10,58 @@ import {
   judged,
   nameOfRow
 } from '../support/believability';
-import { shippedLibrary } from '../support/content';
+import { homeRegion, shippedLibrary, shippedRegions } from '../support/content';
 
 /** No killer cleared, no wolf cried: over everything that is gathered, through the year, on four grounds. */
 
 const library = shippedLibrary();
 const taxa = [...library.taxa.values()];
+const regions = [...shippedRegions()].map(([region, one]) => [region, one.library] as const);
+
+/** Shares that a library keeps to. The first drafts of the other regions have further to go. */
+const keptBy = (region: string) =>
+  region === homeRegion
+    ? { told: 0.88, unscented: 0.8, needless: 1 / 8, farFetched: 0.1 }
+    : { told: 0.82, unscented: 0.75, needless: 1 / 4, farFetched: 1 / 6 };
 
 const [rows, stops] = [judged('rows.txt'), judged('stops.txt')];
 
-describe.each(Object.entries(grounds))('on the ground ‘%s’', (_, habitats) => {
+const everywhere = regions.flatMap(([region, one]) =>
+  Object.entries(grounds).map(([ground, habitats]) => [region, ground, one, habitats] as const)
+);
+describe.each(everywhere)('in %s, on the ground ‘%s’', (region, _, one, habitats) => {
+  const kept = keptBy(region);
   let all: Believability;
   let unscented: Believability;
   beforeAll(() => {
-    all = believability(library, habitats);
-    unscented = believability(library, habitats, { scentCounts: false });
+    all = believability(one, habitats);
+    unscented = believability(one, habitats, { scentCounts: false });
   });
 
-  it('at least 88 of 100 plans to gather can be told, and 80 where a school rules scent out', () => {
-    expect(all.told / all.plans).toBeGreaterThanOrEqual(0.88);
-    expect(unscented.told / unscented.plans).toBeGreaterThanOrEqual(0.8);
+  it('most plans to gather can be told, and hardly fewer where a school rules scent out', () => {
+    expect(all.told / all.plans).toBeGreaterThanOrEqual(kept.told);
+    expect(unscented.told / unscented.plans).toBeGreaterThanOrEqual(kept.unscented);
   });
 
-  it('every stop is judged, and at most one in eight is one that a botanist would not make', () => {
+  it('every stop is judged, and few are such as a botanist would not make', () => {
     const open = all.rows.filter((row) => row.open > 0).map(nameOfRow);
     expect(open.filter((row) => !stops.has(row))).toEqual([]);
-    expect(open.filter((row) => stops.get(row) === 'false').length / open.length).toBeLessThanOrEqual(1 / 8);
+    expect(open.filter((row) => stops.get(row) === 'false').length / open.length).toBeLessThanOrEqual(
+      kept.needless
+    );
   });
 
-  it('every lookalike is judged, and at most one in ten is far-fetched', () => {
+  it('every lookalike is judged, and few are far-fetched', () => {
     const listed = all.rows.map(nameOfRow);
     expect(listed.filter((row) => !rows.has(row))).toEqual([]);
     expect(
       listed.filter((row) => rows.get(row) === 'far-fetched').length / listed.length
-    ).toBeLessThanOrEqual(0.1);
+    ).toBeLessThanOrEqual(kept.farFetched);
   });
 });
 
 it('every documented confusion is listed where both plants can stand', () => {
-  const listed = new Set(believability(library, []).rows.map(nameOfRow));
+  const listed = new Set(regions.flatMap(([, one]) => believability(one, []).rows.map(nameOfRow)));
   const documented = [...rows].filter(([, kind]) => kind === 'documented').map(([row]) => row);
   expect(documented.length).toBeGreaterThan(50);
   expect(documented.filter((row) => !listed.has(row))).toEqual([]);

@@ -350,10 +350,12 @@ export function coatOf(
 export const undersideColour = (colour: string, state: string | undefined): string =>
   state === 'white-felt'
     ? '#DDE0D2'
-    : state === 'purple'
-      ? blend(colour, '#7A3E62', 0.62)
-      : state === 'mealy'
-        ? blend(colour, '#E9ECE3', 0.55)
-        : state === 'paler'
-          ? tone(colour, 0.34)
-          : tone(colour, 0.08);
+    : state === 'scales'
+      ? '#A9714A'
+      : state === 'purple'
+        ? blend(colour, '#7A3E62', 0.62)
+        : state === 'mealy'
+          ? blend(colour, '#E9ECE3', 0.55)
+          : state === 'paler'
+            ? tone(colour, 0.34)
+            : tone(colour, 0.08);

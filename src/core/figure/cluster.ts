@@ -243,20 +243,24 @@ function seated(model: Model, base: Point, random: Random): Drawn {
 }
 
 /** Clusters whose flowers or fruits spring from the joints of a stem. */
-const atJoints = new Set(['axils', 'whorls', 'tassels', 'strings']);
+const atJoints = new Set(['axils', 'whorls', 'tassels', 'strings', 'rings']);
 
 export const isAtJoints = (kind: string): boolean => atJoints.has(kind);
 
 /** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
 export function standOf({ traits, recipe }: Model): string | undefined {
-  if (recipe.rings === 1 && (hasFruit(traits) || !isAbsent(traits.state('flower-cluster')))) return 'alone';
+  const isUmbel = [traits.state('flower-cluster'), traits.state('fruit-stand')].includes('umbel');
+  if (recipe.rings === 1 && !isUmbel && (hasFruit(traits) || !isAbsent(traits.state('flower-cluster'))))
+    return 'alone';
   if (hasFruit(traits)) {
     const stand = traits.state('fruit-stand');
+    if (traits.state('flower-cluster') === 'from-ground') return 'from-ground';
     const isUmbellate = !isAbsent(traits.state('bracteoles')) || !isAbsent(traits.state('umbel-place'));
     if (stand === 'umbel') return isUmbellate ? 'compound-umbel' : 'umbel';
     if (stand === 'flat-drooping' || stand === 'flat-upright') return 'flat-cluster';
     if (stand === 'heads') return 'head';
     if (stand === 'bunches') return 'loose';
+    if (stand === 'rings') return 'rings';
     if (stand === 'spike')
       return ['pod', 'short-pod'].includes(traits.state('fruit-form') ?? '')
         ? 'short-head'
@@ -339,7 +343,13 @@ export function drawCluster(
       const size = Math.max(model.form.height * 0.42, width);
       const shapes = hasFruit(model.traits)
         ? []
-        : hoodedClub(top, size, model.form.colour.flower, model.pen, random);
+        : hoodedClub(
+            top,
+            size,
+            { hood: model.form.colour.flower, club: model.recipe.club ?? '#6B4560' },
+            model.pen,
+            random
+          );
       return {
         shapes,
         points: [top, ...ellipse(add(top, { x: 0, y: -size * 0.55 }), size * 0.34, size * 0.56, 0, 12)]
@@ -394,6 +404,20 @@ export function drawAtJoint(
       );
       points.push(...around(end, item * k));
     }
+    return { shapes, points };
+  }
+  if (kind === 'rings') {
+    // Two rows of berries, packed round the stem above the leaves.
+    for (const [row, count] of [6, 5].entries())
+      for (let i = 0; i < count; i += 1) {
+        const share = (i - (count - 1) / 2) / ((count - 1) / 2);
+        const end = add(at, {
+          x: share * item * 1.5,
+          y: -item * (0.35 + 0.55 * row) + item * 0.5 * share * share + item * random.between(-0.1, 0.1)
+        });
+        shapes.push(...drawItem(model, end, share * 0.9, random.fork(`ring ${row} ${i}`), k));
+        points.push(...around(end, item * k * 0.7));
+      }
     return { shapes, points };
   }
   if (kind === 'tassels') {

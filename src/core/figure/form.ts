@@ -50,7 +50,7 @@ export const hasLeaves = (traits: Traits): boolean =>
   traits.state('leaf-outline') !== undefined && traits.state('leaf-attachment') !== 'no-leaves';
 export const isClimbing = (traits: Traits): boolean =>
   traits.state('growth-form') === 'climbing' ||
-  ['twining', 'tendrils', 'discs', 'rootlets'].includes(traits.state('climbing-by') ?? '');
+  ['twining', 'tendrils', 'discs', 'rootlets', 'leaf-stalks'].includes(traits.state('climbing-by') ?? '');
 /** Seaweeds and shells. */
 export const hasFrondOrShell = ({ cells }: StageDescription): boolean =>
   cells.has('frond-shape') || cells.has('shell-apex');
@@ -125,6 +125,7 @@ const flowerColours: Readonly<Record<string, string>> = {
   yellow: '#EBC93C',
   blue: '#6577C2',
   scarlet: '#DA5731',
+  orange: '#DB8336',
   brown: '#84654A'
 };
 const fruitColours: Readonly<Record<string, string>> = {
@@ -133,7 +134,9 @@ const fruitColours: Readonly<Record<string, string>> = {
   red: '#C4382C',
   black: '#2C2433',
   'blue-black': '#434A70',
-  white: '#EDEFE2'
+  white: '#EDEFE2',
+  yellow: '#E0A43A',
+  purple: '#A03C8C'
 };
 const barkColours: Readonly<Record<string, string>> = {
   green: '#7FA05A',

@@ -6,8 +6,15 @@ import { outlineColour, petalShapes } from './flower';
 
 /** Flowers that come straight from the ground: a club in its hood, a goblet on its tube. */
 
-/** Lords-and-ladies: a club in a pale hood that stands open. Every hood is folded a little differently. */
-export function hoodedClub(base: Point, size: number, colour: string, pen: number, random: Random): Shape[] {
+/** Arums: a club in a hood that stands open. Every hood is folded a little differently. */
+export function hoodedClub(
+  base: Point,
+  size: number,
+  colours: { readonly hood: string; readonly club: string },
+  pen: number,
+  random: Random
+): Shape[] {
+  const colour = colours.hood;
   const lean = random.between(-0.1, 0.16);
   const open = random.between(0.24, 0.36);
   const tip = random.between(0.98, 1.14);
@@ -55,8 +62,12 @@ export function hoodedClub(base: Point, size: number, colour: string, pen: numbe
       0.35
     ),
     filled([ellipse(point(0.07, 0.18), size * 0.05, size * 0.14, 0)], tone(colour, -0.4), 0.25),
-    edged([club], '#6B4560', pen * 0.8),
-    filled([ellipse(point(-0.018, 0.58), size * 0.014, size * 0.14, -lean * mirror, 10)], '#A07C92', 0.7),
+    edged([club], colours.club, pen * 0.8),
+    filled(
+      [ellipse(point(-0.018, 0.58), size * 0.014, size * 0.14, -lean * mirror, 10)],
+      tone(colours.club, 0.45),
+      0.7
+    ),
     inkLine(hood, pen * 1.1),
     inkLine(fold, pen * 0.8)
   ];

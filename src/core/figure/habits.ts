@@ -14,12 +14,14 @@ import {
   towards
 } from './geometry';
 import { groundLeaves, quarter, tuft } from './ground-leaves';
-import { cutEnd, discs, groundPart, partOf, rootlets, stemPart, tendril } from './organs';
+import { cutEnd, discs, groundPart, hook, partOf, rootlets, stemPart, tendril } from './organs';
 import { blend, drawTube, edged, filled, tone } from './paint';
 import type { Part, Point, Shape } from './scene';
 import { type Shoot, clusterReach, clusters, crowdedLeaves, stemLeaves } from './shoot';
 import { frond } from './algae';
+import { padPlant } from './pads';
 import { shell } from './shells';
+import { spear } from './spear';
 import { cameraAt } from './space';
 
 /** Whole plants by their form of growth. */
@@ -308,6 +310,9 @@ function stemmed(model: Model): Part[] {
           : tendril(main.spine.place(t), side, tall * 0.16, pen, form.colour.stem, side)
       );
     }
+  if (climbs === 'leaf-stalks')
+    for (const [i, t] of main.joints.entries())
+      extra.push(hook(main.spine.place(t), i % 2 ? -1 : 1, tall * 0.07, pen, form.colour.stem));
   if (climbs === 'rootlets')
     for (let t = 0.04; t < 0.96; t += 0.05)
       extra.push(
@@ -510,6 +515,7 @@ export function wholePlant(model: Model): Part[] {
   if (traits.state('frond-shape')) return frond(model);
   if (traits.state('shell-apex')) return shell(model);
   if (traits.state('stem-section') === 'jointed') return jointedPlant(model);
+  if (traits.state('stem-section') === 'pads') return padPlant(model);
   if (isWoody(traits)) return twig(model);
   const attachment = traits.state('leaf-attachment');
   const kind = standOf(model);
@@ -528,6 +534,8 @@ export function wholePlant(model: Model): Part[] {
     ];
   if (kind === 'hood' || (attachment === 'no-leaves' && traits.state('fruit-stand') === 'spike'))
     return hooded(model);
+  if (attachment === 'no-leaves' && traits.state('stem-leaf-stand') === 'leafless' && !isBlooming)
+    return spear(model);
   const isStemless =
     traits.state('stem-leaf-stand') === undefined ||
     traits.state('stem-leaf-stand') === 'no-stem' ||

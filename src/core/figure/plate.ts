@@ -104,7 +104,7 @@ export function viewsFor(characters: readonly string[], most: number): View[] {
   return [...new Set(wanted)].slice(0, most);
 }
 
-const strikingUndersides = new Set(['white-felt', 'purple']);
+const strikingUndersides = new Set(['white-felt', 'purple', 'scales']);
 
 /**
  * The plant and two close views, as its sheet shows them: its flowers or fruits if it has any, then what is most

@@ -1,6 +1,6 @@
 import { drawAtJoint, drawCluster, isAtJoints } from './cluster';
 import { isAlongStem } from './along-stem';
-import { type Model, hasFruit, hasLeaves } from './form';
+import { type Model, hasFruit, hasLeaves, isWoody } from './form';
 import { type Spine, add, growSpine, hull, scale, spineThrough, towards } from './geometry';
 import { aside, quarter } from './ground-leaves';
 import { bladeShows, leafParts, partOf } from './organs';
@@ -54,11 +54,13 @@ export function stemLeaves(
   const stand = traits.state('stem-leaf-stand');
   const attachment = traits.state('leaf-attachment');
   const isRing = stand === 'whorled';
-  const perJoint = isRing ? 7 : stand === 'opposite' ? 2 : 1;
+  // Herbs bear many in a ring, shrubs three.
+  const perJoint = isRing ? (isWoody(traits) ? 3 : 7) : stand === 'opposite' ? 2 : 1;
   // A ring is seen from above, so that its leaves spread like spokes.
   const eye = isRing ? cameraAt(0.62) : camera;
   const stalk =
     attachment?.startsWith('stalkless') || attachment === 'running-down' ? 0 : form.stalk * stalkShare;
+  if (traits.state('leaf-base') === 'joined') return joinedPair(model, shoot);
   return shoot.joints.flatMap((t, j) => {
     const at = shoot.spine.place(t);
     return Array.from({ length: perJoint }, (_, i) => {
@@ -82,6 +84,37 @@ export function stemLeaves(
         stalk: stalk * size
       });
     }).flat();
+  });
+}
+
+/** A pair that has grown into one dish, through which the stem passes: its far half lies behind the stem. */
+function joinedPair(model: Model, { spine, joints }: Shoot): Part[] {
+  const { form, pen } = model;
+  const top = joints[joints.length - 1];
+  if (top === undefined) return [];
+  const at = spine.place(top);
+  const [wide, high] = [form.blade.length * 0.55, form.blade.length * 0.2];
+  const colour = form.colour.leaf;
+  return ([-1, 1] as const).map((side) => {
+    const rim = Array.from({ length: 25 }, (_, i) => {
+      const turn = (Math.PI * i) / 24;
+      return add(at, { x: -wide * Math.cos(turn), y: side * high * Math.sin(turn) });
+    });
+    const veins = [0.2, 0.36, 0.5, 0.64, 0.8].map((share) => {
+      const turn = Math.PI * share;
+      return [at, add(at, { x: -wide * 0.8 * Math.cos(turn), y: side * high * 0.8 * Math.sin(turn) })];
+    });
+    return partOf(
+      'leaf',
+      [
+        edged([rim], side < 0 ? tone(colour, -0.18) : colour, pen * 0.9),
+        lines(veins, tone(colour, 0.45), pen * 0.6, 0.8)
+      ],
+      bladeShows(model, false),
+      [rim],
+      side < 0 ? -1 : 1e3,
+      add(at, { x: wide * 0.5, y: side * high * 0.4 })
+    );
   });
 }
 
@@ -182,7 +215,7 @@ export function clusters(
   const partKind = hasFruit(traits) ? 'fruit' : 'flower cluster';
   if (isAtJoints(kind)) {
     const isPaired = traits.state('stem-leaf-stand') === 'opposite';
-    const joints = shoot.joints.filter((t) => t > (kind === 'whorls' ? 0.42 : 0.3));
+    const joints = shoot.joints.filter((t) => t > (kind === 'whorls' || kind === 'rings' ? 0.42 : 0.3));
     return joints.map((t, i) => {
       const sides =
         kind === 'strings'

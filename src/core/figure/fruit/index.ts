@@ -1,5 +1,6 @@
 import type { Random } from '../../random';
 import type { Point, Shape } from '../scene';
+import { acorn } from './acorn';
 import { burr } from './burr';
 import { carrotForms } from './carrot-family';
 import { follicles, lobedCase, nutletHead, strawberry, thornyCase } from './cases';
@@ -8,8 +9,10 @@ import { dryForms } from './dry-case';
 import { flatWinged } from './flat-winged';
 import { fleshyForms } from './fleshy';
 import type { FruitForm, FruitLook } from './look';
+import { nutRing } from './nut-ring';
 import { nutlets } from './nutlets';
 import { parachute } from './parachute';
+import { plumed } from './plumed';
 import { pod } from './pod';
 import { redCup } from './red-cup';
 import { threeWinged } from './three-winged';
@@ -30,6 +33,9 @@ const forms: Readonly<Record<string, FruitForm>> = {
   'thorny-capsule': { far: thornyCase },
   'lobed-case': { far: lobedCase },
   drupelets,
+  acorn,
+  plumed,
+  'nut-ring': nutRing,
   spiny: burr,
   burr,
   'flat-winged': flatWinged,

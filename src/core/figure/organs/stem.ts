@@ -141,6 +141,18 @@ export function discs(at: Point, side: 1 | -1, reach: number, pen: number, colou
   );
 }
 
+/** A leaf stalk that has bent once round what it touched. */
+export function hook(at: Point, side: 1 | -1, reach: number, pen: number, colour: string): Shape {
+  const arm = growSpine(at, side * 1.3, -side * 0.7, reach * 0.6, 8);
+  const centre = arm.place(1);
+  const loop = Array.from({ length: 23 }, (_, i) => {
+    const turn = (i / 22) * 2.6 * Math.PI;
+    const size = reach * (0.2 - 0.1 * (i / 22));
+    return add(centre, { x: side * size * (1 - Math.cos(turn)), y: -size * Math.sin(turn) });
+  });
+  return lines([[...arm.points, ...loop]], colour, pen * 2);
+}
+
 /** A coil that holds on. */
 export function tendril(
   at: Point,
