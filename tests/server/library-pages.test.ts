@@ -129,6 +129,10 @@ describe('what learners do not see', () => {
     '/species/changes',
     '/species/exchange',
     '/species/own',
+    '/species/own/pair',
+    '/species/own/animal',
+    '/species/own/family',
+    '/species/own/state',
     '/species/allium-ursinum/correct'
   ])('%s', async (path) => {
     expect((await learner.fetch(path)).status).toBe(403);

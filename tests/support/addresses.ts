@@ -67,6 +67,7 @@ const fixed: Readonly<Record<string, string>> = {
   picture: 'specimen',
   kind: 'brief',
   tour: 'wood',
+  what: 'pair',
   file: 'taxa.csv',
   token: 'half-a-link'
 };

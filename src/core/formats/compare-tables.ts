@@ -7,22 +7,28 @@ import {
   type Window,
   cellsOf,
   canonicalJson,
+  entryProblem,
   fieldOf,
   itemFrom,
   type ListName,
   numberIn,
+  ofLibrary,
   parseCell,
   stageNames,
-  weighCell
+  valueAt,
+  weighCell,
+  withEntry
 } from '../knowledge';
 import { type ReadRow, type Row, readCsv } from './csv';
+import { entryFrom, entryTables } from './entry-tables';
 import {
   type TableName,
   type Tables,
+  type TaxonTable,
   factFields,
   listTables,
   tableColumns,
-  tableNames
+  taxonTables
 } from './library-tables';
 
 /** What is wrong with a row of a file. */
@@ -68,13 +74,35 @@ export function compareTables(
     said.set(taxon, own);
     return own;
   };
-  const read = new Map<TableName, ReadRow[]>();
-  for (const name of tableNames) {
+  const rowsIn = (name: TableName): ReadRow[] | undefined => {
     const text = tables[name];
-    if (text === undefined) continue;
+    if (text === undefined) return undefined;
     const rows = readCsv(text, tableColumns[name]);
-    if ('problem' in rows) problems.push({ file: name, line: 1, message: rows.problem });
-    else read.set(name, rows);
+    if (!('problem' in rows)) return rows;
+    problems.push({ file: name, line: 1, message: rows.problem });
+    return undefined;
+  };
+  // What the files bring along counts for what else stands in them.
+  let grown = current;
+  const entries = entryTables.flatMap((table) =>
+    (rowsIn(table) ?? []).flatMap(({ cells, line }) => {
+      const { path, value } = entryFrom(table, cells);
+      const parsed = parseCell(path, value);
+      const wrong = 'problem' in parsed ? parsed.problem : entryProblem(grown, path, parsed.value);
+      if (wrong) problems.push({ file: table, line, message: wrong });
+      if ('problem' in parsed || wrong) return [];
+      const before = valueAt(current, ofLibrary, path);
+      if (canonicalJson(before ?? null) === canonicalJson(parsed.value ?? null)) return [];
+      grown = withEntry(grown, path, parsed.value);
+      return [{ taxon: ofLibrary, path, before, after: parsed.value }];
+    })
+  );
+  for (const character of grown.characters) characters.set(character.slug, character);
+  for (const { name } of grown.families) families.add(name);
+  const read = new Map<TaxonTable, ReadRow[]>();
+  for (const name of taxonTables) {
+    const rows = rowsIn(name);
+    if (rows) read.set(name, rows);
   }
   const accepted = (read.get('taxa.csv') ?? []).filter(({ cells }) => cells['taxonomicStatus'] !== 'synonym');
   for (const { cells, line } of accepted) {
@@ -100,7 +128,7 @@ export function compareTables(
   }
 
   // Which part of a taxon each table speaks of.
-  const speaksOf: Readonly<Record<TableName, (cells: Row) => string[]>> = {
+  const speaksOf: Readonly<Record<TaxonTable, (cells: Row) => string[]>> = {
     'taxa.csv': () => ['family', 'synonyms'],
     'vernacularnames.csv': () => ['names/'],
     'matrix.csv': (cells) => [`stages/${cells['stage']}/`],
@@ -232,7 +260,7 @@ export function compareTables(
     }
   }
 
-  const changes: TableChange[] = [];
+  const changes: TableChange[] = [...entries];
   for (const [slug, own] of said) {
     const taxon = known.get(slug);
     if (taxon) changes.push(...changesOf(taxon, own));

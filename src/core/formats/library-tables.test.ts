@@ -5,10 +5,11 @@ import {
   type LibraryDocument,
   type Taxon,
   cellHash,
-  cellAt,
   applyEdits,
   compileLibrary,
-  withCell
+  valueAt,
+  withCell,
+  withEntry
 } from '../knowledge';
 import {
   type Tables,
@@ -37,12 +38,7 @@ function imported(into: LibraryDocument, from: Tables): LibraryDocument {
     path,
     kind: after === undefined ? ('remove' as const) : ('set' as const),
     value: after,
-    baseHash: cellHash(
-      cellAt(
-        into.taxa.find((one) => one.slug === slug),
-        path
-      )
-    )
+    baseHash: cellHash(valueAt(into, slug, path))
   }));
   return applyEdits(into, edits).document;
 }
@@ -203,5 +199,88 @@ describe('a bad file is told row by row', () => {
     const { problems } = compareTables({ 'taxa.csv': text }, document);
     expect(problems).toHaveLength(1);
     expect(problems[0]!.message).toMatch(/'nova' is new and incomplete: .*names/);
+  });
+});
+
+describe('what a library holds besides its taxa', () => {
+  const own = {
+    'pairs/urtica-dioica:ficaria-verna': {
+      target: 'urtica-dioica',
+      lookalike: 'ficaria-verna',
+      kind: 'grows among' as const,
+      hardestAt: 'leaf' as const,
+      stages: ['leaf' as const],
+      why: 'They stand in one bed; a "quick" hand takes both.',
+      failingTest: {
+        claim: 'It stings, or it does not.',
+        fails: 'Not through a glove.',
+        characters: ['leaf-hairs']
+      },
+      inseparable: 'Through a glove nothing tells them.'
+    },
+    'animals/geese': {
+      slug: 'geese',
+      name: 'Geese with young',
+      habitats: ['waterside'],
+      seasons: [[91, 181] as [number, number], [350, 10] as [number, number]],
+      within: [[-10, 50, 2, 60] as [number, number, number, number]],
+      isOnShore: true as const,
+      avoid: 'Keep away from the nest; go round.',
+      firstAid: ['Back off.', 'A bruise: cool it.'],
+      consequence: 2,
+      likelihood: 3,
+      kit: [{ key: 'stick', label: 'A stick, held low', carriedBy: 'leaders' as const, protects: true }]
+    },
+    'families/Droseraceae': {
+      name: 'Droseraceae',
+      english: 'Sundew family',
+      shares: 'Leaves with sticky hairs.',
+      trust: 'Sure.',
+      caution: 'Protected.',
+      cautious: true
+    },
+    'states/scent:fishy': { character: 'scent', slug: 'fishy', label: 'fishy', definition: 'Of stale fish.' }
+  };
+  const grown = Object.entries(own).reduce<LibraryDocument>(
+    (sofar, [path, value]) => withEntry(sofar, path, value),
+    document
+  );
+
+  it('goes out and comes in without loss', () => {
+    const files = libraryTables(grown);
+    const { changes } = compareTables(files, document);
+    expect(Object.fromEntries(changes.map(({ path, after }) => [path, after]))).toEqual(own);
+    for (const [path, value] of Object.entries(own))
+      expect(valueAt(imported(document, files), '', path)).toEqual(value);
+  });
+
+  it('is left as it is by a table that lacks it, and reads itself as no change', () => {
+    expect(compareTables(libraryTables(document), grown).changes).toEqual([]);
+    expect(compareTables(libraryTables(grown), grown).changes).toEqual([]);
+  });
+
+  it('counts for what stands in the same files', () => {
+    const nettle = document.taxa.find(({ slug }) => slug === 'urtica-dioica')!;
+    const smelling = withCell(nettle, 'stages/leaf/scent', { fishy: 'always' });
+    const files = libraryTables({
+      ...grown,
+      taxa: grown.taxa.map((one) => (one === nettle || one.slug === nettle.slug ? smelling : one))
+    });
+    const { changes, problems } = compareTables(files, document);
+    expect(problems).toEqual([]);
+    expect(changes.map(({ path }) => path)).toContain('stages/leaf/scent');
+  });
+
+  it('names the line of what cannot be', () => {
+    const files = {
+      'pairs.csv': `${tableColumns['pairs.csv'].join(',')}\nurtica-dioica,urtica-dioica,,leaf,,Why,Claim,Fails,,\n`,
+      'animals.csv': `${tableColumns['animals.csv'].join(',')}\nbear,Bear,,,,,,Beware,Back off,9,1,\n`,
+      'states.csv': `${tableColumns['states.csv'].join(',')}\nplant-height,tall,tall,Tall.\n`
+    };
+    expect(compareTables(files, document).problems).toEqual([
+      expect.objectContaining({ file: 'animals.csv', line: 2 }),
+      expect.objectContaining({ file: 'pairs.csv', line: 2, message: expect.stringContaining('for itself') }),
+      expect.objectContaining({ file: 'states.csv', line: 2, message: expect.stringContaining('has states') })
+    ]);
   });
 });

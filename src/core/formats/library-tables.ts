@@ -7,13 +7,14 @@ import {
   itemRow
 } from '../knowledge';
 import { type Row, writeCsv } from './csv';
+import { entryColumns, entryRows, entryTables } from './entry-tables';
 
 /**
  * A library's taxa as tables. `taxa.csv` and `vernacularnames.csv` follow Darwin Core (TDWG; the Taxon class and
  * the vernacular-names extension), `matrix.csv` is the character matrix in long form: one row a state, or a range.
  * What Darwin Core has no terms for stands in tables of its own.
  */
-export const tableColumns = {
+const taxonColumns = {
   'taxa.csv': [
     'taxonID',
     'scientificName',
@@ -89,6 +90,10 @@ export const tableColumns = {
   ],
   'facts.csv': ['taxonID', 'field', 'value']
 } as const;
+export type TaxonTable = keyof typeof taxonColumns;
+export const taxonTables = Object.keys(taxonColumns) as TaxonTable[];
+
+export const tableColumns = { ...taxonColumns, ...entryColumns } as const;
 export type TableName = keyof typeof tableColumns;
 export const tableNames = Object.keys(tableColumns) as TableName[];
 export type Tables = Partial<Record<TableName, string>>;
@@ -127,7 +132,7 @@ const itemRows =
   (taxon: Taxon): Row[] =>
     taxon[list].map((item) => ({ taxonID: taxon.slug, ...itemRow(list, item) }));
 
-const rowsOf: Readonly<Record<TableName, (taxon: Taxon) => Row[]>> = {
+const rowsOf: Readonly<Record<TaxonTable, (taxon: Taxon) => Row[]>> = {
   'taxa.csv': (taxon) => [
     {
       taxonID: taxon.slug,
@@ -190,8 +195,9 @@ const rowsOf: Readonly<Record<TableName, (taxon: Taxon) => Row[]>> = {
     }).flatMap(([field, value]) => (value ? [{ taxonID: taxon.slug, field, value: String(value) }] : []))
 };
 
-/** A library's taxa as CSV texts by file name. */
-export const libraryTables = ({ taxa }: LibraryDocument): Record<TableName, string> =>
-  Object.fromEntries(
-    tableNames.map((name) => [name, writeCsv(tableColumns[name], taxa.flatMap(rowsOf[name]))])
-  ) as Record<TableName, string>;
+/** A library as CSV texts by file name. */
+export const libraryTables = (document: LibraryDocument): Record<TableName, string> =>
+  Object.fromEntries([
+    ...taxonTables.map((name) => [name, writeCsv(taxonColumns[name], document.taxa.flatMap(rowsOf[name]))]),
+    ...entryTables.map((name) => [name, writeCsv(entryColumns[name], entryRows(document, name))])
+  ]) as Record<TableName, string>;

@@ -117,8 +117,18 @@ function compileTaxon(
       }
     }
     const lacks = lackedOrgans(characters, byIndex);
-    const hash = contentHash({ taxon: taxon.slug, stage, ...entry });
-    stages.set(stage, { stage, windows: entry.windows, cells, byIndex, lacks, hash });
+    // Few are ever asked for, and all of them would take as long as the rest.
+    let hash: string | undefined;
+    stages.set(stage, {
+      stage,
+      windows: entry.windows,
+      cells,
+      byIndex,
+      lacks,
+      get hash() {
+        return (hash ??= contentHash({ taxon: taxon.slug, stage, ...entry }));
+      }
+    });
   }
   const preparations = taxon.preparations.filter((one) => whyUnfit(taxon, one) === undefined);
   return { ...taxon, preparations, stages, ...harmfulnessOf(taxon) };

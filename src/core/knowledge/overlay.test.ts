@@ -9,8 +9,13 @@ import {
   cellsOf,
   compileLibrary,
   parseCell,
+  entriesNamed,
+  entryProblem,
+  ofLibrary,
   stricter,
-  withCell
+  valueAt,
+  withCell,
+  withEntry
 } from './index';
 
 const { document } = shippedContent();
@@ -167,5 +172,65 @@ describe('an upgrade of the release', () => {
     const weed = { ...rule, fraction: 'to need' } as const;
     expect(stricter('allowance', weed, rule)).toEqual(rule);
     expect(stricter('allowance', undefined, rule)).toBeUndefined();
+  });
+});
+
+describe('entries of the library itself', () => {
+  const add = (path: string, value: unknown): Edit => ({
+    taxon: ofLibrary,
+    path,
+    kind: value === undefined ? 'remove' : 'set',
+    value,
+    baseHash: undefined
+  });
+  const fishy = { character: 'scent', slug: 'fishy', label: 'fishy', definition: 'Of stale fish.' };
+
+  it('are read under their paths, each as it may be put there again', () => {
+    for (const name of ['pairs', 'animals', 'families', 'states'] as const)
+      for (const [path, entry] of entriesNamed(document, name)) {
+        expect(valueAt(document, ofLibrary, path), path).toEqual(entry);
+        expect(parseCell(path, entry), path).toEqual({ value: entry });
+      }
+  });
+
+  it('stand beside the release’s, a state before what is described with it', () => {
+    const edits = [
+      edit('urtica-dioica', 'stages/leaf/scent', { fishy: 'always' }),
+      add('states/scent:fishy', fishy)
+    ];
+    const { document: own, review } = applyEdits(document, edits);
+    expect(review).toEqual([]);
+    const { library, problems } = compileLibrary(own);
+    expect(problems).toEqual([]);
+    const scent = library.character.get('scent')!;
+    const cell = library.taxa.get('urtica-dioica')!.stages.get('leaf')!.cells.get('scent')!;
+    expect(
+      scent.kind === 'states' && scent.states[cell.frequency.indexOf(Math.max(...cell.frequency))]
+    ).toEqual({
+      slug: 'fishy',
+      label: 'fishy',
+      definition: 'Of stale fish.'
+    });
+    // Taken away while a plant is described with it, the library says so.
+    expect(compileLibrary(applyEdits(document, [edits[0]!]).document).problems).toHaveLength(1);
+  });
+
+  it('never take the place of the answer that an organ is not there', () => {
+    const state = { character: 'flower-form', slug: 'none', label: 'odd', definition: 'Odd.' };
+    expect(entryProblem(document, 'states/flower-form:none', state)).toContain('says that already');
+    expect(entryProblem(document, 'states/flower-form:odd', { ...state, slug: 'odd' })).toBeUndefined();
+    const full = Array.from({ length: 32 }, (_, i) => ({
+      ...state,
+      slug: `odd-${i}`,
+      label: `odd ${i}`
+    })).reduce((sofar, one) => withEntry(sofar, `states/flower-form:${one.slug}`, one), document);
+    expect(entryProblem(full, 'states/flower-form:odd', { ...state, slug: 'odd' })).toContain('can hold');
+  });
+
+  it('give way to the release where it has come to hold them, until somebody decides', () => {
+    const released = withEntry(document, 'states/scent:fishy', { ...fishy, definition: 'Of herring.' });
+    const { document: own, review } = applyEdits(released, [add('states/scent:fishy', fishy)]);
+    expect(review).toHaveLength(1);
+    expect(valueAt(own, ofLibrary, 'states/scent:fishy')).toHaveProperty('definition', 'Of herring.');
   });
 });

@@ -1,9 +1,10 @@
-import { type CellValue, cellAt, stricter, withCell } from './cells';
+import { type CellValue, cellAt, ofLibrary, stricter, valueAt, withCell, withEntry } from './cells';
 import { contentHash } from './hash';
 import { type LibraryDocument, Taxon } from './schema';
 
-/** A school's correction of a library. It stands over one cell of one taxon. */
+/** A school's correction of a library. It stands over one cell of one taxon, or over one entry of the library itself. */
 export interface Edit {
+  /** Its slug; nothing for an entry of the library itself. */
   readonly taxon: string;
   readonly path: string;
   readonly kind: 'set' | 'remove' | 'withdraw';
@@ -34,11 +35,20 @@ export function applyEdits(
   const review: InReview[] = [];
   const taxa = new Map(base.taxa.map((taxon) => [taxon.slug, taxon]));
   const live = edits.filter(({ kind }) => kind !== 'withdraw');
+  let entries = base;
   // Whole taxa first, then the windows that make a stage, so that cells find where they belong.
   const rank = ({ path }: Edit) => (path === 'taxon' ? 0 : path.endsWith('/windows') ? 1 : 2);
   for (const edit of [...live].sort((a, b) => rank(a) - rank(b))) {
     const released = base.taxa.find(({ slug }) => slug === edit.taxon);
     const own = edit.kind === 'set' ? edit.value : undefined;
+    if (edit.taxon === ofLibrary) {
+      // What the release has come to hold since stands, and the school decides.
+      const under = valueAt(base, ofLibrary, edit.path);
+      if (under !== undefined && cellHash(under) !== edit.baseHash)
+        review.push({ edit, base: under, held: under });
+      else entries = withEntry(entries, edit.path, own);
+      continue;
+    }
     if (edit.path === 'taxon') {
       // The release may have come to hold the taxon since: then its entry counts, and the school decides.
       if (released) review.push({ edit, base: released, held: released });
@@ -64,5 +74,5 @@ export function applyEdits(
     } else taxa.set(edit.taxon, withCell(taxon, edit.path, own));
   }
   const inOrder = [...taxa.values()].sort((a, b) => (a.slug < b.slug ? -1 : 1));
-  return { document: { ...base, taxa: inOrder }, review };
+  return { document: { ...entries, taxa: inOrder }, review };
 }

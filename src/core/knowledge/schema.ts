@@ -30,6 +30,9 @@ export const bbchOf: Readonly<Record<Stage, string>> = {
   winter: '9'
 };
 
+/** More answers than that no character has. */
+export const mostStates = 32;
+
 const slug = z.string().regex(/^[a-z][a-z0-9-]*$/, 'is not a slug (small letters, digits, hyphens)');
 const text = z.string().trim().min(1);
 
@@ -114,7 +117,7 @@ export const Character = z.discriminatedUnion('kind', [
         })
       )
       .min(2)
-      .max(32)
+      .max(mostStates)
   }),
   z.strictObject({
     ...characterBase,
@@ -297,6 +300,8 @@ export const Recipe = z.strictObject({
   pairs: z.array(z.number().int().positive()).max(3).default([]),
   /** Stamens that a flower is known by: a cone of joined anthers, or a brush of many. */
   anthers: z.strictObject({ kind: z.enum(['cone', 'brush']), colour: palette }).optional(),
+  /** Colour of the club in a hood, where it is not purple. */
+  club: palette.optional(),
   /** Rays of a head with a disc. */
   rayFlorets: z.number().int().positive().optional(),
   /** Width of an umbel of umbels, where it is not described. */

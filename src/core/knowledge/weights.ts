@@ -109,6 +109,18 @@ export function weighRange(limits: readonly number[], range: RangeOf): Weights {
  * @returns the weights, or a message that says what is wrong with the cell
  */
 export function weighCell(character: Character, cell: Cell): Weights | string {
+  const known = weighed.get(character) ?? new Map<string, Weights | string>();
+  weighed.set(character, known);
+  const text = JSON.stringify(cell);
+  const weights = known.get(text) ?? weigh(character, cell);
+  known.set(text, weights);
+  return weights;
+}
+
+/** Most cells of a library say one of a few things of a character, so each is worked out once. */
+const weighed = new WeakMap<Character, Map<string, Weights | string>>();
+
+function weigh(character: Character, cell: Cell): Weights | string {
   if (character.kind === 'range') {
     if (!('min' in cell) || typeof cell.min !== 'number') return 'needs min, low, high and max';
     const range = cell as RangeOf;

@@ -1,7 +1,8 @@
 import { englishName } from '../english-name';
-import { type Cell, Stage, type StageEntry, Taxon, stageNames } from '../schema';
+import { type Cell, type LibraryDocument, Stage, type StageEntry, Taxon, stageNames } from '../schema';
 import { allowance } from './allowance';
 import { description } from './description';
+import { type EntryName, entryAt, entryKindOf, entryPath, isEntryName, ofLibrary } from './entries';
 import { harvest } from './harvest';
 import { hazards } from './hazards';
 import type { CellKind, CellValue, FieldKind, Filled, Glossary, ListKind, Read } from './kind';
@@ -13,8 +14,17 @@ import { preparations } from './preparations';
 import { uses } from './uses';
 import { windows } from './windows';
 
+export {
+  OwnState,
+  entriesNamed,
+  type EntryName,
+  entryPath,
+  entryProblem,
+  ofLibrary,
+  withEntry
+} from './entries';
 export type { CellValue, Filled } from './kind';
-export { numberIn } from './kind';
+export { numberIn, readList as readTableList, writeList as writeTableList } from './kind';
 export { allowanceInWords } from './allowance';
 export { stepsText } from './preparations';
 export { dayInWords, windowsText } from './windows';
@@ -72,7 +82,7 @@ function kindOf(path: string): CellKind<CellValue> | undefined {
 
 /** The region in which alone a cell holds that is edited in one; empty where what it says is the same in all. */
 export const scopeOf = (path: string, region: string): string =>
-  path === 'taxon' || kindOf(path)?.isRegional ? region : '';
+  path === 'taxon' || kindOf(path)?.isRegional || entryKindOf(path)?.isRegional ? region : '';
 
 /** The keys of the items of each list of a taxon. */
 export const listKeys = (taxon: Pick<Taxon, ListName>): Record<ListName, string[]> => {
@@ -119,12 +129,21 @@ export function cellsOf(taxon: Taxon): Map<string, CellValue> {
 export const cellAt = (taxon: Taxon | undefined, path: string): CellValue =>
   taxon && (path === 'taxon' ? taxon : cellsOf(taxon).get(path));
 
+/** The value at a path of a document: of a taxon’s cell, or of an entry of the library itself. */
+export const valueAt = (document: LibraryDocument, taxon: string, path: string): CellValue =>
+  taxon === ofLibrary
+    ? entryAt(document, path)
+    : cellAt(
+        document.taxa.find(({ slug }) => slug === taxon),
+        path
+      );
+
 /**
  * Checks that a value may stand at a path.
  * @returns the parsed value, or what is wrong with it
  */
 export function parseCell(path: string, value: unknown): Read {
-  const schema = path === 'taxon' ? Taxon : kindOf(path)?.schema;
+  const schema = path === 'taxon' ? Taxon : (kindOf(path) ?? entryKindOf(path))?.schema;
   if (!schema) return { problem: `“${path}” is no cell of a taxon` };
   const parsed = schema.safeParse(value);
   if (!parsed.success)
@@ -132,8 +151,10 @@ export function parseCell(path: string, value: unknown): Read {
       problem: parsed.error.issues.map((issue) => [...issue.path, issue.message].join(' ')).join('; ')
     };
   const [list] = path.split('/');
-  if (isList(list!)) {
-    const own = itemPath(list, parsed.data as ListItem);
+  if (isList(list!) || isEntryName(list!)) {
+    const own = isList(list!)
+      ? itemPath(list, parsed.data as ListItem)
+      : entryPath(list as EntryName, parsed.data as Parameters<typeof entryPath>[1]);
     if (own !== path) return { problem: `belongs at ${own}` };
   }
   return { value: parsed.data };
@@ -181,6 +202,8 @@ export function stricter(path: string, own: CellValue, base: CellValue): CellVal
 /** Which cell of a taxon a path names, in words. */
 export function pathInWords(glossary: Glossary, path: string): string {
   if (path === 'taxon') return 'the taxon as a whole';
+  const entry = entryKindOf(path);
+  if (entry) return entry.title.toLowerCase();
   const [head, second, third] = path.split('/');
   if (head === 'stages')
     return third === 'windows'
@@ -196,7 +219,11 @@ export function pathInWords(glossary: Glossary, path: string): string {
 export function valueInWords(glossary: Glossary, path: string, value: CellValue): string {
   if (value === undefined || value === null) return path.startsWith('stages/') ? 'not known' : 'none';
   if (path === 'taxon') return `${englishName(value as Taxon)}, ${(value as Taxon).name}`;
-  return kindOf(path)?.words(value, glossary, path) ?? JSON.stringify(value);
+  return (
+    entryKindOf(path)?.words(value as Parameters<typeof entryPath>[1], glossary) ??
+    kindOf(path)?.words(value, glossary, path) ??
+    JSON.stringify(value)
+  );
 }
 
 /**

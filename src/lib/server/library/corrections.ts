@@ -7,11 +7,14 @@ import {
   type Preparation,
   type Taxon,
   applyEdits,
-  cellAt,
   cellHash,
   compileLibrary,
+  entryProblem,
+  ofLibrary,
   parseCell,
+  pathInWords,
   scopeOf,
+  valueAt,
   whyUnfit
 } from '$core/knowledge';
 import { EditKind, type SchoolLibrary, schoolLibrary } from './library';
@@ -71,7 +74,6 @@ async function store(
   reason: string,
   edits: readonly Next[]
 ): Promise<void> {
-  const taxa = new Map(release.taxa.map((taxon) => [taxon.slug, taxon]));
   const rows = edits.map(({ taxon, path, kind, value }, i) => ({
     id: uuid(),
     version: version + 1 + i,
@@ -80,7 +82,7 @@ async function store(
     scope: scopeOf(path, viewer.region),
     kind,
     value: value ?? null,
-    base: cellHash(cellAt(taxa.get(taxon), path)) ?? null
+    base: cellHash(valueAt(release, taxon, path)) ?? null
   }));
   await db.query(
     `insert into library_edit (school_id, id, version, region, scope, taxon, path, kind, value, base_hash, before_kind, before_value,
@@ -101,7 +103,7 @@ async function store(
 function problemsAfter(now: SchoolLibrary, edit: Edit): string[] {
   const known = new Set(compileLibrary(now.document).problems.map((one) => JSON.stringify(one)));
   const { document } = applyEdits(now.document, [
-    { ...edit, baseHash: cellHash(cellAt(findTaxon(now, edit.taxon), edit.path)) }
+    { ...edit, baseHash: cellHash(valueAt(now.document, edit.taxon, edit.path)) }
   ]);
   return compileLibrary(document)
     .problems.filter((one) => !known.has(JSON.stringify(one)))
@@ -116,7 +118,7 @@ export async function editCell(db: SchoolDb, viewer: Viewer, wanted: Wanted): Pr
   await waitForTurn(db);
   const now = await schoolLibrary(db, viewer.region);
   const { taxon, path } = wanted;
-  const current = cellAt(findTaxon(now, taxon), path);
+  const current = valueAt(now.document, taxon, path);
   if (cellHash(current) !== wanted.seen) {
     const last = await standing(db, viewer.region, taxon, path);
     return { kind: 'conflict', current, by: last?.by };
@@ -129,6 +131,15 @@ export async function editCell(db: SchoolDb, viewer: Viewer, wanted: Wanted): Pr
     const entry = findTaxon(now, taxon);
     const unfit = entry && path.startsWith('preparations/') && whyUnfit(entry, value as Preparation);
     if (unfit) return { kind: 'problem', problem: unfit };
+  }
+  if (taxon === ofLibrary) {
+    if (valueAt(now.release, taxon, path) !== undefined)
+      return {
+        kind: 'problem',
+        problem: 'The starter library says this: it stays as it is. Add another beside it.'
+      };
+    const wrong = value === undefined ? undefined : entryProblem(now.document, path, value);
+    if (wrong) return { kind: 'problem', problem: wrong };
   }
   const kind = value === undefined ? 'remove' : 'set';
   if (cellHash(value) === cellHash(current)) return { kind: 'problem', problem: 'Nothing was changed.' };
@@ -159,7 +170,8 @@ export async function keepEdit(db: SchoolDb, viewer: Viewer, taxon: string, path
   await waitForTurn(db);
   const now = await schoolLibrary(db, viewer.region);
   const open = now.review.find(({ edit }) => edit.taxon === taxon && edit.path === path);
-  if (!open || (path === 'taxon' && open.base !== undefined)) return false;
+  // Of a taxon and of an entry that the release has come to hold, its own stands.
+  if (!open || ((path === 'taxon' || taxon === ofLibrary) && open.base !== undefined)) return false;
   const { kind, value } = open.edit;
   await store(db, viewer, now, 'Kept over the new release.', [
     { taxon, path, kind, value: kind === 'set' ? value : undefined }
@@ -292,8 +304,15 @@ export async function applyImport(
     path,
     kind: after === undefined || after === null ? 'remove' : 'set',
     value: after ?? undefined,
-    baseHash: cellHash(cellAt(findTaxon(now, taxon), path))
+    baseHash: cellHash(valueAt(now.document, taxon, path))
   }));
+  const released = edits.find(
+    ({ taxon, path }) => taxon === ofLibrary && valueAt(now.release, taxon, path) !== undefined
+  );
+  if (released)
+    return {
+      problem: `The starter library says ${pathInWords(now.library, released.path)} ${released.path.split('/')[1]}: it stays as it is. Nothing was changed.`
+    };
   const known = new Set(compileLibrary(now.document).problems.map((one) => JSON.stringify(one)));
   const problems = compileLibrary(applyEdits(now.document, edits).document).problems.filter(
     (one) => !known.has(JSON.stringify(one))

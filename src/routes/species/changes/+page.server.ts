@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { englishName, pathInWords, valueInWords } from '$core/knowledge';
+import { englishName, ofLibrary, pathInWords, valueInWords } from '$core/knowledge';
 import { dateIn } from '$lib/server/school/school-date';
 import { keepEdit, listChanges, undoChange, withdrawEdit } from '$lib/server/library/corrections';
 import { idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
@@ -12,6 +12,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
   return inSchoolOf(viewer, async (db) => {
     const { library, release, review, version } = await schoolLibrary(db, viewer.region);
     const nameOf = (slug: string) => {
+      if (slug === ofLibrary) return 'The library itself';
       const taxon = library.taxa.get(slug) ?? release.taxa.find((one) => one.slug === slug);
       return taxon ? englishName(taxon) : slug;
     };
@@ -25,6 +26,8 @@ export const load: PageServerLoad = ({ locals, url }) => {
       taxon: taxon && { slug: taxon, name: nameOf(taxon) },
       review: review.map(({ edit, base, held }) => ({
         taxon: edit.taxon,
+        // A taxon or an entry that the release has come to hold stands as it says.
+        mayKeep: base === undefined || (edit.taxon !== ofLibrary && edit.path !== 'taxon'),
         name: nameOf(edit.taxon),
         path: edit.path,
         cell: pathInWords(library, edit.path),

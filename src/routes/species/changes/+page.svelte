@@ -42,7 +42,11 @@
     </h2>
     {#each data.review as one (one.taxon + one.path)}
       <div class="border-b border-rule py-3">
-        <p><a href="/species/{one.taxon}" class="font-strong">{one.name}</a>, {one.cell}</p>
+        <p>
+          {#if one.taxon}<a href="/species/{one.taxon}" class="font-strong">{one.name}</a>{:else}<span
+              class="font-strong">{one.name}</span
+            >{/if}, {one.cell}
+        </p>
         <dl class="note mt-1 grid grid-cols-[120px_minmax(0,1fr)] gap-x-3">
           <dt class="text-ink-2">yours</dt>
           <dd>{one.own}</dd>
@@ -52,13 +56,13 @@
           <dd>{one.held}, the stricter</dd>
         </dl>
         <div class="mt-2 flex gap-3">
-          <form method="POST" action="?/keep" use:enhance>
-            <input type="hidden" name="taxon" value={one.taxon} /><input
-              type="hidden"
-              name="path"
-              value={one.path}
-            /><button class="btn btn-line">Keep yours</button>
-          </form>
+          {#if one.mayKeep}<form method="POST" action="?/keep" use:enhance>
+              <input type="hidden" name="taxon" value={one.taxon} /><input
+                type="hidden"
+                name="path"
+                value={one.path}
+              /><button class="btn btn-line">Keep yours</button>
+            </form>{/if}
           <form method="POST" action="?/take" use:enhance>
             <input type="hidden" name="taxon" value={one.taxon} /><input
               type="hidden"

@@ -18,7 +18,13 @@
     'legal.csv': 'Legal status by region.',
     'parts.csv':
       'What holds for one part alone: how it is taken, an allowance of its own, grams of a piece and of a handful (least, mostly, most).',
-    'facts.csv': 'What the others have no column for, one fact a row; lists divided by |.'
+    'facts.csv': 'What the others have no column for, one fact a row; lists divided by |.',
+    'pairs.csv':
+      'Which plant is taken for which, why, and the popular test that fails. New rows are added; the starter library’s stay.',
+    'animals.csv':
+      'Animals that harm, when and where they are met, and what is done at once; seasons as first and last day of the year.',
+    'families.csv': 'Families with what their plants share. New rows are added.',
+    'states.csv': 'The answers that each character of the glossary has. New rows are added.'
   };
 </script>
 

@@ -2,6 +2,9 @@
   import Field from '$lib/ui/form/Field.svelte';
   import Form from '$lib/ui/form/Form.svelte';
   import { superForm } from '$lib/ui/form/forms.svelte';
+  import SubPages from '$lib/ui/SubPages.svelte';
+  import Habitats from './Habitats.svelte';
+  import { ownKinds } from './kinds';
 
   let { data } = $props();
   const filled = superForm(() => data.form);
@@ -11,6 +14,7 @@
 
 <svelte:head><title>A taxon of your own · Good Trail</title></svelte:head>
 <h1>A taxon of your own</h1>
+<SubPages label="What to add" links={ownKinds} />
 <p class="max-w-prose text-ink-2">
   It counts like those of the starter library: in lookalikes, in what separates, in the next check. Until its
   harm is entered it counts as harmless, and until it is described it separates nothing.
@@ -22,23 +26,12 @@
   <Field label="Life form" name="lifeForm" />
   <Field label="Rank" name="rank" options={named(data.ranks)} />
   <Field label="Group" name="group" options={named(data.groups)} />
-  <fieldset class="sm:col-span-2">
-    <legend class="note font-strong">Places</legend>
-    <div class="grid sm:grid-cols-3">
-      {#each data.habitats as one (one.slug)}<label class="flex min-h-10 items-center gap-3"
-          ><input
-            type="checkbox"
-            name="habitats"
-            value={one.slug}
-            bind:group={$form.habitats}
-            class="checkbox border-rule-strong"
-          />{one.label}</label
-        >{/each}
-    </div>
-    {#if $errors.habitats?._errors}<p class="fine font-strong text-rosehip">
-        {$errors.habitats._errors.join(' ')}
-      </p>{/if}
-  </fieldset>
+  <Habitats
+    legend="Places"
+    habitats={data.habitats}
+    bind:ticked={$form.habitats}
+    problems={$errors.habitats?._errors}
+  />
   <Field
     label="What the entry rests on"
     name="basis"

@@ -1,5 +1,5 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { englishName, pathInWords, valueInWords } from '$core/knowledge';
+import { englishName, ofLibrary, pathInWords, valueInWords } from '$core/knowledge';
 import { applyImport, readImport } from '$lib/server/library/corrections';
 import { orNotFound, idFrom, inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
@@ -19,7 +19,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         const own = library.taxa.get(taxon);
         return {
           key: `${taxon} ${path}`,
-          name: own ? englishName(own) : taxon,
+          name: own ? englishName(own) : taxon === ofLibrary ? 'The library itself' : taxon,
           cell: pathInWords(library, path),
           before: valueInWords(library, path, before),
           after: valueInWords(library, path, after),
