@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import axe from 'axe-core';
-import { By, Builder, Key, type WebDriver, error, until } from 'selenium-webdriver';
+import { By, Builder, Key, type WebDriver, type WebElement, error, until } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
 import { serve } from '../../scripts/setup/server.js';
 import { tryPort } from '../../scripts/setup/ports.js';
@@ -91,18 +91,32 @@ export async function flightMode(driver: WebDriver, isOn: boolean): Promise<void
 export const keepAxe = (driver: WebDriver): Promise<void> =>
   sendToChromium(driver, 'Page.addScriptToEvaluateOnNewDocument', { source: axe.source });
 
+/** Waits with patience; where it was in vain, the message says what the page showed instead. */
+async function waitFor<T>(driver: WebDriver, condition: Parameters<WebDriver['wait']>[0], what: string) {
+  try {
+    return (await driver.wait(condition, patience)) as T;
+  } catch (problem) {
+    if (!(problem instanceof error.TimeoutError)) throw problem;
+    const page = await driver.executeScript<string>(
+      'return `${location.pathname}${location.search} showed “${document.body.innerText.slice(0, 400)}”`'
+    );
+    throw new Error(`Waited in vain for “${what}”: ${page}`, { cause: problem });
+  }
+}
+
 export const seeText = (driver: WebDriver, text: string) =>
-  driver.wait(
+  waitFor<WebElement>(
+    driver,
     until.elementLocated(
       By.xpath(`//*[contains(normalize-space(.), ${JSON.stringify(text)})][not(self::script)]`)
     ),
-    patience,
-    `waiting for “${text}”`
+    text
   );
 
 /** Clicks what stands there once it can be clicked. */
 export const clickOn = (driver: WebDriver, at: By, what: string) =>
-  driver.wait(
+  waitFor<boolean>(
+    driver,
     async () => {
       const [element] = await driver.findElements(at);
       if (!element) return false;
@@ -117,8 +131,7 @@ export const clickOn = (driver: WebDriver, at: By, what: string) =>
         throw problem;
       }
     },
-    patience,
-    `waiting for “${what}”`
+    what
   );
 
 /** Clicks a button or link by its words, once the page has come alive. */

@@ -31,8 +31,10 @@
     const untold = lookalikes.filter((one) => one.untold.length > 0);
     return untold.length > 0 ? untold.slice(0, 2) : lookalikes.slice(0, 1);
   }
+  /** Each lookalike has a line of its own; a finger hits its name in the list without hitting its neighbour. */
+  const lineHeight = 24;
   const likely = (percent: number) => (percent > 99 ? 'over 99' : String(percent));
-  const heightOf = (row: StripRow) => 46 + 19 * drawnOf(row).length;
+  const heightOf = (row: StripRow) => 52 + lineHeight * drawnOf(row).length;
   /** The label of the date stands left of its rule where there is no room at its right. */
   const label = $derived(weekdayAndDay(today));
   const labelWidth = $derived(7.4 * label.length + 16);
@@ -88,7 +90,7 @@
       </p>
       <ul class="fine m-0 mt-0.5 list-none p-0 text-ink-2 max-lg:flex max-lg:flex-wrap max-lg:gap-x-3">
         {#each drawn as one, i (one.taxon)}
-          <li class="flex items-center gap-1.5">
+          <li class="flex min-h-6 items-center gap-1.5">
             <Skull size={13} class="shrink-0 text-rosehip" aria-label="dangerous lookalike:" />
             <a href="/species/{one.taxon}" class="truncate no-underline hover:underline"
               >{row.names[one.taxon]}</a
@@ -122,7 +124,7 @@
           />
         {/each}
         {#each drawn as one, i (one.taxon)}
-          {@const middle = 50 + 19 * i}
+          {@const middle = 62 + lineHeight * i}
           <path d={lineOf(one.percent, perDay, middle)} class="ink" />
           {#each one.untold as [from, to] (from)}
             <rect
