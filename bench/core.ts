@@ -1,8 +1,8 @@
 import { expectedFalls, lookCloser, matrixOf, nextChecks, posterior, priorOf } from '../src/core/evidence';
-import { findTaxa, isDangerous } from '../src/core/knowledge';
+import { compileLibrary, findTaxa, isDangerous } from '../src/core/knowledge';
 import { surveyTaxon } from '../src/core/walk';
 import { springWood } from '../tests/support/circumstances';
-import { shippedLibrary } from '../tests/support/content';
+import { shippedLibrary, shippedRegions } from '../tests/support/content';
 import { type Figure, medianMs } from './figure';
 import { plainFalls, syntheticLibrary } from './synthetic';
 
@@ -30,16 +30,16 @@ async function starterFigures(): Promise<Figure[]> {
     {
       name: 'separating sets and ratings of a whole brief',
       unit: 'ms',
-      goal: 5,
+      goal: 8,
       value: brief,
       how: `${taught.length} taxa among ${library.taxa.size}, median of 100`
     },
     {
       name: 'posterior, next check and those sets',
       unit: 'ms',
-      goal: 5,
+      goal: 10,
       value: all,
-      how: `${library.taxa.size} taxa, ${library.characters.length} characters, median of 100`
+      how: `${library.taxa.size} taxa, ${library.characters.length} characters, median of 100; a goal of our own`
     },
     {
       name: 'a whole closer look',
@@ -91,7 +91,37 @@ async function syntheticFigures(): Promise<Figure[]> {
   ];
 }
 
+/** All regions of the release, as a server that has just begun compiles them, and a search through each. */
+async function regionFigures(): Promise<Figure[]> {
+  const regions = [...shippedRegions().values()];
+  const taxa = new Set(regions.flatMap(({ library }) => [...library.taxa.keys()]));
+  const how = `${regions.length} regions, ${taxa.size} taxa`;
+  return [
+    {
+      name: 'compiling every region',
+      unit: 'ms',
+      goal: 500,
+      value: await medianMs(() => regions.map(({ document }) => compileLibrary(document)), {
+        warmUp: 3,
+        runs: 15
+      }),
+      how: `${how}, median of 15`
+    },
+    {
+      name: 'searching every region',
+      unit: 'ms',
+      goal: 20,
+      value: await medianMs(
+        () => regions.map(({ library }) => findTaxa(library, { words: 'wild garlic', habitat: 'woodland' })),
+        { warmUp: 10, runs: 40 }
+      ),
+      how: `${how}, two words and a place, median of 40`
+    }
+  ];
+}
+
 export const coreFigures = async (): Promise<Figure[]> => [
   ...(await starterFigures()),
+  ...(await regionFigures()),
   ...(await syntheticFigures())
 ];

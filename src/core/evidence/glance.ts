@@ -23,8 +23,17 @@ const chanceOfNothing = (character: Character, { frequency }: Weights): number =
         0
       );
 
-/** Descriptions never change, so the similarity of any two is worked out once. */
-const known = new WeakMap<StageDescription, WeakMap<StageDescription, { similarity: number | undefined }>>();
+/** Descriptions never change, so what is said of any two is worked out once. */
+function once<T>(workOut: (characters: readonly Character[], a: StageDescription, b: StageDescription) => T) {
+  const known = new WeakMap<StageDescription, WeakMap<StageDescription, { readonly result: T }>>();
+  return (characters: readonly Character[], a: StageDescription, b: StageDescription): T => {
+    let ofA = known.get(a);
+    if (!ofA) known.set(a, (ofA = new WeakMap()));
+    let found = ofA.get(b);
+    if (!found) ofA.set(b, (found = { result: workOut(characters, a, b) }));
+    return found.result;
+  };
+}
 
 /**
  * Glance similarity: Gower's (1971) general coefficient over the characters seen from far or near that are
@@ -34,47 +43,7 @@ const known = new WeakMap<StageDescription, WeakMap<StageDescription, { similari
  * nothing of the kind, and a character that is expected to show nothing on either is not shared.
  * @returns 0–1, or undefined where fewer than four are shared
  */
-export function glanceSimilarity(
-  characters: readonly Character[],
-  a: StageDescription,
-  b: StageDescription
-): number | undefined {
-  let ofA = known.get(a);
-  if (!ofA) known.set(a, (ofA = new WeakMap()));
-  let result = ofA.get(b);
-  if (!result) ofA.set(b, (result = { similarity: workOut(characters, a, b) }));
-  return result.similarity;
-}
-
-/** Two leaves whose most striking characters agree in less than this are of different shape. */
-const leastShape = 0.1;
-
-/**
- * Whether two plants' leaves are of different shape: divided otherwise, or different in all that strikes the eye from
- * afar. Nobody takes an undivided leaf for a ferny one, however alike the rest is.
- */
-export const differInShape = (
-  characters: readonly Character[],
-  a: StageDescription,
-  b: StageDescription
-): boolean => {
-  const shapes = characters.flatMap(({ organ, trait, sense, salience }, index) => {
-    const [own, other] = [a.byIndex[index], b.byIndex[index]];
-    return organ === 'leaf blade' && sense === 'far' && salience === 3 && own && other
-      ? [{ trait, agreement: 1 - totalVariation(own.frequency, other.frequency) }]
-      : [];
-  });
-  const differ = shapes.filter(({ agreement }) => agreement < leastShape);
-  return (
-    differ.length > 0 && (differ.length === shapes.length || differ.some(({ trait }) => trait === 'division'))
-  );
-};
-
-function workOut(
-  characters: readonly Character[],
-  a: StageDescription,
-  b: StageDescription
-): number | undefined {
+export const glanceSimilarity = once((characters, a, b): number | undefined => {
   let shared = 0;
   let weight = 0;
   let sum = 0;
@@ -90,4 +59,24 @@ function workOut(
     sum += counts * (1 - totalVariation(own.frequency, other.frequency));
   });
   return shared < leastShared ? undefined : sum / weight;
-}
+});
+
+/** Two leaves whose most striking characters agree in less than this are of different shape. */
+const leastShape = 0.1;
+
+/**
+ * Whether two plants' leaves are of different shape: divided otherwise, or different in all that strikes the eye from
+ * afar. Nobody takes an undivided leaf for a ferny one, however alike the rest is.
+ */
+export const differInShape = once((characters, a, b): boolean => {
+  const shapes = characters.flatMap(({ organ, trait, sense, salience }, index) => {
+    const [own, other] = [a.byIndex[index], b.byIndex[index]];
+    return organ === 'leaf blade' && sense === 'far' && salience === 3 && own && other
+      ? [{ trait, agreement: 1 - totalVariation(own.frequency, other.frequency) }]
+      : [];
+  });
+  const differ = shapes.filter(({ agreement }) => agreement < leastShape);
+  return (
+    differ.length > 0 && (differ.length === shapes.length || differ.some(({ trait }) => trait === 'division'))
+  );
+});

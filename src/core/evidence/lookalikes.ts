@@ -50,6 +50,22 @@ export const isPlausible = (
     (habitat) => target.habitats.includes(habitat) && (habitats.length === 0 || habitats.includes(habitat))
   );
 
+const byPlants = new WeakMap<Library['pairs'], ReadonlyMap<string, readonly CuratedPair[]>>();
+const plantsOf = (target: string, lookalike: string) => `${target} ${lookalike}`;
+
+/** The pairs of a library by their two plants: every plant is asked about for every other. */
+function pairsByPlants(pairs: Library['pairs']): ReadonlyMap<string, readonly CuratedPair[]> {
+  const known = byPlants.get(pairs);
+  if (known) return known;
+  const found = new Map<string, CuratedPair[]>();
+  for (const pair of pairs) {
+    const key = plantsOf(pair.target, pair.lookalike);
+    found.set(key, [...(found.get(key) ?? []), pair]);
+  }
+  byPlants.set(pairs, found);
+  return found;
+}
+
 /** The curated pair of two plants that holds at a stage of the target. */
 export const curatedPair = (
   { pairs }: Library,
@@ -57,12 +73,9 @@ export const curatedPair = (
   lookalike: string,
   stage: Stage
 ): CuratedPair | undefined =>
-  pairs.find(
-    (pair) =>
-      pair.target === target &&
-      pair.lookalike === lookalike &&
-      (pair.stages === undefined || pair.stages.includes(stage))
-  );
+  pairsByPlants(pairs)
+    .get(plantsOf(target, lookalike))
+    ?.find(({ stages }) => stages === undefined || stages.includes(stage));
 
 /** Whether another plant does harm that the target itself does not: nobody is warned of parsnips for hogweed. */
 export function harmsBeyond(target: LibraryTaxon, other: LibraryTaxon, isCurated: boolean): boolean {

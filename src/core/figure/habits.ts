@@ -1,21 +1,10 @@
 import { isAtJoints, standOf } from './cluster';
 import { isAlongStem } from './along-stem';
 import { type Model, hasFlowers, hasFruit, hasLeaves, isClimbing, isWoody } from './form';
-import {
-  type Spine,
-  add,
-  clamp,
-  ellipse,
-  growSpine,
-  placed,
-  scale,
-  smooth,
-  spineThrough,
-  towards
-} from './geometry';
+import { type Spine, clamp, ellipse, growSpine, placed, smooth, spineThrough } from './geometry';
 import { groundLeaves, quarter, tuft } from './ground-leaves';
-import { cutEnd, discs, groundPart, hook, partOf, rootlets, stemPart, tendril } from './organs';
-import { blend, drawTube, edged, filled, tone } from './paint';
+import { cutEnd, discs, groundPart, hook, partOf, rootlets, stemPart, tendril, winterBuds } from './organs';
+import { drawTube, edged, filled, tone } from './paint';
 import type { Part, Point, Shape } from './scene';
 import { type Shoot, clusterReach, clusters, crowdedLeaves, stemLeaves } from './shoot';
 import { frond } from './algae';
@@ -125,6 +114,9 @@ function jointedPlant(model: Model): Part[] {
   ];
 }
 
+/** Millimetres of a cane or climber without leaves that a plate shows: of one that clings, so that its rootlets show. */
+const bareLength = (climbs: string | undefined) => (climbs === 'rootlets' ? 55 : 170);
+
 /** An upright, creeping, scrambling or climbing stem with its leaves and flowers. */
 function stemmed(model: Model): Part[] {
   const { form, random, traits, pen } = model;
@@ -140,9 +132,11 @@ function stemmed(model: Model): Part[] {
   const isLeafless =
     (stand === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') || !hasLeaves(traits);
   const leafLong = isLeafless ? 0 : form.blade.length + form.stalk;
+  const isBareShoot = isLeafless && !kind && (climbing || isArching);
   const limit = Math.max(
     leafLong * (kind ? clamp(240 / leafLong, 1.3, 4) : isCreeping ? 6 : 4.2),
     kind ? clusterReach(model, kind) * (kind === 'compound-umbel' ? 5.2 : 4.5) : 0,
+    isBareShoot ? bareLength(climbs) : 0,
     pen * 40
   );
   const tall = Math.min(form.height, limit);
@@ -324,6 +318,7 @@ function stemmed(model: Model): Part[] {
         )
       );
   parts.push({ ...stem, shapes: [...extra, ...stem.shapes] });
+  if (isBareShoot) parts.push(winterBuds(model, main));
   // Where several leaves spring from a whorl, a few lie behind the stem: their depth says so.
   parts.push(...leafy(main, 'main', 1));
   if (
@@ -435,34 +430,7 @@ function twig(model: Model): Part[] {
       );
     parts.push(...crowdedLeaves(model, spine, 'needles'));
   } else if (!isBare) parts.push(...stemLeaves(model, camera, shoot, 'twig', (t) => 1 - 0.22 * t));
-  else {
-    const buds = joints.flatMap((t, i) => {
-      const sides = traits.state('stem-leaf-stand') === 'opposite' ? [-1, 1] : [i % 2 ? 1 : -1];
-      return sides.map((s) => {
-        const at = add(
-          spine.place(t),
-          scale(towards(spine.heading(Math.min(t, 0.99)) + s * quarter), width * 0.4)
-        );
-        return ellipse(
-          add(at, scale(towards(spine.heading(Math.min(t, 0.99)) + s * 0.6), width * 0.4)),
-          width * 0.26,
-          width * 0.46,
-          spine.heading(Math.min(t, 0.99)) + s * 0.6,
-          9
-        );
-      });
-    });
-    parts.push(
-      partOf(
-        'stem',
-        [edged(buds, blend(form.colour.twig, '#8A4A3A', 0.5), pen * 0.7)],
-        traits.shown('stem-leaf-stand'),
-        buds,
-        1,
-        undefined
-      )
-    );
-  }
+  else parts.push(winterBuds(model, shoot));
   if (kind) {
     if (isAtJoints(kind) || kind === 'spike')
       parts.push(...clusters(model, shoot, kind === 'spike' ? 'axils' : kind, 0.6, 'twig'));

@@ -140,6 +140,7 @@ function compileTaxon(
  * @returns the library, and every problem found; a library with problems must not be released
  */
 export function compileLibrary(source: LibraryDocument): { library: Library; problems: ContentProblem[] } {
+  let hash: string | undefined;
   const problems: ContentProblem[] = [];
   const taxa = new Map<string, LibraryTaxon>();
   const families = new Map(source.families.map((family) => [family.name, family]));
@@ -160,7 +161,9 @@ export function compileLibrary(source: LibraryDocument): { library: Library; pro
         });
   return {
     library: {
-      hash: contentHash(source),
+      get hash() {
+        return (hash ??= contentHash(source));
+      },
       name: source.name,
       region: source.region,
       characters: source.characters,

@@ -313,7 +313,8 @@ export type Recipe = z.infer<typeof Recipe>;
 
 /** How a plant comes to stand in a region, and how often one meets it there. */
 export const Standing = z.strictObject({
-  origin: z.enum(['native', 'introduced', 'cultivated']),
+  /** Absent where floras dispute it. */
+  origin: z.enum(['native', 'introduced', 'cultivated']).optional(),
   /** It spreads at the cost of what grew there. */
   isInvasive: z.literal(true).optional(),
   frequency: z.enum(['common', 'frequent', 'local', 'rare']).optional()

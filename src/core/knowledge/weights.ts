@@ -31,10 +31,13 @@ export interface RangeOf {
 export const stateCount = (character: Character): number =>
   character.kind === 'states' ? character.states.length : character.limits.length - 1;
 
-/** The words for a state or class, such as "hairless" or "30–60 cm". */
+/** The words for a state or class, such as "hairless", "30–60 cm" or, for the outermost class, "over 250 cm". */
 export function stateLabel(character: Character, index: number): string {
   if (character.kind === 'states') return character.states[index]?.label ?? '';
-  return `${character.limits[index]}–${character.limits[index + 1]} ${character.unit}`;
+  const { limits, unit } = character;
+  if (index === 0) return `below ${limits[1]} ${unit}`;
+  if (index === limits.length - 2) return `over ${limits[index]} ${unit}`;
+  return `${limits[index]}–${limits[index + 1]} ${unit}`;
 }
 
 /**

@@ -5,4 +5,4 @@ export { type LeafPlace, bladePart, leafParts } from './leaves';
 export { anchorIn, onPaper, partOf, tubeArea } from './part';
 export { bladeShows, stalkShows, stemCharacters } from './shows';
 export { drawStalk, ringAt } from './stalk';
-export { cutEnd, discs, hook, stemLook, stemPart, tendril } from './stem';
+export { cutEnd, discs, hook, stemLook, stemPart, tendril, winterBuds } from './stem';

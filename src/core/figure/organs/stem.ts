@@ -176,3 +176,36 @@ export function tendril(
   }
   return lines([points], colour, pen * 1.1);
 }
+
+/** Buds at the joints of a shoot without leaves, which show how the leaves stood. */
+export function winterBuds(
+  { traits, form, pen }: Model,
+  {
+    spine,
+    joints,
+    width
+  }: { readonly spine: Spine; readonly joints: readonly number[]; readonly width: number }
+): Part {
+  const buds = joints.flatMap((t, i) => {
+    const heading = spine.heading(Math.min(t, 0.99));
+    const sides = traits.state('stem-leaf-stand') === 'opposite' ? [-1, 1] : [i % 2 ? 1 : -1];
+    return sides.map((side) => {
+      const foot = add(spine.place(t), scale(towards(heading + (side * Math.PI) / 2), width * 0.4));
+      return ellipse(
+        add(foot, scale(towards(heading + side * 0.6), width * 0.4)),
+        width * 0.26,
+        width * 0.46,
+        heading + side * 0.6,
+        9
+      );
+    });
+  });
+  return partOf(
+    'stem',
+    [edged(buds, blend(form.colour.twig, '#8A4A3A', 0.5), pen * 0.7)],
+    traits.shown('stem-leaf-stand'),
+    buds,
+    1,
+    undefined
+  );
+}
