@@ -45,7 +45,7 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
         await loadResults(db, demo, idOf);
         await loadNotebooks(db, demo, idOf);
         await loadMaking(db, demo, idOf);
-        await keepWarmth(db, idOf('site', 'wood'), readStation('2027-12-31'), stationName);
+        await keepWarmth(db, idOf('site', 'wood'), readStation('2027-12-31', 54.3), stationName);
         await db.query('update school set demo_date = $1', [demo.school.demoDate]);
       });
     }

@@ -5,6 +5,10 @@ import { serve } from '../../scripts/setup/server.js';
 import { addSchool } from '../../src/lib/server/accounts';
 import { closePool } from '../../src/lib/server/database/database';
 import { withSchool } from '../../src/lib/server/database/school';
+import { patchYearsOf, readPatchRecords } from '../../src/lib/server/ground/ledger';
+import { readPatch } from '../../src/lib/server/ground/patches';
+import { readSite } from '../../src/lib/server/ground/sites';
+import { libraryOf } from '../../src/lib/server/library/library';
 import { alsoWorkIn } from '../../src/lib/server/school/regions';
 import { type Client, signedIn } from '../support/client';
 import { homeRegion } from '../support/content';
@@ -26,6 +30,7 @@ const siteNamed = (name: string) => idOf('select id from site where name = $1', 
 
 beforeAll(async () => {
   database = await cloneDatabase('demo');
+  process.env['DATABASE_URL'] = database.app;
   superuser = new pg.Client({ connectionString: database.superuser });
   await superuser.connect();
   server = await serve({ port: (await tryPort(0))!, app: database.app });
@@ -218,9 +223,37 @@ describe('the regions of a school', () => {
   });
 });
 
+describe('a year south of the equator', () => {
+  const takenOf = async (patchId: string, siteId: string, on: string) => {
+    const { rows } = await superuser.query('select school_id from site where id = $1', [siteId]);
+    return withSchool(rows[0].school_id, async (db) => {
+      const [site, patch] = [(await readSite(db, siteId))!, (await readPatch(db, siteId, patchId))!];
+      const taxon = (await libraryOf(db, site.region)).taxa.get(patch.taxon);
+      const records = await readPatchRecords(db, site, [patchId], on, on);
+      return patchYearsOf(records, site, patch, taxon, on)[0].taken;
+    });
+  };
+
+  it('has what was taken in December and in January in one season', async () => {
+    const siteId = await siteNamed('Redgum Flat');
+    const patchId = await idOf("select id from patch where site_id = $1 and taxon = 'urtica-incisa'", [
+      siteId
+    ]);
+    for (const gatheredOn of ['2026-06-20', '2026-12-10', '2027-01-10']) {
+      const page = `/ground/${siteId}/patches/${patchId}?/taken`;
+      expect(
+        (await instructor.post(page, { pieces: '7', part: 'young top', gatheredOn, note: '' })).status
+      ).toBe(200);
+    }
+    expect(await takenOf(patchId, siteId, '2026-06-25')).toBe(7);
+    expect(await takenOf(patchId, siteId, '2026-12-31')).toBe(14);
+    expect(await takenOf(patchId, siteId, '2027-01-01')).toBe(14);
+    expect(await takenOf(patchId, siteId, '2027-07-01')).toBe(0);
+  });
+});
+
 describe('a new school', () => {
   const made = async (name: string, timeZone: string) => {
-    process.env['DATABASE_URL'] = database.app;
     await addSchool({ school: name, name: 'Somebody', timeZone, email: `${timeZone.length}@new.example` });
     return (
       await superuser.query<{ regions: string[] }>('select regions from school where name = $1', [name])

@@ -6,16 +6,17 @@ function year(
   of: string,
   count: number,
   mean = 10,
-  without: readonly number[] = []
+  without: readonly number[] = [],
+  begins = '01-01'
 ): Map<string, DayOfWarmth> {
   const days = new Map<string, DayOfWarmth>();
   for (let d = 0; d < count; d += 1) {
-    const on = addDays(`${of}-01-01`, d);
+    const on = addDays(`${of}-${begins}`, d);
     if (!without.includes(d)) days.set(on, { on, min: mean - 2, max: mean + 2 });
   }
   return days;
 }
-const sums = (days: Map<string, DayOfWarmth>, of = '2027') => warmthYear(days, of, 5, 'average');
+const sums = (days: Map<string, DayOfWarmth>, of = '2027') => warmthYear(days, `${of}-01-01`, 5, 'average');
 
 describe('the warmth of a year', () => {
   it('adds up from 1 January', () => {
@@ -49,5 +50,18 @@ describe('the warmth of a year', () => {
     expect(daysAhead(sums(year('2027', 60, 7.5)), mean, '2027-03-01')).toBe(-30);
     expect(daysAhead(sums(year('2027', 60, 2)), mean, '2027-03-01')).toBeUndefined();
     expect(meanOfYears(others.slice(0, 1))).toEqual([]);
+  });
+
+  it('goes on over the new year where it begins on 1 July', () => {
+    const southern = (of: string, count: number, mean = 10) =>
+      warmthYear(year(of, count, mean, [], '07-01'), `${of}-07-01`, 5, 'average');
+    const ofTwoYears = new Map([
+      ...year('2025', 365, 10, [], '07-01'),
+      ...year('2026', 220, 10, [], '07-01')
+    ]);
+    expect(warmthYear(ofTwoYears, '2026-07-01', 5, 'average').sums).toHaveLength(220);
+    const mean = meanOfYears([southern('2024', 365), southern('2025', 365)]);
+    // 4 September is the 66th day of it.
+    expect(daysAhead(southern('2026', 66, 15), mean, '2026-09-04')).toBe(66);
   });
 });

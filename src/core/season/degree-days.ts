@@ -1,4 +1,4 @@
-import { addDays, dayOfYear } from './phenology';
+import { addDays, daysBetween } from './phenology';
 
 /** Warmth as degree days, from daily extremes of temperature: a second opinion on how far spring has come. */
 
@@ -36,9 +36,12 @@ export function degreeDays(
 /** Days without figures up to this many are bridged by the mean of the days on both sides. */
 export const bridgedDays = 5;
 
+const aYearAfter = (isoDate: string): string => `${Number(isoDate.slice(0, 4)) + 1}${isoDate.slice(4)}`;
+
 export interface WarmthYear {
-  readonly year: string;
-  /** Sum since 1 January at the end of each day; [0] for 1 January; ends before a gap that is too long. */
+  /** Its first day. */
+  readonly from: string;
+  /** Sum since the first day at the end of each; [0] for the first; ends before a gap that is too long. */
   readonly sums: readonly number[];
   /** Days that were bridged. */
   readonly bridged: number;
@@ -46,10 +49,10 @@ export interface WarmthYear {
   readonly stopsAt: string | undefined;
 }
 
-/** The sums of a year, as far as its figures go without too long a gap. */
+/** The sums of the year that begins on a day, as far as its figures go without too long a gap. */
 export function warmthYear(
   days: ReadonlyMap<string, DayOfWarmth>,
-  year: string,
+  from: string,
   base: number,
   method: DegreeDayMethod
 ): WarmthYear {
@@ -58,13 +61,13 @@ export function warmthYear(
     return day && degreeDays(day, base, method);
   };
   const last = [...days.keys()]
-    .filter((isoDate) => isoDate.startsWith(year))
+    .filter((isoDate) => isoDate >= from && isoDate < aYearAfter(from))
     .sort()
     .at(-1);
   const sums: number[] = [];
   let [sum, bridged, before] = [0, 0, undefined as number | undefined];
-  if (!last) return { year, sums, bridged, stopsAt: undefined };
-  for (let isoDate = `${year}-01-01`; isoDate <= last;) {
+  if (!last) return { from, sums, bridged, stopsAt: undefined };
+  for (let isoDate = from; isoDate <= last;) {
     const here = own(isoDate);
     if (here !== undefined) {
       sum += here;
@@ -77,7 +80,7 @@ export function warmthYear(
     while (gap <= bridgedDays && own(addDays(isoDate, gap)) === undefined) gap += 1;
     const after = own(addDays(isoDate, gap));
     if (gap > bridgedDays || after === undefined || before === undefined)
-      return { year, sums, bridged, stopsAt: isoDate };
+      return { from, sums, bridged, stopsAt: isoDate };
     for (let i = 0; i < gap; i += 1) {
       sum += (before + after) / 2;
       sums.push(sum);
@@ -85,7 +88,7 @@ export function warmthYear(
     bridged += gap;
     isoDate = addDays(isoDate, gap);
   }
-  return { year, sums, bridged, stopsAt: undefined };
+  return { from, sums, bridged, stopsAt: undefined };
 }
 
 /** The mean of the sums of some years, day by day, over those that reach the day. At least two are needed. */
@@ -104,11 +107,11 @@ export function meanOfYears(years: readonly WarmthYear[]): number[] {
  * that many days later.
  */
 export function daysAhead(
-  { sums }: WarmthYear,
+  { from, sums }: WarmthYear,
   mean: readonly number[],
   isoDate: string
 ): number | undefined {
-  const at = Math.min(sums.length, dayOfYear(isoDate)) - 1;
+  const at = Math.min(sums.length, daysBetween(from, isoDate) + 1) - 1;
   const sum = sums[at];
   if (sum === undefined || sum <= 0) return undefined;
   const same = mean.findIndex((one) => one >= sum);

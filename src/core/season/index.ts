@@ -19,3 +19,4 @@ export {
   meanOfYears,
   warmthYear
 } from './degree-days';
+export { growingYear, growingYearBegins, growingYearEnds, growingYearName } from './growing-year';

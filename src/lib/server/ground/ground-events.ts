@@ -1,3 +1,4 @@
+import { growingYearBegins } from '$core/season';
 import { longDate } from '$core/words';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
@@ -113,13 +114,21 @@ export function closureOf(
   );
 }
 
-/** By how many days growth in a patch is behind the season on a date, from what happened in the same year. */
-export function setBackOf(events: readonly GroundEvent[], patchId: string, isoDate: string): number {
+/**
+ * By how many days growth in a patch is behind the season on a date, from what happened in the same growing year.
+ * @param latitude in degrees, negative in the south
+ */
+export function setBackOf(
+  events: readonly GroundEvent[],
+  patchId: string,
+  isoDate: string,
+  latitude: number
+): number {
   return Math.max(
     0,
     ...events
       .filter(concerns(patchId))
-      .filter(({ happenedOn }) => happenedOn <= isoDate && happenedOn.slice(0, 4) === isoDate.slice(0, 4))
+      .filter(({ happenedOn }) => happenedOn <= isoDate && happenedOn >= growingYearBegins(isoDate, latitude))
       .map(({ setsBackDays }) => setsBackDays ?? 0)
   );
 }

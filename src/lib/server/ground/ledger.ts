@@ -10,6 +10,7 @@ import {
   accountsOf,
   countsIn
 } from '$core/knowledge';
+import { growingYear, growingYearBegins, growingYearEnds } from '$core/season';
 import { type GroundEvent, closureOf, listGroundEvents } from './ground-events';
 import { type Patch, areaOf } from './patches';
 import type { SchoolDb } from '../database/school';
@@ -192,7 +193,12 @@ const Reservation = z.object({
 export type Reservation = Readonly<z.infer<typeof Reservation>>;
 
 /** What walks from a day on until the end of its year mean to take of what grows in patches. */
-function listReservations(db: SchoolDb, patchIds: readonly string[], from: string): Promise<Reservation[]> {
+function listReservations(
+  db: SchoolDb,
+  patchIds: readonly string[],
+  from: string,
+  until: string
+): Promise<Reservation[]> {
   return rowsOf(
     db,
     Reservation,
@@ -207,7 +213,7 @@ function listReservations(db: SchoolDb, patchIds: readonly string[], from: strin
             and t.taxon = patch.taxon and t.role = 'gather' and t.pieces_each is not null
       where patch.id = any ($1) and held_on between $2 and $3 and walk.called_off_at is null
       order by held_on`,
-    [patchIds, from, `${from.slice(0, 4)}-12-31`]
+    [patchIds, from, until]
   );
 }
 
@@ -232,20 +238,23 @@ export interface PatchRecords {
   readonly events: readonly GroundEvent[];
 }
 
-/** @param on the day for which it is asked: what is reserved counts from today on within its year */
+const latitudeOf = ({ place }: Pick<Site, 'place'>): number => place?.latitude ?? 0;
+
+/** @param on the day for which it is asked: what is reserved counts from today on within its growing year */
 export async function readPatchRecords(
   db: SchoolDb,
-  siteId: string,
+  site: Pick<Site, 'id' | 'place'>,
   patchIds: readonly string[],
   today: string,
   on: string
 ): Promise<PatchRecords> {
-  const newYear = `${on.slice(0, 4)}-01-01`;
+  const begins = growingYearBegins(on, latitudeOf(site));
+  const ends = growingYearEnds(on, latitudeOf(site));
   return {
     gatherings: await listGatherings(db, patchIds),
     censuses: await listCensuses(db, patchIds),
-    reservations: await listReservations(db, patchIds, today > newYear ? today : newYear),
-    events: await listGroundEvents(db, siteId)
+    reservations: await listReservations(db, patchIds, today > begins ? today : begins, ends),
+    events: await listGroundEvents(db, site.id)
   };
 }
 
@@ -270,7 +279,7 @@ function censusesOf(
  */
 export function patchYearsOf(
   records: PatchRecords,
-  site: Pick<Site, 'mayPick'>,
+  site: Pick<Site, 'mayPick' | 'place'>,
   patch: Patch,
   taxon: LibraryTaxon | undefined,
   on: string,
@@ -290,41 +299,41 @@ export const yearOfPart = (
 
 function accountYear(
   records: PatchRecords,
-  site: Pick<Site, 'mayPick'>,
+  site: Pick<Site, 'mayPick' | 'place'>,
   patch: Patch,
   taxon: LibraryTaxon | undefined,
   account: Account,
   on: string,
   without: (reservation: Reservation) => boolean
 ): PatchYear {
-  const year = on.slice(0, 4);
+  const yearOf = (isoDate: string) => growingYear(isoDate, latitudeOf(site));
+  const year = yearOf(on);
   const own = <T extends { readonly patchId: string }>(all: readonly T[]): T[] =>
     all.filter(({ patchId }) => patchId === patch.id);
   const counts = ({ part }: { readonly part: string }) => !taxon || countsIn(taxon, account, part);
   const gatherings = own(records.gatherings).filter((one) => one.taxon === patch.taxon && counts(one));
   const censuses = censusesOf(account, own(records.censuses), taxon);
-  const ofYear = (wanted: number) =>
-    censuses.find(({ countedOn }) => Number(countedOn.slice(0, 4)) === wanted);
+  const ofYear = (wanted: number) => censuses.find(({ countedOn }) => yearOf(countedOn) === wanted);
   // Until somebody counts again, what stood there last year stands in, at a discount.
-  const census = ofYear(Number(year)) ?? ofYear(Number(year) - 1);
+  const census = ofYear(year) ?? ofYear(year - 1);
   const reservations = own(records.reservations).filter((one) => counts(one) && !without(one));
   const taken = gatherings
-    .filter(({ gatheredOn }) => gatheredOn.slice(0, 4) === year)
+    .filter(({ gatheredOn }) => yearOf(gatheredOn) === year)
     .reduce((sum, { pieces }) => sum + pieces, 0);
-  const years = gatherings.map(({ gatheredOn }) => Number(gatheredOn.slice(0, 4)));
-  const before = years.filter((one) => one < Number(year));
+  const years = gatherings.map(({ gatheredOn }) => yearOf(gatheredOn));
+  const before = years.filter((one) => one < year);
   const fromCensus = census?.body.method === 'all counted' ? undefined : census?.body.patchSquareMetres;
   const allowance = allowanceOf(account.rule, {
     mayPick: site.mayPick,
     isOnlyPatch: patch.isOnly,
     squareMetres: areaOf(patch) ?? fromCensus,
     low: census && censusResult(census.body).low,
-    countedIn: census && Number(census.countedOn.slice(0, 4)),
+    countedIn: census && yearOf(census.countedOn),
     exemptShare: census?.exemptShare,
     taken,
     reserved: reservations.reduce((sum, { people, piecesEach }) => sum + people * piecesEach, 0),
     takenBefore: before.length > 0 ? Math.max(...before) : undefined,
-    year: Number(year),
+    year,
     closed: closureOf(records.events, patch.id, on)
   });
   const pace = gatheringPace(
@@ -341,14 +350,14 @@ function accountYear(
  */
 export async function allowancesNow(
   db: SchoolDb,
-  site: Pick<Site, 'id' | 'mayPick'>,
+  site: Pick<Site, 'id' | 'mayPick' | 'place'>,
   patches: readonly Patch[],
   library: Library,
   on: string
 ): Promise<(patchId: string, part: string) => string | undefined> {
   const records = await readPatchRecords(
     db,
-    site.id,
+    site,
     patches.map(({ id }) => id),
     on,
     on
@@ -370,7 +379,7 @@ export async function allowancesNow(
  */
 export async function reservationProblem(
   db: SchoolDb,
-  site: Pick<Site, 'id' | 'mayPick'>,
+  site: Pick<Site, 'id' | 'mayPick' | 'place'>,
   patch: Patch,
   taxon: LibraryTaxon,
   ask: {
@@ -384,7 +393,7 @@ export async function reservationProblem(
   today: string
 ): Promise<string | undefined> {
   await db.query('select 1 from patch where id = $1 for no key update', [patch.id]);
-  const records = await readPatchRecords(db, site.id, [patch.id], today, ask.heldOn);
+  const records = await readPatchRecords(db, site, [patch.id], today, ask.heldOn);
   const years = patchYearsOf(
     records,
     site,

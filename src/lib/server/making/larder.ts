@@ -94,7 +94,7 @@ async function leftInPatches(
     if (patches.length === 0) continue;
     const records = await readPatchRecords(
       db,
-      site.id,
+      site,
       patches.map(({ id }) => id),
       viewer.today,
       viewer.today

@@ -3,7 +3,15 @@ import { z } from 'zod';
 import { abundances } from '$core/evidence';
 import type { SightingEvent } from '$core/field';
 import { type Library, type LibraryTaxon, type Stage, stageNames } from '$core/knowledge';
-import { type SeasonPlace, SiteSeason, addDays, dayOfYear, sayings, stageIsUp } from '$core/season';
+import {
+  type SeasonPlace,
+  SiteSeason,
+  addDays,
+  dayOfYear,
+  growingYearBegins,
+  sayings,
+  stageIsUp
+} from '$core/season';
 import { libraryOf } from '../library/library';
 import { readPatch } from '../ground/patches';
 import type { CameraNote, Picture } from '../library/photographs';
@@ -196,7 +204,7 @@ export function seasonOf(
   const at = `${place.latitude} ${place.longitude} ${place.altitudeMetres}`;
   const before = keptSeason(library, at, () => new SiteSeason(place, reference, [], stages));
   const sighted = sightings
-    .filter(({ seenOn }) => seenOn <= isoDate && seenOn.slice(0, 4) === isoDate.slice(0, 4))
+    .filter(({ seenOn }) => seenOn <= isoDate && seenOn >= growingYearBegins(isoDate, latitude))
     .map(({ taxon, stage, says, seenOn }) => ({ taxon, stage, says, day: dayOfYear(seenOn) }));
   return sighted.length === 0
     ? before

@@ -237,7 +237,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const gathered = stops.filter((stop) => stop.taxa.some(({ role }) => role === 'gather'));
   const records = await readPatchRecords(
     db,
-    site.id,
+    site,
     gathered.flatMap(({ patchId }) => patchId ?? []),
     viewer.today,
     walk.heldOn

@@ -3,18 +3,28 @@
   import Chart from '$lib/ui/charts/Chart.svelte';
   import type { Inks } from '$lib/ui/charts/inks';
 
-  /** Degree days since 1 January: this year against the mean and each of the years before. */
+  /** Degree days since the first day of the year that they are added up in: this year against the mean and each of the years before. */
   interface Props {
-    year: string;
+    from: string;
     sums: readonly number[];
-    others: readonly { readonly year: string; readonly sums: readonly number[] }[];
+    others: readonly { readonly sums: readonly number[] }[];
     mean: readonly number[];
     /** The same in words. */
     words: string;
   }
-  let { year, sums, others, mean, words }: Props = $props();
+  let { from, sums, others, mean, words }: Props = $props();
   const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-  const starts = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
+  /** Months begin at these days after the first. */
+  const starts = $derived(
+    months.map((_, i) => {
+      const first = new Date(`${from}T00:00Z`);
+      return Math.round(
+        (Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + i) - first.getTime()) / 864e5
+      );
+    })
+  );
+  const monthAt = (day: number) =>
+    months[(starts.findLastIndex((start) => start <= day + 1) + Number(from.slice(5, 7)) - 1) % 12] ?? '';
   /** A month beyond what this year has reached, so that what is near is large. */
   const last = $derived(Math.min(365, Math.max(120, sums.length + 40)));
   const points = (of: readonly number[]) => of.slice(0, last).map((sum, d) => [d, Math.round(sum)]);
@@ -28,7 +38,7 @@
       max: last,
       interval: 30.4,
       axisLabel: {
-        formatter: (day: number) => months[starts.findLastIndex((start) => start <= day + 1)] ?? '',
+        formatter: monthAt,
         color: inks.second,
         fontSize: 13,
         hideOverlap: true,
@@ -62,7 +72,13 @@
         type: 'line',
         symbol: 'none',
         lineStyle: { color: inks.ochre, width: 3 },
-        endLabel: { show: true, formatter: year, color: inks.ochre, fontSize: 13, fontWeight: 650 },
+        endLabel: {
+          show: true,
+          formatter: from.slice(0, 4),
+          color: inks.ochre,
+          fontSize: 13,
+          fontWeight: 650
+        },
         data: points(sums)
       }
     ]

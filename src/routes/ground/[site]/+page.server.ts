@@ -133,15 +133,14 @@ export const load: PageServerLoad = ({ locals, params, url, cookies }) => {
       today: viewer.today,
       patches: patches.map((patch, i) => {
         const taxon = library.taxa.get(patch.taxon);
+        const setBack = setBackOf(events, patch.id, viewer.today, patch.latitude);
         return {
           ...patch,
           taxonName: taxon ? englishName(taxon) : patch.taxon,
           scientific: taxon?.name ?? '',
-          stages: taxon
-            ? forecastStages(season, taxon, viewer.today, setBackOf(events, patch.id, viewer.today))
-            : [],
+          stages: taxon ? forecastStages(season, taxon, viewer.today, setBack) : [],
           closed: closureOf(events, patch.id, viewer.today),
-          setBack: setBackOf(events, patch.id, viewer.today),
+          setBack,
           tooNear: tooNear[i]!,
           isOutside: isOutside(site.ground, patch),
           danger: taxon ? isDangerous(taxon) : false

@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { daysAhead, degreeDayMethods, meanOfYears, warmthYear } from '$core/season';
+import { daysAhead, degreeDayMethods, growingYearBegins, meanOfYears, warmthYear } from '$core/season';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listSightings, seasonOf } from '$lib/server/season/sightings';
@@ -22,18 +22,16 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   return inSchoolOf(viewer, async (db) => {
     const site = orNotFound(await readSite(db, id), 'site');
     const { days, sources } = await readWarmthDays(db, id, viewer.today);
-    const years = [...new Set([...days.keys()].map((on) => on.slice(0, 4)))].map((year) =>
-      warmthYear(days, year, base, method)
+    const library = await libraryOf(db, site.region);
+    const beginningOf = (on: string) => growingYearBegins(on, library.referencePlace.latitude);
+    const years = [...new Set([...days.keys()].map(beginningOf))].map((from) =>
+      warmthYear(days, from, base, method)
     );
-    const thisYear = years.find(({ year }) => year === viewer.today.slice(0, 4));
+    const begins = beginningOf(viewer.today);
+    const thisYear = years.find(({ from }) => from === begins);
     const others = years.filter((one) => one !== thisYear);
     const mean = meanOfYears(others);
-    const season = seasonOf(
-      await libraryOf(db, site.region),
-      site,
-      await listSightings(db, id),
-      viewer.today
-    );
+    const season = seasonOf(library, site, await listSightings(db, id), viewer.today);
     return {
       base,
       method,
@@ -41,8 +39,9 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       stationName,
       sources,
       count: days.size,
+      begins,
       thisYear,
-      others: others.map(({ year, sums, stopsAt }) => ({ year, sums, stopsAt })),
+      others: others.map(({ from, sums, stopsAt }) => ({ from, sums, stopsAt })),
       mean,
       ahead: thisYear && daysAhead(thisYear, mean, viewer.today),
       spring: season.shift('spring')
@@ -77,8 +76,9 @@ export const actions: Actions = {
     const viewer = requireLeader(locals);
     const id = idFrom(params.site, 'site');
     return inSchoolOf(viewer, async (db) => {
-      orNotFound(await readSite(db, id), 'site');
-      const days = readStation(viewer.today);
+      const site = orNotFound(await readSite(db, id), 'site');
+      const { referencePlace } = await libraryOf(db, site.region);
+      const days = readStation(viewer.today, referencePlace.latitude);
       await keepWarmth(db, id, days, stationName);
       return { done: `${days.length} days were read from ${stationName}.` };
     });

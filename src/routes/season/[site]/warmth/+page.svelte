@@ -9,6 +9,7 @@
 
   let { data, form } = $props();
   const days = (n: number) => `${counted(Math.abs(n), 'day')}`;
+  const since = $derived(dayAndMonth(data.begins));
   const sum = $derived(data.thisYear?.sums.at(-1));
   const meanNow = $derived(data.thisYear && data.mean[data.thisYear.sums.length - 1]);
   const heading = $derived(
@@ -36,7 +37,7 @@
     <h2>{heading}</h2>
     {#if data.thisYear && sum !== undefined}
       <p class="mt-1">
-        <strong>{Math.round(sum)} degree days</strong> above {data.base} °C since 1 January{meanNow ===
+        <strong>{Math.round(sum)} degree days</strong> above {data.base} °C since {since}{meanNow ===
         undefined
           ? '; earlier years to compare with are missing'
           : `, ${Math.round(meanNow)} in the mean of ${data.others.length} years`}.
@@ -55,11 +56,11 @@
         </p>{/if}
       <div class="mt-2">
         <WarmthChart
-          year={data.thisYear.year}
+          from={data.thisYear.from}
           sums={data.thisYear.sums}
           others={data.others}
           mean={data.mean}
-          words="Degree days since 1 January {data.thisYear.year}: {heading.toLowerCase()} on {dayAndMonth(
+          words="Degree days since {longDate(data.begins)}: {heading.toLowerCase()} on {dayAndMonth(
             data.today
           )}."
         />
@@ -71,7 +72,7 @@
       </p>
     {:else if data.count > 0}
       <p class="mt-1 max-w-prose">
-        {data.count} days are kept, but none that add up from 1 January of this year.
+        {data.count} days are kept, but none that add up from {longDate(data.begins)}.
       </p>
     {:else}
       <p class="mt-1 max-w-prose">

@@ -98,7 +98,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
       const one = library.taxa.get(slug);
       return one ? englishName(one) : slug;
     };
-    const records = await readPatchRecords(db, siteId, [id], viewer.today, viewer.today);
+    const records = await readPatchRecords(db, site, [id], viewer.today, viewer.today);
     const years = patchYearsOf(records, site, patch, taxon, viewer.today);
     const weighings = await listWeighings(db, [patch.taxon]);
     const parts = measuresByPart(taxon, weighings);

@@ -6,6 +6,7 @@
   import { enhance as plainEnhance, superForm } from '$lib/ui/form/forms.svelte';
   import WideTable from '$lib/ui/WideTable.svelte';
   import { piecesOf } from '$core/ground';
+  import { growingYear, growingYearName } from '$core/season';
   import { dayAndMonth } from '$core/words';
   import type { PageData } from './$types';
 
@@ -19,14 +20,15 @@
   $effect(() => {
     if (measure && $entry.amount) $entry.pieces = piecesOf($entry.amount, measure);
   });
-  const byYear = $derived(
-    [...new Set(data.gatherings.map(({ gatheredOn }) => gatheredOn.slice(0, 4)))].map((year) => ({
-      year,
-      pieces: data.gatherings
-        .filter(({ gatheredOn }) => gatheredOn.startsWith(year))
-        .reduce((sum, { pieces }) => sum + pieces, 0)
-    }))
-  );
+  const byYear = $derived.by(() => {
+    const yearOf = (isoDate: string) => growingYear(isoDate, data.patch.latitude);
+    const years = [...new Set(data.gatherings.map(({ gatheredOn }) => yearOf(gatheredOn)))];
+    return years.map((year) => {
+      const gatherings = data.gatherings.filter(({ gatheredOn }) => yearOf(gatheredOn) === year);
+      const pieces = gatherings.reduce((sum, one) => sum + one.pieces, 0);
+      return { year, name: growingYearName(year, data.patch.latitude), gatherings, pieces };
+    });
+  });
 </script>
 
 <section class="border-t border-rule pt-4">
@@ -80,9 +82,9 @@
   <WideTable label="Ledger">
     <table class="ruled compact mt-3">
       <tbody>
-        {#each byYear as { year, pieces } (year)}
-          <tr class="font-strong"><td>{year}</td><td>{pieces} pieces in all</td><td></td></tr>
-          {#each data.gatherings.filter(({ gatheredOn }) => gatheredOn.startsWith(year)) as one (one.id)}
+        {#each byYear as { year, name, gatherings, pieces } (year)}
+          <tr class="font-strong"><td>{name}</td><td>{pieces} pieces in all</td><td></td></tr>
+          {#each gatherings as one (one.id)}
             <tr
               ><td class="whitespace-nowrap">{dayAndMonth(one.gatheredOn)}</td><td
                 >{one.pieces} × {one.part}{one.unit
