@@ -6,13 +6,15 @@
   /** Degree days since the first day of the year that they are added up in: this year against the mean and each of the years before. */
   interface Props {
     from: string;
+    /** How the year is called. */
+    name: string;
     sums: readonly number[];
     others: readonly { readonly sums: readonly number[] }[];
     mean: readonly number[];
     /** The same in words. */
     words: string;
   }
-  let { from, sums, others, mean, words }: Props = $props();
+  let { from, name, sums, others, mean, words }: Props = $props();
   const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
   /** Months begin at these days after the first. */
   const starts = $derived(
@@ -24,7 +26,7 @@
     })
   );
   const monthAt = (day: number) =>
-    months[(starts.findLastIndex((start) => start <= day + 1) + Number(from.slice(5, 7)) - 1) % 12] ?? '';
+    months[(starts.findLastIndex((start) => start <= day + 3) + Number(from.slice(5, 7)) - 1) % 12] ?? '';
   /** A month beyond what this year has reached, so that what is near is large. */
   const last = $derived(Math.min(365, Math.max(120, sums.length + 40)));
   const points = (of: readonly number[]) => of.slice(0, last).map((sum, d) => [d, Math.round(sum)]);
@@ -74,7 +76,7 @@
         lineStyle: { color: inks.ochre, width: 3 },
         endLabel: {
           show: true,
-          formatter: from.slice(0, 4),
+          formatter: name,
           color: inks.ochre,
           fontSize: 13,
           fontWeight: 650

@@ -239,7 +239,8 @@
       aria-hidden="true"
     />{/if}<span class="min-w-0 flex-1 leading-6"
     ><strong class="text-[19px]">{picture ? 'Another picture' : 'A picture'}</strong><br /><span
-      class="text-[16px]">goes with what is kept next; no people in it</span
+      class="text-[16px]"
+      >laid on plain ground, with a coin beside it; goes with what is kept next; no people in it</span
     ></span
   ><input type="file" accept="image/*" capture="environment" class="sr-only" onchange={photograph} /></label
 >

@@ -1,6 +1,14 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { daysAhead, degreeDayMethods, growingYearBegins, meanOfYears, warmthYear } from '$core/season';
+import {
+  daysAhead,
+  degreeDayMethods,
+  growingYear,
+  growingYearBegins,
+  growingYearName,
+  meanOfYears,
+  warmthYear
+} from '$core/season';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireTeacher } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
 import { listSightings, seasonOf } from '$lib/server/season/sightings';
@@ -23,7 +31,8 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     const site = orNotFound(await readSite(db, id), 'site');
     const { days, sources } = await readWarmthDays(db, id, viewer.today);
     const library = await libraryOf(db, site.region);
-    const beginningOf = (on: string) => growingYearBegins(on, library.referencePlace.latitude);
+    const { latitude } = library.referencePlace;
+    const beginningOf = (on: string) => growingYearBegins(on, latitude);
     const years = [...new Set([...days.keys()].map(beginningOf))].map((from) =>
       warmthYear(days, from, base, method)
     );
@@ -40,6 +49,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       sources,
       count: days.size,
       begins,
+      yearName: growingYearName(growingYear(viewer.today, latitude), latitude),
       thisYear,
       others: others.map(({ from, sums, stopsAt }) => ({ from, sums, stopsAt })),
       mean,

@@ -57,6 +57,7 @@
       <div class="mt-2">
         <WarmthChart
           from={data.thisYear.from}
+          name={data.yearName}
           sums={data.thisYear.sums}
           others={data.others}
           mean={data.mean}

@@ -92,8 +92,13 @@
         required
         onchange={choose}
         class="file-input mt-1 w-full border-rule-strong bg-plate"
+        aria-describedby="how-to-lay"
       /></label
     >
+    <p id="how-to-lay" class="fine text-ink-2">
+      A piece shows most on plain ground, its parts spread, upper and under side, with a coin or ruler beside
+      it. Nothing rare is picked for a picture.
+    </p>
     {#if address}
       <div class="max-h-[460px] overflow-hidden border border-rule">
         <img bind:this={image} src={address} alt="What you chose" class="block max-w-full" />
