@@ -266,7 +266,7 @@ describe.sequential('two phones without network', () => {
     await visit(site, '/me');
     await press(one, 'Sign out here');
     await one.wait(until.urlContains('signed-out'), patience);
-    await one.sleep(500);
+    await seeText(one, 'off this device');
     await visit(site, field());
     await seeText(one, 'This walk is not on this phone');
   });

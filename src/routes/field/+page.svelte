@@ -13,6 +13,7 @@
   let store: FieldStore | undefined;
   let phone = $state.raw<Phone>();
   let learners = $state.raw<{ kept: KeptPack; pack: LearnerPack }>();
+  /** To choose from, where the walk that was asked for does not open. */
   let packs = $state.raw<readonly KeptPack[]>();
   let problem = $state('');
   let waiting = $state(0);
@@ -32,14 +33,18 @@
     if (document.documentElement.dataset['theme'] === 'day')
       document.documentElement.dataset['theme'] = 'sun';
     let stop: (() => void) | undefined;
+    let all: readonly KeptPack[] | undefined;
     void (async () => {
       try {
         store = await FieldStore.open();
         await store.forgetOldHealth(Date.now() + (await store.setting('offset', 0)));
-        packs = await store.packs();
+        all = await store.packs();
         waiting = await store.waitingOfAll();
-        const kept = packs.find((one) => one.walkId === walkId);
-        if (!kept) return;
+        const kept = all.find((one) => one.walkId === walkId);
+        if (!kept) {
+          packs = all;
+          return;
+        }
         if (isForLearners(kept)) {
           learners = { kept, pack: LearnerPack.parse(kept.pack) };
           return;
@@ -51,6 +56,7 @@
           fault instanceof Error
             ? fault.message
             : 'The walk on this phone does not open. Take it along again.';
+        packs = all;
       }
     })();
     return () => stop?.();

@@ -3,6 +3,7 @@
   import { page } from '$app/state';
   import { keepOnlyOf } from '$lib/ui/field/keep-only-of';
   import Signpost from '@lucide/svelte/icons/signpost';
+  import Notice from '$lib/ui/Notice.svelte';
   import Field from '$lib/ui/form/Field.svelte';
   import Form from '$lib/ui/form/Form.svelte';
   import FormMessage from '$lib/ui/form/FormMessage.svelte';
@@ -11,8 +12,11 @@
   let { data } = $props();
   const filled = superForm(() => data.form);
 
+  /** How many walks were taken off this device, once they are. */
+  let takenOff = $state<number>();
   onMount(() => {
-    if (page.url.searchParams.has('signed-out')) void keepOnlyOf(undefined);
+    if (page.url.searchParams.has('signed-out'))
+      void keepOnlyOf(undefined).then((count) => (takenOff = count));
   });
 </script>
 
@@ -20,6 +24,11 @@
 
 <div class="grid gap-10 md:grid-cols-[1fr_360px] md:pt-10">
   <div>
+    {#if takenOff !== undefined}<Notice kind="done"
+        >You are signed out{takenOff > 0
+          ? `; ${takenOff === 1 ? 'the walk that was' : 'the walks that were'} kept here ${takenOff === 1 ? 'is' : 'are'} off this device`
+          : ''}.</Notice
+      >{/if}
     <p class="mb-8 flex items-center gap-3 font-serif text-[30px] font-semibold">
       <Signpost size={34} strokeWidth={1.7} aria-hidden="true" /> Good Trail
     </p>

@@ -261,10 +261,14 @@ export class FieldStore {
     await tx.done;
   }
 
-  /** What belongs to others than a person; without one, everything: somebody has signed out. */
-  async emptyOfOthers(owner: string | undefined): Promise<void> {
-    for (const { walkId, owner: whose } of await this.packs())
-      if (whose !== owner) await this.emptyOf(walkId);
+  /**
+   * What belongs to others than a person; without one, everything: somebody has signed out.
+   * @returns how many walks were taken out
+   */
+  async emptyOfOthers(owner: string | undefined): Promise<number> {
+    const others = (await this.packs()).filter((one) => one.owner !== owner);
+    for (const { walkId } of others) await this.emptyOf(walkId);
+    return others.length;
   }
 
   /** The server will never take a picture: it stays with the reason. */

@@ -143,7 +143,7 @@
   <div class="no-print mb-4">
     {#if data.readOn}{@render hasRead(data.readOn)}{/if}
     <TakeAway walkId={data.walk.id} isLeader={false} />
-    <KeepOnPhone walkId={data.walk.id} />
+    <KeepOnPhone walkId={data.walk.id} personId={data.viewer?.personId} />
   </div>
 {/if}
 

@@ -6,14 +6,18 @@
   import { type Step, keepForLearner } from '$lib/ui/field/take-along';
 
   /** A learner keeps the walk on their phone, to be read where there is no network. */
-  let { walkId }: { walkId: string } = $props();
+  let { walkId, personId }: { walkId: string; personId: string | undefined } = $props();
   let kept = $state.raw<KeptPack>();
   let step = $state<Step>();
   let problem = $state('');
 
   onMount(() => {
     void FieldStore.open()
-      .then(async (store) => (kept = await store.pack(walkId)))
+      .then(async (store) => {
+        const pack = await store.pack(walkId);
+        // What somebody else kept here before is no reason to believe that one has it.
+        if (pack?.owner === personId) kept = pack;
+      })
       .catch(() => undefined);
   });
   async function keep() {
