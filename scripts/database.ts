@@ -1,21 +1,22 @@
+import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
-import { join, relative } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 import pg from 'pg';
 import { runner } from 'node-pg-migrate';
-import { type ContentFile, contentHash, readLibraries } from '../src/core/knowledge';
-import { loadDemo } from './demo';
+import type { ContentFile } from '../src/core/knowledge';
 
 /**
  * Migrates a database and loads what it lacks; runs bundled, from the root of the checkout, [--demo].
+ * What takes long to load stands in files of its own that are loaded when something is to be read.
  * MIGRATION_DATABASE_URL names the owner's connection, DATABASE_URL the application's.
  */
 
 const root = process.cwd();
 const appRole = 'good_trail_app';
 
-function contentFiles(folder: string): ContentFile[] {
+function filesIn(folder: string, ending: string): ContentFile[] {
   return readdirSync(folder, { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile() && entry.name.endsWith('.yaml'))
+    .filter((entry) => entry.isFile() && entry.name.endsWith(ending))
     .map((entry) => join(entry.parentPath, entry.name))
     .map((path) => ({ path: relative(folder, path), text: readFileSync(path, 'utf8') }))
     .sort((a, b) => (a.path < b.path ? -1 : 1));
@@ -43,27 +44,31 @@ async function ensureAppRole(client: pg.Client): Promise<void> {
   }
 }
 
-/** Loads the starter libraries as an immutable release; the same content has the same hash and is loaded once. */
-async function loadLibraries(client: pg.Client): Promise<string> {
-  const files = contentFiles(join(root, 'content')).filter(({ path }) => !path.startsWith('demo/'));
-  const result = readLibraries(files);
-  if ('problems' in result) throw new Error(`The content has problems:\n${result.problems.join('\n')}`);
-  const regions = [...result.regions];
-  const hash = contentHash(regions.map(([region, { library }]) => [region, library.hash]));
-  const name = regions.map(([, { document }]) => document.region.title).join(', ');
-  await client.query('begin');
-  const { rowCount } = await client.query(
-    'insert into library_release (hash, name) values ($1, $2) on conflict (hash) do nothing',
-    [hash, name]
+/** SHA-256 of files and of this program with them: the same two always make the same. */
+function sourceOf(files: readonly ContentFile[]): string {
+  const hash = createHash('sha256');
+  for (const { path, text } of [...filesIn(dirname(process.argv[1]!), '.js'), ...files])
+    hash.update(`${path}\0${text}\0`);
+  return hash.digest('hex');
+}
+
+/**
+ * What files make, or made when they were read before.
+ * @param make returns the hash of the libraries' release
+ */
+async function readOnce(
+  client: pg.Client,
+  files: readonly ContentFile[],
+  make: () => Promise<string>
+): Promise<string> {
+  const source = sourceOf(files);
+  const { rows } = await client.query<{ hash: string }>(
+    'select release_hash as hash from content_reading where source = $1',
+    [source]
   );
-  if (rowCount)
-    for (const [region, { document }] of regions)
-      await client.query('insert into release_library (hash, region, document) values ($1, $2, $3)', [
-        hash,
-        region,
-        document
-      ]);
-  await client.query('commit');
+  if (rows[0]) return rows[0].hash;
+  const hash = await make();
+  await client.query('insert into content_reading (source, release_hash) values ($1, $2)', [source, hash]);
   return hash;
 }
 
@@ -81,8 +86,17 @@ async function main(): Promise<void> {
       migrationsTable: 'schema_migration',
       log: () => undefined
     });
-    const hash = await loadLibraries(client);
-    if (process.argv.includes('--demo')) await loadDemo(hash, join(root, 'content/demo/demo.yaml'));
+    const content = filesIn(join(root, 'content'), '.yaml');
+    const isOfDemo = ({ path }: ContentFile) => path.startsWith('demo/');
+    const libraries = content.filter((file) => !isOfDemo(file));
+    const release = await readOnce(client, libraries, async () =>
+      (await import('./library')).storeRelease(client, libraries)
+    );
+    if (process.argv.includes('--demo'))
+      await readOnce(client, [{ path: 'release', text: release }, ...content.filter(isOfDemo)], async () => {
+        await (await import('./demo')).loadDemo(release, join(root, 'content/demo/demo.yaml'));
+        return release;
+      });
   } finally {
     await client.end();
   }
