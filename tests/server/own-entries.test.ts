@@ -24,7 +24,9 @@ afterAll(async () => {
   await database.drop();
 });
 
-const add = (what: string, fields: Record<string, string>) => owner.post(`/species/own/${what}?/add`, fields);
+const brief = '/walks/bdfda21f-6323-5707-a31d-9c1e836d4732/brief';
+const add = (what: string, fields: Record<string, string>) =>
+  owner.post(`/species/own/${what}?/save`, fields);
 /** The two beside each other. */
 const beside = '/species/compare?plant=urtica-dioica~leaf&plant=ficaria-verna~leaf';
 const nettlePair = {
@@ -36,6 +38,16 @@ const nettlePair = {
   claim: 'It stings, or it does not.',
   fails: 'Not through a glove.',
   inseparable: ''
+};
+
+const geese = {
+  name: 'Geese with young',
+  from: '4',
+  until: '6',
+  avoid: 'Go round the nest.',
+  firstAid: 'Back off.\nCool the bruise.',
+  consequence: '2',
+  likelihood: '3'
 };
 
 describe('a pair of the school’s own', () => {
@@ -70,26 +82,12 @@ describe('a pair of the school’s own', () => {
 
 describe('animals, families and states', () => {
   it('are added, and taken away by who may', async () => {
-    expect(
-      (
-        await add('animal', {
-          name: 'Geese with young',
-          from: '4',
-          until: '6',
-          avoid: 'Go round the nest.',
-          firstAid: 'Back off.\nCool the bruise.',
-          consequence: '2',
-          likelihood: '3'
-        })
-      ).status
-    ).toBe(303);
+    expect((await add('animal', geese)).status).toBe(303);
     expect(await owner.words('/species/own/animal')).toContain(
       'Geese with young: Go round the nest. Back off.'
     );
     // In the brief of a walk of its time, beside the animals of the release.
-    expect(await owner.words('/walks/bdfda21f-6323-5707-a31d-9c1e836d4732/brief')).toContain(
-      'Geese with young'
-    );
+    expect(await owner.words(brief)).toContain('Geese with young');
     expect(
       (
         await add('family', {
@@ -123,8 +121,45 @@ describe('animals, families and states', () => {
     expect(kept).toContain('stays as it is');
   });
 
-  it('go out with the tables', async () => {
-    expect(await owner.text('/species/exchange/files/animals.csv')).toContain('Geese with young');
+  it('are changed under their name, and never over somebody else’s change', async () => {
+    const path = 'animals/geese-with-young';
+    const page = await owner.text(`/species/own/animal?change=${encodeURIComponent(path)}`);
+    expect(page).toContain('Go round the nest.');
+    const seen = /name="seen" value="([0-9a-f]{64})"/.exec(page)![1]!;
+    const changed = {
+      ...geese,
+      name: 'Geese and goslings',
+      againFrom: '9',
+      againUntil: '10',
+      leadersCarry: 'A stick',
+      path,
+      seen
+    };
+    expect((await add('animal', { ...changed, againUntil: '' })).status).toBe(400);
+    expect((await add('animal', changed)).status).toBe(303);
+    const [, row] = /(geese-with-young.*)/.exec(await owner.text('/species/exchange/files/animals.csv'))!;
+    expect(row).toContain('Geese and goslings');
+    expect(row).toContain('91 181; 244 304');
+    expect(row).toContain('a-stick = A stick = leaders = protects');
+    expect(await owner.words(brief)).toContain('A stick');
+
+    const late = await add('animal', { ...changed, avoid: 'Run.' });
+    expect(late.status).toBe(409);
+    expect(await late.text()).toContain('has changed it meanwhile');
+    expect(await owner.words('/species/own/animal')).not.toContain('Run.');
+  });
+
+  it('go out with the tables, and come in with them', async () => {
     expect(await owner.text('/species/exchange/files/families.csv')).toContain('Droseraceae');
+    const animals = await owner.text('/species/exchange/files/animals.csv');
+    const geeseRow = /geese-with-young.*/.exec(animals)![0];
+    const files = new FormData();
+    const table = `${animals.trimEnd()}\n${geeseRow.replace('geese-with-young', 'swans').replace('Geese and goslings', 'Swans')}\n`;
+    files.append('files', new File([table], 'animals.csv'));
+    const preview = (await owner.post('/species/exchange', files)).headers.get('location')!;
+    expect(await owner.words(preview)).toContain('Swans: Go round the nest.');
+    expect((await owner.post(preview)).status).toBe(303);
+    expect(await owner.words('/species/own/animal')).toContain('Swans: Go round the nest.');
+    expect(await owner.words(brief)).toContain('Swans');
   });
 });

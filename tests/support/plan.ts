@@ -124,6 +124,7 @@ export const soundPlan: PlanFacts = {
     mayCharge: true,
     designation: '',
     localRules: '',
+    law: 'Ask the landowner.',
     permissionSince: '2027-01-01',
     permissionUntil: '2027-12-31',
     largestGroup: 12

@@ -17,6 +17,8 @@ import { type Verdict, contradictions, isExcluded, verdict } from './verdict';
 
 /** A dangerous taxon with this chance is a rival, even where it is no listed lookalike. */
 export const rivalFrom = 0.01;
+/** From this chance on nothing is taken where nothing tells it from such a rival; below, the question stays open. */
+const pressingFrom = 0.1;
 /** From this chance of something that is not on the list on, nothing is consistent. */
 export const unlistedFrom = 0.15;
 
@@ -79,9 +81,16 @@ function isInQuestion(observations: readonly Observation[], target: Suspect, oth
   return ratio >= spokenAgainst;
 }
 
+interface Rivals {
+  /** All that must be excluded before the target stands. */
+  readonly all: readonly Opponent[];
+  /** Those of them from which something must tell it at all. */
+  readonly pressing: readonly Opponent[];
+}
+
 /**
- * All that must be excluded before the target stands: its lookalikes, and whatever dangerous is likely enough, as long
- * as what is described of it does not speak against it: ignorance alone clears nobody, and accuses nobody.
+ * The target's lookalikes, and whatever dangerous is likely enough, as long as what is described of it does not speak
+ * against it: ignorance alone clears nobody, and accuses nobody.
  */
 function rivalsOf(
   library: Library,
@@ -89,15 +98,18 @@ function rivalsOf(
   suspects: readonly Suspect[],
   observations: readonly Observation[],
   { isoDate, ...ground }: Circumstance
-): Opponent[] {
+): Rivals {
   const listed = opponentsOf(dangerousLookalikes(library, target.taxon, target.stage, isoDate, ground));
   const names = new Set(listed.map(({ taxon }) => taxon));
   const likely = suspects
     .filter(({ taxon, probability }) => isDangerous(taxon) && probability >= rivalFrom)
     .filter(({ taxon }) => taxon !== target.taxon && !names.has(taxon.slug))
-    .filter((suspect) => isInQuestion(observations, target, suspect))
-    .map((suspect) => rivalOf(library, target, suspect));
-  return [...listed, ...likely];
+    .filter((suspect) => isInQuestion(observations, target, suspect));
+  const from = (chance: number) =>
+    likely
+      .filter(({ probability }) => probability >= chance)
+      .map((suspect) => rivalOf(library, target, suspect));
+  return { all: [...listed, ...from(rivalFrom)], pressing: [...listed, ...from(pressingFrom)] };
 }
 
 /**
@@ -120,19 +132,22 @@ export function lookCloser(
   const target = suspects.find(({ taxon }) => taxon.slug === question) ?? suspects[0]!;
   const rivals = rivalsOf(library, target, suspects, observations, circumstance);
   const piece = pieceAt(target.taxon, target.stage.stage);
-  const separation = separatingSet(library.characters, target.stage, rivals, { ...rules, piece });
+  const [whole, needed] = [rivals.all, rivals.pressing].map((opponents) =>
+    separatingSet(library.characters, target.stage, opponents, { ...rules, piece })
+  );
+  const separation = whole!.found ? whole! : needed!;
   const set = separation.found ? separation.set.characters : undefined;
   const isUnlisted = state.other >= unlistedFrom;
-  const spoken = verdict(observations, target.stage, rivals, set, piece);
+  const spoken = verdict(observations, target.stage, rivals.all, set, piece);
   const held = spoken === 'consistent' && isUnlisted ? 'open' : spoken;
   const seen = new Set(observations.map(({ character }) => character.slug));
-  const open = rivals.filter((rival) => !isExcluded(observations, target.stage, rival, piece));
+  const open = rivals.all.filter((rival) => !isExcluded(observations, target.stage, rival, piece));
   return {
     suspects,
     other: state.other,
     target,
     verdict: isDangerous(target.taxon) ? 'leave it' : held,
-    hasRivals: rivals.length > 0,
+    hasRivals: rivals.all.length > 0,
     isUnlisted,
     open: [...new Set(open.map(({ taxon }) => taxon))].map((slug) => library.taxa.get(slug)!),
     stillToCheck: separation.set.characters.filter(({ slug }) => !seen.has(slug)),

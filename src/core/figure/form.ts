@@ -48,6 +48,9 @@ export const hasFlowers = (traits: Traits): boolean =>
 export const hasFruit = (traits: Traits): boolean => !isAbsent(traits.state('fruit-form'));
 export const hasLeaves = (traits: Traits): boolean =>
   traits.state('leaf-outline') !== undefined && traits.state('leaf-attachment') !== 'no-leaves';
+/** A stem that stands withered, with what is left of its fruit. */
+export const isWithered = (traits: Traits): boolean =>
+  hasFruit(traits) && !hasLeaves(traits) && traits.state('fruit-colour') === 'brown' && !isWoody(traits);
 export const isClimbing = (traits: Traits): boolean =>
   traits.state('growth-form') === 'climbing' ||
   ['twining', 'tendrils', 'discs', 'rootlets', 'leaf-stalks'].includes(traits.state('climbing-by') ?? '');
@@ -138,6 +141,7 @@ const fruitColours: Readonly<Record<string, string>> = {
   yellow: '#E0A43A',
   purple: '#A03C8C'
 };
+const straw = '#A98F63';
 const barkColours: Readonly<Record<string, string>> = {
   green: '#7FA05A',
   warty: '#9C9585',
@@ -189,7 +193,7 @@ export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
   // Leaves of one described colour vary so far that their green alone tells no more than its description.
   const tinted = blend(stated, random.next() < 0.5 ? '#93A544' : '#356F48', random.between(0, 0.34));
   const leaf = traits.state('leaf-gloss') === 'glossy' ? tone(tinted, -0.05) : tinted;
-  const stem = tone(blend(leaf, '#A9C06C', 0.4), 0.06);
+  const stem = isWithered(traits) ? straw : tone(blend(leaf, '#A9C06C', 0.4), 0.06);
   const flowerState = traits.state('flower-colour') ?? 'white';
   const flower = recipe.colour.flower?.[flowerState] ?? flowerColours[flowerState] ?? flowerColours['white']!;
   const counts = recipe.leaves ?? leafCounts[attachment] ?? [4, 6];

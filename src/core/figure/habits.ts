@@ -143,6 +143,7 @@ function stemmed(model: Model): Part[] {
   const isCut = tall < form.height * 0.8 || climbing || isArching;
   const camera = cameraAt(isCreeping ? 0.34 : 0.16);
   const isCrowded = stand === 'spiral-crowded';
+  const isRing = stand === 'whorled' || stand === 'top-ring';
   /** Which way a plant lies and branches first is chance, for all of them alike. */
   const hand: -1 | 1 = random.fork('hand').next() < 0.5 ? -1 : 1;
 
@@ -163,7 +164,7 @@ function stemmed(model: Model): Part[] {
                 ? 0.6
                 : 0.95
               : 0.5
-            : stand === 'whorled'
+            : isRing
               ? 1.15
               : traits.state('leaf-attachment') === 'along-stem' && form.stalk > form.blade.length
                 ? 0.2
@@ -171,7 +172,8 @@ function stemmed(model: Model): Part[] {
       reach / 8,
       reach / 2.6
     );
-    const count = model.recipe.rings ?? (isLeafless ? 5 : Math.max(2, Math.floor((reach * 0.94) / between)));
+    const count =
+      stand === 'top-ring' ? 1 : isLeafless ? 5 : Math.max(2, Math.floor((reach * 0.94) / between));
     const first = isCut ? 0.1 : 0.16;
     const last = kind && !isAtJoints(kind) ? (isAlongStem(kind) ? 0.62 : 0.84) : 0.97;
     const joints = Array.from({ length: count }, (_, i) =>
@@ -500,8 +502,8 @@ export function wholePlant(model: Model): Part[] {
         'goblets'
       )
     ];
-  if (kind === 'hood' || (attachment === 'no-leaves' && traits.state('fruit-stand') === 'spike'))
-    return hooded(model);
+  const isBerrySpike = traits.state('fruit-stand') === 'spike' && traits.state('fruit-form') === 'berry';
+  if (kind === 'hood' || (attachment === 'no-leaves' && isBerrySpike)) return hooded(model);
   if (attachment === 'no-leaves' && traits.state('stem-leaf-stand') === 'leafless' && !isBlooming)
     return spear(model);
   const isStemless =

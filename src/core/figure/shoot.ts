@@ -1,6 +1,6 @@
 import { drawAtJoint, drawCluster, isAtJoints } from './cluster';
 import { isAlongStem } from './along-stem';
-import { type Model, hasFruit, hasLeaves, isWoody } from './form';
+import { type Model, hasFruit, hasLeaves, isWithered, isWoody } from './form';
 import { type Spine, add, growSpine, hull, scale, spineThrough, towards } from './geometry';
 import { aside, quarter } from './ground-leaves';
 import { bladeShows, leafParts, partOf } from './organs';
@@ -19,7 +19,7 @@ export function clusterReach({ form, traits }: Model, kind: string | undefined):
     case 'one-sided':
       return item * 4.4;
     case 'spike':
-      return Math.max(item * 5, hasLeaves(traits) ? 0 : form.height);
+      return isWithered(traits) ? item * 12 : Math.max(item * 5, hasLeaves(traits) ? 0 : form.height);
     case 'branched-spike':
       return Math.min(form.height * 0.3, Math.max((form.blade.length + form.stalk) * 0.8, item * 26));
     case 'club':
@@ -53,7 +53,7 @@ export function stemLeaves(
   const { random, traits, form } = model;
   const stand = traits.state('stem-leaf-stand');
   const attachment = traits.state('leaf-attachment');
-  const isRing = stand === 'whorled';
+  const isRing = stand === 'whorled' || stand === 'top-ring';
   // Herbs bear many in a ring, shrubs three.
   const perJoint = isRing ? (isWoody(traits) ? 3 : 7) : stand === 'opposite' ? 2 : 1;
   // A ring is seen from above, so that its leaves spread like spokes.

@@ -63,7 +63,13 @@ export function cutLines(text: string): CutLine[] | { problem: string } {
     };
   let records: string[][];
   try {
-    records = parse(table, { bom: true, relax_column_count: true, delimiter: named ?? delimiterOf(table) });
+    records = parse(table, {
+      bom: true,
+      relax_column_count: true,
+      delimiter: named ?? delimiterOf(table),
+      // A row that was added by hand may end otherwise than the others.
+      record_delimiter: ['\r\n', '\n', '\r']
+    });
   } catch (error) {
     return { problem: `is not CSV: ${(error as Error).message}` };
   }

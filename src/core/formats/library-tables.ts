@@ -120,6 +120,7 @@ export const factFields = [
   'lifeForm',
   'habitats',
   'microhabitat',
+  'standing',
   'loads',
   'harvest',
   'allowance',

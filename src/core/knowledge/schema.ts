@@ -294,8 +294,6 @@ export const Recipe = z.strictObject({
     .partial()
     .transform(({ flower }) => (flower ? { flower } : {}))
     .default({}),
-  /** How many rings of leaves a stem bears that has them in rings: herb-paris has one. */
-  rings: z.number().int().positive().optional(),
   /** Pairs of leaflets or lobes by order of division, where they are not described. */
   pairs: z.array(z.number().int().positive()).max(3).default([]),
   /** Stamens that a flower is known by: a cone of joined anthers, or a brush of many. */

@@ -1,4 +1,4 @@
-import type { Model } from '../form';
+import { type Model, isWithered } from '../form';
 import { add, ellipse, growSpine, resample } from '../geometry';
 import { cutEnd, drawFoot, drawStalk, partOf, stemCharacters, stemLook, stemPart, tubeArea } from '../organs';
 import { drawTube, inkLine, lines, tone } from '../paint';
@@ -123,7 +123,7 @@ export function stemView(model: Model): Part[] {
     cutEnd(top, width * 0.92, spine.heading(0.99), traits.state('stem-filling'), stemLook(model).colour, pen);
   const shapes = [...stem.shapes, ...(uncut ? [] : cut())];
   const stand = traits.state('stem-leaf-stand');
-  if (hasJoint && stand !== 'leafless') {
+  if (hasJoint && stand !== 'leafless' && !isWithered(traits)) {
     const sides = stand === 'alternate' ? [1] : [-1, 1];
     for (const side of sides) {
       const foot = add(spine.place(joint), { x: side * width * 0.44, y: 0 });

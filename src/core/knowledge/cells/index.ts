@@ -11,6 +11,7 @@ import { names } from './names';
 import { parts } from './parts';
 import { basis, family, habitats, lifeForm, loads, microhabitat, note, synonyms } from './plain';
 import { preparations } from './preparations';
+import { standing } from './standing';
 import { uses } from './uses';
 import { windows } from './windows';
 
@@ -53,6 +54,7 @@ const fields = {
   note,
   microhabitat,
   habitats,
+  standing,
   loads,
   synonyms,
   lifeForm,

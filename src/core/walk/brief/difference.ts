@@ -67,6 +67,8 @@ function frontChanges(before: BriefOutline, after: BriefOutline): Change[] {
     ...compared('Nearest road', a.nearestRoad, b.nearestRoad),
     ...compared('Permission', a.permission, b.permission),
     ...compared('Local rules', a.localRules, b.localRules),
+    // Briefs from before it was said lack nothing.
+    ...(a.law ? compared('The law in general', a.law, b.law) : []),
     ...compared(
       'Emergency numbers',
       a.emergencyNumbers.map(({ label, number }) => `${label} ${number}`).join('; '),

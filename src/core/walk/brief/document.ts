@@ -124,6 +124,8 @@ export const BriefDocument = z.object({
     toilets: z.string().default(''),
     permission: z.string(),
     localRules: z.string().default(''),
+    /** What the law of the region asks in general. */
+    law: z.string().default(''),
     leader: z.string(),
     otherLeaders: z.array(z.string()).default([]),
     cohort: z.string(),

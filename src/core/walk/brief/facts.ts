@@ -42,6 +42,7 @@ export function briefFacts(
     ],
     ['Permission', front.permission],
     ['Rules of the place', front.localRules],
+    ['The law in general', front.law],
     ['Everybody brings', kit('everyone')],
     ['Leaders carry', isForLeaders ? kit('leaders') : ''],
     [

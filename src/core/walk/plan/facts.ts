@@ -184,6 +184,8 @@ export interface PlanFacts {
     readonly mayCharge: boolean;
     readonly designation: string;
     readonly localRules: string;
+    /** What the law of its region asks in general. */
+    readonly law: string;
     readonly permissionSince: string | undefined;
     readonly permissionUntil: string | undefined;
     readonly largestGroup: number | undefined;

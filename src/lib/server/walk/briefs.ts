@@ -63,6 +63,7 @@ export function frontOf(plan: Plan): BriefDocument['front'] {
     toilets: isWalk ? site.toilets : '',
     permission: permissionInWords(site),
     localRules: [site.designation, site.localRules].filter(Boolean).join('. '),
+    law: plan.library.region.law,
     leader: walk.leaderName,
     otherLeaders: walk.otherLeaders.map(({ name }) => name),
     cohort: walk.cohortName ?? 'no group yet',

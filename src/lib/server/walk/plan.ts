@@ -352,6 +352,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
       mayCharge: site.mayCharge,
       designation: site.designation,
       localRules: site.localRules,
+      law: library.region.law,
       permissionSince: site.permissionSince,
       permissionUntil: site.permissionUntil,
       largestGroup: site.largestGroup

@@ -18,6 +18,8 @@
     'legal.csv': 'Legal status by region.',
     'parts.csv':
       'What holds for one part alone: how it is taken, an allowance of its own, grams of a piece and of a handful (least, mostly, most).',
+    'preparations.csv':
+      'How a part is prepared in one way: its steps, what it asks, how much, how it keeps, and its sources; lists divided by |.',
     'facts.csv': 'What the others have no column for, one fact a row; lists divided by |.',
     'pairs.csv':
       'Which plant is taken for which, why, and the popular test that fails. New rows are added; the starter library’s stay.',

@@ -81,6 +81,7 @@ function ruleChecks({ site, kind }: Facts): Check[] {
       })
     );
   if (site.localRules) checks.push(passed('rules', 'Local rules', site.localRules));
+  checks.push(passed('law', 'The law in general', site.law));
   return checks;
 }
 

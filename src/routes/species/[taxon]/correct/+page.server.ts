@@ -10,6 +10,7 @@ import {
   organs,
   pathInWords,
   Stage,
+  Standing,
   stageNames,
   type Taxon,
   Use,
@@ -102,9 +103,17 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       })),
       habitats: { ...cell('habitats'), value: taxon.habitats },
       loads: { ...cell('loads'), value: taxon.loads },
+      region: library.region.title,
+      standing: {
+        ...cell('standing'),
+        value: taxon.standing,
+        words: taxon.standing ? valueInWords(library, 'standing', taxon.standing) : 'not known'
+      },
       choices: {
         habitats: place?.kind === 'states' ? place.states.map(({ slug, label }) => ({ slug, label })) : [],
         loads: Load.options,
+        origins: Standing.shape.origin.unwrap().options,
+        frequencies: Standing.shape.frequency.unwrap().options,
         routes: Hazard.shape.route.options,
         kinds: Use.shape.kind.options,
         ways,

@@ -5,6 +5,7 @@
   import CharacterFields from './CharacterFields.svelte';
   import HarvestFields from './HarvestFields.svelte';
   import ItemFields from './ItemFields.svelte';
+  import StandingFields from './StandingFields.svelte';
 
   let { data, form: result } = $props();
   const titles: Record<string, string> = {
@@ -171,6 +172,14 @@
           >{/each}
       </div>
     </CellForm>
+    <CellForm
+      title="In {data.region}"
+      words={data.standing.words}
+      path="standing"
+      seen={data.standing.seen}
+      isOwn={data.standing.isOwn}
+      {result}><StandingFields value={data.standing.value} choices={data.choices} /></CellForm
+    >
     <CellForm
       title="Adds up over a day"
       words={data.loads.value.join(', ') || 'none'}

@@ -4,5 +4,5 @@
   let { data, form } = $props();
 </script>
 
-<!-- Another kind is another form. -->
-{#key data.what}<OwnEntry {data} answer={form} />{/key}
+<!-- Another kind is another form, and another entry too. -->
+{#key `${data.what} ${data.changing?.path}`}<OwnEntry {data} answer={form} />{/key}

@@ -43,6 +43,12 @@
     .map((label, i) => ({ value: String(i + 1), label }));
   const numbers = ['1', '2', '3', '4', '5'].map((value) => ({ value, label: value }));
   const choose = { value: '', label: 'choose one' };
+  const no = { value: '', label: '–' };
+  /** What an entry is about stays as it is when it is changed. */
+  const only = (name: string, options: readonly { value: string; label: string }[]) =>
+    data.changing
+      ? options.filter(({ value }) => value === ($values[name] as unknown as string))
+      : [choose, ...options];
 </script>
 
 <svelte:head><title>{words[data.what].title} · Good Trail</title></svelte:head>
@@ -56,10 +62,13 @@
     {#each data.own as one (one.path)}
       <li class="flex items-start justify-between gap-4 border-b border-rule py-2">
         <span>{one.words}</span>
-        <form method="POST" action="?/remove">
-          <input type="hidden" name="path" value={one.path} />
-          <button class="btn btn-sm">Take away</button>
-        </form>
+        <span class="flex shrink-0 gap-2">
+          <a class="btn btn-sm" href="?change={encodeURIComponent(one.path)}">Change</a>
+          <form method="POST" action="?/remove">
+            <input type="hidden" name="path" value={one.path} />
+            <button class="btn btn-sm">Take away</button>
+          </form>
+        </span>
       </li>
     {/each}
   </ul>
@@ -69,10 +78,19 @@
 {/if}
 {#if answer && 'problem' in answer}<p class="mt-2 font-strong text-rosehip">{answer.problem}</p>{/if}
 
-<Form of={filled as never} action="?/add" class="mt-4 grid max-w-[820px] gap-4 sm:grid-cols-2">
+{#if data.changing}<h2 class="mt-6">Change it</h2>{/if}
+<Form
+  of={filled as never}
+  action="?/save{data.changing ? `&change=${encodeURIComponent(data.changing.path)}` : ''}"
+  class="mt-4 grid max-w-[820px] gap-4 sm:grid-cols-2"
+>
+  {#if data.changing}
+    <input type="hidden" name="path" value={data.changing.path} />
+    <input type="hidden" name="seen" value={data.changing.seen} />
+  {/if}
   {#if data.what === 'pair'}
-    <Field label="Plant that is gathered" name="target" options={[choose, ...data.taxa]} />
-    <Field label="Plant that is taken for it" name="lookalike" options={[choose, ...data.taxa]} />
+    <Field label="Plant that is gathered" name="target" options={only('target', data.taxa)} />
+    <Field label="Plant that is taken for it" name="lookalike" options={only('lookalike', data.taxa)} />
     <Field
       label="How they are confused"
       name="kind"
@@ -117,17 +135,26 @@
     <Field label="Scientific name, if known" name="scientific" />
     <Field label="Met from the first of" name="from" options={months} />
     <Field label="To the end of" name="until" options={months} />
+    <Field label="And again from the first of" name="againFrom" options={[no, ...months]} />
+    <Field label="To the end of" name="againUntil" options={[no, ...months]} />
     <Field label="How bad at worst (1 to 5)" name="consequence" options={numbers} />
     <Field label="How likely (1 to 5)" name="likelihood" options={numbers} />
     <Field label="How to keep from harm" name="avoid" rows={4} />
     <Field label="What is done at once" name="firstAid" rows={4} hint="One step a line." />
+    <Field label="Leaders carry for it" name="leadersCarry" rows={3} hint="One thing a line." />
+    <Field
+      label="Everyone wears or carries for it"
+      name="everyoneCarries"
+      rows={3}
+      hint="One thing a line. Where it is struck off a walk’s kit, the checks say so."
+    />
     <Habitats
       legend="Where it lives (anywhere, where none is ticked)"
       habitats={data.habitats}
       bind:ticked={() => $values['habitats'] ?? [], (ticked) => ($values['habitats'] = ticked)}
     />
   {:else if data.what === 'family'}
-    <Field label="Scientific name" name="name" />
+    <Field label="Scientific name" name="name" readonly={Boolean(data.changing)} />
     <Field label="English name" name="english" />
     <Field label="What its plants share" name="shares" rows={3} />
     <Field label="What else shows the same" name="alsoShownBy" rows={3} />
@@ -142,10 +169,13 @@
       />Shown but not gathered by beginners, under the cautious policy</label
     >
   {:else}
-    <Field label="Character" name="character" options={[choose, ...data.characters]} />
+    <Field label="Character" name="character" options={only('character', data.characters)} />
     <Field label="In a few words" name="label" hint="As an answer: “winged”, “of fennel”." />
     <div class="sm:col-span-2"><Field label="What is seen" name="definition" rows={2} /></div>
   {/if}
   {#if wrong?.length}<p class="fine font-strong text-rosehip sm:col-span-2">{wrong.join(' ')}</p>{/if}
-  <button class="btn btn-primary justify-self-start">Add it</button>
+  <span class="flex items-center gap-4 sm:col-span-2">
+    <button class="btn btn-primary">{data.changing ? 'Save it' : 'Add it'}</button>
+    {#if data.changing}<a href="/species/own/{data.what}">Leave it as it was</a>{/if}
+  </span>
 </Form>
