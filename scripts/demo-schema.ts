@@ -7,6 +7,7 @@ import { outcomes } from '../src/core/learning';
 import { turnedOut } from '../src/core/making';
 import { eventKinds } from '../src/lib/server/ground/ground-events';
 import { CensusBody } from '../src/lib/server/ground/ledger';
+import { NewPlanting } from '../src/lib/server/ground/plantings';
 import { TideRecord } from '../src/lib/server/season/tide';
 import { paceRules } from '../src/core/route';
 import {
@@ -137,6 +138,18 @@ export const Demo = z.strictObject({
             by: z.string(),
             body: CensusBody,
             exempt: z.number().optional()
+          })
+        )
+        .default([]),
+      plantings: z
+        .array(
+          NewPlanting.omit({ plantedOn: true, note: true }).extend({
+            patch: z.string(),
+            on: z.iso.date(),
+            by: z.string(),
+            note: z.string().default(''),
+            cameUp: z.number().optional(),
+            lookedOn: z.iso.date().optional()
           })
         )
         .default([]),

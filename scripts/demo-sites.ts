@@ -79,6 +79,17 @@ export async function loadSites(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<v
         recordedBy: idOf('person', by),
         effectiveAt: `${on}T16:00:00Z`
       });
+    for (const { patch, on, by, cameUp, lookedOn, ...planted } of site.plantings)
+      await insert(db, 'planting', {
+        id: idOf('planting', `${patch} ${on}`),
+        patchId: idOf('patch', patch),
+        ...planted,
+        plantedOn: on,
+        plantedBy: idOf('person', by),
+        cameUp: cameUp ?? null,
+        lookedOn: lookedOn ?? null,
+        effectiveAt: `${on}T16:00:00Z`
+      });
     for (const find of site.finds) {
       const [longitude, latitude] = place(site.origin, find.at);
       await insert(db, 'open_find', {

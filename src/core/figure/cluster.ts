@@ -248,9 +248,10 @@ const atJoints = new Set(['axils', 'whorls', 'tassels', 'strings', 'rings']);
 export const isAtJoints = (kind: string): boolean => atJoints.has(kind);
 
 /** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
-export function standOf({ traits, recipe }: Model): string | undefined {
+export function standOf({ traits }: Model): string | undefined {
   const isUmbel = [traits.state('flower-cluster'), traits.state('fruit-stand')].includes('umbel');
-  if (recipe.rings === 1 && !isUmbel && (hasFruit(traits) || !isAbsent(traits.state('flower-cluster'))))
+  const isTopRing = traits.state('stem-leaf-stand') === 'top-ring';
+  if (isTopRing && !isUmbel && (hasFruit(traits) || !isAbsent(traits.state('flower-cluster'))))
     return 'alone';
   if (hasFruit(traits)) {
     const stand = traits.state('fruit-stand');

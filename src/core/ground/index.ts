@@ -31,6 +31,7 @@ export {
   moreQuadrats,
   studentQuantile
 } from './census';
+export { overYears, type YearOfPatch } from './over-years';
 export { type Allowance, allowanceOf, gatheringPace, type Stand } from './allowance';
 export { type Picked, pickingMinutes, pickingRate, usualRate } from './picking-rate';
 export { type Measure, measuresOf, piecesOf, type Unit, units, type Weighing } from './measures';

@@ -243,13 +243,14 @@ export function renamedUnder(db: SchoolDb, walkId: string): Promise<Renamed[]> {
   );
 }
 
-/** @returns false where walks stop there, or where something was seen, counted or taken: such a patch is kept */
+/** @returns false where walks stop there, or where something was seen, sown or taken: such a patch is kept */
 export async function removePatch(db: SchoolDb, id: string): Promise<boolean> {
   const { rowCount } = await db.query(
     `delete from patch where id = $1
         and not exists (select 1 from stop where patch_id = $1)
         and not exists (select 1 from sighting where patch_id = $1)
-        and not exists (select 1 from gathering where patch_id = $1)`,
+        and not exists (select 1 from gathering where patch_id = $1)
+        and not exists (select 1 from planting where patch_id = $1)`,
     [id]
   );
   return rowCount === 1;

@@ -4,7 +4,7 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { abundances } from '$core/evidence';
-import { censusResult, crossingOf, measuresOf, moreQuadrats } from '$core/ground';
+import { censusResult, crossingOf, measuresOf, moreQuadrats, overYears } from '$core/ground';
 import {
   type LibraryTaxon,
   accountsOf,
@@ -55,10 +55,24 @@ import {
   listWeighings,
   removeWeighing
 } from '$lib/server/ground/weighings';
+import {
+  CameUp,
+  NewPlanting,
+  addPlanting,
+  listPlantings,
+  noteCameUp,
+  plantingKinds,
+  removePlanting
+} from '$lib/server/ground/plantings';
 import type { Actions, PageServerLoad } from './$types';
 
 /** A patch's year of what is counted together, with the words of its rule. */
-const accountOnPage = ({ account, ...year }: PatchYear, taxon: LibraryTaxon | undefined) => ({
+const accountOnPage = (
+  { account, ...year }: PatchYear,
+  taxon: LibraryTaxon | undefined,
+  latitude: number,
+  today: string
+) => ({
   key: account.key,
   parts: account.parts,
   rule: account.rule,
@@ -70,7 +84,8 @@ const accountOnPage = ({ account, ...year }: PatchYear, taxon: LibraryTaxon | un
   more: year.census ? moreQuadrats(year.census.body) : [],
   taken: year.taken,
   reservations: year.reservations,
-  pace: year.pace
+  pace: year.pace,
+  over: overYears(year.censuses, year.gatherings, latitude, today)
 });
 
 /** In what each part of a plant can be measured. */
@@ -110,7 +125,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
       taxonName: nameOf(patch.taxon),
       scientific: taxon?.name ?? '',
       isDanger: taxon ? isDangerous(taxon) : false,
-      accounts: years.map((year) => accountOnPage(year, taxon)),
+      accounts: years.map((year) => accountOnPage(year, taxon, site.place?.latitude ?? 0, viewer.today)),
+      plantings: await listPlantings(db, id),
+      plantingKinds,
       parts,
       weighings,
       gatherings: records.gatherings.filter((one) => one.taxon === patch.taxon),
@@ -255,6 +272,33 @@ export const actions: Actions = {
   unweigh: idAction(requireLeader, 'id', 'weighing', (id, { event, viewer }) =>
     onPatch(event, viewer, async (db, patch) => {
       if (!(await removeWeighing(db, patch.taxon, id))) orNotFound(undefined, 'weighing');
+      return {};
+    })
+  ),
+  plant: async (event) => {
+    const viewer = requireTeacher(event.locals);
+    const refuse = (problem: string) => fail(400, { planting: { problem: `${problem} Nothing was kept.` } });
+    const form = NewPlanting.safeParse(Object.fromEntries(await event.request.formData()));
+    if (!form.success) return refuse(problemsOf(form.error));
+    if (form.data.plantedOn > viewer.today)
+      return refuse(`That day is still to come; today is ${longDate(viewer.today)}.`);
+    return onPatch(event, viewer, async (db, patch) => {
+      await addPlanting(db, viewer, patch.id, form.data);
+      return { planting: { done: 'Kept. Look again when it should be up, and note what stands.' } };
+    });
+  },
+  cameUp: async (event) => {
+    const viewer = requireTeacher(event.locals);
+    const form = CameUp.safeParse(Object.fromEntries(await event.request.formData()));
+    if (!form.success) return fail(400, { planting: { problem: problemsOf(form.error) } });
+    return onPatch(event, viewer, async (db, patch) => {
+      if (!(await noteCameUp(db, patch.id, form.data))) orNotFound(undefined, 'planting');
+      return { planting: { done: 'Noted.' } };
+    });
+  },
+  unplant: idAction(requireLeader, 'id', 'planting', (id, { event, viewer }) =>
+    onPatch(event, viewer, async (db, patch) => {
+      if (!(await removePlanting(db, patch.id, id))) orNotFound(undefined, 'planting');
       return {};
     })
   ),

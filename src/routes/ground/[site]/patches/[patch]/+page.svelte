@@ -13,6 +13,8 @@
   import Allowance from './Allowance.svelte';
   import Place from './Place.svelte';
   import PlantName from './PlantName.svelte';
+  import OverYears from './OverYears.svelte';
+  import Plantings from './Plantings.svelte';
   import BatchList from '$lib/ui/making/BatchList.svelte';
   import TakenLedger from './TakenLedger.svelte';
   import Weighings from './Weighings.svelte';
@@ -102,7 +104,11 @@
       {/if}
     </section>
 
+    {#each data.accounts as account (account.key)}
+      {#if account.over.length > 1}<OverYears years={account.over} of={account.key} />{/if}
+    {/each}
     <TakenLedger {data} />
+    <Plantings {data} result={form && 'planting' in form ? form.planting : undefined} />
     {#if data.batches.length > 0}<section class="border-t border-rule pt-4">
         <h2>What was made of it</h2>
         <BatchList batches={data.batches} />
