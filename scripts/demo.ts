@@ -4,6 +4,7 @@ import { parse } from 'yaml';
 import {
   type Claim,
   LibraryDocument,
+  readStored,
   cellAt,
   cellHash,
   claimsOf,
@@ -73,7 +74,9 @@ async function loadSchool(db: SchoolDb, demo: Demo, libraryHash: string, idOf: I
     'select region, document from release_library where hash = $1 and region = any ($2)',
     [libraryHash, school.regions]
   );
-  const releases = new Map(rows.map(({ region, document }) => [region, LibraryDocument.parse(document)]));
+  const releases = new Map(
+    rows.map(({ region, document }) => [region, readStored(LibraryDocument, document)])
+  );
   const release = releases.get(school.regions[0]!)!;
   const libraries = school.regions.map((region) => compileLibrary(releases.get(region)!).library);
   const taxonOf = (slug: string) => libraries.flatMap(({ taxa }) => taxa.get(slug) ?? [])[0]!;

@@ -80,6 +80,26 @@ describe('a pair of the school’s own', () => {
   });
 });
 
+describe('how a plant comes to stand in a region', () => {
+  it('is corrected there alone', async () => {
+    const sheet = '/species/urtica-dioica';
+    const page = await owner.text(`${sheet}/correct`);
+    const form = page.slice(page.indexOf('name="path" value="standing"'));
+    const seen = /name="seen" value="([0-9a-f]*)"/.exec(form)![1]!;
+    const saved = await owner.post(`${sheet}/correct?/save`, {
+      path: 'standing',
+      seen,
+      origin: 'native',
+      frequency: 'rare'
+    });
+    expect(saved.status).toBe(200);
+    expect(await owner.words(sheet)).toContain('Atlantic north-west Europe: native, rare.');
+    await owner.text('/species?region=eastern-north-america');
+    expect(await owner.words(sheet)).not.toContain('native, rare');
+    await owner.text('/species?region=north-west-europe');
+  });
+});
+
 describe('animals, families and states', () => {
   it('are added, and taken away by who may', async () => {
     expect((await add('animal', geese)).status).toBe(303);

@@ -168,6 +168,52 @@ describe('parts of a plant that are counted apart', () => {
   });
 });
 
+describe('what was sown or planted', () => {
+  let nettles: string;
+  beforeAll(async () => {
+    nettles = await patchNamed('Nettles behind the barn ruin');
+  });
+  const plant = (fields: Record<string, string> = {}, by = assistant) =>
+    by.post(`${nettles}?/plant`, {
+      plantedOn: '2027-03-20',
+      kind: 'divided plants',
+      amount: '40',
+      origin: 'the bed by the barn',
+      ...fields
+    });
+
+  it('stands at its patch, and what came of it is noted', async () => {
+    for (const [wrong, reason] of [
+      [{ amount: '0' }, 'How many?'],
+      [{ origin: ' ' }, 'Say where it came from.'],
+      [{ plantedOn: '2027-05-30' }, 'still to come'],
+      [{ plantedOn: 'soon' }, 'This is no date.'],
+      [{ kind: 'magic' }, '']
+    ] as const) {
+      const refused = await plant(wrong);
+      expect(refused.status).toBe(400);
+      expect(await refused.text()).toContain(reason);
+    }
+    expect((await plant({}, learner)).status).toBe(403);
+    expect((await plant()).status).toBe(200);
+    expect(await instructor.words(nettles)).toContain('Nobody has looked yet');
+
+    const id = /action="\?\/cameUp"[\s\S]*?name="id" value="([0-9a-f-]{36})"/.exec(
+      await instructor.text(nettles)
+    )![1]!;
+    const look = (cameUp: string, lookedOn = '2027-04-24') =>
+      assistant.post(`${nettles}?/cameUp`, { id, lookedOn, cameUp });
+    expect((await look('-1')).status).toBe(400);
+    // Before it was in the ground.
+    expect((await look('10', '2027-03-01')).status).toBe(404);
+    expect((await look('30')).status).toBe(200);
+    expect(await instructor.words(nettles)).toContain('30 stood there on Sat 24 April 2027, 75 in 100.');
+    expect((await assistant.post(`${nettles}?/unplant`, { id })).status).toBe(403);
+    expect((await instructor.post(`${nettles}?/unplant`, { id })).status).toBe(200);
+    expect(await instructor.words(nettles)).not.toContain('the bed by the barn');
+  });
+});
+
 describe('a census', () => {
   it('of today counts in place of an older one', async () => {
     const before = await left();

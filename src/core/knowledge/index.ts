@@ -57,6 +57,7 @@ export { type Piece, pieceAt, pieceNamed, useAt } from './piece';
 export { canonicalJson, contentHash } from './hash';
 export { type ContentFile, readLibraries, type ReadResult, type RegionalLibrary } from './read';
 export { plain } from './plain';
+export { readStored } from './stored';
 export { standingInWords } from './standing';
 export { type Region, regionsAt } from './region';
 export { nameWithin } from './name-within';

@@ -1,6 +1,7 @@
 import { type CellValue, cellAt, ofLibrary, stricter, valueAt, withCell, withEntry } from './cells';
 import { contentHash } from './hash';
 import { type LibraryDocument, Taxon } from './schema';
+import { readStored } from './stored';
 
 /** A school's correction of a library. It stands over one cell of one taxon, or over one entry of the library itself. */
 export interface Edit {
@@ -54,7 +55,7 @@ export function applyEdits(
       if (released) review.push({ edit, base: released, held: released });
       else if (own === undefined) taxa.delete(edit.taxon);
       // Kept as it was written then: what has come to an entry since is filled in.
-      else taxa.set(edit.taxon, Taxon.parse(own));
+      else taxa.set(edit.taxon, readStored(Taxon, own));
       continue;
     }
     const taxon = taxa.get(edit.taxon);

@@ -5,6 +5,7 @@ import {
   type InReview,
   type Library,
   LibraryDocument,
+  readStored,
   type Region,
   applyEdits,
   canonicalJson,
@@ -40,13 +41,15 @@ async function releaseOf(db: SchoolDb, hash: string, region: string): Promise<Li
   const key = `${hash} ${region}`;
   const known = releases.get(key);
   if (known) return known;
-  const kept = z.object({ document: LibraryDocument });
+  const kept = z.object({ document: z.unknown() });
   const row = await rowOf(db, kept, 'select document from release_library where hash = $1 and region = $2', [
     hash,
     region
   ]);
-  if (row) releases.set(key, row.document);
-  return row?.document;
+  if (!row) return undefined;
+  const document = readStored(LibraryDocument, row.document);
+  releases.set(key, document);
+  return document;
 }
 
 /** The regions of the release that the school uses, in the order of their titles. */
