@@ -12,23 +12,33 @@ import {
 import { hasAccounts, readSessionCookie, viewerOf } from '$lib/server/accounts';
 import { inWords, mostBytesOf } from '$lib/server/request/body-limits';
 import { cleanRequest } from '$lib/server/request/clean-request';
-import { assertBoundRole, closePool } from '$lib/server/database/database';
+import { assertBoundRole, closePool, connectionsNow } from '$lib/server/database/database';
 import { keepSweeping } from '$lib/server/school/housekeeping';
 import { faultOf, log } from '$lib/server/request/log';
+import { countAnswer, serveMetrics } from '$lib/server/request/metrics';
 import { withRegion } from '$lib/server/request/region';
 import { report } from '$lib/server/request/trouble';
+import { settings } from '$lib/server/settings';
 
 export const init: ServerInit = async () => {
   if (!process.env['DATABASE_URL']) return;
+  try {
+    settings();
+  } catch (problem) {
+    process.stderr.write(`${(problem as Error).message}\n`);
+    process.exit(1);
+  }
   // A forgotten promise is a fault to be mended, and no reason to leave everybody else without an answer.
   process.on('unhandledRejection', (problem) =>
     log.error({ what: 'rejection not handled', ...faultOf(problem) })
   );
   await assertBoundRole();
   const stopSweeping = keepSweeping();
+  const stopMetrics = serveMetrics(connectionsNow);
   // adapter-node's word for 'stop': idle connections would keep the process alive.
   process.once('sveltekit:shutdown', () => {
     stopSweeping();
+    stopMetrics();
     void closePool();
   });
 };
@@ -169,6 +179,8 @@ export const handle: Handle = async ({ event, resolve }) => {
     // The page of a fault this early has room for words alone.
     error(status, status < 500 ? body : { ...body, message: `${body.message} (Number ${body.number}.)` });
   } finally {
+    const ms = Math.round(performance.now() - began);
+    countAnswer(event.route.id, event.request.method, status, ms);
     log.info({
       request: event.locals.number,
       who: event.locals.viewer?.personId,
@@ -176,7 +188,7 @@ export const handle: Handle = async ({ event, resolve }) => {
       // The pattern, not the address: there may be a token in it.
       route: event.route.id,
       status,
-      ms: Math.round(performance.now() - began)
+      ms
     });
   }
 };

@@ -8,6 +8,7 @@ const other = '0192f000-0000-7000-8000-0000000000ff';
 const globals = [
   'account',
   'attempt',
+  'content_reading',
   'invitation',
   'known_device',
   'library_release',
@@ -69,6 +70,23 @@ describe('the catalogue', () => {
          and confrelid::regclass::text not in ('account', 'library_release')
          and not exists (select 1 from pg_attribute a where a.attrelid = conrelid and a.attnum = any (conkey) and a.attname = 'school_id')`);
     expect(loose).toEqual([]);
+  });
+
+  // So that a distributed PostgreSQL can place whole schools by that column.
+  it('has the school first in every key of a school’s table', async () => {
+    const keys = await catalogue<{ name: string; first: string }>(`
+      select c.relname || ': ' || i.relname as name, a.attname as first
+        from pg_index x join pg_class c on c.oid = x.indrelid join pg_class i on i.oid = x.indexrelid
+        left join pg_attribute a on a.attrelid = c.oid and a.attnum = x.indkey[0]
+       where x.indisunique and c.relnamespace = 'public'::regnamespace
+      union all
+      select conrelid::regclass || ': ' || conname, a.attname
+        from pg_constraint join pg_attribute a on a.attrelid = conrelid and a.attnum = conkey[1]
+       where contype = 'f' and connamespace = 'public'::regnamespace
+         and confrelid::regclass::text not in ('account', 'library_release')`);
+    const scoped = keys.filter(({ name }) => !globals.includes(name.split(':')[0]!));
+    expect(scoped.length).toBeGreaterThan(100);
+    expect(scoped.filter(({ first }) => first !== 'school_id')).toEqual([]);
   });
 
   it('has only views that run with their caller’s rights, and no materialised ones', async () => {

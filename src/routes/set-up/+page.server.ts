@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { timeZones } from '$lib/server/time-zones';
 import { NewPassword, hasAccounts, setSessionCookie, setUpFirstOwner } from '$lib/server/accounts';
 import { callerOf } from '$lib/server/request/caller';
+import { settings } from '$lib/server/settings';
 import type { Actions, PageServerLoad } from './$types';
 
 const Form = z.object({
@@ -17,7 +18,7 @@ const Form = z.object({
 });
 
 /** Who starts an empty installation is shown a code, so that not just anybody who passes by becomes its owner. */
-const codeWanted = () => process.env['SETUP_CODE'];
+const codeWanted = () => settings().SETUP_CODE;
 
 export const load: PageServerLoad = async (event) => {
   if (await hasAccounts()) redirect(303, '/sign-in');

@@ -2,6 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import pg from 'pg';
 import { z } from 'zod';
 import { log } from '../request/log';
+import { settings } from '../settings';
 import { rowOf } from './rows';
 
 /**
@@ -14,14 +15,8 @@ import { rowOf } from './rows';
 pg.types.setTypeParser(pg.types.builtins.DATE, (value) => value);
 pg.types.setTypeParser(pg.types.builtins.TIME, (value) => value.slice(0, 5));
 
-/** A number that whoever runs the installation may set; what is none of that kind counts as not set. */
-const setting = (name: string, usual: number): number => {
-  const given = Number(process.env[name]);
-  return Number.isInteger(given) && given > 0 ? given : usual;
-};
-
 /** How long one statement may take on the server. */
-export const patienceMs = (): number => 1000 * setting('DATABASE_PATIENCE_SECONDS', 20);
+export const patienceMs = (): number => 1000 * settings().DATABASE_PATIENCE_SECONDS;
 
 /** Milliseconds. The server gives up a statement before the client gives up the server. */
 const waits = () => {
@@ -34,16 +29,43 @@ const waits = () => {
 
 let current: pg.Pool | undefined;
 
+/** Letters of a slow statement that are told: its parts are constants of the program, and its values are never told. */
+const toldLetters = 300;
+
+/** Tells of statements that take long. */
+function watchStatements(client: pg.PoolClient): void {
+  const ask = client.query.bind(client) as (...asked: unknown[]) => Promise<unknown> | undefined;
+  const watched = (...asked: unknown[]) => {
+    const began = performance.now();
+    const answer = ask(...asked);
+    const told = () => {
+      const ms = Math.round(performance.now() - began);
+      if (ms < settings().SLOW_STATEMENT_MS) return;
+      const [statement] = asked;
+      const text = typeof statement === 'string' ? statement : 'of another kind';
+      log.warn({ what: 'slow statement', ms, statement: text.replaceAll(/\s+/g, ' ').slice(0, toldLetters) });
+    };
+    answer?.then(told, told);
+    return answer;
+  };
+  client.query = watched as typeof client.query;
+}
+
+/** Connections of this process at the moment. */
+export const connectionsNow = () => ({
+  all: current?.totalCount ?? 0,
+  idle: current?.idleCount ?? 0,
+  waiting: current?.waitingCount ?? 0
+});
+
 function pool(): pg.Pool {
   if (current) return current;
-  const connectionString = process.env['DATABASE_URL'];
-  if (!connectionString) throw new Error('DATABASE_URL is not set: start the application with ./start.');
   // On a server of the user's own the connection is theirs, and the session takes the application's role.
-  const role = process.env['DATABASE_ROLE'];
+  const { DATABASE_URL: connectionString, DATABASE_ROLE: role, DATABASE_CONNECTIONS: max } = settings();
   const { forConnection, forAnswer } = waits();
   current = new pg.Pool({
     connectionString,
-    max: setting('DATABASE_CONNECTIONS', 10),
+    max,
     connectionTimeoutMillis: forConnection,
     query_timeout: forAnswer,
     keepAlive: true,
@@ -52,7 +74,10 @@ function pool(): pg.Pool {
   // Idle connections tell the pool of their end, those in use only their own listener: without one, Node.js ends.
   const lost = (error: Error) => log.warn({ what: 'database connection lost', why: error.message });
   current.on('error', lost);
-  current.on('connect', (client) => client.on('error', lost));
+  current.on('connect', (client) => {
+    client.on('error', lost);
+    watchStatements(client);
+  });
   return current;
 }
 
