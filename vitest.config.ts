@@ -25,7 +25,7 @@ const unhurried = { DATABASE_PATIENCE_SECONDS: '120' };
 const faults = ['crowd', 'faults'].map((name) => `tests/server/${name}.test.ts`);
 
 /** The longest first, so that at the end none of them is waited for alone: by their size they would come last. */
-const longest = ['screens', 'states.test', 'planning', 'library.test', 'drills', 'first-walk'];
+const longest = ['screens', 'earlier-releases', 'states.test', 'planning', 'library.test', 'drills', 'first-walk'];
 const rankOf = ({ moduleId }: TestSpecification) => {
   const rank = longest.findIndex((name) => moduleId.includes(name));
   return rank < 0 ? longest.length : rank;
@@ -60,6 +60,8 @@ export default defineConfig({
         ...patient(10),
         pool: 'forks'
       }),
+      // Asked for by name alone: ./test --only cluster
+      project('cluster', ['tests/cluster/**/*.test.ts'], { ...patient(20), pool: 'forks' }),
       // After the others: each file has a database, a server and a Chromium of its own.
       project('browser', ['tests/browser/**/*.test.ts'], {
         ...patient(30),

@@ -72,6 +72,24 @@ async function readOnce(
   return hash;
 }
 
+const migrations = join(root, 'db/migrations');
+
+/** A version that does not know what a newer one has made of the database would read and write it wrongly. */
+async function refuseNewer(client: pg.Client): Promise<void> {
+  const { rows: known } = await client.query<{ is: boolean }>(
+    "select to_regclass('schema_migration') is not null as is"
+  );
+  if (!known[0]!.is) return;
+  const own = new Set(readdirSync(migrations).map((file) => file.replace(/\.sql$/, '')));
+  const { rows } = await client.query<{ name: string }>('select name from schema_migration order by name');
+  const beyond = rows.filter(({ name }) => !own.has(name));
+  if (beyond.length > 0)
+    throw new Error(
+      `This database was brought forward by a newer version (${beyond.map(({ name }) => name).join(', ')}). ` +
+        'Start that version, or bring a backup from before back.'
+    );
+}
+
 async function main(): Promise<void> {
   const owner = process.env['MIGRATION_DATABASE_URL'];
   if (!owner) throw new Error('MIGRATION_DATABASE_URL is not set.');
@@ -79,9 +97,13 @@ async function main(): Promise<void> {
   await client.connect();
   try {
     if (process.env['DATABASE_ROLE']) await ensureAppRole(client);
+    // One process after the other: who comes second finds everything done.
+    await client.query("select pg_advisory_lock(hashtextextended('good trail is prepared', 0))");
+    await refuseNewer(client);
     await runner({
       dbClient: client,
-      dir: join(root, 'db/migrations'),
+      dir: migrations,
+      noLock: true,
       direction: 'up',
       migrationsTable: 'schema_migration',
       log: () => undefined

@@ -3,16 +3,23 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild } from './setup/build.js';
 import { startCluster } from './setup/cluster.js';
-import { ensureChromium, ensureNpmPackages, ensurePoppler, ensurePostgres } from './setup/packages.js';
+import {
+  ensureChromium,
+  ensureNpmPackages,
+  ensurePoppler,
+  ensurePostgres,
+  ensureProxies
+} from './setup/packages.js';
 import { local, program, root } from './setup/paths.js';
 import { runToEnd } from './setup/run.js';
 import { SetupError, readOptions, runMain, say } from './setup/say.js';
 import { prepareTemplates } from './setup/templates.js';
 
-const help = `Usage: ./test [--only unit,reference,server,browser,static,attack] [--changed] [word …]
+const help = `Usage: ./test [--only unit,reference,server,browser,static,attack,cluster] [--changed] [word …]
 
 Runs formatting, lint, types, dependency rules, and the unit, reference, server and browser tests. The attack on an
-instance of our own runs where it is named; it mounts a small disk, which takes the rights of root.
+instance of our own runs where it is named; it mounts a small disk, which takes the rights of root. So does the cluster:
+nginx, two processes and PgBouncer, of which one after the other is ended under load.
 
   ./test first-walk         the tests whose file has this word in its path, with all that they need
   ./test --changed          the static checks and what the change against the branch that is followed touches, without
@@ -121,7 +128,7 @@ async function main() {
     console.log(help);
     return 0;
   }
-  const all = [...usual, 'attack'];
+  const all = [...usual, 'attack', 'cluster'];
   const only = values.only?.split(',');
   const unknown = only?.find((name) => !all.includes(name));
   if (unknown !== undefined) throw new SetupError(`There is no part '${unknown}'. Parts: ${all.join(', ')}.`);
@@ -136,12 +143,13 @@ async function main() {
     : (only ?? usual);
   run(['svelte-kit', 'sync']);
   const projects = wanted.filter((name) => name !== 'static');
-  const needsDatabase = projects.some((name) => ['server', 'browser', 'attack'].includes(name));
+  const needsDatabase = projects.some((name) => ['server', 'browser', 'attack', 'cluster'].includes(name));
   if (needsDatabase) {
     ensurePostgres();
     ensurePoppler();
   }
   if (projects.includes('browser')) ensureChromium();
+  if (projects.includes('cluster')) ensureProxies();
   const cluster = needsDatabase ? await startCluster('test') : undefined;
   const totals = { passed: 0, failed: 0 };
   try {

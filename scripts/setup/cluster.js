@@ -22,7 +22,7 @@ import { SetupError, say } from './say.js';
 /**
  * @typedef {{ superuser: string, migrator: string, app: string }} Passwords
  * @typedef {{ port: number, passwords: Passwords, pid: number, stop: () => Promise<void> }} Cluster
- * @typedef {'app' | 'test' | 'faults'} Purpose 'test' trades durability for speed; 'faults' is there to be broken
+ * @typedef {'app' | 'test' | 'faults' | 'several'} Purpose 'test' trades durability for speed; 'faults' and 'several' are there to be broken
  */
 
 /** PostgreSQL's own user where we are root: the server refuses to run as root. */

@@ -97,3 +97,12 @@ export function ensurePoppler() {
     isThere: () => existsSync('/usr/bin/pdftotext')
   });
 }
+
+/** nginx and PgBouncer stand before an installation; ours are started by the tests, never by the system. */
+export function ensureProxies() {
+  ensureDebianPackages({
+    name: 'nginx, PgBouncer and OpenSSL',
+    packages: ['nginx-light', 'pgbouncer', 'openssl'],
+    isThere: () => ['nginx', 'pgbouncer'].every((name) => existsSync(join('/usr/sbin', name)))
+  });
+}

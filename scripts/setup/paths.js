@@ -10,7 +10,7 @@ export const isRoot = process.getuid?.() === 0;
 /**
  * Where a cluster keeps its files. PostgreSQL refuses to run as root and its own user cannot
  * enter a root-owned home, so root keeps it under /var/lib, one folder a checkout.
- * @param {'app' | 'test' | 'faults'} purpose
+ * @param {'app' | 'test' | 'faults' | 'several'} purpose
  */
 export function clusterFolder(purpose) {
   if (!isRoot) return join(local, `postgres-${purpose}`);

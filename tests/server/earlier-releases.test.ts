@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import pg from 'pg';
 import { describe, expect, it } from 'vitest';
 import { bringBack } from '../../scripts/setup/backup.js';
 import { prepareDatabase } from '../../scripts/setup/database.js';
@@ -30,7 +31,9 @@ describe.each(backups)('%s', (name) => {
   it('is brought forward: every page opens, before and after the school takes the new library over', async () => {
     const database = await cloneDatabase('bare');
     await bringBack(database.superuser, join(folder, name), 'good_trail_migrator');
-    await prepareDatabase({ app: database.app, migrator: database.migrator, demo: true });
+    const prepare = () => prepareDatabase({ app: database.app, migrator: database.migrator, demo: true });
+    // Two processes that start at once.
+    await Promise.all([prepare(), prepare()]);
     const server = await serve({ port: (await tryPort(0))!, app: database.app });
     try {
       const fill = await fillerFor(database.superuser);
@@ -47,4 +50,18 @@ describe.each(backups)('%s', (name) => {
       await database.drop();
     }
   });
+});
+
+it('a database that a newer version has brought forward is left alone, in words', async () => {
+  const database = await cloneDatabase('empty');
+  try {
+    const client = new pg.Client({ connectionString: database.superuser });
+    await client.connect();
+    await client.query("insert into schema_migration (name, run_on) values ('9999_of-tomorrow', now())");
+    await client.end();
+    const prepared = prepareDatabase({ app: database.app, migrator: database.migrator, demo: false });
+    await expect(prepared).rejects.toThrow(/brought forward by a newer version \(9999_of-tomorrow\)/);
+  } finally {
+    await database.drop();
+  }
 });

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
@@ -9,6 +8,7 @@ import { clusterFolder } from '../../scripts/setup/paths.js';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { Client } from '../support/client';
+import { type Load, underLoad } from '../support/load';
 
 /** The database ends, freezes or fills under load: the application lives, says so in words, and loses nothing. */
 
@@ -59,40 +59,14 @@ async function firstInTime(path: string): Promise<Response> {
   return isLate ? firstInTime(path) : response;
 }
 
-/** Adds people one after the other, several at once, until told to end. @returns the names that were acknowledged */
-async function load(work: () => Promise<void>): Promise<{ acknowledged: string[]; statuses: Set<number> }> {
-  const acknowledged: string[] = [];
-  const statuses = new Set<number>();
-  let goesOn = true;
-  const writer = async () => {
-    while (goesOn) {
-      const name = `P ${randomUUID()}`;
-      const response = await owner.post('/people?/addPerson', {
-        name,
-        role: 'learner',
-        email: '',
-        cohortId: ''
-      });
-      statuses.add(response.status);
-      await response.arrayBuffer();
-      if (response.status === 200) acknowledged.push(name);
-    }
-  };
-  const writers = Array.from({ length: 6 }, writer);
-  await pause(400);
-  await work();
-  await pause(600);
-  goesOn = false;
-  await Promise.all(writers);
-  return { acknowledged, statuses };
-}
+const load = (work: () => Promise<void>) => underLoad(owner, work);
 
 const stored = async () =>
   new Set((await asSuperuser<{ name: string }>('select name from person')).map(({ name }) => name));
 const isAlive = () =>
   server.printed().includes('"level"') && fetch(`${server.origin}/health`).then(({ ok }) => ok);
 
-async function nothingLost({ acknowledged, statuses }: Awaited<ReturnType<typeof load>>) {
+async function nothingLost({ acknowledged, statuses }: Load) {
   expect(await isAlive()).toBe(true);
   expect([...statuses].filter((status) => status !== 200 && status !== 503)).toEqual([]);
   const kept = await stored();
