@@ -49,14 +49,25 @@ export const contactNames = (
  * @param touching names of what harms by contact on this walk
  */
 export function proposeKit(facts: Source, end: number, touching: readonly string[]): KitItem[] {
-  const items: KitItem[] = [];
+  const items = new Map<string, KitItem>();
+  /** What is packed for two reasons is packed once, by everyone where either asks that. */
   const pack = (
     key: string,
     label: string,
     why: string,
     carriedBy: KitItem['carriedBy'] = 'leaders',
     protects = false
-  ) => items.push({ key, label, why, carriedBy, protects });
+  ) => {
+    const packed = items.get(key);
+    if (!packed) items.set(key, { key, label, why, carriedBy, protects });
+    else
+      items.set(key, {
+        ...packed,
+        why: packed.why.split('; ').includes(why) ? packed.why : `${packed.why}; ${why}`,
+        carriedBy: [packed.carriedBy, carriedBy].includes('everyone') ? 'everyone' : 'leaders',
+        protects: packed.protects || protects
+      });
+  };
   const { site, stops, taxa } = facts;
   const isOut = facts.kind === 'walk';
   const gathered = taxa.filter(({ role }) => role === 'gather');
@@ -157,5 +168,5 @@ export function proposeKit(facts: Source, end: number, touching: readonly string
       pack('clear-bags', 'Clear bags that close, with labels', 'dangerous specimens', 'leaders', true);
     pack('cloth', 'Light cloth to lay specimens on', 'memory tray');
   }
-  return items;
+  return [...items.values()];
 }

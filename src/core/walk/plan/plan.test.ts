@@ -149,6 +149,28 @@ describe('what goes into the kit', () => {
     expect(kitOf(brewing).find(({ label }) => label === 'Jug')!.why).toBe('to prepare stinging nettle');
   });
 
+  it('packs once what two animals ask for, for both reasons and by everyone where one of them asks that', () => {
+    const [tick] = soundPlan.animals;
+    const kit = [{ key: 'trousers', label: 'Long trousers', carriedBy: 'leaders' as const, protects: false }];
+    const ivy = {
+      ...tick!,
+      slug: 'ivy',
+      name: 'Ivy on skin',
+      kit: [{ ...kit[0]!, carriedBy: 'everyone' as const, protects: true }]
+    };
+    const packed = kitOf({ ...soundPlan, animals: [{ ...tick!, name: 'Ticks', kit }, ivy] });
+    expect(packed.filter(({ key }) => key === 'trousers')).toEqual([
+      {
+        key: 'trousers',
+        label: 'Long trousers',
+        why: 'ticks; ivy on skin',
+        carriedBy: 'everyone',
+        protects: true
+      }
+    ]);
+    expect(new Set(packed.map(({ key }) => key)).size).toBe(packed.length);
+  });
+
   it('has the container that a crop needs, and what keeps the animals of the day off', () => {
     const berries = {
       ...soundPlan,

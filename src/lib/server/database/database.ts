@@ -45,7 +45,8 @@ function watchStatements(client: pg.PoolClient): void {
       const text = typeof statement === 'string' ? statement : 'of another kind';
       log.warn({ what: 'slow statement', ms, statement: text.replaceAll(/\s+/g, ' ').slice(0, toldLetters) });
     };
-    answer?.then(told, told);
+    // What is no promise tells of its end in its own way.
+    if (answer instanceof Promise) answer.then(told, told);
     return answer;
   };
   client.query = watched as typeof client.query;
