@@ -25,7 +25,15 @@ const unhurried = { DATABASE_PATIENCE_SECONDS: '120' };
 const faults = ['crowd', 'faults'].map((name) => `tests/server/${name}.test.ts`);
 
 /** The longest first, so that at the end none of them is waited for alone: by their size they would come last. */
-const longest = ['screens', 'earlier-releases', 'states.test', 'planning', 'library.test', 'drills', 'first-walk'];
+const longest = [
+  'screens',
+  'earlier-releases',
+  'states.test',
+  'planning',
+  'library.test',
+  'drills',
+  'first-walk'
+];
 const rankOf = ({ moduleId }: TestSpecification) => {
   const rank = longest.findIndex((name) => moduleId.includes(name));
   return rank < 0 ? longest.length : rank;

@@ -14,7 +14,7 @@ let fill: (route: string) => string;
 
 beforeAll(async () => {
   database = await cloneDatabase('demo');
-  server = await serve({ port: (await tryPort(0))!, app: database.app, env: { SETUP_CODE: 'otter' } });
+  server = await serve({ port: (await tryPort(0))!, app: database.app, env: { SETUP_CODE: 'otter-pup' } });
   const [owner, instructor, learner] = await Promise.all([
     signedIn(server.origin, 'owner'),
     signedIn(server.origin, 'instructor'),

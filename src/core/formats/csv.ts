@@ -38,7 +38,8 @@ export const writeCsv = (
         return wouldBeFormula.test(cell) && !isNumber.test(cell) ? `'${cell}` : cell;
       })
     ),
-    { header: true, columns: [...columns], record_delimiter: 'windows', delimiter }
+    // A lone end of a line would end the row for whoever reads it.
+    { header: true, columns: [...columns], record_delimiter: 'windows', delimiter, quoted_match: /[\r\n]/ }
   )}`;
 
 /** Letters of a line: ours have a few thousand, and one without an end would be read for a minute. */

@@ -1,4 +1,4 @@
-import { type Model, isWithered } from '../form';
+import { type Model, isClimbing, isWithered } from '../form';
 import { add, ellipse, growSpine, resample } from '../geometry';
 import { cutEnd, drawFoot, drawStalk, partOf, stemCharacters, stemLook, stemPart, tubeArea } from '../organs';
 import { drawTube, inkLine, lines, tone } from '../paint';
@@ -109,6 +109,8 @@ export function stemView(model: Model): Part[] {
     traits.state('stem-joints') === 'swollen' ||
     ['opposite', 'whorled', 'alternate'].includes(traits.state('stem-leaf-stand') ?? '');
   const joint = 0.56;
+  // Those by which a climber holds on outlast its leaves.
+  const hasFeet = !isWithered(traits) || isClimbing(traits);
   const stem = stemPart(
     model,
     spine,
@@ -123,7 +125,7 @@ export function stemView(model: Model): Part[] {
     cutEnd(top, width * 0.92, spine.heading(0.99), traits.state('stem-filling'), stemLook(model).colour, pen);
   const shapes = [...stem.shapes, ...(uncut ? [] : cut())];
   const stand = traits.state('stem-leaf-stand');
-  if (hasJoint && stand !== 'leafless' && !isWithered(traits)) {
+  if (hasJoint && stand !== 'leafless' && hasFeet) {
     const sides = stand === 'alternate' ? [1] : [-1, 1];
     for (const side of sides) {
       const foot = add(spine.place(joint), { x: side * width * 0.44, y: 0 });

@@ -34,10 +34,9 @@ const toldLetters = 300;
 
 /** Tells of statements that take long. */
 function watchStatements(client: pg.PoolClient): void {
-  const ask = client.query.bind(client) as (...asked: unknown[]) => Promise<unknown> | undefined;
   const watched = (...asked: unknown[]) => {
     const began = performance.now();
-    const answer = ask(...asked);
+    const answer: unknown = Reflect.apply(pg.Client.prototype.query, client, asked);
     const told = () => {
       const ms = Math.round(performance.now() - began);
       if (ms < settings().SLOW_STATEMENT_MS) return;
