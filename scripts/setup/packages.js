@@ -98,7 +98,7 @@ export function ensurePoppler() {
   });
 }
 
-/** nginx and PgBouncer stand before an installation; ours are started by the tests, never by the system. */
+/** nginx and PgBouncer stand before an installation. Where systemd runs, Debian starts both when they are installed. */
 export function ensureProxies() {
   ensureDebianPackages({
     name: 'nginx, PgBouncer and OpenSSL',
