@@ -94,6 +94,7 @@ export const Demo = z.strictObject({
       accessPoint: z.string(),
       nearestRoad: z.string(),
       phoneSignal: z.string(),
+      emergencyCall: z.string().default(''),
       toilets: z.string(),
       permission: z.strictObject({
         from: z.string(),

@@ -20,6 +20,7 @@ export async function loadSites(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<v
       accessPoint: accessPoint,
       nearestRoad: site.nearestRoad,
       phoneSignal: site.phoneSignal,
+      emergencyCall: site.emergencyCall,
       toilets: site.toilets,
       permissionFrom: permission.from,
       permissionSince: permission.since,

@@ -120,6 +120,7 @@ describe('the ground', () => {
         accessPoint: 'Bridge on the lane.',
         nearestRoad: 'Carr lane.',
         phoneSignal: '',
+        emergencyCall: '',
         toilets: '',
         permissionFrom: 'the commoners',
         permissionSince: '2027-01-01',

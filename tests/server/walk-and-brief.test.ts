@@ -98,6 +98,27 @@ describe('a plan', () => {
     await inDemo((db) => saveSettings(db, settings));
   });
 
+  it('calls first by the number that holds where the site is', async () => {
+    const numbers = async () =>
+      (await inDemo(async (db) => (await readPlan(db, instructor, walkId))!)).settings.emergencyNumbers.map(
+        ({ number }) => number
+      );
+    const atSchool = await numbers();
+    const callBy = (number: string) =>
+      inDemo((db) =>
+        db.query(
+          'update site set emergency_call = $2 where id = (select site_id from walk where walk.id = $1)',
+          [walkId, number]
+        )
+      );
+    await callBy('911');
+    expect(await numbers()).toEqual(['911', ...atSchool]);
+    // Its own, where it is one of the school's: no number stands twice.
+    await callBy(atSchool.at(-1)!);
+    expect(await numbers()).toEqual([atSchool.at(-1), ...atSchool.slice(0, -1)]);
+    await callBy('');
+  });
+
   it('stops once its date is past by the school’s own clock', async () => {
     await inDemo((db) => setDemoDate(db, '2027-05-01'));
     const later = { ...instructor, today: '2027-05-01' };

@@ -68,8 +68,11 @@
           aria-current={isHere(part) ? 'step' : undefined}
           class="inline-grid min-h-11 min-w-[62px] justify-items-center no-underline"
         >
-          <span class={['font-serif leading-5', isHere(part) ? 'text-[17px] font-bold' : 'text-[15px]']}
-            >{part.label}</span
+          <span
+            class={[
+              'font-serif leading-5 whitespace-nowrap',
+              isHere(part) ? 'text-[17px] font-bold' : 'text-[15px]'
+            ]}>{part.label}</span
           >
           <span
             class={[

@@ -4,7 +4,7 @@ import type { Viewer } from '../accounts';
 import type { SchoolDb } from '../database/school';
 import { readSite } from '../ground/sites';
 import { schoolLibrary } from '../library/library';
-import { readSettings } from '../school/schools';
+import { readSettings, settingsAt } from '../school/schools';
 import { listSightings, seasonOf } from '../season/sightings';
 import { readBrief } from '../walk/briefs';
 import type { Walk } from '../walk/walks';
@@ -15,7 +15,7 @@ import { mayBeUp } from './pack';
 /** All that a learner's phone takes along: nothing that their pages would not show them. */
 export async function learnerPackOf(db: SchoolDb, viewer: Viewer, walk: Walk): Promise<LearnerPack> {
   const site = (await readSite(db, walk.siteId))!;
-  const settings = await readSettings(db);
+  const settings = settingsAt(site, await readSettings(db));
   const { library, document } = await schoolLibrary(db, site.region);
   const brief = await readBrief(db, walk.id);
   const season = seasonOf(library, site, await listSightings(db, site.id), walk.heldOn);

@@ -16,6 +16,8 @@ const SiteRow = z.object({
   habitats: z.array(z.string()).readonly(),
   accessPoint: maybe(z.string()),
   nearestRoad: z.string(),
+  /** The emergency call that holds here, where it is not the school's. */
+  emergencyCall: z.string(),
   phoneSignal: z.string(),
   toilets: z.string(),
   permissionFrom: maybe(z.string()),
@@ -54,7 +56,7 @@ const Site = SiteRow.transform(({ placeLongitude, placeLatitude, ...site }) => {
 export type Site = Readonly<z.infer<typeof Site>>;
 
 const columns = `id, name, region, time_zone as "timeZone", ground, habitats, access_point as "accessPoint",
-  nearest_road as "nearestRoad", phone_signal as "phoneSignal", toilets,
+  nearest_road as "nearestRoad", phone_signal as "phoneSignal", emergency_call as "emergencyCall", toilets,
   permission_from as "permissionFrom", permission_since as "permissionSince", permission_until as "permissionUntil",
   may_pick as "mayPick", may_dig as "mayDig", may_fire as "mayFire", may_charge as "mayCharge", designation,
   local_rules as "localRules", largest_group as "largestGroup",
@@ -142,6 +144,7 @@ export type SiteDetails = Pick<
   | 'timeZone'
   | 'nearestRoad'
   | 'phoneSignal'
+  | 'emergencyCall'
   | 'toilets'
   | 'mayPick'
   | 'mayDig'
@@ -159,7 +162,7 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
     `update site set name = $2, access_point = $3, permission_from = $4, permission_since = $5, permission_until = $6,
             may_pick = $7, may_dig = $8, largest_group = $9, note = $10, altitude_metres = $11,
             habitats = $12, may_fire = $13, may_charge = $14, designation = $15, local_rules = $16,
-            nearest_road = $17, phone_signal = $18, toilets = $19, is_level = $20, region = $21, time_zone = $22, revision = revision + 1
+            nearest_road = $17, phone_signal = $18, toilets = $19, is_level = $20, region = $21, time_zone = $22, emergency_call = $23, revision = revision + 1
       where id = $1`,
     [
       siteId,
@@ -183,7 +186,8 @@ export async function saveSiteDetails(db: SchoolDb, siteId: string, details: Sit
       details.toilets,
       details.isLevel,
       details.region,
-      details.timeZone
+      details.timeZone,
+      details.emergencyCall
     ]
   );
 }

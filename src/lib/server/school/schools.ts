@@ -35,6 +35,21 @@ export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
   return settings!;
 }
 
+/** The settings as they hold at a site: its own emergency call comes first, where it has one. */
+export const settingsAt = (
+  { emergencyCall }: { readonly emergencyCall: string },
+  settings: SchoolSettings
+): SchoolSettings =>
+  emergencyCall
+    ? {
+        ...settings,
+        emergencyNumbers: [
+          { label: 'Emergency call here', number: emergencyCall },
+          ...settings.emergencyNumbers.filter(({ number }) => number !== emergencyCall)
+        ]
+      }
+    : settings;
+
 export async function saveSettings(
   db: SchoolDb,
   settings: Omit<SchoolSettings, 'timeZone' | 'demoDate'>

@@ -44,7 +44,7 @@ import { type Patch, type PatchesOfSite, type Renamed, patchesOf, renamedUnder }
 import { type Cohort, type Person, listCohorts, listPeople } from '../school/people';
 import { listRemarks } from './remarks';
 import type { SchoolDb } from '../database/school';
-import { type SchoolSettings, readSettings } from '../school/schools';
+import { type SchoolSettings, readSettings, settingsAt } from '../school/schools';
 import { listSightings, seasonOf } from '../season/sightings';
 import type { Viewer } from '../accounts';
 import { type Site, readSite } from '../ground/sites';
@@ -223,7 +223,7 @@ export async function readPlan(db: SchoolDb, viewer: Viewer, walkId: string): Pr
   const ofSite = await patchesOf(db, site.id);
   const patches = ofSite.here;
   const stops = await listStops(db, walkId);
-  const settings = await readSettings(db);
+  const settings = settingsAt(site, await readSettings(db));
   const library = await libraryOf(db, site.region);
   const confirmed = await confirmedClaims(db);
   const cohort = (await listCohorts(db)).find(({ id }) => id === walk.cohortId);

@@ -66,6 +66,7 @@ const Details = z
     accessPoint: optionalText,
     nearestRoad: shortText,
     phoneSignal: shortText,
+    emergencyCall: z.string().trim().max(40, 'At most 40 letters.').default(''),
     toilets: shortText,
     permissionFrom: optionalText,
     permissionSince: optionalDate,

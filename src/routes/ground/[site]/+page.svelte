@@ -229,6 +229,7 @@
         {data.site.accessPoint ?? 'Not described yet: an ambulance needs a place to drive to.'}
         {data.site.nearestRoad}
       </p>
+      {#if data.site.emergencyCall}<p class="mt-1">Emergency call here: {data.site.emergencyCall}</p>{/if}
       {#if data.site.phoneSignal}<p class="mt-1 text-ink-2">Signal: {data.site.phoneSignal}</p>{/if}
       {#if data.site.toilets}<p class="mt-1 text-ink-2">Toilets: {data.site.toilets}</p>{/if}
     </div>

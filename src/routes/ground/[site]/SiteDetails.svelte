@@ -47,6 +47,11 @@
       options={data.zones.map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }))}
       hint="Its clock: of the walk, the sun and the tide."
     />
+    <Field
+      label="Emergency call here"
+      name="emergencyCall"
+      hint="Where another number holds than at the school: 911, 000. It comes first on every page of a walk here."
+    />
     <Field label="Telephone signal" name="phoneSignal" hint="Where there is some, and where none." />
     <Field label="Toilets" name="toilets" />
     <Field label="From" name="permissionSince" type="date" />

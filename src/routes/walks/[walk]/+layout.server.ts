@@ -4,7 +4,8 @@ import { type Renamed, renamedUnder } from '$lib/server/ground/patches';
 import { libraryOf } from '$lib/server/library/library';
 import { orNotFound, idFrom, inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { followRegion } from '$lib/server/request/region';
-import { readSettings } from '$lib/server/school/schools';
+import { readSite } from '$lib/server/ground/sites';
+import { readSettings, settingsAt } from '$lib/server/school/schools';
 import { changesSince, readBrief } from '$lib/server/walk/briefs';
 import { helpOfBrief, helpOfPlan } from '$lib/server/walk/emergency';
 import { walkPage } from '$lib/server/walk/walk-page';
@@ -34,7 +35,8 @@ export const load: LayoutServerLoad = async ({ locals, params, cookies, url }) =
       ];
       const renamed = named(await libraryOf(db, walk.region), await renamedUnder(db, id));
       const brief = await readBrief(db, id);
-      const { emergencyNumbers } = await readSettings(db);
+      const site = orNotFound(await readSite(db, walk.siteId), 'site');
+      const { emergencyNumbers } = settingsAt(site, await readSettings(db));
       const help = brief
         ? helpOfBrief(brief.document, emergencyNumbers)
         : { numbers: emergencyNumbers, access: [], meeting: '', signal: '' };
