@@ -66,7 +66,7 @@ module.exports = {
       from: {
         path: '^src',
         pathNot:
-          '^src/lib/server/(database/school|request/(trouble|limits))\\.ts$|^src/lib/server/accounts/|^src/hooks\\.server\\.ts$|^src/routes/health/'
+          '^src/lib/server/(database/school|request/(trouble|limits))\\.ts$|^src/lib/server/(accounts|mail)/|^src/hooks\\.server\\.ts$|^src/routes/health/'
       },
       to: { path: '^src/lib/server/database/database\\.ts$' }
     },

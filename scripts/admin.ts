@@ -1,10 +1,16 @@
-import { addSchool, findAccount, makePasswordLink } from '../src/lib/server/accounts';
+import {
+  addSchool,
+  findAccount,
+  makePasswordLink,
+  removeFactor,
+  tellFactor
+} from '../src/lib/server/accounts';
 import { timeZones } from '../src/lib/server/time-zones';
 import { closePool } from '../src/lib/server/database/database';
 
 /**
  * What only who runs the installation may do; runs bundled. Each prints a link, once.
- * owner-link EMAIL · new-school SCHOOL NAME EMAIL [ZONE]
+ * owner-link EMAIL · factor-off EMAIL · new-school SCHOOL NAME EMAIL [ZONE]
  */
 
 const origin = process.env['ORIGIN'] ?? 'http://localhost:4310';
@@ -14,6 +20,17 @@ async function ownerLink([email]: string[]): Promise<string> {
   const account = await findAccount(email);
   if (!account) throw new Error(`Nobody signs in with ${email}.`);
   return `A new password for ${account.email} is chosen here, once, within a day:\n${origin}/new-password/${await makePasswordLink(account.id)}`;
+}
+
+async function factorOff([email]: string[]): Promise<string> {
+  const account = email ? await findAccount(email) : undefined;
+  if (!account)
+    throw new Error(email ? `Nobody signs in with ${email}.` : 'Say whose: ./start factor-off EMAIL');
+  const wasOn = await removeFactor(account.id);
+  if (wasOn) await tellFactor(account.email, false);
+  return wasOn
+    ? `${account.email} signs in with the password alone.`
+    : `${account.email} has no second factor.`;
 }
 
 async function newSchool([school, name, email, timeZone = 'Europe/Dublin']: string[]): Promise<string> {
@@ -30,6 +47,8 @@ async function main([command, ...words]: string[]): Promise<string> {
   switch (command) {
     case 'owner-link':
       return ownerLink(words);
+    case 'factor-off':
+      return factorOff(words);
     case 'new-school':
       return newSchool(words);
     default:

@@ -94,6 +94,7 @@ async function planOn(
     sessionId: '',
     confirmedAt: new Date(0),
     schools: 1,
+    lacksFactor: false,
     schoolId: db.schoolId,
     personId: idOf('person', leader.key),
     name: leader.name,

@@ -14,6 +14,7 @@ import { inWords, mostBytesOf } from '$lib/server/request/body-limits';
 import { cleanRequest } from '$lib/server/request/clean-request';
 import { assertBoundRole, closePool, connectionsNow } from '$lib/server/database/database';
 import { keepSweeping } from '$lib/server/school/housekeeping';
+import { keepSending } from '$lib/server/mail';
 import { faultOf, log } from '$lib/server/request/log';
 import { countAnswer, serveMetrics } from '$lib/server/request/metrics';
 import { withRegion } from '$lib/server/request/region';
@@ -34,17 +35,31 @@ export const init: ServerInit = async () => {
   );
   await assertBoundRole();
   const stopSweeping = keepSweeping();
+  const stopSending = keepSending();
   const stopMetrics = serveMetrics(connectionsNow);
   // adapter-node's word for 'stop': idle connections would keep the process alive.
   process.once('sveltekit:shutdown', () => {
     stopSweeping();
+    stopSending();
     stopMetrics();
     void closePool();
   });
 };
 
 // The field page shows nothing of the server's: what it shows lies on the phone.
-const open = ['/sign-in', '/set-up', '/welcome', '/new-password', '/well', '/health', '/field'];
+const open = [
+  '/sign-in',
+  '/forgotten',
+  '/new-email',
+  '/set-up',
+  '/welcome',
+  '/new-password',
+  '/well',
+  '/health',
+  '/field'
+];
+/** Where somebody gets without the second factor that their school wants of them. */
+const withoutFactor = ['/me/second-factor', '/me/school', '/confirm', '/sign-out', '/field', '/api/'];
 const isOpen = (path: string) => open.some((prefix) => path === prefix || path.startsWith(`${prefix}/`));
 const changes = (method: string) => !['GET', 'HEAD', 'OPTIONS'].includes(method);
 
@@ -150,6 +165,9 @@ async function answer(event: RequestEvent, resolve: Parameters<Handle>[0]['resol
     const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname)}`;
     redirect(303, (await hasAccounts()) ? `/sign-in${to}` : '/set-up');
   }
+  // What a phone brings home from the field is taken all the same.
+  if (locals.viewer?.lacksFactor && !withoutFactor.some((path) => url.pathname.startsWith(path)))
+    redirect(303, '/me/second-factor');
   return resolve(event, pageOptions(cookies.get('theme')));
 }
 

@@ -121,12 +121,28 @@ async function admin(place, args) {
   console.log(stdout.trimEnd());
 }
 
+/** A stand-in for a mail server, that prints what it gets. @param {Place} place @param {string | undefined} port */
+async function postBox({ stops }, port = '2525') {
+  const { openPostBox } = await import('./post-box.js');
+  const box = await openPostBox({
+    port: Number(port),
+    onLetter: ({ to, text }) => console.log(`\n--- to ${to.join(', ')}\n${text}`)
+  });
+  stops.push(box.close);
+  say(
+    `A mail server that delivers to nobody. Start Good Trail with: MAIL_URL=${box.url} MAIL_FROM=walks@example.org`
+  );
+  await new Promise((done) => process.once('SIGINT', done));
+}
+
 /** @type {Record<string, (place: Place, words: string[]) => Promise<void>>} */
 export const commands = {
   backup: (place, [file]) => backup(place, file),
   restore: (place, [file]) => restore(place, file),
   check: (place, [file]) => check(place, file),
   'owner-link': (place, words) => admin(place, ['owner-link', ...words]),
+  'factor-off': (place, words) => admin(place, ['factor-off', ...words]),
+  'post-box': (place, [port]) => postBox(place, port),
   'new-school': (place, words) => admin(place, ['new-school', ...words])
 };
 
@@ -135,6 +151,6 @@ export async function runCommand(name, place, words) {
   const command = commands[name];
   if (!command) throw new SetupError(`There is no command “${name}”: ${Object.keys(commands).join(', ')}.`);
   ensureNpmPackages();
-  ensurePostgres();
+  if (name !== 'post-box') ensurePostgres();
   await command(place, words);
 }

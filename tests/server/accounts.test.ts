@@ -39,7 +39,7 @@ afterAll(async () => {
 
 const enter = async (email: string, password = demo.password, who = caller()) => {
   const result = await signIn(email, password, who);
-  if (!('token' in result)) throw new Error(result.problem);
+  if (!('token' in result)) throw new Error(JSON.stringify(result));
   return result;
 };
 const tokenOf = async (role: string) => (await enter(demo.email(role))).token;
@@ -59,7 +59,7 @@ const good = 'heron ladder velvet Tuesday';
 async function member(name: string, email: string) {
   const personId = await newPerson(name);
   const joined = await acceptInvitation(await invite(demo.schoolId, personId, email), good, caller());
-  if (!('token' in joined)) throw new Error(joined.problem);
+  if (!('token' in joined)) throw new Error(JSON.stringify(joined));
   return { ...joined, viewer: (await viewerOf(joined.token))! };
 }
 
@@ -252,7 +252,7 @@ describe('invitations', () => {
       problem: 'wrong'
     });
     const joined = await acceptInvitation(token, good, caller());
-    if (!('token' in joined)) throw new Error(joined.problem);
+    if (!('token' in joined)) throw new Error(JSON.stringify(joined));
     const viewer = (await viewerOf(joined.token))!;
     expect(viewer).toMatchObject({ role: 'owner', name: 'Ada Second', schools: 2 });
     expect((await membershipsOf(viewer.accountId)).map(({ schoolId }) => schoolId)).toEqual([

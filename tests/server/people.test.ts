@@ -31,11 +31,15 @@ describe('erasing a person', () => {
     const answersOf = () => inDemo(async (db) => (await pairTallies(db, [piet.id])).length);
     const before = await answersOf();
     await inDemo((db) =>
-      queueMessage(db, {
-        recipient: 'piet@demo.example',
-        subject: 'Dear Piet',
-        body: 'Come in, Piet Lackenby.'
-      })
+      queueMessage(
+        db,
+        {
+          recipient: 'piet@demo.example',
+          subject: 'Dear Piet',
+          body: 'Come in, Piet Lackenby.'
+        },
+        { personId: piet.id }
+      )
     );
     expect(await inDemo((db) => erasePerson(db, piet.id))).toBeUndefined();
     expect(await answersOf()).toBe(before);
@@ -58,11 +62,15 @@ describe('erasing a person', () => {
       (await listPeople(db)).find(({ name }) => name === 'Bram Oakhill')!
     );
     await inDemo((db) =>
-      queueMessage(db, {
-        recipient: 'landowner@example.org',
-        subject: 'Leave to walk',
-        body: 'Bram Oakhill will lead; write to instructor@demo.example.'
-      })
+      queueMessage(
+        db,
+        {
+          recipient: 'landowner@example.org',
+          subject: 'Leave to walk',
+          body: 'Bram Oakhill will lead; write to instructor@demo.example.'
+        },
+        { personId: leader.id }
+      )
     );
     await inDemo((db) =>
       db.query(

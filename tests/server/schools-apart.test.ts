@@ -8,14 +8,19 @@ const other = '0192f000-0000-7000-8000-0000000000ff';
 const globals = [
   'account',
   'attempt',
+  'begun_sign_in',
   'content_reading',
+  'email_change',
   'invitation',
   'known_device',
   'library_release',
+  'mail',
   'membership',
   'password_link',
+  'recovery_code',
   'release_library',
   'schema_migration',
+  'second_factor',
   'session'
 ];
 let database: TestDatabase;

@@ -167,11 +167,15 @@ describe('a brief', () => {
 describe('the outbox', () => {
   it('offers a message as a file that an independent mail parser reads back', async () => {
     await inDemo((db) =>
-      queueMessage(db, {
-        recipient: 'ada@demo.example',
-        subject: 'Grüße, “Ada”',
-        body: 'Line one\nhttp://localhost/welcome/x'
-      })
+      queueMessage(
+        db,
+        {
+          recipient: 'ada@demo.example',
+          subject: 'Grüße, “Ada”',
+          body: 'Line one\nhttp://localhost/welcome/x'
+        },
+        instructor
+      )
     );
     const [message] = await inDemo(listMessages);
     const file = await asEml(message!);

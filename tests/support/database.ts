@@ -46,7 +46,7 @@ export const caller = (address = '127.0.0.1', deviceToken?: string): Caller => (
 /** The viewer that one of the demo's people is, in a database that DATABASE_URL names. */
 export async function demoViewer(role: string): Promise<Viewer> {
   const result = await signIn(demo.email(role), demo.password, caller());
-  if ('problem' in result) throw new Error(`the demo's ${role} cannot sign in`);
+  if (!('token' in result)) throw new Error(`the demo's ${role} cannot sign in`);
   return (await viewerOf(result.token))!;
 }
 

@@ -93,6 +93,30 @@
   </section>
 
   <section>
+    <h2>Second factor</h2>
+    <p class="note mt-1 max-w-prose text-ink-2">
+      {data.factor.isOn
+        ? `Signing in asks for a code of your authenticator; ${data.factor.left} of ten recovery codes are left.`
+        : 'A code of an authenticator beside the password: who knows your password alone does not get in.'}
+    </p>
+    <a class="btn btn-line mt-2" href="/me/second-factor">{data.factor.isOn ? 'Change it' : 'Set it up'}</a>
+  </section>
+
+  <section>
+    <h2>Address</h2>
+    <p class="note mt-1 max-w-prose text-ink-2 wrap-anywhere">
+      You sign in with {data.email}.{data.sendsMail
+        ? ' A new address is confirmed by a link that goes there.'
+        : ''}
+    </p>
+    <form method="POST" action="?/email" use:enhance class="mt-2 grid max-w-[420px] gap-3">
+      <Field label="New e-mail address" name="email" type="email" autocomplete="email" />
+      <Field label="Your password" name="password" type="password" autocomplete="current-password" />
+      <button class="btn btn-line justify-self-start">Change the address</button>
+    </form>
+  </section>
+
+  <section>
     <h2>What is kept about you</h2>
     <p class="note mt-1 max-w-prose text-ink-2">
       Your name and groups, your answers in drills and quizzes, sign-offs, which briefs you read, and, until

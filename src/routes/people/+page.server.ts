@@ -8,7 +8,11 @@ import {
   makePasswordLink,
   membersOf,
   openInvitations,
+  removeFactor,
   roles,
+  signOutEverywhere,
+  tellFactor,
+  tellPasswordLink,
   withdrawInvitations
 } from '$lib/server/accounts';
 import { audit } from '$lib/server/school/audit';
@@ -16,6 +20,7 @@ import { fieldsAction, formAction } from '$lib/server/request/actions';
 import { contactFields } from '$lib/server/request/contact-fields';
 import { inSchoolOf, requireLeader, requireRecentPassword, requireOwner } from '$lib/server/request/guard';
 import { type LetterWithLink, invitationLetter, mayInvite } from '$lib/server/school/invitations';
+import { sendsMail } from '$lib/server/mail';
 import { overQuota } from '$lib/server/request/limits';
 import {
   type Person,
@@ -66,6 +71,7 @@ export const load: PageServerLoad = async ({ locals }) => {
           ...person,
           email: members.get(person.id)?.email,
           isYou: person.id === viewer.personId,
+          hasFactor: members.get(person.id)?.hasFactor ?? false,
           invited: waiting && { email: waiting.email, until: waiting.expiresAt },
           cohorts: cohorts
             .filter(({ members: of }) => of.includes(person.id))
@@ -87,6 +93,9 @@ const askedBy = ({ locals, url }: { locals: App.Locals; url: URL }) => ({
   number: locals.number,
   origin: url.origin
 });
+
+const nowSend = ({ wentByMail }: LetterWithLink) =>
+  wentByMail ? 'It is on its way by e-mail.' : 'Send it now: it is shown this once.';
 
 const PersonId = z.object({ personId: z.uuid() });
 const nobody = 'There is no such person.';
@@ -131,7 +140,7 @@ export const actions: Actions = {
     if (!email) return message(form, `${name} is on the list, without an account.`);
     const letter = await invitationLetter(viewer, askedBy(event), { id: personId, name }, email);
     return {
-      ...message(form, `${name} is on the list. Send the invitation now: it is shown this once.`),
+      ...message(form, `${name} is on the list. ${nowSend(letter)}`),
       letter
     };
   }),
@@ -150,7 +159,7 @@ export const actions: Actions = {
     if ((await membersOf(viewer.schoolId)).has(person.id))
       return fail(400, { problem: `${person.name} has an account already.` });
     const letter = await invitationLetter(viewer, askedBy(event), person, email.data);
-    return { done: `A new invitation for ${person.name}. Send it now: it is shown this once.`, letter };
+    return { done: `A new invitation for ${person.name}. ${nowSend(letter)}`, letter };
   },
   withdraw: async ({ request, locals }) => {
     const viewer = requireLeader(locals);
@@ -177,12 +186,33 @@ export const actions: Actions = {
     await inSchoolOf(viewer, (db) =>
       audit(db, { personId: viewer.personId, number: locals.number }, 'password link made', person.id)
     );
+    const link = `${url.origin}/new-password/${token}`;
+    await tellPasswordLink(member.email, link);
     const letter: LetterWithLink = {
       to: member.email,
       subject: `A new password for ${viewer.school.name}`,
-      body: `Dear ${person.name},\n\nOpen this link to choose a new password:\n${url.origin}/new-password/${token}\n\nThe link works once, within a day. Until then your old password stays.\n`
+      body: `Dear ${person.name},\n\nOpen this link to choose a new password:\n${link}\n\nThe link works once, within a day. Until then your old password stays.\n`,
+      wentByMail: sendsMail()
     };
-    return { done: `A link for ${person.name}. Send it now: it is shown this once.`, letter };
+    return { done: `A link for ${person.name}. ${nowSend(letter)}`, letter };
+  },
+  factorOff: async ({ request, locals, url }) => {
+    const viewer = requireRecentPassword(requireOwner(locals), url);
+    const person = await personOf(viewer, await request.formData());
+    const member = person && (await membersOf(viewer.schoolId)).get(person.id);
+    if (!person || !member?.hasFactor)
+      return fail(404, { problem: 'There is no second factor to take off.' });
+    if (member.schools > 1)
+      return fail(403, {
+        problem: `${person.name} belongs to another school, too, so you cannot take it off. Whoever runs this installation does, with: ./start factor-off`
+      });
+    await removeFactor(member.accountId);
+    await signOutEverywhere(member.accountId);
+    await inSchoolOf(viewer, (db) =>
+      audit(db, { personId: viewer.personId, number: locals.number }, 'second factor taken off', person.id)
+    );
+    await tellFactor(member.email, false);
+    return { done: `${person.name} signs in with the password alone, on every device anew.` };
   },
   role: async ({ request, locals, url }) => {
     const viewer = requireRecentPassword(requireOwner(locals), url);

@@ -17,12 +17,12 @@ import {
   specimenPolicies
 } from '$core/walk';
 import { audit } from '$lib/server/school/audit';
-import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
+import { inSchoolOf, requireLeader, requireOwner, requireRecentPassword } from '$lib/server/request/guard';
 import { ownPath } from '$lib/server/request/own-path';
 import { fieldsAction } from '$lib/server/request/actions';
 import { listRegions, workIn } from '$lib/server/school/regions';
 import { listPeople, setFirstAid } from '$lib/server/school/people';
-import { readSettings, saveSettings, setDemoDate } from '$lib/server/school/schools';
+import { readSettings, saveSettings, setDemoDate, wantFactor } from '$lib/server/school/schools';
 import type { Actions, PageServerLoad } from './$types';
 
 /** Emergency numbers are written one a line: label, colon, number. */
@@ -133,6 +133,7 @@ export const load: PageServerLoad = ({ locals }) =>
       ),
       leaders: (await listPeople(db)).filter(({ role }) => role !== 'learner' && role !== 'guest'),
       demoDate: settings.demoDate,
+      secondFactor: settings.secondFactor,
       regions: await listRegions(db)
     };
   });
@@ -209,6 +210,23 @@ export const actions: Actions = {
         return wrong;
       });
       return problem ? fail(400, { problem }) : { done: 'Kept. Species and new ground have them at once.' };
+    }
+  ),
+  secondFactor: fieldsAction(
+    requireOwner,
+    z.object({ of: z.enum(['free', 'teachers'], 'Choose one of the two.') }),
+    async ({ of }, { viewer, event }) => {
+      requireRecentPassword(viewer, event.url);
+      await inSchoolOf(viewer, async (db) => {
+        await wantFactor(db, of);
+        await audit(db, { personId: viewer.personId, number: event.locals.number }, 'settings changed');
+      });
+      return {
+        done:
+          of === 'teachers'
+            ? 'Kept. Who owns the school or instructs sets up a second factor before anything else opens.'
+            : 'Kept. A second factor is everybody’s own choice.'
+      };
     }
   ),
   moveDate: async ({ request, locals }) => {

@@ -220,6 +220,29 @@
   </section>
 {/if}
 
+{#if data.viewer?.role === 'owner'}
+  <section id="second-factor" class="mt-10 max-w-[760px] scroll-mt-6 border-t border-rule pt-5">
+    <h2>Second factor</h2>
+    <p class="note text-ink-2">
+      A code of an authenticator beside the password. Everybody may set one up under their own name.
+    </p>
+    <form method="POST" action="?/secondFactor" use:plainEnhance class="mt-3 grid gap-4">
+      <div class="max-w-[360px]">
+        <Field
+          label="Who must have one"
+          name="of"
+          value={data.secondFactor}
+          options={[
+            { value: 'free', label: 'nobody: it is their own choice' },
+            { value: 'teachers', label: 'who owns the school or instructs' }
+          ]}
+        />
+      </div>
+      <button class="btn btn-line justify-self-start">Keep this</button>
+    </form>
+  </section>
+{/if}
+
 <section class="mt-10 max-w-[760px] border-t border-rule pt-5">
   <h2>Demo date</h2>
   <p class="note text-ink-2">

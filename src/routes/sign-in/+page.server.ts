@@ -2,7 +2,14 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { hasAccounts, isEmailTaken, setDeviceCookie, setSessionCookie, signIn } from '$lib/server/accounts';
+import {
+  hasAccounts,
+  isEmailTaken,
+  setBegunCookie,
+  setDeviceCookie,
+  setSessionCookie,
+  signIn
+} from '$lib/server/accounts';
 import { auditAccount } from '$lib/server/school/audit';
 import { callerOf, slowDown } from '$lib/server/request/caller';
 import { ownPath } from '$lib/server/request/own-path';
@@ -41,7 +48,7 @@ export const actions: Actions = {
     const form = await superValidate(request, zod4(Form));
     if (!form.valid) return fail(400, { form });
     const result = await signIn(form.data.email, form.data.password, callerOf(event));
-    if (result.accountId && !('seconds' in result))
+    if (result.accountId && !('seconds' in result) && !('begun' in result))
       await auditAccount(result.accountId, 'token' in result ? 'signed in' : 'sign-in refused', {
         byThemselves: 'token' in result,
         number: locals.number
@@ -51,6 +58,10 @@ export const actions: Actions = {
       setDeviceCookie(cookies, result.deviceToken, url);
       const to = ownPath(url.searchParams.get('to'));
       redirect(303, result.schools > 1 ? `/me/school?to=${encodeURIComponent(to)}` : to);
+    }
+    if ('begun' in result) {
+      setBegunCookie(cookies, result.begun, url);
+      redirect(303, `/sign-in/code${url.search}`);
     }
     form.data.password = '';
     return result.problem === 'slow'

@@ -70,6 +70,7 @@
     <Field label="E-mail address" name="email" type="email" autocomplete="username" />
     <Field label="Password" name="password" type="password" autocomplete="current-password" />
     <button class="btn btn-primary">Sign in</button>
+    <p class="fine"><a href="/forgotten">Password forgotten?</a></p>
     <p class="fine text-ink-2">Learners come in by the invitation link that their instructor sends.</p>
   </Form>
 </div>

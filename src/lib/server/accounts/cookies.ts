@@ -34,3 +34,15 @@ export const readDeviceCookie = (cookies: Cookies, url: URL): string | undefined
 
 export const setDeviceCookie = (cookies: Cookies, token: string, url: URL): void =>
   cookies.set(named('device', url), token, options(url, 365));
+
+/** Who has entered the password and owes the code: for as long as the browser is open, ten minutes on the server. */
+export const readBegunCookie = (cookies: Cookies, url: URL): string | undefined =>
+  cookies.get(named('begun', url));
+
+export const setBegunCookie = (cookies: Cookies, token: string, url: URL): void => {
+  const { maxAge: _, ...forSession } = options(url, 0);
+  cookies.set(named('begun', url), token, forSession);
+};
+
+export const clearBegunCookie = (cookies: Cookies, url: URL): void =>
+  cookies.delete(named('begun', url), { path: '/', secure: isSecure(url) });

@@ -1,8 +1,11 @@
 /** Accounts, memberships, sessions, invitations and links: the tables above all schools, read in this folder alone. */
 export {
+  clearBegunCookie,
   clearSessionCookie,
+  readBegunCookie,
   readDeviceCookie,
   readSessionCookie,
+  setBegunCookie,
   setDeviceCookie,
   setSessionCookie
 } from './cookies';
@@ -20,6 +23,8 @@ export {
 export { makePasswordLink, readPasswordLink, usePasswordLink } from './links';
 export {
   type Member,
+  accountAddressOf,
+  emailOf,
   addressesOf,
   createAccount,
   hasAccounts,
@@ -44,13 +49,24 @@ export {
 } from './sessions';
 export { hashOf, newToken } from './tokens';
 export { addSchool, setUpFirstOwner } from './set-up';
+export { type Caller, membershipsOf } from './entering';
+export { type SignInResult, checkPassword, findAccount, setPassword, signIn } from './sign-in';
 export {
-  type Caller,
-  type SignInResult,
-  checkPassword,
-  findAccount,
-  membershipsOf,
-  setPassword,
-  signIn
-} from './sign-in';
+  tellFactor,
+  tellNewAddress,
+  tellOldAddress,
+  tellPasswordChanged,
+  tellPasswordLink,
+  tellRecoveryUsed
+} from './notices';
+export { finishSignIn } from './begun-sign-in';
+export {
+  beginFactor,
+  begunFactor,
+  confirmFactor,
+  factorOf,
+  newRecoveryCodes,
+  removeFactor
+} from './second-factor';
+export { beginEmailChange, changeEmail, changeHours, readEmailChange, useEmailChange } from './email-change';
 export { Role, type Viewer, leads, lookingAt, roles, viewerOf } from './viewer';

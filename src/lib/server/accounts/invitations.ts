@@ -4,9 +4,12 @@ import { aboveSchools, inTransaction, query } from '../database/database';
 import { maybe, rowOf, rowsOf } from '../database/rows';
 import { withSchool } from '../database/school';
 import { attempt } from '../request/limits';
+import { beginSignIn } from './begun-sign-in';
+import type { Caller, Slow } from './entering';
 import { hashPassword, isPassword, problemOfPassword } from './passwords';
 import { openSession } from './sessions';
-import { type Caller, type Slow, findAccount } from './sign-in';
+import { factorOf } from './second-factor';
+import { findAccount } from './sign-in';
 import { hashOf, newToken } from './tokens';
 
 export const invitationDays = 14;
@@ -63,6 +66,8 @@ export async function readInvitation(token: string): Promise<InvitationState> {
 
 export type AcceptResult =
   | { readonly token: string; readonly schoolId: string; readonly personId: string }
+  /** The account has a second factor: its code is still owed. */
+  | { readonly begun: string; readonly schoolId: string; readonly personId: string }
   | Slow
   | { readonly problem: 'used' | 'expired' | 'unknown' | 'wrong' | 'member' }
   | { readonly problem: 'weak'; readonly words: string };
@@ -124,7 +129,10 @@ export async function acceptInvitation(
   }
   if (!joined.isNew) return { problem: 'member' };
   const { schoolId, personId } = joined;
-  return { token: await openSession(joined.accountId, schoolId, caller.device), schoolId, personId };
+  const { isOn } = await factorOf(joined.accountId);
+  return isOn
+    ? { begun: await beginSignIn(joined.accountId), schoolId, personId }
+    : { token: await openSession(joined.accountId, schoolId, caller.device), schoolId, personId };
 }
 
 const OpenInvitation = z.object({

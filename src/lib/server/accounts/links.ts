@@ -7,7 +7,7 @@ import { hashOf, newToken } from './tokens';
 
 /** Links by which somebody who forgot their password chooses a new one: once, within a day. */
 
-const linkHours = 24;
+export const linkHours = 24;
 
 /** Makes a link for an account; an earlier one stops working. @returns its token, shown once */
 export async function makePasswordLink(accountId: string): Promise<string> {

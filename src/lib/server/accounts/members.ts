@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { aboveSchools, query } from '../database/database';
-import { Identified, rowsOf } from '../database/rows';
+import { Identified, rowOf, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import { hashPassword } from './passwords';
 
@@ -11,7 +11,9 @@ const Member = z.object({
   accountId: z.string(),
   email: z.string(),
   /** Of how many schools the account is. */
-  schools: z.number()
+  schools: z.number(),
+  /** Whether the account has a second factor. */
+  hasFactor: z.boolean()
 });
 export type Member = Readonly<z.infer<typeof Member>>;
 
@@ -21,11 +23,35 @@ export async function membersOf(schoolId: string): Promise<Map<string, Member>> 
     aboveSchools,
     Member.extend({ personId: z.string() }),
     `select person_id as "personId", account.id as "accountId", email,
-            (select count(*)::int from membership other where other.account_id = account.id) as schools
+            (select count(*)::int from membership other where other.account_id = account.id) as schools,
+            exists (select from second_factor
+                     where second_factor.account_id = account.id and confirmed_at is not null) as "hasFactor"
        from membership join account on account.id = account_id where school_id = $1`,
     [schoolId]
   );
   return new Map(rows.map(({ personId, ...member }) => [personId, member]));
+}
+
+/** The address with which a person signs in, in a list; within a transaction of their school. */
+export async function accountAddressOf(db: SchoolDb, personId: string): Promise<string[]> {
+  const rows = await rowsOf(
+    db,
+    z.object({ email: z.string() }),
+    `select email from membership join account on account.id = account_id where school_id = $1 and person_id = $2`,
+    [db.schoolId, personId]
+  );
+  return rows.map(({ email }) => email);
+}
+
+/** The address with which an account signs in. */
+export async function emailOf(accountId: string): Promise<string> {
+  const account = await rowOf(
+    aboveSchools,
+    z.object({ email: z.string() }),
+    'select email from account where id = $1',
+    [accountId]
+  );
+  return account!.email;
 }
 
 /** Every address at which a person was reached, by account and by invitation; within a transaction of their school. */

@@ -105,6 +105,8 @@ export async function sweepSessions(): Promise<void> {
   ]);
   await query("delete from invitation where expires_at < now() - interval '30 days'");
   await query("delete from password_link where expires_at < now() - interval '30 days'");
+  await query('delete from email_change where expires_at < now()');
+  await query('delete from begun_sign_in where expires_at < now()');
   await query("delete from known_device where seen_at < now() - interval '1 year'");
   await query('delete from attempt where expire < extract(epoch from now()) * 1000');
 }

@@ -31,6 +31,8 @@ export interface Viewer {
   readonly confirmedAt: Date;
   /** Of how many schools the account is. */
   readonly schools: number;
+  /** The school wants a second factor of them, and their account has none. */
+  readonly lacksFactor: boolean;
 }
 
 export const leads = (viewer: Pick<Viewer, 'role'>): boolean =>
@@ -51,7 +53,8 @@ const ViewerRow = z.object({
   demo_date: maybe(z.string()),
   time_zone: z.string(),
   regions: z.array(z.string()).min(1),
-  today: z.string()
+  today: z.string(),
+  lacks_factor: z.boolean()
 });
 
 /** A viewer as they look at a region; as they are where the school does not work in it. */
@@ -86,6 +89,7 @@ export async function viewerOf(token: string): Promise<Viewer | undefined> {
     school: { name: row.school, demoDate: row.demo_date, timeZone: row.time_zone },
     today: row.today,
     confirmedAt: row.confirmed_at,
-    schools: row.schools
+    schools: row.schools,
+    lacksFactor: row.lacks_factor
   };
 }

@@ -4,7 +4,7 @@ import { z } from 'zod';
 /** Rows as they are read: parsed by the schema of what they are taken for, never taken on trust. */
 
 /** What a statement can be sent to: a connection inside a school, or the door for tables above the schools. */
-interface Asked {
+export interface Asked {
   query(text: string, values?: unknown[]): Promise<pg.QueryResult>;
 }
 

@@ -214,7 +214,11 @@ export async function askExpert(
     askedBy: viewer.personId,
     askedAt: db.now
   });
-  await queueMessage(db, { recipient: email, subject: `What may this be? ${find.name}`, body: letter });
+  await queueMessage(
+    db,
+    { recipient: email, subject: `What may this be? ${find.name}`, body: letter },
+    viewer
+  );
 }
 
 /** Keeps an expert's answer, and the expert as a source on the bookshelf. */

@@ -10,9 +10,19 @@ import { query } from '../database/database';
 
 const minutes = 10;
 /** Failures within these minutes; of quotas, how often something may be done. */
-const limits = { account: 6, device: 10, address: 100, rounds: 60, invitations: 200, prints: 40 } as const;
+const limits = {
+  account: 6,
+  device: 10,
+  address: 100,
+  rounds: 60,
+  invitations: 200,
+  prints: 40,
+  codes: 10,
+  letters: 3,
+  'letters of a visitor': 30
+} as const;
 type Kind = keyof typeof limits;
-type Quota = 'rounds' | 'invitations' | 'prints';
+type Quota = 'rounds' | 'invitations' | 'prints' | 'codes' | 'letters' | 'letters of a visitor';
 
 const store = {
   query: ({ text, values }: { text: string; values: unknown[] }) => query(text, values)
@@ -56,8 +66,8 @@ const waitOf = async (kind: Kind, key: string): Promise<number> => {
  * Whether somebody has done something so often within ten minutes that only a script does.
  * @returns what is said then
  */
-export async function overQuota(kind: Quota, personId: string): Promise<string | undefined> {
-  const wait = await waitOf(kind, personId);
+export async function overQuota(kind: Quota, who: string): Promise<string | undefined> {
+  const wait = await waitOf(kind, keyOf(who));
   return wait > 0
     ? `That was ${limits[kind]} ${kind} within ${minutes} minutes. Wait ${Math.ceil(wait / 60)} min and try again.`
     : undefined;

@@ -1,6 +1,7 @@
 import { deleteExpired } from './health';
 import { withSchool } from '../database/school';
 import { schoolIds, sweepSessions } from '../accounts';
+import { sweepMail } from '../mail';
 import { faultOf, log } from '../request/log';
 
 /** What has to happen whether or not anybody opens a page. */
@@ -23,6 +24,7 @@ export async function sweep(): Promise<number> {
       return deleteExpired(db);
     });
   await sweepSessions();
+  await sweepMail();
   return deleted;
 }
 

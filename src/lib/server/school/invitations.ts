@@ -1,5 +1,6 @@
-import { type Viewer, invitationDays, invite } from '../accounts';
+import { type Viewer, accountAddressOf, invitationDays, invite } from '../accounts';
 import { audit } from './audit';
+import { post, sendsMail } from '../mail';
 import { withSchool } from '../database/school';
 import type { Person } from './people';
 
@@ -8,6 +9,8 @@ export interface LetterWithLink {
   readonly to: string;
   readonly subject: string;
   readonly body: string;
+  /** It is on its way already: what is shown is for whom the mail does not reach. */
+  readonly wentByMail: boolean;
 }
 
 /** Who leads invites learners and assistants; an owner anybody. */
@@ -26,12 +29,15 @@ export async function invitationLetter(
 ): Promise<LetterWithLink> {
   const { school } = viewer;
   const token = await invite(viewer.schoolId, person.id, email, viewer.personId);
-  await withSchool(viewer.schoolId, (db) =>
-    audit(db, { personId: viewer.personId, number: request.number }, 'invited', person.id)
-  );
-  return {
+  const letter = {
     to: email,
     subject: `${school.name} invites you`,
     body: `Dear ${person.name},\n\n${school.name} invites you to Good Trail, where you find the briefs of your walks and can practise for them.\n\nOpen this link and choose a password:\n${request.origin}/welcome/${token}\n\nThe link works once, within ${invitationDays} days.\n`
   };
+  await withSchool(viewer.schoolId, async (db) => {
+    await audit(db, { personId: viewer.personId, number: request.number }, 'invited', person.id);
+    const [replyTo] = await accountAddressOf(db, viewer.personId);
+    await post(db, [{ ...letter, replyTo, hours: 24 * invitationDays }]);
+  });
+  return { ...letter, wentByMail: sendsMail() };
 }

@@ -1,5 +1,7 @@
 import { counted, longDate } from '$core/words';
+import type { Viewer } from '../accounts';
 import type { SchoolDb } from '../database/school';
+import { sendsMail } from '../mail';
 import { queueMessage } from './outbox';
 
 /** News for a group: kept in the outbox for who has an address, and told in words for any messenger. */
@@ -52,14 +54,15 @@ ${link}
 `
 });
 
-/** @returns the same, with how many it waits for in the outbox */
+/** @returns the same, with how many addresses it has, and whether it goes there by itself or waits in the outbox */
 export async function tell(
   db: SchoolDb,
   recipients: readonly string[],
-  news: News
-): Promise<News & { readonly waitsFor: number }> {
-  if (recipients.length > 0) await queueMessage(db, { ...news, recipient: recipients.join(', ') });
-  return { ...news, waitsFor: recipients.length };
+  news: News,
+  writer: Pick<Viewer, 'personId'>
+): Promise<News & { readonly waitsFor: number; readonly goesByMail: boolean }> {
+  if (recipients.length > 0) await queueMessage(db, { ...news, recipient: recipients.join(', ') }, writer);
+  return { ...news, waitsFor: recipients.length, goesByMail: sendsMail() };
 }
 
 /** As {@link tell}, to those of a plan's group who sign in. */
@@ -67,10 +70,12 @@ export const tellGroup = (
   db: SchoolDb,
   { members }: { readonly members: readonly { readonly id: string }[] },
   accounts: ReadonlyMap<string, { readonly email: string }>,
-  news: News
+  news: News,
+  writer: Pick<Viewer, 'personId'>
 ) =>
   tell(
     db,
     members.flatMap(({ id }) => accounts.get(id)?.email ?? []),
-    news
+    news,
+    writer
   );

@@ -2,8 +2,10 @@ import MailComposer from 'nodemailer/lib/mail-composer';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { maybe, rowOf, rowsOf } from '../database/rows';
+import { type Viewer, accountAddressOf } from '../accounts';
 import type { SchoolDb } from '../database/school';
 import { insert } from '../database/insert';
+import { post, sendsMail } from '../mail';
 
 /** A message that waits to be sent from somebody's own mail program. */
 const OutboxMessage = z.object({
@@ -19,16 +21,33 @@ export type OutboxMessage = Readonly<z.infer<typeof OutboxMessage>>;
 
 const columns = 'id, recipient, subject, body, created_at as "createdAt", sent_at as "sentAt"';
 
+/**
+ * Keeps a message in the outbox. Where a mail server is set it goes from there by itself, to each address alone.
+ * @param writer who is answered, where somebody answers
+ */
 export async function queueMessage(
   db: SchoolDb,
-  message: Pick<OutboxMessage, 'recipient' | 'subject' | 'body'>
+  message: Pick<OutboxMessage, 'recipient' | 'subject' | 'body'>,
+  writer: Pick<Viewer, 'personId'>
 ): Promise<void> {
-  await insert(db, 'outbox_message', {
-    id: uuid(),
-    recipient: message.recipient,
-    subject: message.subject,
-    body: message.body
-  });
+  const id = uuid();
+  const { recipient, subject, body } = message;
+  await insert(db, 'outbox_message', { id, recipient, subject, body });
+  await sendNow(db, { id, recipient, subject, body }, writer);
+}
+
+/** Gives a message of the outbox to the mail server, where one is set. @returns to how many addresses */
+export async function sendNow(
+  db: SchoolDb,
+  message: Pick<OutboxMessage, 'id' | 'recipient' | 'subject' | 'body'>,
+  { personId }: Pick<Viewer, 'personId'>
+): Promise<number> {
+  const [replyTo] = sendsMail() ? await accountAddressOf(db, personId) : [];
+  const { id: ofMessage, subject, body } = message;
+  return post(
+    db,
+    recipientsOf(message).map((to) => ({ to, subject, body, replyTo, ofMessage }))
+  );
 }
 
 export const listMessages = (db: SchoolDb): Promise<OutboxMessage[]> =>

@@ -4,6 +4,7 @@ import { type Level, levels } from '$core/walk';
 import type { SchoolDb } from '../database/school';
 import { addressesOf, removeMembership, roles } from '../accounts';
 import { insert } from '../database/insert';
+import { forgetMail, rewriteWaiting } from '../mail';
 import { Identified, maybe, rowOf, rowsOf } from '../database/rows';
 
 const Person = z.object({
@@ -195,6 +196,7 @@ export async function erasePerson(db: SchoolDb, personId: string): Promise<strin
   await db.query('delete from health_note where person_id = $1', [personId]);
   await db.query('select forget_walk_health($1)', [personId]);
   await db.query('delete from notebook_entry where person_id = $1', [personId]);
+  await forgetMail(db, addresses);
   await db.query('delete from outbox_message where recipient = any ($1)', [addresses]);
   // Somebody else of the same name keeps it where it was written.
   const words = [...addresses, ...(person.shared ? [] : [person.name]), person.guardianName];
@@ -206,6 +208,7 @@ export async function erasePerson(db: SchoolDb, personId: string): Promise<strin
     ]);
     changed += counted!.n;
   }
+  await rewriteWaiting(db);
   // Files that were printed with the name are made anew when somebody asks for them.
   if (changed > 0) await db.query("delete from print_job where state = 'done'");
   await removeMembership(db, personId);

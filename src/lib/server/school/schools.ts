@@ -18,7 +18,9 @@ const SchoolSettings = z.object({
   /** After how many months a sign-off lapses. */
   signOffMonths: z.number(),
   /** How well learners may know where plants stand; rare ones they never do. */
-  learnersSeePlaces: z.enum(placesForLearners)
+  learnersSeePlaces: z.enum(placesForLearners),
+  /** Who must have a second factor to sign in: nobody, or who owns the school and who instructs. */
+  secondFactor: z.enum(['free', 'teachers'])
 });
 export type SchoolSettings = Readonly<z.infer<typeof SchoolSettings>>;
 
@@ -29,7 +31,7 @@ export async function readSettings(db: SchoolDb): Promise<SchoolSettings> {
     `select name, time_zone as "timeZone", demo_date as "demoDate", emergency_numbers as "emergencyNumbers", policy,
             insurance_until as "insuranceUntil", health_days as "healthDays", tasting_days as "tastingDays",
             incident_days as "incidentDays", sign_off_months as "signOffMonths",
-            learners_see_places as "learnersSeePlaces"
+            learners_see_places as "learnersSeePlaces", second_factor as "secondFactor"
        from school`
   );
   return settings!;
@@ -52,7 +54,7 @@ export const settingsAt = (
 
 export async function saveSettings(
   db: SchoolDb,
-  settings: Omit<SchoolSettings, 'timeZone' | 'demoDate'>
+  settings: Omit<SchoolSettings, 'timeZone' | 'demoDate' | 'secondFactor'>
 ): Promise<void> {
   await db.query(
     'update school set name = $1, emergency_numbers = $2, policy = $3, insurance_until = $4, health_days = $5, sign_off_months = $6, learners_see_places = $7, tasting_days = $8, incident_days = $9',
@@ -68,6 +70,11 @@ export async function saveSettings(
       settings.incidentDays
     ]
   );
+}
+
+/** Whether who teaches must have a second factor. */
+export async function wantFactor(db: SchoolDb, of: SchoolSettings['secondFactor']): Promise<void> {
+  await db.query('update school set second_factor = $1', [of]);
 }
 
 /** Moves the school's own clock. @param isoDate undefined follows the wall clock */

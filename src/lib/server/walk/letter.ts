@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { fieldsAction } from '../request/actions';
 import { idFrom, inSchoolOf, requireLeader } from '../request/guard';
 import type { SchoolDb } from '../database/school';
+import { sendsMail } from '../mail';
 import { queueMessage } from '../school/outbox';
 
 const Message = z.object({
@@ -20,8 +21,12 @@ export const layLetterOut = (also?: (db: SchoolDb, walkId: string) => Promise<bo
       inSchoolOf(viewer, async (db) => {
         const walkId = idFrom(event.params['walk'], 'walk');
         if (also && !(await also(db, walkId))) return fail(404, { problem: 'There is no such walk.' });
-        await queueMessage(db, letter);
-        return { done: 'The letter waits in the outbox, to be sent from your own mail program.' };
+        await queueMessage(db, letter, viewer);
+        return {
+          done: sendsMail()
+            ? 'The letter is on its way; the outbox says whether it was taken.'
+            : 'The letter waits in the outbox, to be sent from your own mail program.'
+        };
       }),
     'Not laid out; the letter is kept below. '
   );

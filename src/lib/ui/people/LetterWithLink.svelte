@@ -3,7 +3,7 @@
   import Copy from '@lucide/svelte/icons/copy';
 
   interface Props {
-    letter: { to: string; subject: string; body: string };
+    letter: { to: string; subject: string; body: string; wentByMail: boolean };
   }
   let { letter }: Props = $props();
   let isCopied = $state(false);
@@ -23,8 +23,9 @@
 >
   <h2 id="{id}-title">To {letter.to}</h2>
   <p class="note text-ink-2">
-    The link stands here once. Whoever has it can use it: send it to nobody else, and close this page when it
-    is sent.
+    {#if letter.wentByMail}It is on its way by e-mail. Where that does not arrive, send it yourself: the link
+      stands here once, and whoever has it can use it.{:else}The link stands here once. Whoever has it can use
+      it: send it to nobody else, and close this page when it is sent.{/if}
   </p>
   <textarea class="textarea font-mono text-[13px]" rows="10" readonly aria-label="Letter with the link"
     >{letter.body}</textarea

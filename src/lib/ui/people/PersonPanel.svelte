@@ -14,6 +14,7 @@
       role: string;
       email: string | undefined;
       isYou: boolean;
+      hasFactor: boolean;
       isMinor: boolean;
       telephone: string | undefined;
       emergencyName: string | undefined;
@@ -108,6 +109,15 @@
           Forgotten their password? They choose a new one by a link that works once.
         </p>
         <button class="btn btn-line btn-sm justify-self-start">Make a link for {person.name}</button>
+      </form>
+    {/if}
+    {#if person.hasFactor && !person.isYou}
+      <form method="POST" action="?/factorOff" use:enhance={keep} class={part}>
+        {@render id()}
+        <p class="note max-w-[34ch]">
+          Lost their authenticator and their recovery codes? Be sure that it is they who ask.
+        </p>
+        <button class="btn btn-line btn-sm justify-self-start">Take their second factor off</button>
       </form>
     {/if}
     <div class={part}>

@@ -2,7 +2,12 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { fail, redirect } from '@sveltejs/kit';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { problemOfPassword, readPasswordLink, usePasswordLink } from '$lib/server/accounts';
+import {
+  problemOfPassword,
+  readPasswordLink,
+  tellPasswordChanged,
+  usePasswordLink
+} from '$lib/server/accounts';
 import { auditAccount } from '$lib/server/school/audit';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -12,7 +17,8 @@ const Form = z.object({
 
 const problems = {
   used: 'This link was used already. Sign in with the password that you chose then.',
-  expired: 'This link has expired: it works for a day. Ask an owner of your school for a new one.',
+  expired:
+    'This link has expired: it works for a day. Ask for a new one where you sign in, or an owner of your school.',
   unknown: 'This link is not known. Check that the whole of it was copied, or ask for a new one.'
 };
 
@@ -37,6 +43,7 @@ export const actions: Actions = {
     if (weak) return setError(form, 'password', weak);
     const accountId = await usePasswordLink(params.token, form.data.password);
     if (!accountId) return message(form, problems.used, { status: 400 });
+    await tellPasswordChanged(link.email);
     await auditAccount(accountId, 'password set by link', { byThemselves: false, number: locals.number });
     redirect(303, '/sign-in');
   }

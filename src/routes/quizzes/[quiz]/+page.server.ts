@@ -123,7 +123,7 @@ export const actions: Actions = {
       const cohort = (await listCohorts(db)).find((one) => one.id === quiz.cohortId);
       const members = (cohort?.members ?? []).map((one) => ({ id: one }));
       const news = newsOfQuiz(quiz, quiz.questions.length, `${url.origin}/quizzes/${id}`);
-      return { told: await tellGroup(db, { members }, accounts, news) };
+      return { told: await tellGroup(db, { members }, accounts, news, viewer) };
     });
   },
   remove: async ({ locals, params }) => {

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
-import { acceptInvitation, readInvitation, setSessionCookie } from '$lib/server/accounts';
+import { acceptInvitation, readInvitation, setBegunCookie, setSessionCookie } from '$lib/server/accounts';
 import { audit } from '$lib/server/school/audit';
 import { callerOf, slowDown } from '$lib/server/request/caller';
 import { withSchool } from '$lib/server/database/school';
@@ -44,6 +44,10 @@ export const actions: Actions = {
     }
     const { schoolId, personId } = result;
     await withSchool(schoolId, (db) => audit(db, { personId, number: locals.number }, 'joined', personId));
+    if ('begun' in result) {
+      setBegunCookie(cookies, result.begun, url);
+      redirect(303, '/sign-in/code');
+    }
     setSessionCookie(cookies, result.token, url);
     redirect(303, '/today');
   }

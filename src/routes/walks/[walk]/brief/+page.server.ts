@@ -113,7 +113,7 @@ export const actions: Actions = {
       const result = await publishBrief(db, viewer, plan);
       if ('problem' in result) return fail(409, { problem: result.problem });
       const news = newsOfBrief(plan.walk, result.version, `${event.url.origin}/walks/${plan.walk.id}/brief`);
-      return { published: result.version, told: await tellGroup(db, plan, accounts, news) };
+      return { published: result.version, told: await tellGroup(db, plan, accounts, news, viewer) };
     });
   },
   /** Somebody says that they have read this version. */

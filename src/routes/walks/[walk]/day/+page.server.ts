@@ -90,7 +90,7 @@ export const actions: Actions = {
     const accounts = await membersOf(requireLeader(event.locals).schoolId);
     return changePlan(event, data, 'called the walk off', async (db, plan, viewer) => {
       await callOff(db, plan.walk.id, viewer.personId, why);
-      return { told: await tellGroup(db, plan, accounts, newsOfCallingOff(plan.walk, why)) };
+      return { told: await tellGroup(db, plan, accounts, newsOfCallingOff(plan.walk, why), viewer) };
     });
   },
   on: async (event) => {
@@ -101,7 +101,7 @@ export const actions: Actions = {
       'put the walk on again',
       async (db, plan, viewer) => {
         await callOff(db, plan.walk.id, viewer.personId, undefined);
-        return { told: await tellGroup(db, plan, accounts, newsOfTakingPlace(plan.walk)) };
+        return { told: await tellGroup(db, plan, accounts, newsOfTakingPlace(plan.walk), viewer) };
       }
     );
   },

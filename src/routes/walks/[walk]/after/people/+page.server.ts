@@ -1,3 +1,4 @@
+import { sendsMail } from '$lib/server/mail';
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { effectiveAt } from '$core/field';
@@ -90,7 +91,7 @@ export const actions: Actions = {
         const link = `${event.url.origin}/well/${await askAfter(db, viewer, walkId, one)}`;
         const email = accounts.get(one.id)?.email;
         if (email) {
-          await tell(db, [email], newsOfQuestion(plan.walk, viewer.school.name, link));
+          await tell(db, [email], newsOfQuestion(plan.walk, viewer.school.name, link), viewer);
           written += 1;
         } else links.push({ name: one.name, link });
       }
@@ -99,7 +100,7 @@ export const actions: Actions = {
           problem: 'Everybody was asked who can be; who is under 18 is asked for by a call.'
         });
       return {
-        done: `${counted(open.length, 'person', 'people')} asked; ${counted(written, 'message')} in the outbox.`,
+        done: `${counted(open.length, 'person', 'people')} asked; ${counted(written, 'message')} ${sendsMail() ? 'on the way' : 'in the outbox'}.`,
         links
       };
     });
