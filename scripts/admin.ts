@@ -1,16 +1,22 @@
+import { closeSync, openSync, readFileSync, writeSync } from 'node:fs';
 import {
   addSchool,
   findAccount,
+  invite,
   makePasswordLink,
+  membershipsOf,
   removeFactor,
   tellFactor
 } from '../src/lib/server/accounts';
 import { timeZones } from '../src/lib/server/time-zones';
-import { closePool } from '../src/lib/server/database/database';
+import { readSchool, writeSchool } from '../src/lib/server/archive';
+import { withSchool } from '../src/lib/server/database/school';
+import { closePool, inTransaction } from '../src/lib/server/database/database';
 
 /**
  * What only who runs the installation may do; runs bundled. Each prints a link, once.
- * owner-link EMAIL · factor-off EMAIL · new-school SCHOOL NAME EMAIL [ZONE]
+ * owner-link EMAIL · factor-off EMAIL · new-school SCHOOL NAME EMAIL [ZONE] · export-school EMAIL FILE [SCHOOL] ·
+ * import-school FILE, as the owner of the tables
  */
 
 const origin = process.env['ORIGIN'] ?? 'http://localhost:4310';
@@ -43,12 +49,75 @@ async function newSchool([school, name, email, timeZone = 'Europe/Dublin']: stri
   return `${school} is there. Its owner comes in here, once, within 14 days:\n${origin}/welcome/${token}`;
 }
 
+/** The schools that an account owns. */
+async function ownedBy(accountId: string) {
+  const owned: { schoolId: string; name: string }[] = [];
+  for (const { schoolId, personId } of await membershipsOf(accountId))
+    await withSchool(schoolId, async (db) => {
+      const { rows } = await db.query<{ name: string }>(
+        "select school.name from school where exists (select from person where id = $1 and role = 'owner')",
+        [personId]
+      );
+      if (rows[0]) owned.push({ schoolId, name: rows[0].name });
+    });
+  return owned;
+}
+
+async function exportSchool([email, file, named]: string[]): Promise<string> {
+  if (!email || !file)
+    throw new Error("Say whose and into which file: ./start export-school OWNER'S-EMAIL FILE");
+  const account = await findAccount(email);
+  const owned = account ? await ownedBy(account.id) : [];
+  const wanted = owned.filter(({ name }) => !named || name === named);
+  if (wanted.length === 0)
+    throw new Error(`${email} owns no school${named ? ` of the name ${named}` : ''} here.`);
+  if (wanted.length > 1)
+    throw new Error(
+      `${email} owns several: say which after the file. They are ${wanted.map(({ name }) => `“${name}”`).join(', ')}.`
+    );
+  const { schoolId, name } = wanted[0]!;
+  const at = openSync(file, 'wx', 0o600);
+  try {
+    const { tables } = await writeSchool(schoolId, (chunk) => writeSync(at, chunk));
+    const rows = Object.values(tables).reduce((sum, one) => sum + one.rows, 0);
+    return `${name} is in ${file}: ${rows} rows of ${Object.keys(tables).length} tables. It holds personal data.`;
+  } finally {
+    closeSync(at);
+  }
+}
+
+async function importSchool([file]: string[]): Promise<string> {
+  if (!file) throw new Error('Say from which file: ./start import-school FILE');
+  const { school, schoolId, rows, people } = await inTransaction((client) =>
+    readSchool(client, readFileSync(file))
+  );
+  const owners = new Set(
+    await withSchool(schoolId, async (db) => {
+      const found = await db.query<{ id: string }>("select id from person where role = 'owner'");
+      return found.rows.map(({ id }) => id);
+    })
+  );
+  const links: string[] = [];
+  for (const { personId, email } of people) {
+    const token = await invite(schoolId, personId, email);
+    if (owners.has(personId)) links.push(`${email}: ${origin}/welcome/${token}`);
+  }
+  return [
+    `${school} is here with ${rows} rows. Everybody is invited anew: its owners by these links, once, within 14 days, others by new invitations under People.`,
+    ...links
+  ].join('\n');
+}
+
 async function main([command, ...words]: string[]): Promise<string> {
   switch (command) {
     case 'owner-link':
       return ownerLink(words);
     case 'factor-off':
       return factorOff(words);
+    case 'export-school':
+      return exportSchool(words);
+    case 'import-school':
+      return importSchool(words);
     case 'new-school':
       return newSchool(words);
     default:

@@ -18,6 +18,7 @@ import { keepServing } from './setup/supervisor.js';
 const help = `Usage: ./start [--port 4310] [--origin https://…] [--fresh] [--empty]
        ./start backup FILE | restore FILE | check FILE
        ./start owner-link EMAIL | factor-off EMAIL
+       ./start export-school OWNER'S-EMAIL FILE | import-school FILE
        ./start post-box [PORT]
        ./start new-school "SCHOOL" "OWNER'S NAME" EMAIL [TIME ZONE]
 
@@ -31,6 +32,8 @@ const help = `Usage: ./start [--port 4310] [--origin https://…] [--fresh] [--e
   check          bring a backup back on trial, and compare every table
   owner-link     a link by which somebody who lost their password chooses a new one
   factor-off     takes the second factor off an account that lost device and codes
+  export-school  one school as an archive of open formats
+  import-school  bring such an archive into this installation
   post-box       a stand-in for a mail server, which prints every letter (port 2525)
   new-school     another school on this installation, with a link for its owner
 

@@ -91,3 +91,6 @@ begin
            own.second_factor = 'teachers' and person.role in ('owner', 'instructor') and not has_factor
       from person join school own on own.school_id = person.school_id where person.id = viewer_of.person_id;
 end $$;
+
+-- A school's archive says which form of the tables it has.
+grant select on schema_migration to good_trail_app;

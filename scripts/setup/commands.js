@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { backUp, bringBack, sayCounts } from './backup.js';
 import { ensureAdminScript } from './build.js';
@@ -31,10 +32,10 @@ const ownCluster = async ({ stops }) => runningCluster('app') ?? (await startClu
 /** Connections with all rights that there are on the database that is served. @param {Place} place */
 async function served(place) {
   const url = given();
-  if (url) return { admin: url, app: url, role: 'good_trail_app' };
+  if (url) return { admin: url, app: url, owner: url, role: 'good_trail_app' };
   const cluster = await ownCluster(place);
-  const { superuser, app } = addresses(cluster, place.database);
-  return { admin: superuser, app, role: undefined };
+  const { superuser, app, migrator } = addresses(cluster, place.database);
+  return { admin: superuser, app, owner: migrator, role: undefined };
 }
 
 /** @param {Place} place @param {string | undefined} file */
@@ -108,14 +109,22 @@ async function restore(place, file) {
   say('The backup is in place. ./start serves it.');
 }
 
-/** Runs a command of the application itself. @param {Place} place @param {string[]} args */
-async function admin(place, args) {
+/**
+ * Runs a command of the application itself.
+ * @param {Place} place @param {string[]} args @param {{ asOwner?: boolean }} [as] asOwner: of the tables
+ */
+async function admin(place, args, { asOwner = false } = {}) {
   ensureNpmPackages();
-  const { app, role } = await served(place);
+  const { app, owner, role } = await served(place);
   const { status, stdout, stderr } = spawnSync(process.execPath, [await ensureAdminScript(), ...args], {
     cwd: root,
     encoding: 'utf8',
-    env: { ...process.env, DATABASE_URL: app, ORIGIN: place.origin, ...(role ? { DATABASE_ROLE: role } : {}) }
+    env: {
+      ...process.env,
+      DATABASE_URL: asOwner ? owner : app,
+      ORIGIN: place.origin,
+      ...(role && !asOwner ? { DATABASE_ROLE: role } : {})
+    }
   });
   if (status !== 0) throw new SetupError(stderr.trim() || 'This did not work.');
   console.log(stdout.trimEnd());
@@ -142,6 +151,10 @@ export const commands = {
   check: (place, [file]) => check(place, file),
   'owner-link': (place, words) => admin(place, ['owner-link', ...words]),
   'factor-off': (place, words) => admin(place, ['factor-off', ...words]),
+  'export-school': (place, [email = '', file = '', ...named]) =>
+    admin(place, ['export-school', email, file && resolve(file), ...named]),
+  'import-school': (place, [file = '']) =>
+    admin(place, ['import-school', file && resolve(file)], { asOwner: true }),
   'post-box': (place, [port]) => postBox(place, port),
   'new-school': (place, words) => admin(place, ['new-school', ...words])
 };

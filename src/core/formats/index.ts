@@ -17,3 +17,5 @@ export {
   placeSteps,
   writeOccurrences
 } from './darwin-core';
+export { writeSdd } from './sdd';
+export { packTaxa } from './taxon-archive';

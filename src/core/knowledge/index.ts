@@ -19,7 +19,8 @@ export {
   Standing,
   Taxon,
   Use,
-  Window
+  Window,
+  type FrequencyWord
 } from './schema';
 export {
   cellInWords,

@@ -243,6 +243,18 @@
   </section>
 {/if}
 
+{#if data.viewer?.role === 'owner'}
+  <section id="archive" class="mt-10 max-w-[760px] scroll-mt-6 border-t border-rule pt-5">
+    <h2>The whole school as a file</h2>
+    <p class="note text-ink-2">
+      Everything that is kept here, in open formats that its README explains: tables with a data dictionary,
+      pictures, and the library as tables, Darwin Core archive and Structured Descriptive Data. Whoever runs
+      another installation can bring it in there. It holds personal data, also of health.
+    </p>
+    <a class="btn btn-line mt-3" href="/school/archive" data-sveltekit-reload>Take it out</a>
+  </section>
+{/if}
+
 <section class="mt-10 max-w-[760px] border-t border-rule pt-5">
   <h2>Demo date</h2>
   <p class="note text-ink-2">

@@ -151,15 +151,17 @@ export const aboveSchools = { query };
 /**
  * Runs work in a transaction.
  * @param opening a statement that goes along with its beginning, in one trip; the work gets what it finds
+ * @param begin how much of what others do meanwhile it sees
  * @throws what the work throws, after rolling back
  */
 export const inTransaction = <T>(
   work: (client: pg.PoolClient, opened: unknown[]) => Promise<T>,
-  opening = 'select'
+  opening = 'select',
+  begin: 'begin' | 'begin isolation level repeatable read' = 'begin'
 ): Promise<T> =>
   withConnection(async (client) => {
     try {
-      const both = (await client.query(`begin; ${opening}`)) as unknown as pg.QueryResult<object>[];
+      const both = (await client.query(`${begin}; ${opening}`)) as unknown as pg.QueryResult<object>[];
       const result = await work(client, both[1]!.rows);
       await client.query('commit');
       return result;

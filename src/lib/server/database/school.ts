@@ -40,3 +40,11 @@ export const onceIn = (schoolId: string) => ({
  */
 export const withSchool = <T>(schoolId: string, work: (db: SchoolDb) => Promise<T>): Promise<T> =>
   inTransaction((client, rows) => work(entered(client, schoolId, rows)), entering(schoolId));
+
+/** As {@link withSchool}, seeing the school as it is at one moment, however long it takes. For reading alone. */
+export const withSnapshotOf = <T>(schoolId: string, work: (db: SchoolDb) => Promise<T>): Promise<T> =>
+  inTransaction(
+    (client, rows) => work(entered(client, schoolId, rows)),
+    entering(schoolId),
+    'begin isolation level repeatable read'
+  );

@@ -18,11 +18,12 @@ const limits = {
   invitations: 200,
   prints: 40,
   codes: 10,
+  archives: 5,
   letters: 3,
   'letters of a visitor': 30
 } as const;
 type Kind = keyof typeof limits;
-type Quota = 'rounds' | 'invitations' | 'prints' | 'codes' | 'letters' | 'letters of a visitor';
+type Quota = 'rounds' | 'invitations' | 'prints' | 'codes' | 'archives' | 'letters' | 'letters of a visitor';
 
 const store = {
   query: ({ text, values }: { text: string; values: unknown[] }) => query(text, values)

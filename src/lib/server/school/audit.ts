@@ -31,6 +31,7 @@ export const auditKinds = {
   'role changed': 'changed a role',
   'person erased': 'erased a person',
   'person exported': 'took out the data of a person',
+  'school exported': 'took out the whole school',
   'results exported': 'took out results',
   'settings changed': 'changed the settings of the school'
 } as const;

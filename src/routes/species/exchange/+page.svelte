@@ -44,6 +44,12 @@
         ><Download size={18} aria-hidden="true" />All tables in one archive</a
       >
     </p>
+    <p class="note mt-3 max-w-prose text-ink-2">
+      For other programs: the taxa as <a href="/species/exchange/files/darwin-core.zip" download
+        >Darwin Core archive</a
+      >, the characters as <a href="/species/exchange/files/sdd.xml" download>Structured Descriptive Data</a> (TDWG
+      116).
+    </p>
     <WideTable label="Tables">
       <table class="ruled mt-3">
         <thead><tr><th scope="col">table</th><th scope="col">what it holds</th></tr></thead>
