@@ -6,7 +6,7 @@ import { tryPort } from '../scripts/setup/ports.js';
 import { serve } from '../scripts/setup/server.js';
 import { answerTo, cautious, openQuestionOf } from '../tests/support/answers';
 import { Client, signedIn } from '../tests/support/client';
-import { type TestDatabase, cloneDatabase, demo } from '../tests/support/database';
+import { cloneDatabase, demo } from '../tests/support/database';
 import { type Figure, quantile } from './figure';
 
 /** A whole school practises at once: one process, the load from a second one on the same two cores. */
@@ -19,9 +19,13 @@ const secondsEach = 5;
 const warming = 60;
 const seconds = 60;
 
-/** Learners of the group that has the walk, each with a session. @returns their cookies */
-async function enrol(database: TestDatabase, walkPath: string): Promise<string[]> {
-  const client = new pg.Client({ connectionString: database.superuser });
+/**
+ * Learners of the group that has the walk, each with a session.
+ * @param superuser a connection above all schools
+ * @returns their cookies
+ */
+export async function enrol(superuser: string, walkPath: string, cookie = 'session'): Promise<string[]> {
+  const client = new pg.Client({ connectionString: superuser });
   await client.connect();
   const cookies: string[] = [];
   const { rows } = await client.query('select cohort_id from walk where id = $1', [walkPath.split('/')[2]]);
@@ -50,14 +54,14 @@ async function enrol(database: TestDatabase, walkPath: string): Promise<string[]
       "insert into session (token_hash, account_id, school_id, expires_at) values ($1, $2, $3, now() + interval '1 day')",
       [createHash('sha256').update(token).digest(), account, demo.schoolId]
     );
-    cookies.push(`session=${token}`);
+    cookies.push(`${cookie}=${token}`);
   }
   await client.end();
   return cookies;
 }
 
 /** Resident memory of a process, in megabytes. */
-const megabytesOf = (pid: number): number =>
+export const megabytesOf = (pid: number): number =>
   Number(/VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1]) / 1000;
 
 /** @throws what was refused */
@@ -67,17 +71,37 @@ async function accepted(asked: Promise<Response>): Promise<Response> {
   return response;
 }
 
-/** One learner: opens a question with its pictures, answers some seconds later, and so on. */
-async function practise(
-  client: Client,
+/** What a crowd does, and what it met. */
+export interface Load {
+  /** From an answer to the next. */
+  readonly secondsEach: number;
+  /** From when on it counts, and until when it goes on, by performance.now(). */
+  readonly from: number;
+  readonly until: number;
+  /** Milliseconds of each request; Infinity where it was refused. */
+  readonly times: number[];
+  /** What was said then. */
+  readonly refusals: string[];
+}
+
+/**
+ * One learner: opens a question with its pictures, answers some seconds later, and so on.
+ * @returns how many answers were taken
+ */
+export async function practise(
+  origin: string,
+  cookie: string,
   walkPath: string,
-  { from, until }: { from: number; until: number },
-  times: number[]
+  { secondsEach, from, until, times, refusals }: Load
 ): Promise<number> {
+  const client = new Client(origin, cookie);
   /** What is refused counts as never answered. */
   const timed = async <T>(work: () => Promise<T>): Promise<T | undefined> => {
     const began = performance.now();
-    const result = await work().catch(() => undefined);
+    const result = await work().catch((error: Error) => {
+      if (began > from) refusals.push(error.message);
+      return undefined;
+    });
     if (began > from) times.push(result === undefined ? Infinity : performance.now() - began);
     return result;
   };
@@ -112,12 +136,14 @@ export async function crowdFigures(): Promise<Figure[]> {
   try {
     const first = await signedIn(server.origin, 'learner');
     const [walkPath] = /\/walks\/[0-9a-f-]{36}/.exec(await first.text('/walks'))!;
-    const cookies = await enrol(database, walkPath!);
+    const cookies = await enrol(database.superuser, walkPath!);
     const times: number[] = [];
     const from = performance.now() + warming * 1000;
     const until = from + seconds * 1000;
     const answers = await Promise.all(
-      cookies.map((cookie) => practise(new Client(server.origin, cookie), walkPath!, { from, until }, times))
+      cookies.map((cookie) =>
+        practise(server.origin, cookie, walkPath!, { secondsEach, from, until, times, refusals: [] })
+      )
     );
     const sum = answers.reduce((a, b) => a + b, 0);
     const how = `${learners} learners, an answer in ${secondsEach} s each, ${sum} answers in ${times.length} requests after ${warming} s`;

@@ -1,10 +1,16 @@
 import { ensureBuild } from '../scripts/setup/build.js';
 import { startCluster } from '../scripts/setup/cluster.js';
-import { ensureChromium, ensureNpmPackages, ensurePostgres } from '../scripts/setup/packages.js';
+import {
+  ensureChromium,
+  ensureNpmPackages,
+  ensurePostgres,
+  ensureProxies
+} from '../scripts/setup/packages.js';
 import { SetupError, readOptions, runMain } from '../scripts/setup/say.js';
 import { prepareTemplates } from '../scripts/setup/templates.js';
 import { believabilityFigures } from './believability';
 import { browserFigures } from './browser';
+import { clusterFigures } from './cluster';
 import { coreFigures } from './core';
 import { crowdFigures } from './crowd';
 import { drawingFigures } from './drawing';
@@ -19,8 +25,10 @@ import { startFigures } from './start';
 
 type Measure = () => readonly Figure[] | Promise<readonly Figure[]>;
 
-/** The parts in their order, and whether they measure a database. */
-const parts: Readonly<Record<string, { readonly measure: Measure; readonly onDatabase?: true }>> = {
+/** The parts in their order, whether they measure a database, and whether they are measured by name alone. */
+const parts: Readonly<
+  Record<string, { readonly measure: Measure; readonly onDatabase?: true; readonly onRequest?: true }>
+> = {
   believability: { measure: believabilityFigures },
   core: { measure: coreFigures },
   ground: { measure: groundFigures },
@@ -29,6 +37,7 @@ const parts: Readonly<Record<string, { readonly measure: Measure; readonly onDat
   start: { measure: startFigures },
   server: { measure: serverFigures, onDatabase: true },
   crowd: { measure: crowdFigures, onDatabase: true },
+  cluster: { measure: clusterFigures, onRequest: true },
   browser: { measure: browserFigures, onDatabase: true },
   field: { measure: fieldFigures, onDatabase: true },
   making: { measure: makingFigures, onDatabase: true },
@@ -36,7 +45,8 @@ const parts: Readonly<Record<string, { readonly measure: Measure; readonly onDat
 };
 const help = `Usage: npm run bench [-- part …]
 
-Prints figures beside their goals, of all parts or of some: ${Object.keys(parts).join(', ')}.`;
+Prints figures beside their goals, of all parts or of some: ${Object.keys(parts).join(', ')}.
+The cluster, ten minutes of a whole school at two processes behind nginx and PgBouncer, is measured by name alone.`;
 
 /** Prints figures beside their goals, part by part. */
 async function main(): Promise<number> {
@@ -50,11 +60,13 @@ async function main(): Promise<number> {
   const unknown = positionals.find((name) => !(name in parts));
   if (unknown !== undefined) throw new SetupError(`There is no part '${unknown}'.\n\n${help}`);
   const wanted = Object.entries(parts).filter(
-    ([name]) => positionals.length === 0 || positionals.includes(name)
+    ([name, { onRequest }]) =>
+      positionals.includes(name) || (positionals.length === 0 && onRequest === undefined)
   );
   ensureNpmPackages();
   ensurePostgres();
   ensureChromium();
+  if (positionals.includes('cluster')) ensureProxies();
   await ensureBuild();
   let isAllMet = true;
   const measure = async (chosen: typeof wanted) => {

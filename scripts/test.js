@@ -105,7 +105,9 @@ function runVitest(projects, files, env) {
       ...projects.flatMap((name) => ['--project', name]),
       '--reporter=default',
       '--reporter=json',
-      `--outputFile.json=${report}`
+      `--outputFile.json=${report}`,
+      // One whole installation at a time.
+      ...(projects.includes('cluster') ? ['--no-file-parallelism'] : [])
     ],
     env
   );

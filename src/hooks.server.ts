@@ -12,7 +12,7 @@ import {
 import { hasAccounts, readSessionCookie, viewerOf } from '$lib/server/accounts';
 import { inWords, mostBytesOf } from '$lib/server/request/body-limits';
 import { cleanRequest } from '$lib/server/request/clean-request';
-import { assertBoundRole, closePool, connectionsNow } from '$lib/server/database/database';
+import { closePool, connectionsNow, whenAnswering } from '$lib/server/database/database';
 import { keepSweeping } from '$lib/server/school/housekeeping';
 import { keepSending } from '$lib/server/mail';
 import { faultOf, log } from '$lib/server/request/log';
@@ -33,7 +33,7 @@ export const init: ServerInit = async () => {
   process.on('unhandledRejection', (problem) =>
     log.error({ what: 'rejection not handled', ...faultOf(problem) })
   );
-  await assertBoundRole();
+  await whenAnswering();
   const stopSweeping = keepSweeping();
   const stopSending = keepSending();
   const stopMetrics = serveMetrics(connectionsNow);

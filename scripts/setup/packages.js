@@ -35,9 +35,10 @@ export function postgresPrograms() {
 
 /**
  * Installs Debian packages where a probe finds them missing.
- * @param {{ name: string, packages: string[], isThere: () => boolean, prepare?: (apt: (args: string[]) => void) => void }} need
+ * @param {{ name: string, packages: string[], isThere: () => boolean, prepare?: (apt: (args: string[]) => void) => void,
+ *   service?: string }} need service: what Debian would start with the machine from now on, and shall not
  */
-function ensureDebianPackages({ name, packages, isThere, prepare }) {
+function ensureDebianPackages({ name, packages, isThere, prepare, service }) {
   if (isThere()) return;
   const command = `apt-get install -y ${packages.join(' ')}`;
   const canSudo = !isRoot && spawnSync('sudo', ['-n', 'true'], { stdio: 'ignore' }).status === 0;
@@ -55,12 +56,33 @@ function ensureDebianPackages({ name, packages, isThere, prepare }) {
   try {
     asRoot(['apt-get', 'update', '-q']);
     prepare?.(asRoot);
-    asRoot(['apt-get', 'install', '-q', '-y', '--no-install-recommends', ...packages]);
+    const install = () => asRoot(['apt-get', 'install', '-q', '-y', '--no-install-recommends', ...packages]);
+    if (service) withoutStarting(asRoot, service, install);
+    else install();
   } catch {
     throw new SetupError(`${name} could not be installed (see above). Try: sudo ${command}`);
   }
   if (!isThere())
     throw new SetupError(`${name} was installed but is not where it belongs. Try: sudo ${command}`);
+}
+
+/** Debian's word for 'install, start nothing' (invoke-rc.d). */
+const policy = '/usr/sbin/policy-rc.d';
+
+/**
+ * Installs a package whose service is not wanted: neither now nor when the machine starts again.
+ * @param {(args: string[]) => void} asRoot @param {string} service @param {() => void} install
+ */
+function withoutStarting(asRoot, service, install) {
+  const isOurPolicy = !existsSync(policy);
+  if (isOurPolicy)
+    asRoot(['sh', '-c', `printf '#!/bin/sh\\nexit 101\\n' > ${policy} && chmod 755 ${policy}`]);
+  try {
+    install();
+  } finally {
+    if (isOurPolicy) asRoot(['rm', '-f', policy]);
+  }
+  if (existsSync('/run/systemd/system')) asRoot(['systemctl', 'disable', '--quiet', service]);
 }
 
 export function ensurePostgres() {
@@ -98,11 +120,18 @@ export function ensurePoppler() {
   });
 }
 
-/** nginx and PgBouncer stand before an installation. Where systemd runs, Debian starts both when they are installed. */
+/** nginx and PgBouncer, which the tests start themselves. */
 export function ensureProxies() {
   ensureDebianPackages({
-    name: 'nginx, PgBouncer and OpenSSL',
-    packages: ['nginx-light', 'pgbouncer', 'openssl'],
-    isThere: () => ['nginx', 'pgbouncer'].every((name) => existsSync(join('/usr/sbin', name)))
+    name: 'nginx with OpenSSL',
+    packages: ['nginx-light', 'openssl'],
+    isThere: () => existsSync('/usr/sbin/nginx'),
+    service: 'nginx'
+  });
+  ensureDebianPackages({
+    name: 'PgBouncer',
+    packages: ['pgbouncer'],
+    isThere: () => existsSync('/usr/sbin/pgbouncer'),
+    service: 'pgbouncer'
   });
 }

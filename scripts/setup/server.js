@@ -15,6 +15,9 @@ const bodySizeLimit = '25M';
  */
 const oldRoom = '--max-old-space-size=320';
 
+/** Looks, 50 ms apart, until it answers: it waits for its database for a minute. */
+const mostTries = 1400;
+
 const entry = join(root, 'build/index.js');
 const pidFile = join(local, 'server.pid');
 
@@ -79,7 +82,7 @@ export async function serve(options) {
   if (remember) writeFileSync(pidFile, String(server.pid));
   const exited = new Promise((done) => server.once('exit', done));
   for (let tries = 0; ; tries += 1) {
-    if (server.exitCode !== null || tries > 300)
+    if (server.exitCode !== null || tries > mostTries)
       throw new SetupError('The application did not start (see above).');
     const answers = await fetch(`http://127.0.0.1:${port}/health`).then(
       (response) => response.ok,

@@ -1,80 +1,24 @@
-import { rmSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { addresses, ensureDatabase, startCluster } from '../../scripts/setup/cluster.js';
-import { prepareDatabase } from '../../scripts/setup/database.js';
-import { clusterFolder } from '../../scripts/setup/paths.js';
-import { tryPort } from '../../scripts/setup/ports.js';
-import { serve } from '../../scripts/setup/server.js';
 import { fillerFor, places } from '../support/addresses';
-import { type Standing, startPooler, startProxy } from '../support/before';
 import { type Client, signedIn } from '../support/client';
+import { type Installation, install } from '../support/installation';
 import { underLoad } from '../support/load';
+import { startReplica } from '../support/replica';
 
 /** Two processes behind nginx with TLS, on PgBouncer in transaction mode: one after the other is ended under load. */
 
-const name = 'several';
-let cluster: Awaited<ReturnType<typeof startCluster>>;
-let pooler: Awaited<ReturnType<typeof startPooler>>;
-let proxy: Standing;
+let installation: Installation;
 let origin: string;
-let servers: Awaited<ReturnType<typeof serve>>[];
 let owner: Client;
 
-const startProcess = (port: number) =>
-  serve({
-    port,
-    app: pooler.address,
-    origin,
-    env: {
-      ADDRESS_HEADER: 'x-forwarded-for',
-      XFF_DEPTH: '1',
-      DATABASE_CONNECTIONS: '8',
-      DATABASE_PATIENCE_SECONDS: '5'
-    }
-  });
-
-let ports: number[];
-
-/** What was started, to be stopped in the other order. */
-const stops: (() => Promise<void>)[] = [];
-
 beforeAll(async () => {
-  // The proxy's certificate is one of its own.
-  process.env['NODE_TLS_REJECT_UNAUTHORIZED'] = '0';
-  rmSync(clusterFolder(name), { recursive: true, force: true });
-  cluster = await startCluster(name);
-  stops.push(() => cluster.stop());
-  await ensureDatabase(cluster, name);
-  const { app, migrator } = addresses(cluster, name);
-  await prepareDatabase({ app, migrator, demo: true });
-  pooler = await startPooler(app);
-  stops.push(() => pooler.stop());
-  const at = (await tryPort(0))!;
-  origin = `https://localhost:${at}`;
-  ports = [(await tryPort(0))!, (await tryPort(0))!];
-  servers = [];
-  for (const [i, port] of ports.entries()) {
-    servers.push(await startProcess(port));
-    stops.push(async () => void (await servers[i]!.stop()));
-  }
-  proxy = await startProxy(at, ports);
-  stops.push(() => proxy.stop());
+  installation = await install({ DATABASE_PATIENCE_SECONDS: '5' });
+  ({ origin } = installation);
   owner = await signedIn(origin, 'owner');
 });
-afterAll(async () => {
-  for (const stop of stops.reverse()) await stop();
-  rmSync(clusterFolder(name), { recursive: true, force: true });
-});
-
-const asSuperuser = async <Row extends pg.QueryResultRow>(sql: string): Promise<Row[]> => {
-  const client = new pg.Client({ connectionString: addresses(cluster, name).superuser });
-  await client.connect();
-  const { rows } = await client.query<Row>(sql);
-  await client.end();
-  return rows;
-};
+afterAll(() => installation.stop());
 
 describe('behind the proxy', () => {
   it('cookies are bound to the host and to TLS, and browsers are told to come by it', async () => {
@@ -92,7 +36,7 @@ describe('behind the proxy', () => {
   });
 
   it('every page opens, whichever process answers, on connections that belong to nobody', async () => {
-    const fill = await fillerFor(addresses(cluster, name).superuser);
+    const fill = await fillerFor(installation.addresses.superuser);
     const bad: string[] = [];
     for (const { route, isPage } of places()) {
       if (!isPage || /sign-out|token/.test(route)) continue;
@@ -102,7 +46,7 @@ describe('behind the proxy', () => {
       }
     }
     expect(bad).toEqual([]);
-    for (const server of servers) expect(server.printed()).toContain('"route":"/today"');
+    for (const server of installation.servers) expect(server.printed()).toContain('"route":"/today"');
   });
 
   it('strangers are slowed down by their own address, which they cannot choose', async () => {
@@ -113,7 +57,7 @@ describe('behind the proxy', () => {
         headers: { origin, accept: 'text/html', 'x-forwarded-for': chosen },
         body: new URLSearchParams({ email: 'nobody@demo.example', password: 'a wrong one' })
       });
-    const kept = await asSuperuser<{ points: number }>(
+    const kept = await installation.query<{ points: number }>(
       "select points from attempt where key like 'address:%'"
     );
     expect(kept).toEqual([{ points: 2 }]);
@@ -131,30 +75,25 @@ describe('under load', () => {
     [
       'one of the two processes is killed and comes back',
       async () => {
-        process.kill(servers[0]!.pid!, 'SIGKILL');
-        await servers[0]!.exited;
-        await pause(1500);
-        servers[0] = await startProcess(ports[0]!);
+        await installation.restartProcess(0, 'SIGKILL', 1500);
       }
     ],
     [
       'the pooler is killed and comes back',
       async () => {
-        await pooler.restart();
+        await installation.pooler.restart();
       }
     ],
     [
       'the database is restarted',
       async () => {
-        const { port } = cluster;
-        await cluster.stop();
-        cluster = await startCluster(name, [], port);
+        await installation.restartDatabase();
       }
     ],
     [
       'the proxy is restarted',
       async () => {
-        await proxy.restart();
+        await installation.proxy.restart();
       }
     ]
   ])('nothing acknowledged is lost and nothing is doubled when %s', async (_, work) => {
@@ -165,7 +104,42 @@ describe('under load', () => {
     await expect
       .poll(() => owner.fetch('/people').then(({ status }) => status), { timeout: 120_000 })
       .toBe(200);
-    const kept = (await asSuperuser<{ name: string }>('select name from person')).map(({ name: one }) => one);
+    const kept = (await installation.query<{ name: string }>('select name from person')).map(
+      ({ name: one }) => one
+    );
+    expect(acknowledged.filter((one) => !kept.includes(one))).toEqual([]);
+    expect(new Set(kept).size).toBe(kept.length);
+  });
+});
+
+// Last: the installation stands on the replica from here on.
+describe.sequential('a streaming replica', () => {
+  let replica: Awaited<ReturnType<typeof startReplica>>;
+  afterAll(() => replica?.stop());
+
+  it('has everything that was acknowledged when the primary dies, and takes its place', async () => {
+    // What the tests before have added counts as too much for ten minutes.
+    await installation.query('delete from attempt');
+    const [data] = await installation.query<{ data_directory: string }>('show data_directory');
+    replica = await startReplica(installation.addresses.superuser, data!.data_directory);
+    const { acknowledged, statuses } = await underLoad(owner, async () => {
+      await pause(2000);
+      await installation.killDatabase();
+      await replica.promote();
+      await installation.pooler.pointTo(replica.port);
+      await expect
+        .poll(() => owner.fetch('/health/ready').then(({ status }) => status), { timeout: 120_000 })
+        .toBe(200);
+    });
+    expect([...statuses].filter((status) => ![0, 200, 502, 503, 504].includes(status))).toEqual([]);
+    expect(acknowledged.length).toBeGreaterThan(5);
+    const client = new pg.Client({
+      connectionString: installation.addresses.superuser.replace(/:\d+\//, `:${replica.port}/`)
+    });
+    await client.connect();
+    const { rows } = await client.query<{ name: string }>('select name from person');
+    await client.end();
+    const kept = rows.map(({ name }) => name);
     expect(acknowledged.filter((one) => !kept.includes(one))).toEqual([]);
     expect(new Set(kept).size).toBe(kept.length);
   });

@@ -76,4 +76,20 @@ describe('pages in print', () => {
     await make();
     expect(await state()).toBe('done');
   });
+
+  it('of one school are made two at a time: a third waits for its turn', async () => {
+    await inDemo((db) =>
+      db.query(
+        `insert into print_job (school_id, id, walk_id, brief_id, kind, requested_by, state, beat_at)
+         select $1, gen_random_uuid(), $2, $3, kind, $4, 'running', now() from unnest('{brief,learners}'::text[]) kind`,
+        [demo.schoolId, walkId, brief.id, viewer.personId]
+      )
+    );
+    await inDemo((db) => db.query("update print_job set state = 'waiting', pdf = null where kind = 'cards'"));
+    await make();
+    expect(await state()).toBe('waiting');
+    await inDemo((db) => db.query("delete from print_job where kind = 'brief'"));
+    await make();
+    expect(await state()).toBe('done');
+  });
 });

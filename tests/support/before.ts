@@ -60,25 +60,29 @@ export interface Standing {
 }
 
 /** PgBouncer in transaction mode. @param database a connection of the application's role, and its address there */
-export async function startPooler(database: string): Promise<Standing & { readonly address: string }> {
+export async function startPooler(
+  database: string
+): Promise<Standing & { readonly address: string; pointTo(port: number): Promise<void> }> {
   const folder = openFolder();
   const port = (await tryPort(0))!;
-  const { port: behind, pathname, username, password } = new URL(database);
+  const { port: first, pathname, username, password } = new URL(database);
   const name = pathname.slice(1);
   const file = join(folder, 'pgbouncer.ini');
-  writeFileSync(
-    file,
-    changed('pgbouncer.ini', [
-      [
-        'good_trail = host=127.0.0.1 port=5432 dbname=good_trail',
-        `${name} = host=127.0.0.1 port=${behind} dbname=${name}`
-      ],
-      ['listen_port = 6432', `listen_port = ${port}`],
-      ['default_pool_size = 20', 'default_pool_size = 4'],
-      ['/etc/pgbouncer/userlist.txt', join(folder, 'userlist.txt')],
-      [/\/var\/(log|run)\/postgresql/, folder]
-    ])
-  );
+  const writeFor = (behind: string) =>
+    writeFileSync(
+      file,
+      changed('pgbouncer.ini', [
+        [
+          'good_trail = host=127.0.0.1 port=5432 dbname=good_trail',
+          `${name} = host=127.0.0.1 port=${behind} dbname=${name}`
+        ],
+        ['listen_port = 6432', `listen_port = ${port}`],
+        ['default_pool_size = 20', 'default_pool_size = 4'],
+        ['/etc/pgbouncer/userlist.txt', join(folder, 'userlist.txt')],
+        [/\/var\/(log|run)\/postgresql/, folder]
+      ])
+    );
+  writeFor(first);
   writeFileSync(join(folder, 'userlist.txt'), `"${username}" "${decodeURIComponent(password)}"\n`);
   const start = async () => {
     // It refuses to run as root.
@@ -89,15 +93,21 @@ export async function startPooler(database: string): Promise<Standing & { readon
     return started;
   };
   let child = await start();
+  const restart = async () => {
+    await ended(child, 'SIGKILL');
+    rmSync(join(folder, 'pgbouncer.pid'), { force: true });
+    child = await start();
+  };
   const address = new URL(database);
   address.port = String(port);
   return {
     port,
     address: address.href,
-    restart: async () => {
-      await ended(child, 'SIGKILL');
-      rmSync(join(folder, 'pgbouncer.pid'), { force: true });
-      child = await start();
+    restart,
+    /** Leads to a database at another port: a restart, as an administrator does it after a failover. */
+    pointTo: async (behind) => {
+      writeFor(String(behind));
+      await restart();
     },
     stop: async () => {
       await ended(child, 'SIGTERM');

@@ -194,6 +194,23 @@ describe('a sighting', () => {
     expect(both.curve('rubus-fruticosus', stageOf('rubus-fruticosus', 'leaf'))[332]).toBeGreaterThan(0.95);
   });
 
+  it('a thousand times, and against what others say, is still a forecast', () => {
+    // A clock that is wrong, or somebody who presses a key all day.
+    const many = (taxon: string, stage: Stage, says: Sighted['says'], day: number) =>
+      Array.from({ length: 1000 }, () => seen(taxon, stage, day, says));
+    for (const sightings of [
+      many('allium-ursinum', 'leaf', 'not yet', 114),
+      [...many('allium-ursinum', 'flower', 'not yet', 175), ...many('urtica-dioica', 'flower', 'there', 60)]
+    ]) {
+      const own = season(sightings);
+      const sum = own.density('spring').reduce((all, { probability }) => all + probability, 0);
+      expect(sum).toBeCloseTo(1, 9);
+      const { half, probability } = own.stageOn('allium-ursinum', stageOf('allium-ursinum', 'leaf'), 114);
+      for (const figure of [half.expected, half.low, half.high, probability])
+        expect(Number.isFinite(figure)).toBe(true);
+    }
+  });
+
   it('far out of the season does not break the forecast', () => {
     const odd = season([seen('prunus-spinosa', 'flower', 300)]);
     const sum = odd.density('spring').reduce((total, { probability }) => total + probability, 0);

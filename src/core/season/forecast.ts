@@ -71,6 +71,13 @@ const normal = (reach: number, deviation: number): number[] => {
   const sum = raw.reduce((a, b) => a + b, 0);
   return raw.map((p) => p / sum);
 };
+/** Probabilities from their logarithms, whatever these have in common. Sums to 1. */
+const fromLogs = (logs: readonly number[]): number[] => {
+  const most = Math.max(...logs);
+  const raw = logs.map((log) => Math.exp(log - most));
+  const sum = raw.reduce((a, b) => a + b, 0);
+  return raw.map((p) => p / sum);
+};
 const ownWeights = normal(taxonReach, taxonDeviation);
 const priorWeights = normal(siteReach, siteDeviation);
 
@@ -166,19 +173,25 @@ export class SiteSeason {
     const of = (half: Half) =>
       new Map(
         [...byTaxon.keys()].flatMap((taxon) => {
-          const own = this.ownLikelihood(taxon, half);
+          const own = this.ownLogs(taxon, half);
           if (!own) return [];
-          const logs = priorWeights.map((_, i) =>
-            Math.log(ownWeights.reduce((sum, w, j) => sum + w * own[i + j]!, 0))
-          );
+          const logs = priorWeights.map((_, i) => {
+            const most = Math.max(...own.slice(i, i + ownWeights.length));
+            return (
+              most + Math.log(ownWeights.reduce((sum, w, j) => sum + w * Math.exp(own[i + j]! - most), 0))
+            );
+          });
           return [[taxon, logs] as const];
         })
       );
     this.#evidence = { spring: of('spring'), autumn: of('autumn') };
   }
 
-  /** Π ℓ of a taxon's own sightings, on the grid of its whole shift; undefined where it has none in that half. */
-  private ownLikelihood(taxon: string, half: Half): number[] | undefined {
+  /**
+   * Σ log ℓ of a taxon's own sightings, on the grid of its whole shift; undefined where it has none in that half. As
+   * logarithms, since the product of some hundred that contradict the windows is no number any more.
+   */
+  private ownLogs(taxon: string, half: Half): number[] | undefined {
     const stages = this.stagesOf(taxon);
     const own = (this.#sightings.get(taxon) ?? []).flatMap((one) => {
       // What is seen in one half of the year tells of that half: a leaf in November says nothing of spring.
@@ -192,9 +205,9 @@ export class SiteSeason {
     const reach = siteReach + taxonReach;
     return Array.from({ length: 2 * reach + 1 }, (_, i) =>
       own.reduce(
-        (product, { windows, says, day }) =>
-          product * likelihood(windows, says, day - this.mean[half] - (i - reach)),
-        1
+        (sum, { windows, says, day }) =>
+          sum + Math.log(likelihood(windows, says, day - this.mean[half] - (i - reach))),
+        0
       )
     );
   }
@@ -206,10 +219,7 @@ export class SiteSeason {
       for (const [taxon, evidence] of this.#evidence[half]) if (taxon !== without) sum += evidence[i]!;
       return sum;
     });
-    const most = Math.max(...logs);
-    const raw = logs.map((log) => Math.exp(log - most));
-    const sum = raw.reduce((a, b) => a + b, 0);
-    return raw.map((p) => p / sum);
+    return fromLogs(logs);
   }
 
   /** How much later than at the reference place this half of the year is here: days with their probability. */
@@ -249,15 +259,14 @@ export class SiteSeason {
     const known = this.#shifts.get(key);
     if (known) return known;
     const site = this.siteShift(half, taxon);
-    const own = this.ownLikelihood(taxon, half);
+    const own = this.ownLogs(taxon, half);
     const reach = siteReach + taxonReach;
-    const raw = Array.from({ length: 2 * reach + 1 }, (_, s) => {
+    const logs = Array.from({ length: 2 * reach + 1 }, (_, s) => {
       let sum = 0;
       for (let j = 0; j < ownWeights.length; j += 1) sum += (site[s - j] ?? 0) * ownWeights[j]!;
-      return sum * (own?.[s] ?? 1);
+      return Math.log(sum) + (own?.[s] ?? 0);
     });
-    const sum = raw.reduce((a, b) => a + b, 0);
-    const shift = raw.map((p) => p / sum);
+    const shift = fromLogs(logs);
     this.#shifts.set(key, shift);
     return shift;
   }

@@ -178,8 +178,23 @@ export const isAnswering = (): Promise<boolean> =>
     () => false
   );
 
+/** Seconds that a process waits for its database when it starts: both may have been started at once. */
+const startPatience = 60;
+
+/** As {@link assertBoundRole}, waiting for a database that does not answer yet. */
+export async function whenAnswering(): Promise<void> {
+  for (let waited = 0; ; waited += 1)
+    try {
+      return await assertBoundRole();
+    } catch (error) {
+      if (!outageOf(error) || waited >= startPatience) throw error;
+      log.warn({ what: 'waiting for the database', why: (error as Error).message });
+      await new Promise((done) => setTimeout(done, 1000));
+    }
+}
+
 /** Refuses to serve with a role that row-level security does not bind. */
-export async function assertBoundRole(): Promise<void> {
+async function assertBoundRole(): Promise<void> {
   const role = await rowOf(
     aboveSchools,
     z.object({ free: z.boolean(), name: z.string() }),

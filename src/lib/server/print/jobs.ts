@@ -27,6 +27,8 @@ export type PrintState = Readonly<z.infer<typeof PrintState>>;
 /** Without a sign of life for so long, another process takes over. */
 const staleSeconds = 30;
 const beatSeconds = 10;
+/** Of one school: what is asked for beyond waits, so that other schools have their turn. */
+const mostAtOnce = 2;
 
 /** Asks for a PDF of a brief; one that is there already stays. */
 export async function requestPrint(
@@ -62,14 +64,16 @@ export async function readPrint(db: SchoolDb, briefId: string, kind: PrintKind):
   return printed?.pdf ?? undefined;
 }
 
-/** Takes the job where nobody is at it. @returns whether this process has it now */
+/** Takes the job where nobody is at it and the school has room. @returns whether this process has it now */
 async function takeUp(schoolId: string, briefId: string, kind: PrintKind): Promise<boolean> {
   return withSchool(schoolId, async (db) => {
     const { rowCount } = await db.query(
       `update print_job set state = 'running', beat_at = now(), done_share = 0
         where brief_id = $1 and kind = $2
-          and (state = 'waiting' or (state = 'running' and beat_at < now() - make_interval(secs => $3)))`,
-      [briefId, kind, staleSeconds]
+          and (state = 'waiting' or (state = 'running' and beat_at < now() - make_interval(secs => $3)))
+          and (select count(*) from print_job other
+                where other.state = 'running' and other.beat_at >= now() - make_interval(secs => $3)) < $4`,
+      [briefId, kind, staleSeconds, mostAtOnce]
     );
     return rowCount === 1;
   });
