@@ -133,7 +133,7 @@ export async function startCluster(purpose, stops = [], wanted = 0) {
   );
   closeSync(log);
   const stop = async () => {
-    if (server.exitCode !== null || !server.pid) return;
+    if (server.exitCode !== null || server.signalCode !== null || !server.pid) return;
     const gone = new Promise((done) => server.once('exit', done));
     process.kill(server.pid, 'SIGINT');
     await gone;
