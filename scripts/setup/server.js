@@ -97,7 +97,8 @@ export async function serve(options) {
     exited,
     printed: () => printed,
     stop: async () => {
-      if (server.exitCode === null && server.signalCode === null && server.pid) process.kill(server.pid, 'SIGTERM');
+      if (server.exitCode === null && server.signalCode === null && server.pid)
+        process.kill(server.pid, 'SIGTERM');
       await exited;
     }
   };

@@ -198,7 +198,7 @@ describe('a thousand faults, or some', () => {
         await faults[kind]![1]();
         done[kind] = (done[kind] ?? 0) + 1;
         // Some work gets through in between.
-      await pause(400);
+        await pause(400);
       }
       goesOn = false;
       await Promise.all(workers);
