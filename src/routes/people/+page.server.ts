@@ -94,8 +94,8 @@ const askedBy = ({ locals, url }: { locals: App.Locals; url: URL }) => ({
   origin: url.origin
 });
 
-const nowSend = ({ wentByMail }: LetterWithLink) =>
-  wentByMail ? 'It is on its way by e-mail.' : 'Send it now: it is shown this once.';
+const nowSend = ({ wentByMail }: LetterWithLink, what: 'invitation' | 'link') =>
+  wentByMail ? 'It is on its way by e-mail.' : `Send the ${what} now: it is shown this once.`;
 
 const PersonId = z.object({ personId: z.uuid() });
 const nobody = 'There is no such person.';
@@ -140,7 +140,7 @@ export const actions: Actions = {
     if (!email) return message(form, `${name} is on the list, without an account.`);
     const letter = await invitationLetter(viewer, askedBy(event), { id: personId, name }, email);
     return {
-      ...message(form, `${name} is on the list. ${nowSend(letter)}`),
+      ...message(form, `${name} is on the list. ${nowSend(letter, 'invitation')}`),
       letter
     };
   }),
@@ -159,7 +159,7 @@ export const actions: Actions = {
     if ((await membersOf(viewer.schoolId)).has(person.id))
       return fail(400, { problem: `${person.name} has an account already.` });
     const letter = await invitationLetter(viewer, askedBy(event), person, email.data);
-    return { done: `A new invitation for ${person.name}. ${nowSend(letter)}`, letter };
+    return { done: `A new invitation for ${person.name}. ${nowSend(letter, 'invitation')}`, letter };
   },
   withdraw: async ({ request, locals }) => {
     const viewer = requireLeader(locals);
@@ -194,7 +194,7 @@ export const actions: Actions = {
       body: `Dear ${person.name},\n\nOpen this link to choose a new password:\n${link}\n\nThe link works once, within a day. Until then your old password stays.\n`,
       wentByMail: sendsMail()
     };
-    return { done: `A link for ${person.name}. ${nowSend(letter)}`, letter };
+    return { done: `A link for ${person.name}. ${nowSend(letter, 'link')}`, letter };
   },
   factorOff: async ({ request, locals, url }) => {
     const viewer = requireRecentPassword(requireOwner(locals), url);

@@ -34,7 +34,8 @@ export async function dataOf(db: SchoolDb, personId: string, closedRounds: reado
     const rows = await rowsOf(
       db,
       z.object({ row: z.record(z.string(), z.unknown()) }),
-      `select to_jsonb(one) - 'school_id' - 'pdf' - 'jpeg' as row from ${table} one where ${column} = $1`,
+      `select to_jsonb(one) - 'school_id' - 'pdf' - 'jpeg' as row from ${table} one where ${column} = $1
+        order by row`,
       [personId]
     );
     return rows.map(({ row }) => row);
