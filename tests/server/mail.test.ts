@@ -226,6 +226,15 @@ describe.sequential('another address', () => {
     await signedIn('', demo.password, 'new@example.org');
   });
 
+  it('that was asked for before the password was chosen anew does not hold', async () => {
+    const ines = await signedIn('', 'harbour nettle seven ladders', 'ines@example.org');
+    await ines.post('/me?/email', { email: 'other@example.org', password: 'harbour nettle seven ladders' });
+    const { words } = await letterTo('other@example.org', 'Is this your address?');
+    const old = 'harbour nettle seven ladders';
+    expect((await ines.post('/me?/password', { old, new: 'gravel candle ninety otters' })).status).toBe(200);
+    expect((await new Client(server.origin).post(linkIn(words, 'new-email'))).status).toBe(400);
+  });
+
   it('is never one that somebody else signs in with, and does not tell that there is one', async () => {
     const learner = await signedIn('learner');
     const ask = async (email: string) => {

@@ -60,11 +60,12 @@ export async function checkPassword(
   return 'right';
 }
 
-/** Sets a new password; links that were made before it stop working. */
+/** Sets a new password; links that were made before it, and a change of address that was asked for, stop working. */
 export async function setPassword(accountId: string, password: string): Promise<void> {
   const hashed = await hashPassword(password);
   await query(
-    `with changed as (update account set password_hash = $2, password_changed_at = now() where id = $1 returning id)
+    `with changed as (update account set password_hash = $2, password_changed_at = now() where id = $1 returning id),
+          forgotten as (delete from email_change where account_id = $1)
      update password_link set used_at = now() from changed where account_id = changed.id and used_at is null`,
     [accountId, hashed]
   );
