@@ -22,6 +22,7 @@ import { makingFigures } from './making';
 import { planningFigures } from './planning';
 import { serverFigures } from './server';
 import { startFigures } from './start';
+import { togetherFigures } from './together';
 
 type Measure = () => readonly Figure[] | Promise<readonly Figure[]>;
 
@@ -38,6 +39,7 @@ const parts: Readonly<
   server: { measure: serverFigures, onDatabase: true },
   crowd: { measure: crowdFigures, onDatabase: true },
   cluster: { measure: clusterFigures, onRequest: true },
+  together: { measure: togetherFigures, onRequest: true },
   browser: { measure: browserFigures, onDatabase: true },
   field: { measure: fieldFigures, onDatabase: true },
   making: { measure: makingFigures, onDatabase: true },
@@ -46,7 +48,8 @@ const parts: Readonly<
 const help = `Usage: npm run bench [-- part …]
 
 Prints figures beside their goals, of all parts or of some: ${Object.keys(parts).join(', ')}.
-The cluster, ten minutes of a whole school at two processes behind nginx and PgBouncer, is measured by name alone.`;
+Two are measured by name alone, at two processes behind nginx and PgBouncer: cluster, ten minutes of a whole school that
+practises, and together, two minutes of two hundred phones in a round with a group.`;
 
 /** Prints figures beside their goals, part by part. */
 async function main(): Promise<number> {

@@ -1,4 +1,5 @@
-import { batchActs, batchCode, type BatchAct } from '../src/core/making';
+import { batchActs, codeLength, type BatchAct } from '../src/core/making';
+import { codeOf } from '../src/core/words';
 import { insert } from '../src/lib/server/database/insert';
 import type { SchoolDb } from '../src/lib/server/database/school';
 import type { IdOf } from './demo-place';
@@ -32,7 +33,7 @@ export async function loadMaking(db: SchoolDb, { making, sites }: Demo, idOf: Id
     const id = idOf('batch', batch.key);
     await insert(db, 'batch', {
       id,
-      code: batchCode(Buffer.from(id.replaceAll('-', ''), 'hex')),
+      code: codeOf(Buffer.from(id.replaceAll('-', ''), 'hex').subarray(0, codeLength - 1)),
       taxon: taxonOf(batch.takings[0]!.patch),
       part: batch.part,
       way: batch.way,

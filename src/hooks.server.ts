@@ -13,6 +13,8 @@ import { hasAccounts, readSessionCookie, viewerOf } from '$lib/server/accounts';
 import { inWords, mostBytesOf } from '$lib/server/request/body-limits';
 import { cleanRequest } from '$lib/server/request/clean-request';
 import { closePool, connectionsNow, whenAnswering } from '$lib/server/database/database';
+import { stopListening } from '$lib/server/database/notices';
+import { closeStreams } from '$lib/server/request/event-stream';
 import { keepSweeping } from '$lib/server/school/housekeeping';
 import { keepSending } from '$lib/server/mail';
 import { faultOf, log } from '$lib/server/request/log';
@@ -42,6 +44,8 @@ export const init: ServerInit = async () => {
     stopSweeping();
     stopSending();
     stopMetrics();
+    closeStreams();
+    stopListening();
     void closePool();
   });
 };
@@ -55,6 +59,7 @@ const open = [
   '/welcome',
   '/new-password',
   '/well',
+  '/join',
   '/health',
   '/field'
 ];

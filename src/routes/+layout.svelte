@@ -16,6 +16,8 @@
   import { refusal } from '$lib/ui/form/forms.svelte';
 
   let { data, children } = $props();
+  /** Pages that fill what they are shown on, without the places around them. */
+  const isBare = $derived(page.route.id === '/field' || page.route.id === '/together/[group]');
   let isWaiting = false;
   afterNavigate(refusal.forget);
   // Says that the page answers to mouse and keys now.
@@ -63,9 +65,9 @@
     </div>
   </div>
 {/if}
-{#if page.route.id === '/field'}
+{#if isBare}
   {@render children()}
-{:else if data.viewer}
+{:else if data.viewer && !page.route.id?.startsWith('/join')}
   <div class="mx-auto flex min-h-screen max-w-[1360px]">
     <Signpost viewer={data.viewer} />
     <div class="flex min-w-0 flex-1 flex-col px-4 pb-[74px] pt-3 lg:px-7 lg:pb-3 lg:pt-5">

@@ -38,7 +38,13 @@ export async function install(env: Record<string, string> = {}) {
       port,
       app: pooler.address,
       origin,
-      env: { ADDRESS_HEADER: 'x-forwarded-for', XFF_DEPTH: '1', DATABASE_CONNECTIONS: '8', ...env }
+      env: {
+        ADDRESS_HEADER: 'x-forwarded-for',
+        XFF_DEPTH: '1',
+        DATABASE_CONNECTIONS: '8',
+        DATABASE_LISTEN_URL: app,
+        ...env
+      }
     });
   const ports = [(await tryPort(0))!, (await tryPort(0))!];
   const servers: Awaited<ReturnType<typeof serve>>[] = [];

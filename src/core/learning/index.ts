@@ -39,6 +39,7 @@ export {
   assumedSeconds,
   basketScore,
   type Choice,
+  choices,
   type Contrast,
   type DrillName,
   drillNames,
@@ -115,6 +116,20 @@ export {
   roundSeconds,
   usualQuestions
 } from './round';
+export {
+  afterAct,
+  type Division,
+  divisionOf,
+  type GroupAct,
+  groupActs,
+  type GroupAnswer,
+  type GroupPhase,
+  groupPhases,
+  type GroupQuestion,
+  groupQuestion,
+  type GroupState,
+  type LetteredPart
+} from './group-round';
 export {
   changeOf,
   mayReview,

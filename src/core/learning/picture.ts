@@ -73,7 +73,7 @@ export interface QuestionPicture {
   /** Where a character is seen. */
   placeOf(character: string): Point | undefined;
   /** For keyboards and readers: parts by number, named neutrally. */
-  readonly parts: readonly { id: number; label: string }[];
+  readonly parts: readonly { id: number; label: string; at: Point }[];
   /** What the part of that number shows. */
   showsOf(part: number): readonly string[] | undefined;
   /** What is shown, for those who do not see it. */
@@ -94,11 +94,11 @@ export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
     charactersAt: (tap) => charactersAt(slim, tap),
     placeOf: (character) => anchorOf(slim, character),
     // Parts that show a character, one of each kind and view.
-    parts: parts.flatMap(({ id, kind, view, shows }) => {
+    parts: parts.flatMap(({ id, kind, view, at, shows }) => {
       const label = view === 'whole' ? `${kind}, whole plant` : `${kind}, near`;
       if (shows.length === 0 || seen.has(label)) return [];
       seen.add(label);
-      return [{ id, label }];
+      return [{ id, label, at }];
     }),
     showsOf: (part) => parts[part]?.shows,
     words: plateInWords(library, plate),
@@ -135,7 +135,7 @@ export function photographedPicture(
       return near.length > 0 ? near.map(({ character }) => character.slug) : undefined;
     },
     placeOf: (slug) => marks.find(({ character }) => character.slug === slug)?.at,
-    parts: marks.map(({ character }, id) => ({ id, label: `${character.organ}, place ${id + 1}` })),
+    parts: marks.map(({ character, at }, id) => ({ id, label: `${character.organ}, place ${id + 1}`, at })),
     showsOf: (part) => marks[part] && [marks[part].character.slug],
     words: [
       'A photograph.',

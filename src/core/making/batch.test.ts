@@ -10,7 +10,6 @@ import {
   nextOf,
   weighedYield
 } from './batch';
-import { batchCode, readCode } from './code';
 import { againstLabel, labelsOf, notForInShort } from './label';
 
 const dry = { way: 'dry' } as const;
@@ -178,28 +177,5 @@ describe('a label', () => {
       contains: '',
       useBy: { date: undefined, because: 'Not food' }
     });
-  });
-});
-
-describe('the code of a batch', () => {
-  it('is read as it is typed, in any letters and with gaps', () => {
-    const code = batchCode(Uint8Array.of(3, 200, 77, 14, 255));
-    expect(code).toMatch(/^[2-9A-HJKMNP-Z]{6}$/);
-    expect(readCode(` ${code.slice(0, 3).toLowerCase()}-${code.slice(3)} `)).toBe(code);
-  });
-
-  it('shows every wrong sign and every two that changed places', () => {
-    const signs = '23456789ABCDEFGHJKMNPQRSTUVWXYZ';
-    for (let seed = 0; seed < 20; seed += 1) {
-      const code = batchCode(Uint8Array.from({ length: 5 }, (_, i) => (seed * 37 + i * 101) % 256));
-      for (let i = 0; i < code.length; i += 1) {
-        for (const sign of signs)
-          if (sign !== code[i]) expect(readCode(code.slice(0, i) + sign + code.slice(i + 1))).toBeUndefined();
-        if (i + 2 < code.length && code[i] !== code[i + 1])
-          expect(readCode(code.slice(0, i) + code[i + 1] + code[i] + code.slice(i + 2))).toBeUndefined();
-      }
-    }
-    expect(readCode('')).toBeUndefined();
-    expect(readCode('ABCDE')).toBeUndefined();
   });
 });

@@ -14,6 +14,9 @@ const grams = z.coerce
   .positive('More than nothing, in grams.')
   .max(100_000, 'At most 100 kg.');
 
+/** Signs of its code, as it stands on its labels. */
+export const codeLength = 6;
+
 export const weighedWhen = ['gathered', 'cleaned', 'drying', 'ready'] as const;
 export const turnedOut = ['well', 'so-so', 'badly'] as const;
 

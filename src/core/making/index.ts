@@ -21,6 +21,7 @@ export {
   batchActs,
   type BatchEvent,
   batchOf,
+  codeLength,
   nextOf,
   turnedOut,
   weighedWhen,
@@ -37,7 +38,6 @@ export {
   toolsAtStop,
   type Kitchen
 } from './card';
-export { batchCode, readCode } from './code';
 export { dishFacts, type DishPart, type Ingredient, toGatherFor } from './dish';
 export {
   againstLabel,

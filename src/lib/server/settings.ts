@@ -21,6 +21,8 @@ const Settings = z
     DATABASE_ROLE: z.string().min(1).optional(),
     DATABASE_CONNECTIONS: whole(1, 500).default(10),
     DATABASE_PATIENCE_SECONDS: whole(1, 600).default(20),
+    /** A connection past the pooler, on which is told what other processes have changed; 'none' where there is none. */
+    DATABASE_LISTEN_URL: z.string().min(1).optional(),
     /** A statement that takes as long is told in the log, in milliseconds. */
     SLOW_STATEMENT_MS: whole(1, 600_000).default(1000),
     /** Where figures for Prometheus are told, on loopback; nowhere where it is not set. */

@@ -1,8 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { englishName } from '$core/knowledge';
-import { readCode } from '$core/making';
+import { codeLength } from '$core/making';
 import { addDays } from '$core/season';
+import { readCode } from '$core/words';
 import { batchInShort, batchWithCode, freeTakings, listBatches } from '$lib/server/making/batches';
 import { libraryOfAll } from '$lib/server/library/library';
 import { fieldsAction } from '$lib/server/request/actions';
@@ -33,7 +34,7 @@ export const actions: Actions = {
     requireSignedIn,
     z.object({ code: z.string().max(40) }),
     async ({ code: typed }, { viewer }) => {
-      const code = readCode(typed);
+      const code = readCode(typed, codeLength);
       if (!code)
         return fail(400, {
           problem: `“${typed.trim()}” is no code of a batch: six letters and digits, without I, L, O, 0 and 1. Look at the label again.`

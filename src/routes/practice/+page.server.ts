@@ -55,6 +55,7 @@ export const load: PageServerLoad = ({ locals }) => {
     const { next, questions, minutes, due, pairs: ofToday } = planToday(walks, learner, db.now);
     return {
       today: { walkName: next?.name, questions, minutes, due, pairs: ofToday.length },
+      leads: leads(viewer),
       open: await openRounds(db, viewer),
       missed: await missedLately(db, viewer, own),
       specimen: specimenOf(library, season, viewer.today),

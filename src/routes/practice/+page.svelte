@@ -180,6 +180,9 @@
         </div>{/each}
     </dl>
     <p class="mt-4 border-t border-rule pt-3"><a href="/quizzes">Quizzes</a>, the same for the whole group</p>
+    {#if data.leads}<p class="mt-2">
+        <a href="/together">Rounds with a group</a>, on a large screen and their phones
+      </p>{:else}<p class="mt-2"><a href="/join">Join a round</a> by the code on a screen</p>{/if}
     <p class="mt-3 border-t border-rule pt-3 text-ink-2">
       Calling a dangerous plant edible is the error that counts. Leaving a plant alone is never wrong.
       Drawings are not plants.

@@ -23,7 +23,7 @@ export { isFit } from './making';
 export { type Contrast, type Plant, PlantAt, plantOf, plantsOf, tellingShown } from './contrast';
 export { type LookKey, looksOn, looksOnPhotograph, observationsOf, sightOf } from './looks';
 export { shuffledBy } from './sheet';
-export { type Choice, judge, type OpenSideBySide } from './side-by-side';
+export { type Choice, choices, judge, type OpenSideBySide } from './side-by-side';
 export type { OpenProveIt } from './prove-it';
 export { basketScore, judgeBasket, mostPieces, mostWrong, type OpenBasket } from './basket';
 export { judgeTray, type OpenTray } from './tray';

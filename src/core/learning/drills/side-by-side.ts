@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { contrastsOf } from '../../evidence';
-import { type View, composePlate, renderPlate, viewsFor } from '../../figure';
+import { type Plate, type View, composePlate, renderPlate, viewsFor } from '../../figure';
 import { type Library, isDangerous, nameWithin } from '../../knowledge';
 import type { Envelopes } from '../envelopes';
 import { confidences, type Decision, type Outcome } from '../outcome';
@@ -107,6 +107,18 @@ function viewsOf(library: Library, { target, lookalike }: PlantPair, partial: bo
   return ['whole', ...(views.length > 0 ? views : (['leaf'] as const))];
 }
 
+const plateOf = (library: Library, plants: PlantPair, spec: SideBySide, member: Member): Plate =>
+  composePlate(
+    library,
+    plants[member].taxon,
+    plants[member].stage,
+    spec.seed,
+    viewsOf(library, plants, spec.partial),
+    plateSize,
+    'right',
+    { inGrass: spec.inGrass }
+  );
+
 /** The specimen; what is sent is as large as for the other one of the pair. */
 function drawSpecimen(
   library: Library,
@@ -114,17 +126,13 @@ function drawSpecimen(
   spec: SideBySide,
   envelopes: Envelopes
 ): QuestionPicture {
-  const { inGrass, seed, specimen } = spec;
+  const { inGrass, specimen } = spec;
   const views = viewsOf(library, plants, spec.partial);
-  const plateOf = (member: Member) =>
-    composePlate(library, plants[member].taxon, plants[member].stage, seed, views, plateSize, 'right', {
-      inGrass
-    });
   const [own, other] = [specimen, otherOf(specimen)].map((member) => ({
     key: [spec[member], spec[`${member}Stage`], ...views, ...(inGrass ? ['in grass'] : [])].join(' '),
-    draw: () => renderPlate(plateOf(member))
+    draw: () => renderPlate(plateOf(library, plants, spec, member))
   }));
-  const picture = drawnPicture(library, plateOf(specimen));
+  const picture = drawnPicture(library, plateOf(library, plants, spec, specimen));
   return 'svg' in picture.image
     ? { ...picture, image: { svg: envelopes.enclose(picture.image.svg, own!.key, [other!]) } }
     : picture;
@@ -201,12 +209,34 @@ function poseSideBySide(
         isPhotograph: 'photograph' in picture.image,
         words: picture.words
       },
-      parts: picture.parts
+      parts: picture.parts.map(({ id, label }) => ({ id, label }))
     }),
     image: (name) => (name === 'specimen' ? picture.image : undefined),
     offers: () => false,
     grade
   };
+}
+
+/**
+ * The parts of a drawn specimen, and those of the other plant of its pair drawn in its place: each with whether it shows
+ * what tells the two apart.
+ * @returns undefined where the library has one of the plants no more
+ */
+export function poseLettered(library: Library, spec: SideBySide) {
+  const plants = plantsOf(library, spec);
+  if (!plants) return undefined;
+  const partsOf = (member: Member) => {
+    const picture = drawnPicture(library, plateOf(library, plants, spec, member));
+    const telling = tellingShown(library, plants, picture.shown).map(({ slug }) => slug);
+    const parts = picture.parts.map(({ id, label, at }) => ({
+      label,
+      at,
+      tells: telling.some((slug) => picture.showsOf(id)?.includes(slug))
+    }));
+    return { parts, couldBeTold: telling.length > 0 };
+  };
+  const own = partsOf(spec.specimen);
+  return { own: own.parts, other: partsOf(otherOf(spec.specimen)).parts, couldBeTold: own.couldBeTold };
 }
 
 export const sideBySide = defineDrill({

@@ -35,6 +35,16 @@ export const readDeviceCookie = (cookies: Cookies, url: URL): string | undefined
 export const setDeviceCookie = (cookies: Cookies, token: string, url: URL): void =>
   cookies.set(named('device', url), token, options(url, 365));
 
+/** The phone of a round: for a day, as long as the round's code stands. */
+export const readSeatCookie = (cookies: Cookies, url: URL): string | undefined =>
+  cookies.get(named('seat', url));
+
+export const setSeatCookie = (cookies: Cookies, link: string, url: URL): void =>
+  cookies.set(named('seat', url), link, options(url, 1));
+
+export const clearSeatCookie = (cookies: Cookies, url: URL): void =>
+  cookies.delete(named('seat', url), { path: '/', secure: isSecure(url) });
+
 /** Who has entered the password and owes the code: for as long as the browser is open, ten minutes on the server. */
 export const readBegunCookie = (cookies: Cookies, url: URL): string | undefined =>
   cookies.get(named('begun', url));

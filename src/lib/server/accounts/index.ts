@@ -1,11 +1,14 @@
 /** Accounts, memberships, sessions, invitations and links: the tables above all schools, read in this folder alone. */
 export {
   clearBegunCookie,
+  clearSeatCookie,
   clearSessionCookie,
   readBegunCookie,
   readDeviceCookie,
+  readSeatCookie,
   readSessionCookie,
   setBegunCookie,
+  setSeatCookie,
   setDeviceCookie,
   setSessionCookie
 } from './cookies';
@@ -47,7 +50,7 @@ export {
   signOutEverywhere,
   sweepSessions
 } from './sessions';
-export { hashOf, newToken } from './tokens';
+export { hashOf, newToken, readSchoolLink, schoolLink } from './tokens';
 export { addSchool, setUpFirstOwner } from './set-up';
 export { type Caller, membershipsOf } from './entering';
 export { type SignInResult, checkPassword, findAccount, setPassword, signIn } from './sign-in';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { longDate } from '$core/words';
 import type { Viewer } from '../accounts';
-import { hashOf, newToken } from '../accounts';
+import { hashOf, newToken, readSchoolLink, schoolLink } from '../accounts';
 import { maybe, rowOf, rowsOf } from '../database/rows';
 import { type SchoolDb, withSchool } from '../database/school';
 import type { News } from '../school/news';
@@ -42,22 +42,6 @@ export const listWellbeing = (db: SchoolDb, walkId: string): Promise<Wellbeing[]
     [walkId]
   );
 
-/** The school stands in the link, so that its answer is looked for in that school alone. */
-const linkToken = (schoolId: string, token: string): string =>
-  Buffer.concat([Buffer.from(schoolId.replaceAll('-', ''), 'hex'), Buffer.from(token, 'base64url')]).toString(
-    'base64url'
-  );
-
-function readLink(link: string): { readonly schoolId: string; readonly hash: Buffer } | undefined {
-  const bytes = Buffer.from(link, 'base64url');
-  if (bytes.length !== 48) return undefined;
-  const hex = bytes.subarray(0, 16).toString('hex');
-  return {
-    schoolId: hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5'),
-    hash: hashOf(bytes.subarray(16).toString('base64url'))
-  };
-}
-
 /**
  * Asks somebody; who was asked before gets a new link, and the old one stops working. An answer stays.
  * @returns the last part of the link, shown once
@@ -76,7 +60,7 @@ export async function askAfter(
        set token_hash = excluded.token_hash, expires_at = excluded.expires_at`,
     [db.schoolId, walkId, person.id, person.name, db.now, viewer.personId, hashOf(token), openDays]
   );
-  return linkToken(db.schoolId, token);
+  return schoolLink(db.schoolId, token);
 }
 
 /** What was said on the telephone, or that nobody was reached. An answer by the link is not written over by the latter. */
@@ -143,7 +127,7 @@ export type Question = Readonly<z.infer<typeof Question>>;
 
 /** @returns undefined for a link that is none, or was replaced by another */
 export function readQuestion(link: string): Promise<Question | undefined> {
-  const read = readLink(link);
+  const read = readSchoolLink(link);
   if (!read) return Promise.resolve(undefined);
   return withSchool(read.schoolId, (db) =>
     rowOf(
@@ -162,7 +146,7 @@ export function readQuestion(link: string): Promise<Question | undefined> {
 
 /** @returns whether it was kept: the link may have ended */
 export async function answerQuestion(link: string, answer: Answer, words: string): Promise<boolean> {
-  const read = readLink(link);
+  const read = readSchoolLink(link);
   if (!read) return false;
   return withSchool(read.schoolId, async (db) => {
     const { rowCount } = await db.query(

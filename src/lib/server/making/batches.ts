@@ -10,13 +10,13 @@ import {
   type WeighedYield,
   againstAct,
   batchActs,
-  batchCode,
   batchOf,
+  codeLength,
   nextOf,
   wayInWords,
   weighedYield
 } from '$core/making';
-import { counted, longDate } from '$core/words';
+import { codeOf, counted, longDate } from '$core/words';
 import type { Viewer } from '../accounts';
 import { insert } from '../database/insert';
 import { maybe, rowOf, rowsOf } from '../database/rows';
@@ -293,7 +293,7 @@ export async function beginBatch(
   const id = uuid();
   // A code that is there already is as good as impossible, and not to be thrown at anybody.
   for (;;) {
-    const code = batchCode(randomBytes(5));
+    const code = codeOf(randomBytes(codeLength - 1));
     if (await batchWithCode(db, code)) continue;
     await insert(db, 'batch', { id, code, ...row, begunBy: viewer.personId, effectiveAt: db.now });
     break;

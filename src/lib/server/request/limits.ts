@@ -20,6 +20,7 @@ const limits = {
   codes: 10,
   archives: 5,
   letters: 3,
+  guesses: 60,
   'letters of a visitor': 30
 } as const;
 type Kind = keyof typeof limits;
@@ -85,16 +86,25 @@ export interface Attempt {
  * Counts an attempt before it is looked at, so that many at once do not slip through.
  * @param device of an earlier success on this account, where there is one: then it alone counts
  */
-export async function attempt(subject: string, address: string, device?: string): Promise<Attempt> {
-  const counted: [Kind, string][] = device
-    ? [['device', keyOf(`${subject} ${device}`)]]
-    : [
-        ['account', keyOf(subject)],
-        ['address', keyOf(address)]
-      ];
+export const attempt = (subject: string, address: string, device?: string): Promise<Attempt> =>
+  count(
+    device
+      ? [['device', keyOf(`${subject} ${device}`)]]
+      : [
+          ['account', keyOf(subject)],
+          ['address', keyOf(address)]
+        ]
+  );
+
+/** Counts a guess at the code of a round; a whole class has one address. */
+export const guess = (address: string): Promise<Attempt> => count([['guesses', keyOf(address)]]);
+
+async function count(counted: readonly (readonly [Kind, string])[]): Promise<Attempt> {
   const succeeded = async () => {
     for (const [kind, key] of counted)
-      await (kind === 'address' ? limiter(kind).reward(key) : limiter(kind).delete(key));
+      await (kind === 'address' || kind === 'guesses'
+        ? limiter(kind).reward(key)
+        : limiter(kind).delete(key));
   };
   let wait = 0;
   for (const [kind, key] of counted) wait = Math.max(wait, await waitOf(kind, key));

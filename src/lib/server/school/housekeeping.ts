@@ -1,6 +1,7 @@
 import { deleteExpired } from './health';
 import { withSchool } from '../database/school';
 import { schoolIds, sweepSessions } from '../accounts';
+import { forgetSeatNames, sweepCodes } from '../learning/group';
 import { sweepMail } from '../mail';
 import { faultOf, log } from '../request/log';
 
@@ -19,12 +20,14 @@ export async function sweep(): Promise<number> {
       await db.query('delete from outbox_message where created_at < now() - make_interval(days => $1)', [
         outboxDays
       ]);
+      await forgetSeatNames(db);
       await db.query('select sweep_audit()');
       await db.query('select forget_walk_health(null)');
       return deleteExpired(db);
     });
   await sweepSessions();
   await sweepMail();
+  await sweepCodes();
   return deleted;
 }
 

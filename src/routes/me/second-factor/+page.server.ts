@@ -1,5 +1,4 @@
 import { fail } from '@sveltejs/kit';
-import QRCode from 'qrcode';
 import {
   beginFactor,
   begunFactor,
@@ -11,22 +10,13 @@ import {
   signOutEverywhere,
   tellFactor
 } from '$lib/server/accounts';
+import { squaresOf } from '$lib/server/print/squares';
 import { audit } from '$lib/server/school/audit';
 import { readSettings } from '$lib/server/school/schools';
 import { inSchoolOf, requireRecentPassword, requireSignedIn } from '$lib/server/request/guard';
 import { overQuota } from '$lib/server/request/limits';
 import { type Viewer, leads } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
-
-/** A QR code as the path of its dark squares, each one unit wide. */
-function squaresOf(text: string): { readonly size: number; readonly path: string } {
-  const { size, data } = QRCode.create(text, { errorCorrectionLevel: 'M' }).modules;
-  const dark: string[] = [];
-  data.forEach((is, i) => {
-    if (is) dark.push(`M${i % size} ${Math.floor(i / size)}h1v1h-1z`);
-  });
-  return { size, path: dark.join('') };
-}
 
 const isWanted = (viewer: Viewer) =>
   inSchoolOf(viewer, async (db) => leads(viewer) && (await readSettings(db)).secondFactor === 'teachers');

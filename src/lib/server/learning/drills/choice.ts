@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
-import { englishName } from '$core/knowledge';
+import { type Library, englishName } from '$core/knowledge';
 import {
   type DrillName,
   type DrillPair,
@@ -81,6 +81,23 @@ function byNeed(pairs: readonly PairInSeason[], learner: LearnerState): PairInSe
     .map(({ pair }) => pair);
 }
 
+/** The first of some pairs, as many as one round has, that can be told apart on what is shown. */
+export async function practisedPairs(
+  db: SchoolDb,
+  library: Library,
+  inOrder: readonly PairInSeason[]
+): Promise<DrillPair[]> {
+  const { policy } = await readSettings(db);
+  const at = { habitats: [], mayDig: false, policy, abundance: new Map(), drills: new Map() };
+  const pairs: DrillPair[] = [];
+  for (const pair of inOrder) {
+    if (pairs.length === mostPairs) break;
+    const one = practisedPair(library, pair, at);
+    if (one) pairs.push({ ...one, deciding: [...one.deciding] });
+  }
+  return pairs;
+}
+
 /** @returns undefined where the choice leaves nothing to ask */
 export async function startChosenRound(
   db: SchoolDb,
@@ -89,14 +106,8 @@ export async function startChosenRound(
 ): Promise<string | undefined> {
   const own = await schoolLibrary(db, viewer.region);
   const learner = await learnerState(db, viewer.personId, viewer.today);
-  const { policy } = await readSettings(db);
-  const at = { habitats: [], mayDig: false, policy, abundance: new Map(), drills: new Map() };
-  const pairs: DrillPair[] = [];
-  for (const pair of byNeed(await chosenPairs(db, own, viewer.today, choice), learner)) {
-    if (pairs.length === mostPairs) break;
-    const one = practisedPair(own.library, pair, at);
-    if (one) pairs.push({ ...one, deciding: [...one.deciding] });
-  }
+  const chosen = byNeed(await chosenPairs(db, own, viewer.today, choice), learner);
+  const pairs = await practisedPairs(db, own.library, chosen);
   if (pairs.length === 0) return undefined;
   const frame = await roundFrame(db, learner, own.library, pairs, viewer.today);
   const composed = choice.drill

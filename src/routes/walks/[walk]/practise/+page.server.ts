@@ -1,4 +1,5 @@
 import { fail, redirect } from '@sveltejs/kit';
+import { leads } from '$lib/server/accounts';
 import { englishName } from '$core/knowledge';
 import { pairKey } from '$core/learning';
 import { pairsToPractise, startRound } from '$lib/server/learning/drills';
@@ -32,6 +33,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     const readiness = await readinessOf(db, drilled, practising, viewer.today);
     return {
       pairs,
+      leads: leads(viewer),
       isOfPlan: !walk.briefVersion,
       members: members.map(({ id: key, name }) => ({ id: key, name })),
       tallies: await pairTallies(db, practising),

@@ -15,7 +15,11 @@
       ? 'You and the pairs of this walk'
       : `${data.walk.cohortName ?? 'The group'} and the pairs of this walk`}
   </h2>
-  {#if data.pairs.length > 0}<form method="POST" use:enhance class="ml-auto">
+  {#if data.pairs.length > 0 && data.leads}<a
+      href="/together?walk={data.walk.id}"
+      class="btn btn-line ml-auto">Round with the group, on a screen</a
+    >{/if}
+  {#if data.pairs.length > 0}<form method="POST" use:enhance class={data.leads ? '' : 'ml-auto'}>
       <button class="btn btn-primary">{isLearner ? 'Start a round' : 'Try a round yourself'}</button>
     </form>{/if}
 </div>

@@ -1,0 +1,5 @@
+export * from './feed';
+export * from './rounds';
+export * from './seats';
+export * from './views';
+export * from './at-phone';
