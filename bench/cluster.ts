@@ -10,7 +10,11 @@ import { type Figure, quantile } from './figure';
  */
 
 const minutes = 10;
-const secondsEach = Number(process.env['SECONDS_EACH'] ?? 10);
+/**
+ * From one answer to the next: a question counts as 12 s until there are answers, and reading what follows it as long
+ * again (`roundSeconds`).
+ */
+const secondsEach = Number(process.env['SECONDS_EACH'] ?? 24);
 const minute = 60_000;
 
 export async function clusterFigures(): Promise<Figure[]> {

@@ -1,13 +1,22 @@
+import { createHash } from 'node:crypto';
 import {
+  type Choice,
+  type Outcome,
+  type PairSpecification,
   type Specification,
   anybody,
+  choices,
   composeRound,
+  composeRoundOfKind,
+  groupQuestion,
+  isError,
   isOnPair,
   newLearner,
   otherUnit
 } from '../src/core/learning';
 import { type SimulatedLearner, simulateAnswer } from './simulated-learner';
 import { type Random, createRandom, seedOf } from '../src/core/random';
+import { codeOf } from '../src/core/words';
 import { pairsOfWalk } from '../src/lib/server/learning/drills';
 import { libraryOf } from '../src/lib/server/library/library';
 import type { SchoolDb } from '../src/lib/server/database/school';
@@ -172,6 +181,97 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       effectiveAt: `${on}T15:00:00Z`,
       ...signed
     });
+}
+
+/** Rounds that a group has answered together, and pictures by which its school keeps plants in mind. */
+export async function loadClassroom(db: SchoolDb, demo: Demo, idOf: IdOf): Promise<void> {
+  const [region] = demo.school.regions as [string];
+  const library = await libraryOf(db, region);
+  const walkId = idOf('walk', demo.rounds.walk);
+  const pairs = await pairsOfWalk(db, { id: walkId, region });
+  for (const { key, name, by, on, specimens, openAt, phones } of demo.groupRounds) {
+    const id = idOf('group round', key);
+    const code = codeOf(Buffer.from(id.replaceAll('-', ''), 'hex').subarray(0, 4));
+    // What is under way began in the morning: an evening would not have come yet.
+    const at = Date.parse(`${on}T${openAt ? '07' : '18'}:00:00Z`);
+    const frame = {
+      library,
+      context: pairs,
+      rules: { mayDig: false, scentCounts: true },
+      isoDate: on,
+      buffers: {},
+      learner: anybody(pairs),
+      now: db.now
+    };
+    const specs = composeRoundOfKind(frame, pairs, specimens, 'side by side', createRandom(`group ${key}`));
+    await insert(db, 'group_round', {
+      id,
+      name,
+      walkId,
+      region,
+      ledBy: idOf('person', by),
+      code,
+      // Each specimen is asked, divided and told.
+      step: openAt ? 3 * openAt - 2 : 3 * specs.length + 1,
+      phase: openAt ? 'asked' : 'closed',
+      position: openAt ?? specs.length,
+      effectiveAt: new Date(at),
+      closedAt: openAt ? undefined : new Date(at + 1_800_000)
+    });
+    if (openAt)
+      await db.query(
+        `insert into group_code (code, school_id, round_id, until) values ($1, $2, $3, now() + interval '10 years')
+         on conflict do nothing`,
+        [code, db.schoolId, id]
+      );
+    for (const [i, specification] of specs.entries())
+      await insert(db, 'group_question', { roundId: id, position: i + 1, specification });
+    for (const [nth, phone] of phones.entries()) {
+      const seatId = idOf('group seat', `${key} ${phone.name}`);
+      await insert(db, 'group_seat', {
+        id: seatId,
+        roundId: id,
+        name: phone.name,
+        tokenHash: createHash('sha256').update(seatId).digest()
+      });
+      const random = createRandom(`group ${key} ${phone.name}`);
+      const answered = openAt ? openAt - (nth < 0.75 * phones.length ? 0 : 1) : specs.length;
+      for (const [i, spec] of specs.slice(0, answered).entries()) {
+        const asked = groupQuestion(library, spec as PairSpecification)!;
+        const choice = groupChoice(asked.worth, phone, random);
+        const letter = asked.letters.find(({ tells }) => tells === random.next() < phone.skill)?.letter;
+        await insert(db, 'group_answer', {
+          id: idOf('group answer', `${key} ${phone.name} ${i}`),
+          roundId: id,
+          position: i + 1,
+          seatId,
+          choice,
+          part: choice === 'cannot tell' ? undefined : letter,
+          confidence: random.next() < phone.skill ? 'sure' : 'fairly sure',
+          effectiveAt: new Date(at + 180_000 * (i + 1))
+        });
+      }
+    }
+  }
+  for (const { by, on, states, ...picture } of demo.memoryPictures)
+    await insert(db, 'memory_picture', {
+      id: idOf('memory picture', `${picture.taxon} ${picture.words}`),
+      ...picture,
+      states: JSON.stringify(states),
+      madeBy: idOf('person', by),
+      effectiveAt: `${on}T18:00:00Z`
+    });
+}
+
+/** What a phone of some skill answers: the right thing, else caution, else the wrong one. */
+function groupChoice(
+  worth: Readonly<Record<Choice, Outcome>>,
+  { skill, caution }: { readonly skill: number; readonly caution: number },
+  random: Random
+): Choice {
+  if (random.next() < skill) return choices.find((choice) => worth[choice] === 'right')!;
+  if (random.next() < caution) return 'cannot tell';
+  return choices.find((choice) => isError(worth[choice]))!;
 }
 
 /** What learners have written, each in the evening of its day, and what was answered a day later. */

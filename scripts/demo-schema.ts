@@ -311,6 +311,30 @@ export const Demo = z.strictObject({
       )
     })
   ),
+  /** Rounds with a group on the walk of the results, with what its phones answered. */
+  groupRounds: z.array(
+    z.strictObject({
+      key: z.string(),
+      name: z.string(),
+      by: z.string(),
+      on: z.iso.date(),
+      specimens: z.number(),
+      /** The specimen over which it stands still, with the first of its phones having answered; else it is over. */
+      openAt: z.number().optional(),
+      phones: z.array(z.strictObject({ name: z.string(), skill: z.number(), caution: z.number() }))
+    })
+  ),
+  /** Pictures in words by which plants are kept in mind; one that fits a lookalike is shown as refused. */
+  memoryPictures: z.array(
+    z.strictObject({
+      taxon: z.string(),
+      stage: Stage,
+      words: z.string(),
+      states: z.array(z.strictObject({ character: z.string(), state: z.string() })),
+      by: z.string(),
+      on: z.iso.date()
+    })
+  ),
   /** Invented results on living plants, and what was signed off. */
   signOffs: z.array(
     z.strictObject({

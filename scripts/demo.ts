@@ -20,7 +20,7 @@ import type { IdOf } from './demo-place';
 import { Demo } from './demo-schema';
 import { loadFieldDays, takeAlong } from './demo-field';
 import { loadMaking } from './demo-making';
-import { loadNotebooks, loadResults } from './demo-results';
+import { loadClassroom, loadNotebooks, loadResults } from './demo-results';
 import { loadSites } from './demo-sites';
 import { insertWalks, liftStops, publishWalks } from './demo-walks';
 import { createAccount, hasAccounts, isEmailTaken } from '../src/lib/server/accounts';
@@ -44,6 +44,7 @@ export async function loadDemo(libraryHash: string, path: string): Promise<void>
         await publishWalks(db, demo, idOf);
         await takeAlong(db, demo, idOf);
         await loadResults(db, demo, idOf);
+        await loadClassroom(db, demo, idOf);
         await loadNotebooks(db, demo, idOf);
         await loadMaking(db, demo, idOf);
         await keepWarmth(db, idOf('site', 'wood'), readStation('2027-12-31', 54.3), stationName);

@@ -131,18 +131,6 @@ const inTheField =
       await at('plant/rumex-acetosa');
       await tap('pointed lobes straight back');
     }
-    if (screen.startsWith('take')) {
-      await at(screen);
-      await tap('Yes, by these rules');
-      for (const [person, pieces] of [
-        ['Dara', '+5'],
-        ['Imke', '+5'],
-        ['Tomas', '+1']
-      ] as const) {
-        await tap(person);
-        await tap(pieces);
-      }
-    }
     if (screen !== 'sheet') await at(screen);
   };
 
@@ -187,10 +175,20 @@ const views: readonly View[] = [
   },
   { name: 'progress-of-a-group', role: 'Instructor', size: desk, open: (site) => visit(site, '/progress') },
   {
-    name: 'species',
+    name: 'plant-sheet',
     role: 'Instructor',
     size: desk,
-    open: (site) => visit(site, '/species/conium-maculatum?stage=flower')
+    open: (site) => visit(site, '/species/allium-ursinum/sheet')
+  },
+  {
+    name: 'round-with-a-group',
+    role: 'Instructor',
+    size: desk,
+    open: async (site) => {
+      await visit(site, '/together');
+      await site.driver.findElement(By.xpath('//main//a[normalize-space(.)="Spring beginners"]')).click();
+      await seeText(site.driver, 'Which part decides');
+    }
   },
   {
     name: 'plates-dusk',
@@ -219,8 +217,7 @@ const views: readonly View[] = [
     }
   },
   { name: 'phone-run-sheet', role: 'Instructor', size: phone, open: inTheField('sheet') },
-  { name: 'phone-evidence', role: 'Instructor', size: phone, open: inTheField('plant/rumex-acetosa') },
-  { name: 'phone-count', role: 'Instructor', size: phone, open: inTheField('take/rumex-acetosa/leaf') }
+  { name: 'phone-evidence', role: 'Instructor', size: phone, open: inTheField('plant/rumex-acetosa') }
 ];
 
 async function takeAll(): Promise<void> {

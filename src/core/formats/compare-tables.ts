@@ -153,7 +153,7 @@ export function compareTables(
         for (const part of name === 'matrix.csv'
           ? stageNames.map((stage) => `stages/${stage}/`)
           : name === 'facts.csv'
-            ? ['microhabitat', 'loads', 'harvest', 'allowance', 'note']
+            ? ['microhabitat', 'loads', 'harvest', 'allowance', 'meaning', 'flavour', 'note']
             : speaksOf[name](cells))
           own.whole.add(part);
     }

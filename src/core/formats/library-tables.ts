@@ -124,6 +124,8 @@ export const factFields = [
   'loads',
   'harvest',
   'allowance',
+  'meaning',
+  'flavour',
   'note',
   'basis'
 ] as const satisfies FieldName[];

@@ -356,6 +356,10 @@ export const Taxon = z.strictObject({
   stages: z.partialRecord(Stage, StageEntry),
   /** Without one the taxon is not drawn. */
   recipe: Recipe.optional(),
+  /** What its names mean. */
+  meaning: text.optional(),
+  /** What the parts that are eaten taste like, for who cooks. */
+  flavour: text.optional(),
   /** A school's own remark. */
   note: text.optional(),
   /** What the entry rests on, in words. */

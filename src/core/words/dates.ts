@@ -25,6 +25,10 @@ export const dayReadOn = (isoDate: string, today: string): string =>
     ? dayAndMonth(isoDate)
     : `${dayAndMonth(isoDate)} ${isoDate.slice(0, 4)}`;
 
+/** The month of a day of the year, 1 to 366. */
+export const monthOf = (day: number): string =>
+  format({ month: 'long' })(new Date(Date.UTC(2027, 0, day)).toISOString().slice(0, 10));
+
 /** An instant as a local date and time of a zone. */
 export const localMoment = (instant: Date, timeZone: string): string =>
   new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone }).format(instant);

@@ -1,11 +1,11 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { readCode } from '$core/words';
-import { readSeatCookie, setSeatCookie } from '$lib/server/accounts';
+import { codeLength, readSeatCookie, roundBehind, setSeatCookie } from '$lib/server/accounts';
 import { problemsOf } from '$lib/server/request/actions';
 import { callerOf, slowDown } from '$lib/server/request/caller';
 import { guess } from '$lib/server/request/limits';
-import { SeatName, codeLength, joinRound, readSeat, roundBehind } from '$lib/server/learning/group';
+import { SeatName, joinRound, readSeat } from '$lib/server/learning/group';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url, cookies, locals }) => {

@@ -9,7 +9,18 @@ import type { CellKind, CellValue, FieldKind, Filled, Glossary, ListKind, Read }
 import { legal } from './legal';
 import { names } from './names';
 import { parts } from './parts';
-import { basis, family, habitats, lifeForm, loads, microhabitat, note, synonyms } from './plain';
+import {
+  basis,
+  family,
+  flavour,
+  habitats,
+  lifeForm,
+  loads,
+  meaning,
+  microhabitat,
+  note,
+  synonyms
+} from './plain';
 import { preparations } from './preparations';
 import { standing } from './standing';
 import { uses } from './uses';
@@ -52,6 +63,8 @@ const fields = {
   harvest,
   allowance,
   note,
+  meaning,
+  flavour,
   microhabitat,
   habitats,
   standing,

@@ -28,6 +28,8 @@ const list = <Item extends string>(
 
 export const note = words('note');
 export const microhabitat = { ...words('microhabitat'), isRegional: true } as const;
+export const meaning = words('meaning', 'meaning of the name');
+export const flavour = words('flavour');
 export const lifeForm = words('lifeForm', 'life form');
 export const family = words('family');
 export const basis = words('basis');

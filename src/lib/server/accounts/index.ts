@@ -37,6 +37,7 @@ export {
   schoolIds
 } from './members';
 export { NewPassword, leastPasswordLength, problemOfPassword } from './passwords';
+export { codeLength, roundBehind, sweepCodes, takeCode } from './round-codes';
 export {
   type Session,
   confirmSession,

@@ -30,6 +30,7 @@ export const tableWords: Readonly<Record<string, string>> = {
   incident_entry: 'What was written about an incident.',
   library_edit: 'A correction of the library by the school.',
   library_import: 'Tables that were brought into the library.',
+  memory_picture: 'A picture in words by which a plant is kept in mind.',
   notebook_entry: 'An entry of a learner’s notebook.',
   notebook_picture: 'Its picture.',
   open_find: 'A plant that nobody could name yet.',

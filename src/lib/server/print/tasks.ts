@@ -7,6 +7,7 @@ import { type PrintedLetter, letterPages } from './letter';
 import { makePdf } from './make-pdf';
 import type { PrintedBrief } from './page-layout';
 import { pocketCards } from './pocket-cards';
+import { type PrintedSheet, plantSheetPages } from './plant-sheet';
 import { type PrintedCard, cardPages } from './preparation';
 import { type PrintedQuiz, quizPaper } from './quiz-paper';
 import { shortForm } from './short-form';
@@ -31,6 +32,8 @@ export const tasks = {
     makePdf(pagesOf[kind](brief), title, date),
   quiz: ({ quiz, library, title, date }: Described & { quiz: PrintedQuiz; library: LibraryDocument }) =>
     makePdf(quizPaper(compileLibrary(library).library, quiz), title, date),
+  sheet: ({ sheet, library, title, date }: Described & { sheet: PrintedSheet; library: LibraryDocument }) =>
+    makePdf(plantSheetPages(compileLibrary(library).library, sheet), title, date),
   letter: ({ letter, title, date }: Described & { letter: PrintedLetter }) =>
     makePdf(letterPages(letter), title, date),
   labels: async ({ labels, title, date }: Described & { labels: PrintedLabels }) =>

@@ -1,7 +1,7 @@
 import { deleteExpired } from './health';
 import { withSchool } from '../database/school';
-import { schoolIds, sweepSessions } from '../accounts';
-import { forgetSeatNames, sweepCodes } from '../learning/group';
+import { schoolIds, sweepCodes, sweepSessions } from '../accounts';
+import { forgetSeatNames } from '../learning/group';
 import { sweepMail } from '../mail';
 import { faultOf, log } from '../request/log';
 

@@ -48,9 +48,7 @@
     viewBox="0 0 {picture.width} {picture.height}"
     class={['plate w-full', extra]}
     role="img"
-    aria-label="A drawn specimen, {letters
-      .map(({ letter, label }) => `${letter}: ${label}`)
-      .join('; ')}"
+    aria-label="A drawn specimen, {letters.map(({ letter, label }) => `${letter}: ${label}`).join('; ')}"
     aria-describedby="specimen-words"
   >
     <image href={source} width={picture.width} height={picture.height} />

@@ -10,7 +10,7 @@ import {
   signOutEverywhere,
   tellFactor
 } from '$lib/server/accounts';
-import { squaresOf } from '$lib/server/print/squares';
+import { squaresOf } from '$lib/server/squares';
 import { audit } from '$lib/server/school/audit';
 import { readSettings } from '$lib/server/school/schools';
 import { inSchoolOf, requireRecentPassword, requireSignedIn } from '$lib/server/request/guard';

@@ -59,6 +59,10 @@
         href="/species/{data.slug}/correct?stage={encodeURIComponent(data.stage)}"
         class="link-line min-h-10 py-2">Correct</a
       ><a href="/species/confirm/{data.slug}" class="link-line min-h-10 py-2">Confirm</a>{/if}
+    <a
+      href="/species/{data.slug}/sheet?stage={encodeURIComponent(data.stage)}"
+      class="link-line min-h-10 py-2">One sheet for a lesson</a
+    >
     <a href="/species/{data.slug}/apart" class="link-line min-h-10 py-2">What separates it, and when</a>
   </span>
 </nav>

@@ -1,7 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { type Choice, groupActs } from '$core/learning';
-import { squaresOf } from '$lib/server/print/squares';
+import { squaresOf } from '$lib/server/squares';
 import { fieldsAction, idAction } from '$lib/server/request/actions';
 import { idFrom, inSchoolOf, orNotFound, requireLeader } from '$lib/server/request/guard';
 import {

@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { worstSeverity } from '$core/knowledge';
@@ -12,9 +11,7 @@ import {
   composeRoundOfKind,
   groupPhases
 } from '$core/learning';
-import { codeOf } from '$core/words';
-import type { Viewer } from '../../accounts';
-import { aboveSchools } from '../../database/database';
+import { type Viewer, takeCode } from '../../accounts';
 import { insert } from '../../database/insert';
 import { notify } from '../../database/notices';
 import { maybe, rowOf, rowsOf } from '../../database/rows';
@@ -26,12 +23,8 @@ import { pairsToPractise, practisedPairs, roundFrame, seasonOfPairs } from '../d
 
 /** Rounds that a group answers together: composed, moved on by whoever leads, and found by a code. */
 
-/** Signs of a code, with its check. */
-export const codeLength = 5;
 export const leastSpecimens = 3;
 export const mostSpecimens = 15;
-/** Hours for which a code leads to its round. */
-const codeHours = 24;
 
 export interface GroupRoundHead {
   readonly name: string;
@@ -49,20 +42,6 @@ async function pairsOfToday(db: SchoolDb, viewer: Viewer, own: SchoolLibrary): P
     own.library,
     [...up].sort((a, b) => severity(b.lookalike) - severity(a.lookalike))
   );
-}
-
-/** A code that no other round has. Whoever gets none has the worst of luck, and tries again. */
-async function takeCode(db: SchoolDb, roundId: string): Promise<string> {
-  for (let tries = 0; tries < 20; tries += 1) {
-    const code = codeOf(randomBytes(codeLength - 1));
-    const { rowCount } = await db.query(
-      `insert into group_code (code, school_id, round_id, until)
-       values ($1, $2, $3, now() + make_interval(hours => $4)) on conflict do nothing`,
-      [code, db.schoolId, roundId, codeHours]
-    );
-    if (rowCount === 1) return code;
-  }
-  throw new Error('No code is free.');
 }
 
 /** @returns undefined where there is no dangerous pair to ask about */
@@ -202,16 +181,3 @@ export async function countHands(
   await notify(db, id);
   return true;
 }
-
-/** The school and the round behind a code, while it stands. */
-export const roundBehind = (code: string): Promise<{ schoolId: string; roundId: string } | undefined> =>
-  rowOf(
-    aboveSchools,
-    z.object({ schoolId: z.string(), roundId: z.string() }),
-    'select school_id as "schoolId", round_id as "roundId" from group_code where code = $1 and until > now()',
-    [code]
-  );
-
-export const sweepCodes = async (): Promise<void> => {
-  await aboveSchools.query('delete from group_code where until < now()');
-};

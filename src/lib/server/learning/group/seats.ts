@@ -1,12 +1,11 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { type Choice, type GroupAnswer, choices, confidences, groupPhases } from '$core/learning';
-import { hashOf, newToken, readSchoolLink, schoolLink } from '../../accounts';
+import { hashOf, newToken, readSchoolLink, roundBehind, schoolLink } from '../../accounts';
 import { insert } from '../../database/insert';
 import { notify } from '../../database/notices';
 import { maybe, rowOf, rowsOf } from '../../database/rows';
 import { type SchoolDb, withSchool } from '../../database/school';
-import { roundBehind } from './rounds';
 
 /** Phones in a round. They need no account: a phone is known by the link in its cookie, and named by who holds it. */
 

@@ -26,7 +26,7 @@ import { schoolLibrary } from '$lib/server/library/library';
 import type { Actions, PageServerLoad } from './$types';
 
 const lists = ['names', 'hazards', 'uses', 'parts', 'preparations', 'legal'] as const;
-const texts = ['note', 'microhabitat', 'lifeForm', 'basis', 'synonyms'] as const;
+const texts = ['note', 'microhabitat', 'meaning', 'flavour', 'lifeForm', 'basis', 'synonyms'] as const;
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const viewer = requireLeader(locals);

@@ -17,6 +17,8 @@
     preparations: 'Preparation',
     note: 'Your own note',
     microhabitat: 'Where to look',
+    meaning: 'Meaning of the name',
+    flavour: 'Flavour',
     lifeForm: 'Life form',
     basis: 'Basis of the entry',
     synonyms: 'Synonyms, by commas'

@@ -74,6 +74,24 @@ create table group_answer (
 call keep_schools_apart('group_answer');
 grant select, insert on group_answer to good_trail_app;
 
+-- A picture in words by which a school keeps a plant in mind, and the described states that it rests on.
+create table memory_picture (
+  school_id uuid not null,
+  id uuid not null,
+  taxon text not null,
+  stage text not null,
+  words text not null check (length(trim(words)) between 1 and 200),
+  -- [{ character, state }]
+  states jsonb not null check (jsonb_typeof(states) = 'array'),
+  made_by uuid not null,
+  effective_at timestamptz not null,
+  primary key (school_id, id),
+  foreign key (school_id, made_by) references person (school_id, id)
+);
+create index memory_picture_by_taxon on memory_picture (school_id, taxon);
+call keep_schools_apart('memory_picture');
+grant select, insert, delete on memory_picture to good_trail_app;
+
 -- By its code a round is found before anybody knows of which school it is. It stands for a day.
 create table group_code (
   code text primary key,

@@ -1,0 +1,2 @@
+export { type AlsoFits, isKept, type PictureState, type PictureTest, testPicture } from './memory-picture';
+export { type PlantSheet, plantSheet, type SheetPlant, type SheetRow, stageOfSheet } from './plant-sheet';
