@@ -32,6 +32,7 @@ export {
 export { AnsweringTimes, deriveGrade, type PastAnswer, replayMemory } from './memory';
 export { difficultyAfter } from './difficulty';
 export { type JudgedAnswer, missingTo, type Readiness, readinessFor, withinDays } from './readiness';
+export { type Certificate, certificateOf } from './certificate';
 export { attendedBy, courseOf, type Meeting } from './course';
 export { ladderState, type LivingResult, livingSteps, monthsLater } from './ladder';
 export {

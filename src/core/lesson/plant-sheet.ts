@@ -28,6 +28,7 @@ export interface SheetPlant {
   readonly slug: string;
   readonly name: string;
   readonly scientific: string;
+  readonly group: LibraryTaxon['group'];
   readonly stage: Stage;
   readonly severity: number;
   readonly isDangerous: boolean;
@@ -80,6 +81,7 @@ function sheetPlant(taxon: LibraryTaxon, stage: Stage): SheetPlant {
     slug: taxon.slug,
     name: englishName(taxon),
     scientific: taxon.name,
+    group: taxon.group,
     stage,
     severity: worstSeverity(taxon),
     isDangerous: isDangerous(taxon),

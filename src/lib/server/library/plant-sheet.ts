@@ -25,7 +25,6 @@ export interface SheetFacts extends PlantSheet {
   readonly flavour: string | undefined;
   readonly growsIn: string;
   readonly range: string;
-  readonly law: string;
   readonly basis: string;
   readonly pictures: readonly TestedPicture[];
 }
@@ -78,7 +77,6 @@ export async function sheetOf(
     flavour: taxon.uses.length > 0 ? taxon.flavour : undefined,
     growsIn: growsIn(library, taxon),
     range: taxon.standing ? standingInWords(taxon.standing) : '',
-    law: library.region.law,
     basis: taxon.basis,
     pictures: await picturesOf(db, library, taxon)
   };

@@ -3,7 +3,7 @@ import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interface
 import { composePlate, isDrawnAt, plateSize, renderPlate, standardViews, typicalSeed } from '$core/figure';
 import { type Library, isSerious, nameWithin, severityWords } from '$core/knowledge';
 import type { SheetPlant } from '$core/lesson';
-import { listed } from '$core/words';
+import { listed, stageWord } from '$core/words';
 import type { SheetFacts } from '../library/plant-sheet';
 import { cell, head, lines, pageMargin, pageWide } from './page-layout';
 import { plateVectors } from './plate-vectors';
@@ -48,7 +48,9 @@ function plates(
       const x = pageMargin + i * (wide + gap);
       return [
         {
-          ...paragraph([bold(`In ${stage} `), second(`from ${from}`)], { fontSize: 9 }),
+          ...paragraph([bold(`In ${stageWord(plant.group, stage)} `), second(`from ${from}`)], {
+            fontSize: 9
+          }),
           absolutePosition: { x, y: platesTop }
         },
         {
@@ -73,7 +75,7 @@ const plantHead = (one: SheetPlant): TableCell =>
             `\nDANGER, ${isSerious(one.severity) ? severityWords[one.severity] : 'burns'}`,
             { bold: true, fontSize: 8.5, color: palette.rosehip }
           ]
-        : [`\nin ${one.stage}`, { fontSize: 8.5, color: palette.second }]
+        : [`\nin ${stageWord(one.group, one.stage)}`, { fontSize: 8.5, color: palette.second }]
     ],
     {}
   );
@@ -191,7 +193,7 @@ export function plantSheetPages(library: Library, { sheet, school }: PrintedShee
                 ? `${sheet.cautions.join('; ')}.`
                 : 'None is described, which is not the same as none.'
             ),
-            ...fact('Law', sheet.law)
+            ...fact('Flavour', sheet.flavour && `${sheet.flavour} It is no test of what a plant is.`)
           ],
           [
             ...kept.flatMap(({ words, test }) =>
@@ -202,7 +204,6 @@ export function plantSheetPages(library: Library, { sheet, school }: PrintedShee
             ),
             ...fact('The name', sheet.meaning),
             ...fact('Grows in', `${sheet.growsIn} ${sheet.range}`.trim()),
-            ...fact('Flavour', sheet.flavour && `${sheet.flavour} It is no test of what a plant is.`),
             ...fact('Basis', sheet.basis)
           ]
         ]

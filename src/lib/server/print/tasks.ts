@@ -1,6 +1,8 @@
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { type LibraryDocument, compileLibrary } from '$core/knowledge';
+import type { PrintedCertificate } from '../learning/certificate';
 import { briefPages } from './brief-pages';
+import { certificatePages } from './certificate';
 import type { PrintKind } from './kinds';
 import { type PrintedLabels, labelPages } from './labels';
 import { type PrintedLetter, letterPages } from './letter';
@@ -34,6 +36,8 @@ export const tasks = {
     makePdf(quizPaper(compileLibrary(library).library, quiz), title, date),
   sheet: ({ sheet, library, title, date }: Described & { sheet: PrintedSheet; library: LibraryDocument }) =>
     makePdf(plantSheetPages(compileLibrary(library).library, sheet), title, date),
+  certificate: ({ certificate, title, date }: Described & { certificate: PrintedCertificate }) =>
+    makePdf(certificatePages(certificate), title, date),
   letter: ({ letter, title, date }: Described & { letter: PrintedLetter }) =>
     makePdf(letterPages(letter), title, date),
   labels: async ({ labels, title, date }: Described & { labels: PrintedLabels }) =>

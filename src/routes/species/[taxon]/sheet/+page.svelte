@@ -48,8 +48,10 @@
 <div class="mt-3 grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_230px]">
   <div class="min-w-0">
     <ul
-      class="m-0 grid list-none gap-3 p-0"
-      style="grid-template-columns: repeat({Math.min(4, Math.max(2, sheet.stages.length))}, minmax(0, 1fr))"
+      class={[
+        'm-0 grid list-none grid-cols-2 gap-3 p-0',
+        sheet.stages.length > 3 ? 'md:grid-cols-4' : 'md:grid-cols-3'
+      ]}
     >
       {#each sheet.stages as { stage, from } (stage)}
         <li class="min-w-0">
@@ -59,12 +61,12 @@
             aria-current={stage === plant.stage ? 'page' : undefined}
           >
             <span class="block px-2 pt-1 font-serif font-semibold text-plate-second"
-              >In {stageWord('plant', stage)}</span
+              >In {stageWord(plant.group, stage)}</span
             ><span class="fine block px-2 text-plate-second">from {from}</span>
             {#if data.plates[stage]}<img
                 src={data.plates[stage]}
                 alt="{plant.name} in {stage}, drawn"
-                class="w-full"
+                class="h-[200px] w-full object-contain p-1"
                 width="310"
                 height="380"
               />{:else}<span class="fine block p-6 text-plate-second">No drawing of it yet</span>{/if}

@@ -74,7 +74,7 @@
           ><tr
             ><th scope="col">name</th>{#each data.meetings as one (one.id)}{#if one.isoDate < data.today}<th
                   scope="col">{dayReadOn(one.isoDate, data.today)}</th
-                >{/if}{/each}<th scope="col">in all</th></tr
+                >{/if}{/each}<th scope="col">in all</th><th scope="col">on paper</th></tr
           ></thead
         >
         <tbody>
@@ -96,6 +96,11 @@
                     ></td
                   >{/if}{/each}
               <td>{person.came} of {counted(person.of, 'recorded meeting')}</td>
+              <td
+                ><a href="/walks/course/{data.cohort.id}/{person.id}" class="link-line" data-sveltekit-reload
+                  >Certificate<span class="sr-only"> of {person.name}</span></a
+                ></td
+              >
             </tr>
           {/each}
         </tbody>
