@@ -110,8 +110,7 @@ describe('a memory picture', () => {
   it('is added and taken away by those who lead alone', async () => {
     expect((await add('Lines to the tip', ['leaf-venation arching'])).status).toBe(200);
     const id = await idOf("select id from memory_picture where words = 'Lines to the tip'");
-    const remove = (client: Client) =>
-      client.post('/species/allium-ursinum/sheet?/remove', { picture: id });
+    const remove = (client: Client) => client.post('/species/allium-ursinum/sheet?/remove', { picture: id });
     expect((await remove(learner)).status).toBe(403);
     expect((await remove(instructor)).status).toBe(200);
     expect((await remove(instructor)).status).toBe(409);

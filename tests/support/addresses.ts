@@ -46,6 +46,7 @@ const rows: Readonly<Record<string, string>> = {
   sighting: 'select id::text as value from sighting order by id limit 1',
   round: 'select id::text as value from round order by id limit 1',
   question: 'select id::text as value from question order by id limit 1',
+  family: "select 'Apiaceae' as value",
   group: 'select id::text as value from group_round order by id limit 1',
   quiz: 'select id::text as value from quiz order by id limit 1',
   person: "select id::text as value from person where role = 'learner' order by name limit 1",

@@ -58,9 +58,9 @@ const placeOf = ({ states }: StatesCharacter, state: string) =>
 const shareOf = (stage: StageDescription, character: StatesCharacter, state: string): number =>
   stage.cells.get(character.slug)?.frequency[placeOf(character, state)] ?? 0;
 
-/** Whether a plant has a state at times, however seldom; what is not known may be so. */
+/** Whether a plant has a state at times, however seldom; what is not known may be so, but of what it has not at all. */
 const mayHave = (stage: StageDescription, character: StatesCharacter, state: string): boolean =>
-  stage.cells.get(character.slug)?.listed[placeOf(character, state)] ?? true;
+  stage.cells.get(character.slug)?.listed[placeOf(character, state)] ?? !stage.lacks.has(character.organ);
 
 /**
  * Holds a picture against its plant at a stage and against every dangerous lookalike of it, at all stages of those:

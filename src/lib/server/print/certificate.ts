@@ -26,7 +26,10 @@ export function certificatePages(certificate: PrintedCertificate): TDocumentDefi
         margin: [0, 14, 0, 10]
       }),
       paragraph([[person, { face: 'Serif', bold: true, fontSize: 18 }]]),
-      paragraph([`took part in ${course}.`], { fontSize: 12, margin: [0, 2, 0, 6] }),
+      paragraph([`took part in the walks and classes of: ${course}.`], {
+        fontSize: 12,
+        margin: [0, 2, 0, 6]
+      }),
       ...part(
         'Meetings',
         attended.map(({ what, plants }) => line(what, plants)),
@@ -52,10 +55,11 @@ export function certificatePages(certificate: PrintedCertificate): TDocumentDefi
         ],
         'Every pair of the course was shown.'
       ),
+      { ...paragraph([' '], { fontSize: 6 }) },
       rule(pageWide, palette.rosehip, 2),
       paragraph(
         [
-          'This is no leave to gather, no proof of skill and no licence. What is not listed as signed off was not seen on a living plant; what was, holds for its stage of the year and until its day. Drawings and quizzes do not count here.'
+          'This is no leave to gather and no licence. Only what is listed as shown or signed off was seen on a living plant; a sign-off holds for its stage of the year, and until its day. Drawings and quizzes do not count here.'
         ],
         { fontSize: 10, margin: [0, 2, 0, 26] }
       ),

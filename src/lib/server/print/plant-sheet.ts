@@ -15,8 +15,9 @@ export interface PrintedSheet {
   readonly school: string;
 }
 
-/** Plates in one row, at the head of the page. */
+/** Plates in one row, at the head of the page, and rows of what tells. */
 const mostPlates = 4;
+const mostRows = 4;
 const gap = 8;
 const platesTop = 96;
 
@@ -103,7 +104,7 @@ function telling({ plant, others, rows, more }: SheetFacts): Content[] {
         widths: [84, ...[plant, ...others].map(() => '*')],
         body: [
           [head('checked in this order'), ...[plant, ...others].map(plantHead)],
-          ...rows.map((row, i): TableCell[] => [
+          ...rows.slice(0, mostRows).map((row, i): TableCell[] => [
             paragraph([bold(`${i + 1}  ${row.name}`)], { fontSize: 9.5 }),
             paragraph([bold(row.own)], { fontSize: 9.5 }),
             ...row.others.map((other): TableCell =>
@@ -133,8 +134,8 @@ function telling({ plant, others, rows, more }: SheetFacts): Content[] {
 const fact = (title: string, text: string | undefined): Content[] =>
   text
     ? [
-        paragraph([[title, { face: 'Serif', bold: true, fontSize: 11 }]], { margin: [0, 5, 0, 1] }),
-        paragraph([text], { fontSize: 9.5 })
+        paragraph([[title, { face: 'Serif', bold: true, fontSize: 10.5 }]], { margin: [0, 4, 0, 0] }),
+        paragraph([text], { fontSize: 9 })
       ]
     : [];
 

@@ -1,7 +1,6 @@
 <script lang="ts">
   import Skull from '@lucide/svelte/icons/skull';
   import { nameWithin } from '$core/knowledge';
-  import { listed } from '$core/words';
   import type { SpecimenSummary } from '$lib/server/learning/group';
 
   /** What came of a round that is over. */
@@ -21,12 +20,12 @@
   {:else}
     <table class="mt-3 w-full border-collapse text-left">
       <thead class="note text-ink-2"
-        ><tr
-          ><th scope="col" class="py-2">Specimen</th><th scope="col" class="text-right"
-            >took it for the plant wanted</th
-          ><th scope="col" class="text-right">left it</th><th scope="col" class="text-right"
-            >looked further</th
-          ></tr
+        ><tr class="align-bottom"
+          ><th scope="col" class="py-2">Specimen</th
+          >{#each ['gathered', 'left', 'looked further'] as column (column)}<th
+              scope="col"
+              class="w-[110px] py-2 text-right">{column}</th
+            >{/each}</tr
         ></thead
       >
       <tbody>
@@ -37,13 +36,13 @@
               {#if one.truth}<strong>{nameWithin(one.truth.name)}</strong>
                 <i>{one.truth.scientific}</i>{:else}no longer in the library{/if}{#if one.mistaken.length > 0}<br
                 /><span class="inline-flex items-center gap-1 text-rosehip"
-                  ><Skull size={16} class="shrink-0" aria-hidden="true" />taken for another by {listed(
-                    one.mistaken
-                  )}</span
+                  ><Skull size={16} class="shrink-0" aria-hidden="true" />would have been gathered by {one.mistaken
+                    .map((who) => `“${who}”`)
+                    .join(', ')}</span
                 >{/if}</th
-            ><td class="py-2 text-right tabular-nums">{all(one, 'target')}</td><td
-              class="text-right tabular-nums">{all(one, 'lookalike')}</td
-            ><td class="text-right tabular-nums">{all(one, 'cannot tell')}</td></tr
+            >{#each ['target', 'lookalike', 'cannot tell'] as const as choice (choice)}<td
+                class="py-2 text-right tabular-nums">{all(one, choice)}</td
+              >{/each}</tr
           >
         {/each}
       </tbody>

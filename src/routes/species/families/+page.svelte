@@ -17,7 +17,11 @@
 <div class="mt-4 gap-x-10 lg:columns-2">
   {#each data.families as family, nth (nth)}
     <section id={family.name} class="break-inside-avoid border-t border-rule py-4 target:bg-shade">
-      <h2>{family.english} <i class="text-[15px] font-normal text-ink-2">{family.name}</i></h2>
+      <h2>
+        <a href="/species/families/{family.name}" class="underline decoration-rule underline-offset-4"
+          >{family.english}</a
+        > <i class="text-[15px] font-normal text-ink-2">{family.name}</i>
+      </h2>
       <dl class="note mt-1 grid grid-cols-[92px_minmax(0,1fr)] gap-x-3 gap-y-1">
         <dt class="text-ink-2">shares</dt>
         <dd>{family.shares}</dd>
