@@ -252,7 +252,7 @@
         class="btn btn-primary"
         data-sveltekit-reload><Printer size={18} aria-hidden="true" />Print the sheet</a
       >
-      <form method="POST" action="/practice?/chosen" use:enhance>
+      <form method="POST" action="/practice?/chosen">
         <input type="hidden" name="when" value="year" /><input
           type="hidden"
           name="taxon"

@@ -3,7 +3,6 @@
   import Skull from '@lucide/svelte/icons/skull';
   import { isSerious, severityWords } from '$core/knowledge';
   import { stageWord } from '$core/words';
-  import { enhance } from '$lib/ui/form/forms.svelte';
 
   let { data } = $props();
   const { family } = $derived(data);
@@ -64,7 +63,6 @@
     {#if data.members.length > 0}<form
         method="POST"
         action="/practice?/chosen"
-        use:enhance
         class="border-t border-rule pt-3"
       >
         <input type="hidden" name="when" value="year" /><input
