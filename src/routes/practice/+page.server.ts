@@ -1,12 +1,10 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { plateAddress } from '$core/figure';
-import { type Library, englishName, taxonChoice, worstSeverity } from '$core/knowledge';
-import { type PairInSeason } from '$core/walk';
-import { stagesOn } from '$core/season';
+import { isDrawnAt, plateAddress } from '$core/figure';
+import { englishName, taxonChoice } from '$core/knowledge';
 import { leads } from '$lib/server/accounts';
 import { listSites } from '$lib/server/ground/sites';
-import { schoolLibrary } from '$lib/server/library/library';
+import { type SchoolLibrary, schoolLibrary } from '$lib/server/library/library';
 import {
   comingPairs,
   learnerState,
@@ -15,7 +13,8 @@ import {
   planToday,
   seasonOfPairs,
   startChosenRound,
-  startRoundOfToday
+  startRoundOfToday,
+  worstPairUp
 } from '$lib/server/learning/drills';
 import { fieldsAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
@@ -24,23 +23,13 @@ import { drillNames, unitsOf } from '$core/learning';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The two plates of the worst pair that is up: what practice is about, whoever opens the page. */
-function specimenOf(library: Library, pairs: readonly PairInSeason[], today: string) {
-  const [worst] = pairs
-    .filter(({ isoDate }) => isoDate === today)
-    .sort(
-      (a, b) => worstSeverity(library.taxa.get(b.lookalike)!) - worstSeverity(library.taxa.get(a.lookalike)!)
-    );
-  return worst
-    ? [worst.target, worst.lookalike].flatMap((slug) => {
-        const taxon = library.taxa.get(slug)!;
-        const [met] = stagesOn(taxon, today);
-        const plate = met && plateAddress(library, taxon, met.stage);
-        return met && plate
-          ? [{ slug, name: englishName(taxon), scientific: taxon.name, stage: met.stage, plate }]
-          : [];
-      })
-    : [];
-}
+const specimenOf = (own: SchoolLibrary, today: string) =>
+  (worstPairUp(own, today, ({ stage }) => isDrawnAt(stage)) ?? []).flatMap(({ taxon, stage: { stage } }) => {
+    const plate = plateAddress(own.library, taxon, stage);
+    return plate
+      ? [{ slug: taxon.slug, name: englishName(taxon), scientific: taxon.name, stage, plate }]
+      : [];
+  });
 
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireSignedIn(locals);
@@ -58,7 +47,7 @@ export const load: PageServerLoad = ({ locals }) => {
       leads: leads(viewer),
       open: await openRounds(db, viewer),
       missed: await missedLately(db, viewer, own),
-      specimen: specimenOf(library, season, viewer.today),
+      specimen: specimenOf(own, viewer.today),
       choice: {
         now: season.filter(({ isoDate }) => isoDate === viewer.today).length,
         year: season.length,

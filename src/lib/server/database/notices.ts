@@ -51,7 +51,10 @@ function listen(): void {
     .then(() => own.query(`listen ${channel}`))
     // What was told before it listened is looked for.
     .then(() => lookAll())
-    .catch(() => lose(own));
+    .catch((error: Error) => {
+      log.warn({ what: 'listening connection failed', why: error.message });
+      lose(own);
+    });
 }
 
 const lookAll = () => listeners.forEach((looks) => looks.forEach((look) => look()));

@@ -22,7 +22,7 @@
       <thead class="note text-ink-2"
         ><tr class="align-bottom"
           ><th scope="col" class="py-2">Specimen</th
-          >{#each ['gathered', 'left', 'looked further'] as column (column)}<th
+          >{#each ['took it', 'left it', 'looked further'] as column (column)}<th
               scope="col"
               class="w-[110px] py-2 text-right">{column}</th
             >{/each}</tr
@@ -36,7 +36,7 @@
               {#if one.truth}<strong>{nameWithin(one.truth.name)}</strong>
                 <i>{one.truth.scientific}</i>{:else}no longer in the library{/if}{#if one.mistaken.length > 0}<br
                 /><span class="inline-flex items-center gap-1 text-rosehip"
-                  ><Skull size={16} class="shrink-0" aria-hidden="true" />would have been gathered by {one.mistaken
+                  ><Skull size={16} class="shrink-0" aria-hidden="true" />taken for the plant wanted by {one.mistaken
                     .map((who) => `“${who}”`)
                     .join(', ')}</span
                 >{/if}</th

@@ -1,6 +1,7 @@
 import { standingPlants } from '$core/figure';
 import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
-import { libraryOf } from '$lib/server/library/library';
+import { worstPairUp } from '$lib/server/learning/drills';
+import { schoolLibrary } from '$lib/server/library/library';
 import { plantChoices } from '$lib/server/library/plant-at-stage';
 import {
   WaysideQuery,
@@ -15,9 +16,17 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
   const viewer = requireLeader(locals);
-  const query = WaysideQuery.parse(Object.fromEntries(url.searchParams));
+  const wanted = WaysideQuery.parse(Object.fromEntries(url.searchParams));
   return inSchoolOf(viewer, async (db) => {
-    const library = await libraryOf(db, viewer.region);
+    const own = await schoolLibrary(db, viewer.region);
+    const { library } = own;
+    // Before anything is chosen: the dangerous one of the worst pair that is up today.
+    const [, worst] = url.searchParams.has('plant')
+      ? []
+      : (worstPairUp(own, viewer.today, ({ taxon, stage }) => canStand(taxon, stage)) ?? []);
+    const query = worst
+      ? { ...wanted, plant: [worst.taxon.slug, worst.stage.stage] as typeof wanted.plant }
+      : wanted;
     const asked = askedWayside(library, query);
     const plants = asked && standingPlants(drawWayside(library, query, asked));
     return {

@@ -38,7 +38,8 @@
   /** What the leader can do now, with the key for it; the first one goes on. */
   const acts = $derived.by((): { act: GroupAct; words: string; key: string }[] => {
     const next = { act: 'ask', words: screen.position === 0 ? 'First specimen' : 'Next specimen' } as const;
-    const end = { act: 'close', words: 'End the round', key: 'e' } as const;
+    // In the middle no key ends it: a round that is over is over.
+    const end = { act: 'close', words: 'End the round', key: '' } as const;
     switch (screen.phase) {
       case 'joining':
         return [{ ...next, key: 'Enter' }, end];
@@ -252,7 +253,8 @@
             value={screen.step}
           />
           <button class={['btn btn-sm h-10', i === 0 ? 'btn-primary' : 'btn-line']}
-            >{words} <kbd class="kbd kbd-sm max-lg:hidden">{key}</kbd></button
+            >{words}
+            {#if key}<kbd class="kbd kbd-sm max-lg:hidden">{key}</kbd>{/if}</button
           >
         </form>
       {/each}

@@ -1,6 +1,12 @@
 import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
-import { type Library, englishName } from '$core/knowledge';
+import {
+  type Library,
+  type LibraryTaxon,
+  type StageDescription,
+  englishName,
+  worstSeverity
+} from '$core/knowledge';
 import {
   type DrillName,
   type DrillPair,
@@ -10,6 +16,7 @@ import {
   pairKey
 } from '$core/learning';
 import { type PairInSeason, pairsInSeason, practisedPair } from '$core/walk';
+import { stagesOn } from '$core/season';
 import type { Viewer } from '../../accounts';
 import type { SchoolDb } from '../../database/school';
 import { rowsOf } from '../../database/rows';
@@ -46,6 +53,36 @@ export function seasonOfPairs({ key, library }: SchoolLibrary, today: string): r
   const pairs = pairsInSeason(library, today);
   seasons.set(place, pairs);
   return pairs;
+}
+
+interface Plant {
+  readonly taxon: LibraryTaxon;
+  readonly stage: StageDescription;
+}
+
+/**
+ * The worst pair that is up today and of which both plants are fit for something, at their stages: what a page opens
+ * with before anybody has chosen. @returns undefined where there is none
+ */
+export function worstPairUp(
+  own: SchoolLibrary,
+  today: string,
+  isFit: (plant: Plant) => boolean
+): readonly [target: Plant, lookalike: Plant] | undefined {
+  const { taxa } = own.library;
+  const severityOf = ({ lookalike }: PairInSeason) => worstSeverity(taxa.get(lookalike)!);
+  const plantNow = (slug: string): Plant | undefined => {
+    const taxon = taxa.get(slug)!;
+    const [up] = stagesOn(taxon, today);
+    const stage = up && taxon.stages.get(up.stage);
+    return stage && isFit({ taxon, stage }) ? { taxon, stage } : undefined;
+  };
+  const up = seasonOfPairs(own, today).filter(({ isoDate }) => isoDate === today);
+  for (const pair of [...up].sort((a, b) => severityOf(b) - severityOf(a))) {
+    const [target, lookalike] = [plantNow(pair.target), plantNow(pair.lookalike)];
+    if (target && lookalike) return [target, lookalike];
+  }
+  return undefined;
 }
 
 async function chosenPairs(
