@@ -192,8 +192,7 @@ export async function loadClassroom(db: SchoolDb, demo: Demo, idOf: IdOf): Promi
   for (const { key, name, by, on, specimens, openAt, phones } of demo.groupRounds) {
     const id = idOf('group round', key);
     const code = codeOf(Buffer.from(id.replaceAll('-', ''), 'hex').subarray(0, 4));
-    // What is under way began in the morning: an evening would not have come yet.
-    const at = Date.parse(`${on}T${openAt ? '07' : '18'}:00:00Z`);
+    const at = Date.parse(`${on}T18:00:00Z`);
     const frame = {
       library,
       context: pairs,

@@ -24,7 +24,7 @@
               {#if one.plate}<img
                   src={one.plate}
                   alt="{one.name} in {one.stage}, drawn"
-                  class="h-full w-full object-contain"
+                  class="max-h-[186px] w-full object-contain"
                   loading="lazy"
                 />{:else}<span class="fine text-plate-second">No drawing of it yet</span>{/if}
             </span>
