@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { Client, signedIn } from '../support/client';
-import { type TestDatabase, cloneDatabase, demo } from '../support/database';
+import { type TestDatabase, cloneDatabase } from '../support/database';
 import { Phone, act, openRound, screenOf } from '../support/group';
 
 /** Rounds with a group, on two processes that share nothing but the database. */
@@ -256,10 +256,5 @@ describe('a process that is killed in the middle', () => {
     expect(rows).toEqual([{ n: 20, seats: 20 }]);
     [screen, ...phones.map(({ stream }) => stream)].forEach((stream) => stream.end());
     servers[0] = await start();
-  });
-
-  it('leaves the demo school’s other rows alone, and belongs to its school', async () => {
-    const { rows } = await admin.query('select distinct school_id as id from group_round');
-    expect(rows).toEqual([{ id: demo.schoolId }]);
   });
 });

@@ -62,6 +62,23 @@ const shareOf = (stage: StageDescription, character: StatesCharacter, state: str
 const mayHave = (stage: StageDescription, character: StatesCharacter, state: string): boolean =>
   stage.cells.get(character.slug)?.listed[placeOf(character, state)] ?? !stage.lacks.has(character.organ);
 
+/** The states that a picture can rest on at a stage: usual there, and telling something. */
+export const statesToRestOn = (
+  library: Library,
+  stage: StageDescription
+): readonly (PictureState & { readonly words: string })[] =>
+  library.characters.flatMap((character) =>
+    character.kind === 'states' && !saysNothing(character)
+      ? character.states
+          .filter(({ slug }) => shareOf(stage, character, slug) >= usual)
+          .map(({ slug, label }) => ({
+            character: character.slug,
+            state: slug,
+            words: `${character.name}: ${label}`
+          }))
+      : []
+  );
+
 /**
  * Holds a picture against its plant at a stage and against every dangerous lookalike of it, at all stages of those:
  * people remember a picture longer than a month.

@@ -7,7 +7,7 @@ import {
   standingInWords
 } from '$core/knowledge';
 import { monthOf } from '$core/words';
-import type { Viewer } from '../accounts';
+import { type Viewer, leads } from '../accounts';
 import type { SchoolDb } from '../database/school';
 import { readSettings } from '../school/schools';
 import { type TestedPicture, picturesOf } from './memory-pictures';
@@ -78,6 +78,7 @@ export async function sheetOf(
     growsIn: growsIn(library, taxon),
     range: taxon.standing ? standingInWords(taxon.standing) : '',
     basis: taxon.basis,
-    pictures: await picturesOf(db, library, taxon)
+    // What fits a lookalike, too, is no lesson: it is for those who may take it away.
+    pictures: (await picturesOf(db, library, taxon)).filter((one) => one.isKept || leads(viewer))
   };
 }

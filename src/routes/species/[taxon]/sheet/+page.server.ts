@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { plateAddress } from '$core/figure';
-import { isKept, testPicture } from '$core/lesson';
+import { statesToRestOn } from '$core/lesson';
 import { dayOfYear } from '$core/season';
 import { leads } from '$lib/server/accounts';
 import { NewPicture, addPicture, removePicture } from '$lib/server/library/memory-pictures';
@@ -29,17 +29,10 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       leads: leads(viewer),
       // What a picture in words can rest on at this stage.
       choices: leads(viewer)
-        ? library.characters.flatMap((character) => {
-            const cell = stage.cells.get(character.slug);
-            return character.kind === 'states' && cell && character.organ !== 'place'
-              ? character.states
-                  .filter((_, i) => cell.frequency[i]! >= 0.5)
-                  .map(({ slug, label }) => ({
-                    value: `${character.slug} ${slug}`,
-                    label: `${character.name}: ${label}`
-                  }))
-              : [];
-          })
+        ? statesToRestOn(library, stage).map(({ character, state, words }) => ({
+            value: `${character} ${state}`,
+            label: words
+          }))
         : []
     };
   });
@@ -62,11 +55,10 @@ export const actions: Actions = {
     return inSchoolOf(viewer, async (db) => {
       const library = await libraryOf(db, viewer.region);
       const taxon = orNotFound(library.taxa.get(params.taxon), 'taxon');
-      const stage = taxon.stages.get(asked.data.stage);
-      if (!stage) return fail(400, { problem: 'This plant is not described at that stage.', kept });
-      const tested = testPicture(library, taxon, stage, asked.data.states);
+      if (!taxon.stages.has(asked.data.stage))
+        return fail(400, { problem: 'This plant is not described at that stage.', kept });
       await addPicture(db, viewer, taxon.slug, asked.data);
-      return { added: isKept(tested) ? 'kept' : 'refused' };
+      return { added: true };
     });
   },
   remove: idAction(requireLeader, 'picture', 'picture', async (id, { viewer, event }) => {

@@ -195,9 +195,7 @@
           <p class="flex items-center gap-2 font-strong text-rosehip">
             <CircleX size={17} aria-hidden="true" />Refused
           </p>
-          {#if data.leads}<p class="font-serif text-[17px] italic leading-[23px] line-through">
-              “{one.words}”
-            </p>{/if}
+          <p class="font-serif text-[17px] italic leading-[23px] line-through">“{one.words}”</p>
           <p class="text-ink-2">{why(one)}</p>
           {@render remove(one.id)}
         </div>
