@@ -1,6 +1,10 @@
 import { createHash } from 'node:crypto';
+import sharp from 'sharp';
+import { composePlate, renderPlate } from '../src/core/figure';
+import type { Library } from '../src/core/knowledge';
 import {
   type Choice,
+  type Given,
   type Outcome,
   type PairSpecification,
   type Specification,
@@ -8,11 +12,16 @@ import {
   choices,
   composeRound,
   composeRoundOfKind,
+  WrittenQuestion,
   groupQuestion,
+  inUnits,
   isError,
   isOnPair,
+  mostOptions,
   newLearner,
-  otherUnit
+  otherUnit,
+  plantOf,
+  pose
 } from '../src/core/learning';
 import { type SimulatedLearner, simulateAnswer } from './simulated-learner';
 import { type Random, createRandom, seedOf } from '../src/core/random';
@@ -73,8 +82,11 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       const outcome = random.next() < learner.skill ? 'right' : 'missed';
       await insert(db, 'answer_event', {
         ...common,
-        body: JSON.stringify({ invented: true }),
-        unit: otherUnit('season', 'invented', String(spec.seed)),
+        body: JSON.stringify({ invented: true, given: ownGiven(library, spec, outcome) }),
+        unit:
+          spec.drill === 'own question'
+            ? otherUnit('own', spec.id)
+            : otherUnit('season', 'invented', String(spec.seed)),
         isDangerousSpecimen: false,
         outcome,
         score: scores[outcome]
@@ -126,14 +138,16 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       for (const [i, spec] of specs.entries())
         await answer(roundId, `${person} ${day} ${i}`, personId, i, spec, learner, at, random);
     }
-  for (const { key, cohort, by, on, sat, questions, ...quiz } of demo.quizzes) {
+  const ownQuestions = await storeOwnQuestions(db, library, demo, idOf);
+  for (const { key, cohort, by, on, sat, questions, own, ...quiz } of demo.quizzes) {
     const quizId = idOf('quiz', key);
-    const specs = composeRound(
+    const composed = composeRound(
       { ...frame, learner: anybody(pairs) },
       pairs,
       questions,
       createRandom(`round ${seedOf(quizId)}`)
     );
+    const specs = [...composed, ...own.map((one) => ownQuestions.get(one)!)];
     await insert(db, 'quiz', {
       id: quizId,
       ...quiz,
@@ -181,6 +195,64 @@ export async function loadResults(db: SchoolDb, demo: Demo, idOf: IdOf): Promise
       effectiveAt: `${on}T15:00:00Z`,
       ...signed
     });
+}
+
+/** The first answer to a question of the school’s own that comes to an outcome; none to others. */
+function ownGiven(library: Library, spec: Specification, outcome: Outcome): Given | undefined {
+  if (spec.drill !== 'own question') return undefined;
+  const posed = pose(library, spec, new Map())!;
+  const answers = Array.from({ length: mostOptions }, (_, id): Given => ({
+    drill: spec.drill,
+    chosen: [id],
+    typed: ''
+  }));
+  return answers.find((given) => posed.grade(given, []).outcome === outcome);
+}
+
+/** Drawings that become pictures of questions are made so much larger. */
+const pictureScale = 2;
+const drawing = { width: 620, height: 440 };
+
+/** @returns the questions that the school has written, as quizzes ask them, by their keys */
+async function storeOwnQuestions(
+  db: SchoolDb,
+  library: Library,
+  { ownQuestions }: Demo,
+  idOf: IdOf
+): Promise<ReadonlyMap<string, Specification>> {
+  const stored = new Map<string, Specification>();
+  for (const { key, by, on, plate, answer, ...words } of ownQuestions) {
+    const id = idOf('own question', key);
+    const made = { madeBy: idOf('person', by), effectiveAt: `${on}T18:00:00Z` };
+    const [width, height] = [pictureScale * drawing.width, pictureScale * drawing.height];
+    const picture = plate && { id: idOf('question picture', key), width, height, words: plate.words };
+    if (plate && picture) {
+      const { taxon, stage } = plantOf(library, plate.taxon, plate.stage)!;
+      const svg = renderPlate(composePlate(library, taxon, stage, plate.seed, ['whole'], drawing));
+      const jpeg = await sharp(Buffer.from(svg), { density: 72 * pictureScale })
+        .flatten({ background: '#ffffff' })
+        .jpeg({ quality: 82 })
+        .toBuffer();
+      await insert(db, 'question_picture', { id: picture.id, jpeg, width, height, ...made });
+    }
+    const question = WrittenQuestion.parse({
+      ...words,
+      picture,
+      answer:
+        answer.kind === 'spot'
+          ? {
+              ...answer,
+              options: answer.options.map((one) => ({
+                ...one,
+                shape: inUnits(one.shape, pictureScale, pictureScale)
+              }))
+            }
+          : answer
+    });
+    await insert(db, 'own_question', { id, body: JSON.stringify(question), ...made });
+    stored.set(key, { drill: 'own question', id, question, seed: seedOf(id) % 2 ** 31 });
+  }
+  return stored;
 }
 
 /** Rounds that a group has answered together, and pictures by which its school keeps plants in mind. */

@@ -3,7 +3,7 @@ import { walkEventKinds } from '../src/core/field';
 import { abundances } from '../src/core/evidence';
 import { groundKinds } from '../src/core/ground';
 import { Stage, ways } from '../src/core/knowledge';
-import { outcomes } from '../src/core/learning';
+import { WrittenAnswer, outcomes } from '../src/core/learning';
 import { turnedOut } from '../src/core/making';
 import { eventKinds } from '../src/lib/server/ground/ground-events';
 import { CensusBody } from '../src/lib/server/ground/ledger';
@@ -304,11 +304,29 @@ export const Demo = z.strictObject({
       kind: z.enum(['once', 'before and after']),
       minutes: z.number().optional(),
       questions: z.number(),
+      /** Keys of questions of the school’s own that it asks at its end. */
+      own: z.array(z.string()),
       on: z.iso.date(),
       by: z.string(),
       sat: z.array(
         z.strictObject({ person: z.string(), on: z.iso.date(), skill: z.number(), caution: z.number() })
       )
+    })
+  ),
+  /** Questions that the school has written itself; a picture is one of its drawings, kept as a picture. */
+  ownQuestions: z.array(
+    z.strictObject({
+      key: z.string(),
+      by: z.string(),
+      on: z.iso.date(),
+      plate: z
+        .strictObject({ taxon: z.string(), stage: Stage, seed: z.number(), words: z.string() })
+        .optional(),
+      title: z.string(),
+      asks: z.string(),
+      /** Places are in units of the drawing, 620 wide and 440 high. */
+      answer: WrittenAnswer,
+      reason: z.string()
     })
   ),
   /** Rounds with a group on the walk of the results, with what its phones answered. */

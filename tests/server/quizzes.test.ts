@@ -248,7 +248,13 @@ describe('a quiz on paper', () => {
   it('is read back by an independent reader: each question, no name given away, the answers on the last page', async () => {
     const quiz = await make(8);
     const printed = await tasks.quiz({
-      quiz: { name: quiz.name, school: 'A school', group: quiz.cohortName, questions: quiz.questions },
+      quiz: {
+        name: quiz.name,
+        school: 'A school',
+        group: quiz.cohortName,
+        questions: quiz.questions,
+        pictures: {}
+      },
       library: (await inDemo((db) => schoolLibrary(db, homeRegion))).document,
       title: quiz.name,
       date: new Date('2027-04-24')

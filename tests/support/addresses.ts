@@ -48,6 +48,7 @@ const rows: Readonly<Record<string, string>> = {
   question: 'select id::text as value from question order by id limit 1',
   family: "select 'Apiaceae' as value",
   group: 'select id::text as value from group_round order by id limit 1',
+  own: "select id::text as value from own_question order by (body -> 'picture') is null, id limit 1",
   quiz: 'select id::text as value from quiz order by id limit 1',
   person: "select id::text as value from person where role = 'learner' order by name limit 1",
   message: 'select id::text as value from outbox_message order by id limit 1',

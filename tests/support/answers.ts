@@ -23,6 +23,10 @@ export function cautious(drill: DrillName): Given {
       return { drill, order: [0] };
     case 'names and terms':
       return { drill, answer: '' };
+    case 'which family':
+      return { drill };
+    case 'own question':
+      return { drill, chosen: [], typed: '' };
   }
 }
 

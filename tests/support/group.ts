@@ -9,7 +9,7 @@ import { Stream } from './stream';
 export async function openRound(leader: Client, fields: Record<string, string> = {}) {
   const address = await leader.submit('/together', {
     name: 'Spring beginners',
-    walk: '',
+    walk: 'now',
     length: '4',
     ...fields
   });

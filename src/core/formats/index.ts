@@ -19,3 +19,12 @@ export {
 } from './darwin-core';
 export { writeSdd } from './sdd';
 export { packTaxa } from './taxon-archive';
+export {
+  type LeftOut,
+  packQuiz,
+  type PackedItem,
+  type PictureFiles,
+  type ReadQuestion,
+  readQti
+} from './qti';
+export { readQuestionTable, writeQuestionTable } from './question-table';

@@ -151,6 +151,18 @@ export function compileLibrary(source: LibraryDocument): { library: Library; pro
       problems.push({ taxon: taxon.slug, field: 'family', message: `'${taxon.family}' has no entry` });
     taxa.set(taxon.slug, compileTaxon(taxon, source.characters, problems));
   }
+  for (const { name, signs = [] } of source.families)
+    for (const { character, states } of signs) {
+      const own = source.characters.find(({ slug }) => slug === character);
+      const known = own?.kind === 'states' ? own.states.map(({ slug }) => slug) : [];
+      const unknown = states.find((state) => !known.includes(state));
+      if (unknown)
+        problems.push({
+          taxon: name,
+          field: `signs.${character}`,
+          message: `'${unknown}' is no state of it`
+        });
+    }
   for (const pair of source.pairs)
     for (const slug of [pair.target, pair.lookalike])
       if (!taxa.has(slug))

@@ -414,6 +414,8 @@ export const Family = z.strictObject({
   shares: text,
   /** Other plants that show the same. */
   alsoShownBy: text.optional(),
+  /** Of what it shares, what is described: a member that shows one of the states is known by it. */
+  signs: z.array(z.strictObject({ character: slug, states: z.array(slug).min(1) })).optional(),
   /** How far the shared signs can be trusted. */
   trust: text,
   caution: text,

@@ -16,6 +16,9 @@ export {
   type Change,
   confidenceShare,
   type Detections,
+  fewestSittings,
+  type ItemFigures,
+  itemFigures,
   meanInterval,
   oneSided95,
   pairedChange,
@@ -26,6 +29,7 @@ export {
   keptApart,
   sensitivity,
   sensitivityOfRates,
+  weakDiscrimination,
   wilsonInterval,
   written
 } from './measures';
@@ -35,12 +39,19 @@ export { type JudgedAnswer, missingTo, type Readiness, readinessFor, withinDays 
 export { type Certificate, certificateOf } from './certificate';
 export { attendedBy, courseOf, type Meeting } from './course';
 export { ladderState, type LivingResult, livingSteps, monthsLater } from './ladder';
+export { type Item, itemOf, type ItemPicture, picturesOfOptions } from './item';
 export {
   aboutQuestion,
+  type AnswerKind,
+  answeredInWords,
+  type Answering,
+  answerKinds,
   assumedSeconds,
   basketScore,
   type Choice,
   choices,
+  type ComposedDrill,
+  composedDrills,
   type Contrast,
   type DrillName,
   drillNames,
@@ -50,6 +61,7 @@ export {
   Given,
   givenBy,
   type Grading,
+  inUnits,
   isOnPair,
   isOnTarget,
   judge,
@@ -58,11 +70,14 @@ export {
   judgePath,
   judgeTaking,
   judgeTray,
+  letterOf,
   type LookKey,
   looksOn,
   looksOnPhotograph,
   type Mark,
   middleDay,
+  middleOf,
+  mostOptions,
   mostPieces,
   mostWrong,
   observationsOf,
@@ -71,6 +86,7 @@ export {
   type OpenBasket,
   type OpenFromThePath,
   type OpenNames,
+  type OpenOwnQuestion,
   type OpenPicture,
   type OpenProveIt,
   type OpenQuestion,
@@ -78,6 +94,7 @@ export {
   type OpenShouldWeTakeIt,
   type OpenSideBySide,
   type OpenTray,
+  type OpenWhichFamily,
   type OpenWhichPart,
   pairDrills,
   type PlantDrill,
@@ -91,12 +108,17 @@ export {
   pose,
   type Posed,
   reasonsAgainst,
+  rightInWords,
   sightOf,
   Specification,
+  SpotShape,
   type TakingReason,
   takingReasons,
+  tellingOfFamily,
   tellingShown,
-  typedName
+  typedName,
+  WrittenAnswer,
+  WrittenQuestion
 } from './drills';
 export {
   anybody,

@@ -48,9 +48,13 @@ export interface Tile {
   readonly side: number;
 }
 
-/** What is sent as a picture: a drawing, a photograph of the school, whole or in part, or parts of several on a sheet. */
+/**
+ * What is sent as a picture: a drawing, a photograph of the school, whole or in part, parts of several on a sheet, or
+ * the picture of a question that the school has written.
+ */
 export type QuestionImage =
   | { readonly svg: string }
+  | { readonly questionPicture: string }
   | { readonly photograph: string; readonly part?: PhotographPart }
   | { readonly tiles: readonly Tile[]; readonly width: number; readonly height: number };
 

@@ -1,6 +1,7 @@
 import type { Random } from '../random';
 import { difficultyAfter, hardest } from './difficulty';
 import {
+  type ComposedDrill,
   type DrillName,
   type PairDrill,
   type PairSpecification,
@@ -181,7 +182,7 @@ export function composeRoundOfKind(
   frame: RoundFrame,
   pairs: readonly DrillPair[],
   size: number,
-  drill: DrillName,
+  drill: ComposedDrill,
   random: Random
 ): Specification[] {
   const other = plantDrills.find((one) => one === drill);

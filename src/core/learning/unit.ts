@@ -28,7 +28,7 @@ export const unitsOf = (pair: DrillPair): readonly string[] => [
   ...new Set(members.map((member) => unitKey(pairKey(pair), pair[`${member}Stage`])))
 ];
 
-/** What is remembered besides pairs: a plant at a stage, a character, a reason to leave it, a hazard, a name. */
-export const unitKinds = ['taxon', 'character', 'judgement', 'hazard', 'name', 'season'] as const;
+/** What is remembered besides pairs: a plant at a stage, a character, a reason to leave it, a hazard, a name, a question of the school’s own. */
+export const unitKinds = ['taxon', 'character', 'judgement', 'hazard', 'name', 'season', 'own'] as const;
 export const otherUnit = (kind: (typeof unitKinds)[number], ...what: string[]): string =>
   [kind, ...what].join(':');

@@ -69,7 +69,13 @@ export { BriefDocument, type BriefOutline, ContrastSheet } from './brief/documen
 
 export { briefDifferences } from './brief/difference';
 export { landownersLetter, salutation } from './plan/letter';
-export { type PairInSeason, pairsInSeason, type PractisedPair, practisedPair } from './brief/pairs-in-season';
+export {
+  mildPair,
+  type PairInSeason,
+  pairsInSeason,
+  type PractisedPair,
+  practisedPair
+} from './brief/pairs-in-season';
 export { rankedHazards, saidOfDrills } from './brief/ranked-hazards';
 export { briefFacts, unbroken } from './brief/facts';
 export { forLearners, placedStops, placesForLearners, type PlacesForLearners } from './brief/learners-brief';

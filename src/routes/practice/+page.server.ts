@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { isDrawnAt, plateAddress } from '$core/figure';
-import { englishName, taxonChoice } from '$core/knowledge';
+import { englishName, isDangerous } from '$core/knowledge';
 import { leads } from '$lib/server/accounts';
 import { listSites } from '$lib/server/ground/sites';
 import { type SchoolLibrary, schoolLibrary } from '$lib/server/library/library';
@@ -10,6 +10,7 @@ import {
   learnerState,
   missedLately,
   openRounds,
+  pairChoices,
   planToday,
   seasonOfPairs,
   startChosenRound,
@@ -19,7 +20,7 @@ import {
 import { fieldsAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireSignedIn } from '$lib/server/request/guard';
 import { overQuota } from '$lib/server/request/limits';
-import { drillNames, unitsOf } from '$core/learning';
+import { composedDrills, unitsOf } from '$core/learning';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The two plates of the worst pair that is up: what practice is about, whoever opens the page. */
@@ -31,6 +32,12 @@ const specimenOf = (own: SchoolLibrary, today: string) =>
       : [];
   });
 
+/** How many pairs there are to choose from, today and within the year. */
+const counted = (pairs: readonly { readonly isoDate: string }[], today: string) => ({
+  now: pairs.filter(({ isoDate }) => isoDate === today).length,
+  year: pairs.length
+});
+
 export const load: PageServerLoad = ({ locals }) => {
   const viewer = requireSignedIn(locals);
   return inSchoolOf(viewer, async (db) => {
@@ -38,8 +45,7 @@ export const load: PageServerLoad = ({ locals }) => {
     const { library } = own;
     const walks = await comingPairs(db, viewer);
     const season = seasonOfPairs(own, viewer.today);
-    const asked = new Set(season.flatMap(({ target, lookalike }) => [target, lookalike]));
-    const plants = [...asked].map((slug) => library.taxa.get(slug)!);
+    const isSerious = ({ lookalike }: { lookalike: string }) => isDangerous(library.taxa.get(lookalike)!);
     const learner = await learnerState(db, viewer.personId, viewer.today);
     const { next, questions, minutes, due, pairs: ofToday } = planToday(walks, learner, db.now);
     return {
@@ -49,13 +55,15 @@ export const load: PageServerLoad = ({ locals }) => {
       missed: await missedLately(db, viewer, own),
       specimen: specimenOf(own, viewer.today),
       choice: {
-        now: season.filter(({ isoDate }) => isoDate === viewer.today).length,
-        year: season.length,
-        taxa: plants.map(taxonChoice).sort((a, b) => a.label.localeCompare(b.label, 'en')),
-        families: [...new Set(plants.map(({ family }) => family))].sort().map((value) => ({
-          value,
-          label: `${library.families.get(value)?.english ?? value} (${value})`
-        })),
+        dangerous: counted(
+          season.filter((pair) => isSerious(pair)),
+          viewer.today
+        ),
+        mild: counted(
+          season.filter((pair) => !isSerious(pair)),
+          viewer.today
+        ),
+        ...pairChoices(own, viewer.today),
         // Where plants stand is told by a walk, not by a list.
         sites: leads(viewer)
           ? (await listSites(db)).map(({ id: value, name: label }) => ({ value, label }))
@@ -79,10 +87,12 @@ export const load: PageServerLoad = ({ locals }) => {
 
 const Choice = z.object({
   when: z.enum(['now', 'year']).default('now'),
+  lookalikes: z.enum(['dangerous', 'mild']).default('dangerous'),
   taxon: z.string().max(80).default(''),
+  against: z.string().max(80).default(''),
   family: z.string().max(80).default(''),
   siteId: z.union([z.uuid(), z.literal('')]).default(''),
-  drill: z.union([z.enum(drillNames), z.literal('').transform(() => undefined)]).optional()
+  drill: z.union([z.enum(composedDrills), z.literal('').transform(() => undefined)]).optional()
 });
 
 export const actions: Actions = {

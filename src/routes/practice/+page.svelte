@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { drillNames, drillWords } from '$core/learning';
+  import { composedDrills, drillWords } from '$core/learning';
   import { counted, dayAndMonth, longDate } from '$core/words';
   import Field from '$lib/ui/form/Field.svelte';
   import TaxonField from '$lib/ui/form/TaxonField.svelte';
@@ -9,6 +9,8 @@
   let { data, form } = $props();
   const { today } = $derived(data);
   let when = $state<'now' | 'year'>('now');
+  let lookalikes = $state<'dangerous' | 'mild'>('dangerous');
+  const pairs = $derived(data.choice[lookalikes]);
 </script>
 
 <svelte:head><title>Practice · Good Trail</title></svelte:head>
@@ -51,21 +53,42 @@
             <legend class="sr-only">When</legend>
             <label class="flex min-h-10 items-center gap-2"
               ><input type="radio" class="radio" name="when" value="now" bind:group={when} />What is up now, {counted(
-                data.choice.now,
+                pairs.now,
                 'pair'
               )}</label
             >
             <label class="flex min-h-10 items-center gap-2"
-              ><input type="radio" class="radio" name="when" value="year" bind:group={when} />The whole year, {data
-                .choice.year}</label
+              ><input type="radio" class="radio" name="when" value="year" bind:group={when} />The whole year, {pairs.year}</label
+            >
+          </fieldset>
+          <fieldset class="flex flex-wrap gap-x-6">
+            <legend class="sr-only">Which lookalikes</legend>
+            <label class="flex min-h-10 items-center gap-2"
+              ><input
+                type="radio"
+                class="radio"
+                name="lookalikes"
+                value="dangerous"
+                bind:group={lookalikes}
+              />Dangerous lookalikes</label
+            >
+            <label class="flex min-h-10 items-center gap-2"
+              ><input
+                type="radio"
+                class="radio"
+                name="lookalikes"
+                value="mild"
+                bind:group={lookalikes}
+              />Those without serious harm, by name</label
             >
           </fieldset>
           <details>
             <summary class="cursor-pointer font-strong text-moss"
-              >Only a plant, a family{data.choice.sites.length > 0 ? ', a site' : ''} or one kind of question</summary
+              >Only a plant, a pair, a family{data.choice.sites.length > 0 ? ', a site' : ''} or one kind of question</summary
             >
             <div class="mt-2 grid gap-3 sm:grid-cols-2">
               <TaxonField label="With this plant" name="taxon" choices={data.choice.taxa} />
+              <TaxonField label="Against this one" name="against" choices={data.choice.taxa} />
               <Field
                 label="Of this family"
                 name="family"
@@ -83,7 +106,7 @@
                 name="drill"
                 options={[
                   { value: '', label: 'in all ways' },
-                  ...drillNames.map((value) => ({ value, label: drillWords[value].title }))
+                  ...composedDrills.map((value) => ({ value, label: drillWords[value].title }))
                 ]}
                 value=""
               />
@@ -174,7 +197,7 @@
   <aside class="note lg:border-l lg:border-rule lg:pl-6">
     <h2>What you will be asked</h2>
     <dl class="mt-2 grid gap-3">
-      {#each drillNames as drill (drill)}<div>
+      {#each composedDrills as drill (drill)}<div>
           <dt class="font-strong">{drillWords[drill].title}</dt>
           <dd class="text-ink-2">{drillWords[drill].asks}</dd>
         </div>{/each}

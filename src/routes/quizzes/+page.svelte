@@ -23,7 +23,8 @@
 <h1>Quizzes</h1>
 <p class="max-w-prose text-ink-2">
   The same questions for everybody of a group. Sat before and after a walk they show what the walk has
-  changed.
+  changed.{#if data.makes}
+    <a href="/quizzes/questions">Questions of your own</a> can be among them.{/if}
 </p>
 {#if form?.problem}<Notice kind="problem">{form.problem}</Notice>{/if}
 <div class="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_300px]">

@@ -1,10 +1,13 @@
 <script lang="ts">
   import { counted, dayAndMonth } from '$core/words';
   import Field from '$lib/ui/form/Field.svelte';
+  import TaxonField from '$lib/ui/form/TaxonField.svelte';
   import { enhance } from '$lib/ui/form/forms.svelte';
   import Notice from '$lib/ui/Notice.svelte';
 
   let { data, form } = $props();
+  // svelte-ignore state_referenced_locally
+  let on = $state(data.walk);
   const stands = {
     joining: 'not begun',
     asked: 'under way',
@@ -57,9 +60,22 @@
     <Field
       label="On the pairs of"
       name="walk"
-      options={[{ value: '', label: 'what is up now, the worst first' }, ...data.walks]}
-      value={data.walk}
+      options={[
+        { value: 'now', label: 'what is up now, the worst first' },
+        { value: 'year', label: 'the whole year, the worst first' },
+        ...data.walks
+      ]}
+      bind:value={on}
     />
+    {#if on === 'now' || on === 'year'}
+      <TaxonField label="Only with this plant" name="taxon" choices={data.choice.taxa} />
+      <Field
+        label="Only of this family"
+        name="family"
+        options={[{ value: '', label: 'any' }, ...data.choice.families]}
+        value=""
+      />
+    {/if}
     <Field
       label="Specimens"
       name="length"

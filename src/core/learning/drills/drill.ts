@@ -8,6 +8,7 @@ import type { MarkedPhotograph, Photographs, QuestionImage, Spot } from '../pict
 import type { DrillPair, Member } from '../unit';
 import type { Album } from './album';
 import type { Contrast, Named, Plant, PlantAt, PlantPair } from './contrast';
+import type { SpotShape } from './own-question';
 import type { MakingOnPair, MakingOnPlants } from './making';
 
 /**
@@ -88,6 +89,8 @@ export interface Posing {
 /** A question as it stands on paper. */
 export interface OnPaper {
   readonly asks: string;
+  /** What is done with a pen, beside ticking a box. */
+  readonly pen?: string;
   /** Each with a box to tick; undefined where a line is left to write on. */
   readonly choices: readonly string[] | undefined;
   readonly pictures: readonly OpenPicture[];
@@ -95,6 +98,74 @@ export interface OnPaper {
   readonly asked?: readonly string[];
   /** What there is to know of it beside the pictures. */
   readonly said?: readonly { readonly label: string; readonly words: readonly string[] }[];
+}
+
+/** What is chosen, put in order or typed in a program that knows no drills, each choice with what it is worth (0–1). */
+export type Answering =
+  | {
+      readonly kind: 'choice';
+      readonly choose: 'one' | 'all';
+      readonly options: readonly {
+        readonly words: string;
+        readonly picture?: OpenPicture;
+        readonly worth: number;
+      }[];
+    }
+  | {
+      readonly kind: 'spot';
+      readonly choose: 'one' | 'all';
+      readonly options: readonly { readonly shape: SpotShape; readonly worth: number }[];
+    }
+  | {
+      readonly kind: 'order';
+      /** As it is right. */
+      readonly options: readonly { readonly words: string; readonly picture?: OpenPicture }[];
+    }
+  | { readonly kind: 'typed'; readonly accepted: readonly string[] };
+
+/** How a question is answered in such a program, and what is told afterwards, in sentences. */
+export interface InProgram {
+  readonly answer: Answering;
+  readonly told: readonly string[];
+}
+
+/** What an answer is worth where no part can be pointed at: caution is half of it, and never an error. */
+const worthOf = (outcome: Outcome): number => (outcome === 'right' ? 1 : outcome === 'left' ? 0.5 : 0);
+
+/** What follows an answer, in sentences. */
+export const toldBy = ({ truth, contrast, reasons }: Feedback): string[] => [
+  ...(truth ? [`${truth.lead} ${truth.name} (${truth.scientific}).`] : []),
+  ...(contrast?.rows ?? []).map(
+    (row) => `${row.name}: ${contrast!.target}, ${row.target}; ${contrast!.lookalike}, ${row.lookalike}.`
+  ),
+  ...reasons
+];
+
+/**
+ * Answers that can be chosen, each with what it is worth, and what is told after the best of them.
+ * @param asked what must have been asked for before they can be given
+ */
+export function worthOfEach<Given, Option extends { readonly given: Given }>(
+  posed: Pick<Posed<unknown, Given>, 'grade'>,
+  answers: readonly Option[],
+  asked: readonly string[] = []
+): { readonly options: readonly (Omit<Option, 'given'> & { worth: number })[]; readonly told: string[] } {
+  const graded = answers.map(({ given, ...shown }) => {
+    const { outcome, feedback } = posed.grade(given, asked);
+    return { shown: { ...shown, worth: worthOf(outcome) }, feedback };
+  });
+  const best = graded.reduce((a, b) => (b.shown.worth > a.shown.worth ? b : a));
+  return { options: graded.map(({ shown }) => shown), told: toldBy(best.feedback) };
+}
+
+/** One is chosen of what can be answered. */
+export function oneOf<Given>(
+  posed: Pick<Posed<unknown, Given>, 'grade'>,
+  answers: readonly { readonly words: string; readonly picture?: OpenPicture; readonly given: Given }[],
+  asked: readonly string[] = []
+): InProgram {
+  const { options, told } = worthOfEach(posed, answers, asked);
+  return { answer: { kind: 'choice', choose: 'one', options }, told };
 }
 
 /** What somebody has made up their mind to. */
@@ -172,6 +243,14 @@ export interface Drill<
   ) => z.output<Specification>;
   /** Not there where it needs a cloth, a clock or a finger. */
   readonly onPaper?: (posed: Posed<Open, z.output<Given>>) => OnPaper;
+  /** For what stands on paper too. Not there where no program can ask it. */
+  readonly inProgram?: (
+    library: Library,
+    spec: z.output<Specification>,
+    posed: Posed<Open, z.output<Given>>
+  ) => InProgram | undefined;
+  /** What somebody answered, for those who teach; where it is not there, only how it went is said. */
+  readonly answered?: (library: Library, spec: z.output<Specification>, given: z.output<Given>) => string;
 }
 
 export const defineDrill = <
@@ -182,6 +261,8 @@ export const defineDrill = <
   Asking extends
     | { readonly onPair: OnPair<z.output<Specification>, z.output<Given>> }
     | { readonly onPlants: OnPlants<z.output<Specification>> }
+    // Nothing composes it: somebody writes it.
+    | { readonly isWritten: true }
 >(
   drill: Drill<Name, Specification, Given, Open> & Asking
 ) => drill;

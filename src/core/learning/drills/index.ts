@@ -6,18 +6,30 @@ import type { Photographs } from '../picture';
 import { basket } from './basket';
 import type { PlantAt } from './contrast';
 import type { Album } from './album';
-import type { Drill, MadeUp, OnPair, OnPaper, OnPlants, Posed } from './drill';
+import type { Drill, InProgram, MadeUp, OnPair, OnPaper, OnPlants, Posed } from './drill';
 import type { MakingOnPair, MakingOnPlants } from './making';
 import { fromThePath } from './from-the-path';
 import { namesAndTerms } from './names-and-terms';
+import { ownQuestion } from './own-question';
 import { proveIt } from './prove-it';
 import { seasonOrder } from './season-order';
 import { shouldWeTakeIt } from './should-we-take-it';
 import { sideBySide } from './side-by-side';
 import { tray } from './tray';
+import { whichFamily } from './which-family';
 import { whichPart } from './which-part';
 
-export type { Feedback, Grading, MadeUp, Mark, OnPaper, OpenPicture, Posed } from './drill';
+export type {
+  Answering,
+  Feedback,
+  Grading,
+  InProgram,
+  MadeUp,
+  Mark,
+  OnPaper,
+  OpenPicture,
+  Posed
+} from './drill';
 export type { MakingOnPair, MakingOnPlants } from './making';
 export { isFit } from './making';
 export { type Contrast, type Plant, PlantAt, plantOf, plantsOf, tellingShown } from './contrast';
@@ -27,6 +39,7 @@ export { type Choice, choices, judge, type OpenSideBySide } from './side-by-side
 export type { OpenProveIt } from './prove-it';
 export { basketScore, judgeBasket, mostPieces, mostWrong, type OpenBasket } from './basket';
 export { judgeTray, type OpenTray } from './tray';
+export { type OpenWhichFamily, tellingOfFamily } from './which-family';
 export type { OpenWhichPart } from './which-part';
 export { judgePath, type OpenFromThePath } from './from-the-path';
 export {
@@ -38,6 +51,19 @@ export {
 } from './should-we-take-it';
 export { judgeOrder, middleDay, type OpenSeason } from './season-order';
 export { englishNamesOf, type OpenNames, typedName } from './names-and-terms';
+export {
+  type AnswerKind,
+  answerKinds,
+  inUnits,
+  letterOf,
+  middleOf,
+  mostOptions,
+  type OpenOwnQuestion,
+  rightInWords,
+  SpotShape,
+  WrittenAnswer,
+  WrittenQuestion
+} from './own-question';
 
 /** Every kind of drill, in the order in which they are listed. Names, unions and words follow from it. */
 const drills = [
@@ -49,7 +75,9 @@ const drills = [
   fromThePath,
   shouldWeTakeIt,
   seasonOrder,
-  namesAndTerms
+  namesAndTerms,
+  whichFamily,
+  ownQuestion
 ] as const;
 type Drills = typeof drills;
 type Of<Key extends string, D extends readonly unknown[] = Drills> = {
@@ -67,6 +95,9 @@ const named = <Key extends 'onPair' | 'onPlants'>(key: Key) =>
   drills.filter((drill) => key in drill).map(({ name }) => name) as Named<Key>[];
 export const pairDrills = named('onPair');
 export const plantDrills = named('onPlants');
+export type ComposedDrill = PairDrill | PlantDrill;
+/** Those that a round is composed of. */
+export const composedDrills = drillNames.filter((name): name is ComposedDrill => name !== ownQuestion.name);
 
 /** What a question asks, with the truth: it never leaves the server before the answer is in. */
 export const Specification = z.discriminatedUnion(
@@ -150,6 +181,17 @@ export const aboutQuestion = (
 /** How a posed question stands on paper; undefined where its kind needs a cloth, a clock or a finger. */
 export const onPaper = (drill: DrillName, posed: Posed<OpenQuestion, Given>): OnPaper | undefined =>
   drillOf(drill).onPaper?.(posed);
+
+/** How a posed question is answered in a program that knows no drills; undefined where none could ask it. */
+export const inProgram = (
+  library: Library,
+  spec: Specification,
+  posed: Posed<OpenQuestion, Given>
+): InProgram | undefined => drillOf(spec.drill).inProgram?.(library, spec, posed);
+
+/** What somebody answered, for those who teach; undefined where only how it went can be said. */
+export const answeredInWords = (library: Library, spec: Specification, given: Given): string | undefined =>
+  given.drill === spec.drill ? drillOf(spec.drill).answered?.(library, spec, given) : undefined;
 
 /** The plants of which a question could show a photograph. */
 export const plantsIn = (spec: Specification): readonly PlantAt[] => drillOf(spec.drill).plantsIn(spec);

@@ -7,7 +7,7 @@ import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../pic
 import { otherUnit } from '../unit';
 import { onOne, photographsAt } from './album';
 import { at, namedPlant, plantOf } from './contrast';
-import { type OpenPicture, type Posed, defineDrill } from './drill';
+import { type OpenPicture, type Posed, defineDrill, oneOf, toldBy } from './drill';
 import type { MakingOnPlants } from './making';
 import { shuffledBy, shuffledFor } from './sheet';
 
@@ -55,7 +55,7 @@ export interface OpenNames {
 }
 
 /** Letters that may be wrong in a name that is known: one in six. */
-const lettersForASlip = 6;
+export const lettersForASlip = 6;
 
 /** How near a typed name comes to any of the accepted ones: letters to change (Levenshtein 1966). */
 function nearestName(typed: string, accepted: readonly string[]): { name: string; letters: number } {
@@ -304,5 +304,22 @@ export const namesAndTerms = defineDrill({
       pictures: picture ? [picture] : []
     };
   },
+  inProgram: (library, spec, posed) => {
+    const asked = askedBy(library, spec);
+    const given = (answer: string) => ({ drill: 'names and terms' as const, answer });
+    if (asked?.choices)
+      return oneOf(
+        posed,
+        asked.choices.map((words) => ({ words, given: given(words) }))
+      );
+    const [first] = asked?.accepted ?? [];
+    return asked && first !== undefined
+      ? {
+          answer: { kind: 'typed', accepted: asked.accepted },
+          told: toldBy(posed.grade(given(first), []).feedback)
+        }
+      : undefined;
+  },
+  answered: (_, __, { answer }) => answer,
   onPlants: { make }
 });

@@ -9,7 +9,7 @@ import {
   nameWithin,
   pieceAt
 } from '../../knowledge';
-import { type Outcome, confidences, decisions, isError, judgeDecision } from '../outcome';
+import { type Decision, type Outcome, confidences, decisions, isError, judgeDecision } from '../outcome';
 import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph } from '../picture';
 import { DrillPair, type Member, members, otherOf, pairKey, unitKey } from '../unit';
@@ -23,7 +23,8 @@ import {
   beforeGathering,
   defineDrill,
   plantsOfPair,
-  leftNow
+  leftNow,
+  oneOf
 } from './drill';
 import {
   type LookKey,
@@ -286,6 +287,16 @@ function onPhotograph(library: Library, spec: ProveIt, album: Album): ProveIt {
   return onOne(spec, own);
 }
 
+/** The decisions in words, as they are ticked. */
+const decisionsInWords = ({ gathers }: OpenProveIt['wanted']): Readonly<Record<Decision, string>> => ({
+  gather: gathers ? 'Gather' : 'Yes, it is',
+  leave: 'Leave it',
+  'look further': 'Look further'
+});
+
+const allLooks = (posed: Posed<OpenProveIt, ProveItGiven>): string[] =>
+  posed.open([]).looks.map(({ key }) => key);
+
 export const proveIt = defineDrill({
   name: 'prove it',
   title: 'Prove it',
@@ -298,13 +309,13 @@ export const proveIt = defineDrill({
   plantsIn: plantsOfPair,
   onPhotographs: onPhotograph,
   onPaper: (posed) => {
-    const asked = posed.open([]).looks.map(({ key }) => key);
+    const asked = allLooks(posed);
     const { wanted, looks: seen } = posed.open(asked);
     return {
       asks: wanted.gathers
         ? `You came for ${nameWithin(wanted.name)}: ${wanted.gathers}. This is what there is to see.`
         : `Is it ${nameWithin(wanted.name)}? This is what there is to see.`,
-      choices: [wanted.gathers ? 'Gather' : 'Yes, it is', 'Leave it', 'Look further'],
+      choices: decisions.map((decision) => decisionsInWords(wanted)[decision]),
       asked,
       pictures: seen.flatMap((look) => look.seen?.picture ?? []),
       said: seen.flatMap(({ label, seen: sight }) =>
@@ -312,6 +323,18 @@ export const proveIt = defineDrill({
       )
     };
   },
+  inProgram: (_, __, posed) => {
+    const { wanted } = posed.open([]);
+    return oneOf(
+      posed,
+      decisions.map((decision) => ({
+        words: decisionsInWords(wanted)[decision],
+        given: { drill: 'prove it', decision, confidence: 'sure' }
+      })),
+      allLooks(posed)
+    );
+  },
+  answered: (_, __, { decision }) => decision,
   onPair: {
     isFit: (library, { target }, rivals, rules) =>
       looksOn(library, target, rivals, { ...rules, mayTouch: false }).length > 1,

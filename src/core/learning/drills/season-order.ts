@@ -6,7 +6,7 @@ import { type Photographs, allOf } from '../picture';
 import { otherUnit } from '../unit';
 import { onOneOfEach } from './album';
 import { type Plant, PlantAt, at, plantOf } from './contrast';
-import { type OpenPicture, type Posed, defineDrill } from './drill';
+import { type OpenPicture, type Posed, defineDrill, oneOf, toldBy } from './drill';
 import { type MakingOnPlants, isFit, likeness } from './making';
 import { type Sheet, drawSheet, photographSheet, shuffledBy, shuffledFor } from './sheet';
 
@@ -66,16 +66,26 @@ const months = [
 ];
 const monthOf = (day: number): string => months[Math.min(11, Math.floor((day - 1) / 30.44))]!;
 
+/** The plants of a question, and those on its cards as they lie; undefined where the library has one no more. */
+function plantsAndCards(library: Library, spec: SeasonOrder) {
+  const items = spec.items.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
+  if (items.length < spec.items.length) return undefined;
+  return {
+    items,
+    cards: shuffledFor(spec.mode === 'match' ? items.slice(1) : items, `season ${spec.seed}`)
+  };
+}
+
 /** @returns undefined where the library has one of the plants no more */
 function poseSeason(
   library: Library,
   spec: SeasonOrder,
   photographs: Photographs
 ): Posed<OpenSeason, SeasonGiven> | undefined {
-  const items = spec.items.flatMap(({ taxon, stage }) => plantOf(library, taxon, stage) ?? []);
-  if (items.length < spec.items.length) return undefined;
+  const found = plantsAndCards(library, spec);
+  if (!found) return undefined;
+  const { items, cards } = found;
   const isMatch = spec.mode === 'match';
-  const cards = shuffledFor(isMatch ? items.slice(1) : items, `season ${spec.seed}`);
   const sheets = new Map<string, Sheet>();
   const photographed = allOf(spec.photographs, photographs);
   const sheet = (name: string, plant: Plant): Sheet => {
@@ -245,6 +255,10 @@ function about(library: Library, { mode, items }: SeasonOrder): { about: string;
   };
 }
 
+/** What a card is called where it cannot be moved: by its plant, or by its place among the pictures. */
+const cardInWords = (cards: OpenSeason['cards'], i: number, shown: OpenPicture | undefined): string =>
+  cards[i]!.label || `Picture ${i + (shown ? 2 : 1)}`;
+
 export const seasonOrder = defineDrill({
   name: 'season',
   title: 'Season',
@@ -256,5 +270,33 @@ export const seasonOrder = defineDrill({
   about,
   plantsIn: ({ items }) => items,
   onPhotographs: (_, spec, album) => onOneOfEach(spec, spec.items, album),
+  onPaper: (posed) => {
+    const { mode, of, shown, cards } = posed.open([]);
+    return {
+      asks:
+        mode === 'match'
+          ? 'The plant of the first picture will flower later. Which is its flower?'
+          : `${of ? `${of.name} through the year` : 'Flowers through the year'}: put them in order, the earliest first.`,
+      ...(mode === 'match' ? {} : { pen: 'Number them.' }),
+      choices: cards.map((_, i) => cardInWords(cards, i, shown)),
+      pictures: [...(shown ? [shown] : []), ...cards.map(({ picture }) => picture)]
+    };
+  },
+  inProgram: (library, spec, posed) => {
+    const { shown, cards } = posed.open([]);
+    const options = cards.map(({ picture }, i) => ({ words: cardInWords(cards, i, shown), picture }));
+    if (shown)
+      return oneOf(
+        posed,
+        options.map((option, i) => ({ ...option, given: { drill: 'season', order: [cards[i]!.id] } }))
+      );
+    const days = plantsAndCards(library, spec)!.cards.map(middleDay);
+    const inOrder = options.map((_, i) => i).sort((a, b) => days[a]! - days[b]!);
+    const right = { drill: 'season' as const, order: inOrder.map((i) => cards[i]!.id) };
+    return {
+      answer: { kind: 'order', options: inOrder.map((i) => options[i]!) },
+      told: toldBy(posed.grade(right, []).feedback)
+    };
+  },
   onPlants: { make }
 });

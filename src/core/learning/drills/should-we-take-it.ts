@@ -20,7 +20,7 @@ import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../pic
 import { otherUnit } from '../unit';
 import { onOne, photographsAt } from './album';
 import { at, namedPlant, plantOf, type Named } from './contrast';
-import { type OpenPicture, type Posed, defineDrill } from './drill';
+import { type OpenPicture, type Posed, defineDrill, oneOf } from './drill';
 import type { MakingOnPlants } from './making';
 
 /** A rightly named plant in a scene: place, amount, permission or time says whether it may be taken, and why not. */
@@ -269,6 +269,10 @@ function make({ plants, random, seed, buffers }: MakingOnPlants): ShouldWeTakeIt
   );
 }
 
+const takings = ['take it', ...takingReasons] as const;
+const takingInWords = (taking: (typeof takings)[number]): string =>
+  taking === 'take it' ? 'Yes: take some' : `No: ${taking}`;
+
 export const shouldWeTakeIt = defineDrill({
   name: 'should we take it',
   title: 'Should we take it',
@@ -291,9 +295,18 @@ export const shouldWeTakeIt = defineDrill({
     const { plant, scene, picture } = posed.open([]);
     return {
       asks: `${plant.name}. ${scene.join(' ')} Should it be taken here?`,
-      choices: ['Yes: take some', ...takingReasons.map((reason) => `No: ${reason}`)],
+      choices: takings.map(takingInWords),
       pictures: [picture]
     };
   },
+  inProgram: (_, __, posed) =>
+    oneOf(
+      posed,
+      takings.map((reason) => ({
+        words: takingInWords(reason),
+        given: { drill: 'should we take it', reason }
+      }))
+    ),
+  answered: (_, __, { reason }) => takingInWords(reason),
   onPlants: { make }
 });

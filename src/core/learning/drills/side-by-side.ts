@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { contrastsOf } from '../../evidence';
 import { type Plate, type View, composePlate, renderPlate, viewsFor } from '../../figure';
-import { type Library, isDangerous, nameWithin } from '../../knowledge';
+import { type Library, isDangerous, nameIn, nameWithin } from '../../knowledge';
 import type { Envelopes } from '../envelopes';
 import { confidences, type Decision, type Outcome } from '../outcome';
 import { type MarkedPhotograph, type QuestionPicture, drawnPicture, photographedPicture } from '../picture';
@@ -25,7 +25,8 @@ import {
   beforeGathering,
   defineDrill,
   leftNow,
-  plantsOfPair
+  plantsOfPair,
+  oneOf
 } from './drill';
 
 /** The learner says which of a pair a fresh specimen is, then taps the part that decided. */
@@ -61,6 +62,8 @@ export interface OpenSideBySide {
   readonly names: Readonly<Record<Member, Named>>;
   /** What of the harmless one is gathered at its stage; undefined where nothing is, and the name alone is asked for. */
   readonly gathers: string | undefined;
+  /** Whether one of the two does serious harm; where neither does, they are told apart by their names alone. */
+  readonly harms: boolean;
   readonly picture: OpenPicture;
   /** For keyboards and readers: parts by number, named neutrally. */
   readonly parts: readonly { readonly id: number; readonly label: string }[];
@@ -83,6 +86,13 @@ export function judge(choice: Choice, specimen: Member, canTell: boolean): Outco
   if (!canTell) return choice === 'lookalike' ? 'left' : 'missed';
   return choice === specimen ? 'right' : 'missed';
 }
+
+/** The answers in words, as they are ticked. */
+const choicesInWords = (names: OpenSideBySide['names']): Readonly<Record<Choice, string>> => ({
+  target: names.target.name,
+  lookalike: names.lookalike.name,
+  'cannot tell': 'Cannot tell from this'
+});
 
 const plateSize = { width: 620, height: 440 };
 
@@ -152,7 +162,9 @@ function poseSideBySide(
     ? photographedPicture(library, specimen.stage, photograph)
     : drawSpecimen(library, plants, spec, envelopes);
   const telling = tellingShown(library, plants, picture.shown);
-  const gathers = gatheredPart(plants.target);
+  // Where neither does serious harm the names alone are asked for.
+  const harms = isDangerous(plants.lookalike.taxon);
+  const gathers = harms ? gatheredPart(plants.target) : undefined;
 
   const grade = (given: SideBySideGiven): Grading => {
     const pointed = given.tap
@@ -160,8 +172,10 @@ function poseSideBySide(
       : given.part === undefined
         ? undefined
         : picture.showsOf(given.part);
+    const isPointed = given.tap !== undefined || given.part !== undefined;
     const couldBeTold = telling.length > 0;
-    const outcome = judge(given.choice, spec.specimen, couldBeTold);
+    const judged = judge(given.choice, spec.specimen, couldBeTold);
+    const outcome = judged === 'dangerous gather' && !harms ? 'missed' : judged;
     const isNamed = given.choice !== 'cannot tell' && couldBeTold;
     const partRight = isNamed ? telling.some(({ slug }) => pointed?.includes(slug)) : undefined;
     const isLookalike = spec.specimen === 'lookalike';
@@ -169,13 +183,13 @@ function poseSideBySide(
       outcome,
       truth: { lead: 'This is', ...namedPlant(specimen), isDangerous: isDangerous(specimen.taxon) },
       reasons: [
-        ...(partRight === undefined
+        ...(partRight === undefined || !isPointed
           ? []
           : [`The part that you pointed at ${partRight ? 'tells' : 'does not tell'} the two apart.`]),
         ...(couldBeTold
           ? []
           : ['From this view nothing tells them apart: it could not be known, so it is left.']),
-        gathers ? beforeGathering : leftNow(plants.target)
+        gathers || !harms ? beforeGathering : leftNow(plants.target)
       ],
       partRight,
       contrast: contrastOf(library, plants, spec.deciding, picture.shown, { placeOf: picture.placeOf }),
@@ -188,8 +202,8 @@ function poseSideBySide(
       specimenStage: spec[`${spec.specimen}Stage`],
       outcome,
       score: outcome === 'right' ? (partRight === false ? 0.5 : 1) : outcome === 'left' ? 0.5 : 0,
-      isDangerousSpecimen: isLookalike,
-      decision: decisionOf[given.choice],
+      isDangerousSpecimen: isLookalike && harms,
+      decision: harms ? decisionOf[given.choice] : undefined,
       couldBeTold,
       partRight,
       specimen: spec[spec.specimen],
@@ -203,6 +217,7 @@ function poseSideBySide(
       drill: 'side by side',
       names: { target: namedPlant(plants.target), lookalike: namedPlant(plants.lookalike) },
       gathers,
+      harms,
       picture: {
         name: 'specimen',
         ...picture.size,
@@ -258,11 +273,24 @@ export const sideBySide = defineDrill({
   onPaper: (posed) => {
     const { names, picture } = posed.open([]);
     return {
-      asks: `${names.target.name} or ${nameWithin(names.lookalike.name)}? Put a ring around the part that decided.`,
-      choices: [names.target.name, names.lookalike.name, 'Cannot tell from this'],
+      asks: `${names.target.name} or ${nameWithin(names.lookalike.name)}?`,
+      pen: 'Put a ring around the part that decided.',
+      choices: choices.map((choice) => choicesInWords(names)[choice]),
       pictures: [picture]
     };
   },
+  inProgram: (_, __, posed) => {
+    const { names } = posed.open([]);
+    return oneOf(
+      posed,
+      choices.map((choice) => ({
+        words: choicesInWords(names)[choice],
+        given: { drill: 'side by side', choice, confidence: 'sure' }
+      }))
+    );
+  },
+  answered: (library, spec, { choice }) =>
+    choice === 'cannot tell' ? 'Cannot tell from this' : nameIn(library)(spec[choice]),
   onPair: {
     isFit: () => true,
     make: ({ pair, member, isFirst, level, random, seed }) => {

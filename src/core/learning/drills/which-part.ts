@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { composePlate, viewOf, viewsFor } from '../../figure';
 import { type Library, Stage, lacksOrgan, nameIn, stateLabel } from '../../knowledge';
-import { type MarkedPhotograph, drawnPicture, photographedPicture } from '../picture';
+import { type MarkedPhotograph, type Spot, drawnPicture, photographedPicture } from '../picture';
 import { otherUnit } from '../unit';
 import { onOne, photographsAt } from './album';
 import { at, namedPlant, plantOf, type Named } from './contrast';
-import { type OpenPicture, type Posed, defineDrill } from './drill';
+import { type OpenPicture, type Posed, defineDrill, worthOfEach } from './drill';
 import { observationsOf } from './looks';
 import type { MakingOnPlants } from './making';
 
@@ -34,10 +34,12 @@ export interface OpenWhichPart {
   readonly character: string;
   readonly state: string;
   readonly picture: OpenPicture;
-  readonly parts: readonly { readonly id: number; readonly label: string }[];
+  readonly parts: readonly { readonly id: number; readonly label: string; readonly at: Spot }[];
 }
 
 const plateSize = { width: 620, height: 440 };
+/** Of a part on a program that knows only places. */
+const spotRadius = 26;
 
 /** @returns undefined where the plant or the character is there no more, or is not shown */
 function poseWhichPart(
@@ -177,10 +179,22 @@ export const whichPart = defineDrill({
   onPaper: (posed) => {
     const { plant, character, state, picture } = posed.open([]);
     return {
-      asks: `${plant.name}. Put a ring where you see this. ${character}: ${state}`,
+      asks: `${plant.name}. Where do you see this? ${character}: ${state}`,
+      pen: 'Put a ring around it.',
       choices: [],
-      pictures: [picture]
+      // Words of its parts would be the answer.
+      pictures: [{ ...picture, words: [] }]
     };
+  },
+  inProgram: (_, __, posed) => {
+    const { options, told } = worthOfEach(
+      posed,
+      posed.open([]).parts.map(({ id, at: { x, y } }) => ({
+        shape: { shape: 'circle' as const, x, y, r: spotRadius },
+        given: { drill: 'which part tells' as const, part: id }
+      }))
+    );
+    return { answer: { kind: 'spot', choose: 'one', options }, told };
   },
   onPlants: { make }
 });

@@ -11,3 +11,4 @@ export { rankCorrelation } from './rank-correlation';
 export { type Change, pairedChange } from './paired-change';
 export { meanInterval } from './mean-interval';
 export { written } from './written';
+export { fewestSittings, type ItemFigures, itemFigures, weakDiscrimination } from './items';

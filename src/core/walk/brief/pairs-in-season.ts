@@ -79,3 +79,18 @@ export function practisedPair(
     deciding: rows.filter(({ decides }) => decides).map(({ slug }) => slug)
   };
 }
+
+/**
+ * Two plants that are mistaken for each other, neither of which does serious harm: no survey counts them, and nothing
+ * rests on telling them apart. @returns undefined where one of them is not met on that day
+ */
+export function mildPair(
+  library: Library,
+  { target, lookalike, isoDate }: PairInSeason
+): PractisedPair | undefined {
+  const stages = [target, lookalike].map(
+    (slug) => drawnOn(library.taxa.get(slug)!, isoDate, undefined)?.stage
+  );
+  const [targetStage, lookalikeStage] = stages;
+  return targetStage && lookalikeStage && { target, lookalike, targetStage, lookalikeStage, deciding: [] };
+}

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import {
-  type DrillName,
+  type ComposedDrill,
   outcomes,
   Specification,
   anybody,
@@ -24,6 +24,7 @@ import { schoolLibrary } from '../library/library';
 import type { SchoolDb } from '../database/school';
 import { systemRandom } from '../system-random';
 import type { Viewer } from '../accounts';
+import { asAsked, listOwnQuestions } from './own-questions';
 import { insert } from '../database/insert';
 import { readWalk } from '../walk/walks';
 import { maybe, rowOf, rowsOf } from '../database/rows';
@@ -136,11 +137,15 @@ export type QuizChange =
   | { readonly what: 'remove' | 'earlier' | 'later' | 'anew'; readonly index: number }
   | {
       readonly what: 'add';
-      readonly drill: DrillName;
+      readonly drill: ComposedDrill;
       /** Of a question on a pair. */
       readonly pair: string;
       readonly member: 'target' | 'lookalike' | 'by chance';
-    };
+    }
+  /** Questions of the school's own collection. */
+  | { readonly what: 'add own'; readonly ids: readonly string[] };
+
+export const mostInQuiz = 60;
 
 const withSeed = (question: Specification, seed: number): Specification => ({ ...question, seed });
 
@@ -163,6 +168,10 @@ export async function changeQuiz(
     const made = await madeFor(db, viewer, quiz, change, random);
     if (typeof made === 'string') return made;
     questions.push(made);
+  } else if (change.what === 'add own') {
+    const found = (await listOwnQuestions(db)).filter(({ id }) => change.ids.includes(id));
+    if (found.length === 0) return 'Tick the questions of your own that it should ask.';
+    questions.push(...found.map(asAsked));
   } else {
     const own = questions[change.index];
     if (!own) return 'There is no such question any more.';
@@ -174,6 +183,7 @@ export async function changeQuiz(
       [questions[change.index], questions[to]] = [questions[to]!, own];
     }
   }
+  if (questions.length > mostInQuiz) return `A quiz has room for ${mostInQuiz} questions.`;
   await db.query('update quiz set questions = $2 where id = $1', [quiz.id, JSON.stringify(questions)]);
   return undefined;
 }

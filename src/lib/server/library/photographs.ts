@@ -33,6 +33,11 @@ export interface Picture {
   readonly height: number;
 }
 
+export interface ReadPicture extends Picture {
+  /** What was sent, upright and as it was cropped, before it was made smaller. */
+  readonly from: { readonly width: number; readonly height: number };
+}
+
 const mostBytes = 20_000_000;
 const mostPixels = 50_000_000;
 /** Longest side as it is kept. */
@@ -54,9 +59,14 @@ async function unpackHeic(bytes: Buffer): Promise<Buffer | { problem: string }> 
 /**
  * Reads an uploaded picture by its content, turns it upright, crops it and encodes it anew, so that neither the
  * camera's data nor the place where it was taken is kept.
+ * @param least the shortest side that is taken, in pixels
  * @returns the picture, or what is wrong with it
  */
-export async function readPicture(file: File, crop?: Crop): Promise<Picture | { problem: string }> {
+export async function readPicture(
+  file: File,
+  crop?: Crop,
+  least = leastSide
+): Promise<ReadPicture | { problem: string }> {
   if (file.size > mostBytes) return { problem: `“${file.name}” is larger than 20 MB.` };
   const sent = Buffer.from(await file.arrayBuffer());
   const unpacked = isHeic(sent) ? await unpackHeic(sent) : sent;
@@ -76,9 +86,9 @@ export async function readPicture(file: File, crop?: Crop): Promise<Picture | { 
     if (crop && (crop.left + crop.width > upright.width || crop.top + crop.height > upright.height))
       return { problem: 'The part that was chosen reaches beyond the picture. Choose it anew.' };
     const size = crop ?? upright;
-    if (Math.min(size.width, size.height) < leastSide)
+    if (Math.min(size.width, size.height) < least)
       return {
-        problem: `That part is ${size.width} × ${size.height} pixels. At least ${leastSide} are needed to see a character.`
+        problem: `${crop ? 'That part' : `“${file.name}”`} is ${size.width} × ${size.height} pixels. At least ${least} are needed to see something.`
       };
     const turned = sharp(bytes).autoOrient();
     const { data, info } = await (crop ? turned.extract(crop) : turned)
@@ -86,7 +96,12 @@ export async function readPicture(file: File, crop?: Crop): Promise<Picture | { 
       .flatten({ background: '#ffffff' })
       .jpeg({ quality: 82, mozjpeg: true })
       .toBuffer({ resolveWithObject: true });
-    return { jpeg: data, width: info.width, height: info.height };
+    return {
+      jpeg: data,
+      width: info.width,
+      height: info.height,
+      from: { width: size.width, height: size.height }
+    };
   } catch {
     return { problem: `“${file.name}” is no picture, or a damaged one.` };
   }

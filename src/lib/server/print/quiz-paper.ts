@@ -1,7 +1,17 @@
 import { palette } from '$lib/palette';
 import type { Library } from '$core/knowledge';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { aboutQuestion, confidences, isOnPair, onPaper, pose, type Specification } from '$core/learning';
+import {
+  aboutQuestion,
+  confidences,
+  isOnPair,
+  letterOf,
+  middleOf,
+  onPaper,
+  pose,
+  type Specification,
+  type Spot
+} from '$core/learning';
 import { plateVectors } from './plate-vectors';
 import { bold, heading, paragraph, rule, second, spacer } from './text';
 
@@ -14,9 +24,27 @@ const mostHigh = 400;
 const pictureTop = top + 18;
 
 interface Drawn {
-  readonly svg: string;
+  /** A drawing, or a picture of the school’s own as a data address. */
+  readonly picture: { readonly svg: string } | { readonly address: string };
   readonly width: number;
   readonly height: number;
+  /** The middles of places that stand by their letters. */
+  readonly places: readonly Spot[];
+}
+
+/** A letter on its disc. @param at its middle on the page */
+function lettered(letter: string, { x, y }: Spot): Content[] {
+  const r = 8;
+  return [
+    {
+      canvas: [{ type: 'ellipse', x: 0, y: 0, r1: r, r2: r, color: palette.ink }],
+      absolutePosition: { x, y }
+    },
+    {
+      ...paragraph([letter], { fontSize: 10, bold: true, color: palette.paper }),
+      absolutePosition: { x: x - 3.5, y: y - 7 }
+    } as Content
+  ];
 }
 
 /** Drawings at the head of a page, one large or several in rows of three: they stand by their coordinates. */
@@ -26,26 +54,33 @@ function placedDrawings(drawn: readonly Drawn[]): { readonly content: Content[];
   const wide = (contentWide - (columns - 1) * gap) / columns;
   const rowHigh = columns === 1 ? mostHigh : 150;
   let high = 0;
-  const content = drawn.map(({ svg, width, height }, i): Content => {
+  const content = drawn.flatMap(({ picture, width, height, places }, i): Content[] => {
     const scale = Math.min(wide / width, rowHigh / height);
     const x = left + (i % columns) * (wide + gap);
     const y = pictureTop + Math.floor(i / columns) * (rowHigh + gap);
     high = Math.max(high, y + (columns === 1 ? height * scale : rowHigh) - pictureTop);
-    return {
-      canvas: [
-        {
-          type: 'rect',
-          x: 0,
-          y: 0,
-          w: width * scale,
-          h: height * scale,
-          lineWidth: 0.7,
-          lineColor: palette.ink
-        },
-        ...plateVectors(svg, { x, y, scale })
-      ],
-      absolutePosition: { x, y }
-    };
+    const size = { width: width * scale, height: height * scale };
+    return [
+      ...('address' in picture ? [{ image: picture.address, ...size, absolutePosition: { x, y } }] : []),
+      {
+        canvas: [
+          {
+            type: 'rect',
+            x: 0,
+            y: 0,
+            w: size.width,
+            h: size.height,
+            lineWidth: 0.7,
+            lineColor: palette.ink
+          },
+          ...('svg' in picture ? plateVectors(picture.svg, { x, y, scale }) : [])
+        ],
+        absolutePosition: { x, y }
+      },
+      ...places.flatMap((place, k) =>
+        lettered(letterOf(k), { x: x + place.x * scale, y: y + place.y * scale })
+      )
+    ];
   });
   return { content, high };
 }
@@ -63,6 +98,12 @@ const line = (label: string): Content => [
   rule(contentWide, palette.ink, 0.6)
 ];
 
+/** The middles of the places of a question of the school’s own. */
+const placesIn = (spec: Specification): Spot[] =>
+  spec.drill === 'own question' && spec.question.answer.kind === 'spot'
+    ? spec.question.answer.options.map(({ shape }) => middleOf(shape))
+    : [];
+
 interface OnPage {
   readonly asks: string;
   readonly drawn: readonly Drawn[];
@@ -71,16 +112,24 @@ interface OnPage {
 }
 
 /** A question with all there is to see of it; undefined where it is asked on a screen only. */
-function shownOf(library: Library, spec: Specification): OnPage | undefined {
+function shownOf(library: Library, spec: Specification, own: PrintedQuiz['pictures']): OnPage | undefined {
   const posed = pose(library, spec, new Map());
   const paper = posed && onPaper(spec.drill, posed);
   if (!paper) return undefined;
-  const { asks, choices, pictures, asked = [], said = [] } = paper;
+  const { asks, pen, choices, pictures, asked = [], said = [] } = paper;
   return {
-    asks,
+    asks: pen ? `${asks} ${pen}` : asks,
     drawn: pictures.flatMap(({ name, width, height }) => {
       const image = posed.image(name, asked);
-      return image && 'svg' in image ? [{ svg: image.svg, width, height }] : [];
+      const picture =
+        image && 'questionPicture' in image
+          ? { address: own[image.questionPicture] ?? '' }
+          : image && 'svg' in image
+            ? { svg: image.svg }
+            : undefined;
+      return picture && !('address' in picture && picture.address === '')
+        ? [{ picture, width, height, places: placesIn(spec) }]
+        : [];
     }),
     words: said.map(({ label, words }) =>
       paragraph([bold(`${label}: `), words.join(' ')], { fontSize: 10.5 })
@@ -94,6 +143,8 @@ export interface PrintedQuiz {
   readonly school: string;
   readonly group: string;
   readonly questions: readonly Specification[];
+  /** Pictures of the school’s own questions by their ids, as data addresses. */
+  readonly pictures: Readonly<Record<string, string>>;
 }
 
 export function quizPaper(library: Library, quiz: PrintedQuiz): TDocumentDefinitions {
@@ -101,7 +152,7 @@ export function quizPaper(library: Library, quiz: PrintedQuiz): TDocumentDefinit
   const pages: Content[] = [];
   for (const [i, spec] of quiz.questions.entries()) {
     const { about, truth, title } = aboutQuestion(library, spec);
-    const made = shownOf(library, spec);
+    const made = shownOf(library, spec, quiz.pictures);
     answers.push(
       paragraph([bold(`${i + 1}  ${title}. `), `${about}: ${truth}${made ? '' : ' (on a screen only)'}`], {
         fontSize: 10.5,

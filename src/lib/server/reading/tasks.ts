@@ -3,6 +3,8 @@ import {
   isKml,
   readGpx,
   readKmlTrack,
+  readQti,
+  readQuestionTable,
   readTideTable,
   readWarmth,
   textOfMapFile
@@ -29,6 +31,15 @@ export const tasks = {
   tide: decoded((text, { zone }: { bytes: Uint8Array; zone: string }) => readTideTable(text, zone)),
   warmth: decoded((text) => readWarmth(text)),
   heic: ({ bytes, mostPixels }: { bytes: Uint8Array; mostPixels: number }) => decodeHeic(bytes, mostPixels),
+  questions: ({ bytes }: { bytes: Uint8Array }) => {
+    // By their first letters: an archive, markup, or else a table.
+    if (bytes[0] === 0x50 && bytes[1] === 0x4b) return readQti(bytes);
+    const file = decodeText(bytes);
+    if ('problem' in file) return file;
+    if (file.text.trimStart().startsWith('<')) return readQti(bytes);
+    const table = readQuestionTable(file.text);
+    return 'problem' in table ? table : { ...table, title: '', pictures: new Map<string, Uint8Array>() };
+  },
   tables: ({ files, document }: { files: readonly UploadedFile[]; document: LibraryDocument }) => {
     const upload = readUpload(files);
     return 'problem' in upload ? upload : compareTables(upload.tables, document);

@@ -9,6 +9,7 @@ const larger: readonly [RegExp, number][] = [
   [/^\/api\/events$/, mega],
   [/^\/api\/walks\/\[walk\]\/pictures/, 20 * mega],
   [/^\/notebook$/, 20 * mega],
+  [/^\/quizzes\/questions/, 20 * mega],
   [/^\/species\/exchange$/, 6 * mega],
   [/^\/species\/\[taxon\]\/photographs/, 20 * mega],
   [/^\/ground\/\[site\]\/(scout|finds)/, 20 * mega],

@@ -4,11 +4,13 @@
   import Basket from './Basket.svelte';
   import FromThePath from './FromThePath.svelte';
   import Names from './Names.svelte';
+  import OwnQuestion from './OwnQuestion.svelte';
   import ProveIt from './ProveIt.svelte';
   import Season from './Season.svelte';
   import ShouldWeTakeIt from './ShouldWeTakeIt.svelte';
   import SideBySide from './SideBySide.svelte';
   import Tray from './Tray.svelte';
+  import WhichFamily from './WhichFamily.svelte';
   import WhichPart from './WhichPart.svelte';
   import type { KindProps, Pending } from './kind';
 
@@ -40,7 +42,9 @@
     'from the path': FromThePath,
     'should we take it': ShouldWeTakeIt,
     season: Season,
-    'names and terms': Names
+    'names and terms': Names,
+    'which family': WhichFamily,
+    'own question': OwnQuestion
   };
   // A kind's part is given questions of that kind alone, which the type of the table cannot say.
   const Part = $derived(

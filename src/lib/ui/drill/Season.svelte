@@ -1,11 +1,8 @@
 <script lang="ts">
   import { shortcutPlace } from '$lib/ui/shortcut';
-  import ArrowDown from '@lucide/svelte/icons/arrow-down';
-  import ArrowUp from '@lucide/svelte/icons/arrow-up';
-  import GripVertical from '@lucide/svelte/icons/grip-vertical';
-  import { dndzone } from 'svelte-dnd-action';
   import type { OpenSeason } from '$core/learning';
   import Frame from './Frame.svelte';
+  import InOrder from './InOrder.svelte';
   import Picture from './Picture.svelte';
   import Truth from './Truth.svelte';
   import type { KindProps } from './kind';
@@ -42,20 +39,11 @@
     };
   });
 
-  function move(i: number, by: -1 | 1) {
-    const to = i + by;
-    if (to < 0 || to >= cards.length) return;
-    const next = [...cards];
-    [next[i], next[to]] = [next[to]!, next[i]!];
-    cards = next;
-    isMoved = true;
-  }
   function onkeydown(event: KeyboardEvent) {
     const place = shortcutPlace(event);
     const card = isMatch && !feedback && place !== undefined ? cards[place] : undefined;
     if (card) chosen = card.id;
   }
-  const reduced = typeof matchMedia === 'function' && matchMedia('(prefers-reduced-motion: reduce)').matches;
 </script>
 
 <svelte:window {onkeydown} />
@@ -96,52 +84,19 @@
         </div>
       </div>
     {:else}
-      <ol
-        class="m-0 grid list-none gap-2 p-0"
-        use:dndzone={{
-          items: cards,
-          flipDurationMs: reduced ? 0 : 150,
-          dragDisabled: feedback !== undefined,
-          dropTargetStyle: {}
-        }}
-        onconsider={(event) => (cards = event.detail.items)}
-        onfinalize={(event) => {
-          cards = event.detail.items;
-          isMoved = true;
-        }}
-      >
-        {#each cards as card, i (card.id)}
-          <li class="flex items-center gap-3 rounded-[3px] border border-rule bg-plate pr-2">
-            <GripVertical size={18} class="ml-1 shrink-0 text-ink-3" aria-hidden="true" />
-            <span class="disc">{i + 1}</span>
-            <span class="h-[84px] w-[84px] shrink-0 bg-plate-paper"
-              ><Picture
-                {questionId}
-                picture={card.picture}
-                class="h-full w-full"
-                label={card.label || `Card ${card.id + 1}`}
-              /></span
-            >
-            <span class="flex-1">{card.label}</span>
-            {#if !feedback}
-              <button
-                type="button"
-                class="btn btn-line btn-square"
-                disabled={i === 0}
-                aria-label="Earlier: card {i + 1}"
-                onclick={() => move(i, -1)}><ArrowUp size={18} aria-hidden="true" /></button
-              >
-              <button
-                type="button"
-                class="btn btn-line btn-square"
-                disabled={i === cards.length - 1}
-                aria-label="Later: card {i + 1}"
-                onclick={() => move(i, 1)}><ArrowDown size={18} aria-hidden="true" /></button
-              >
-            {/if}
-          </li>
-        {/each}
-      </ol>
+      <InOrder bind:cards isFixed={feedback !== undefined} onmove={() => (isMoved = true)}>
+        {#snippet card(one: (typeof cards)[number])}
+          <span class="h-[84px] w-[84px] shrink-0 bg-plate-paper"
+            ><Picture
+              {questionId}
+              picture={one.picture}
+              class="h-full w-full"
+              label={one.label || `Card ${one.id + 1}`}
+            /></span
+          >
+          <span class="flex-1">{one.label}</span>
+        {/snippet}
+      </InOrder>
     {/if}
   {/snippet}
   {#snippet choices()}

@@ -34,14 +34,23 @@
     {
       value: 'target',
       title: question.names.target.name,
-      does: question.gathers ? `I would gather it: ${question.gathers}` : 'This one, and I leave it',
+      does: !question.harms
+        ? ''
+        : question.gathers
+          ? `I would gather it: ${question.gathers}`
+          : 'This one, and I leave it',
       icon: question.gathers ? Scissors : Leaf
     },
-    { value: 'lookalike', title: question.names.lookalike.name, does: 'I would leave it', icon: Hand },
+    {
+      value: 'lookalike',
+      title: question.names.lookalike.name,
+      does: question.harms ? 'I would leave it' : '',
+      icon: question.harms ? Hand : Leaf
+    },
     {
       value: 'cannot tell',
       title: 'Cannot tell from this',
-      does: 'I would leave it and look further',
+      does: question.harms ? 'I would leave it and look further' : 'I would look further',
       icon: Eye
     }
   ] as const);

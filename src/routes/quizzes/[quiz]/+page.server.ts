@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { englishName, nameWithin } from '$core/knowledge';
 import {
   aboutQuestion,
-  drillNames,
+  composedDrills,
   pairKey,
   mayReview,
   openPhase,
@@ -14,6 +14,8 @@ import {
 import { fieldsAction } from '$lib/server/request/actions';
 import { orNotFound, idFrom, inSchoolOf, requireLeader, requireSignedIn } from '$lib/server/request/guard';
 import { libraryOf } from '$lib/server/library/library';
+import { listOwnQuestions } from '$lib/server/learning/own-questions';
+import { itemReports } from '$lib/server/learning/quiz-items';
 import { listCohorts, listPeople } from '$lib/server/school/people';
 import {
   changeQuiz,
@@ -24,6 +26,7 @@ import {
   sittingsOf,
   walksAsked
 } from '$lib/server/learning/quizzes';
+import { itemsOf } from '$lib/server/learning/question-exchange';
 import { newsOfQuiz, tellGroup } from '$lib/server/school/news';
 import { leads, membersOf } from '$lib/server/accounts';
 import type { Actions, PageServerLoad } from './$types';
@@ -59,6 +62,11 @@ export const load: PageServerLoad = ({ locals, params }) => {
         questions: questions.map((question) => aboutQuestion(library, question)),
         results: quizResults(all, people),
         guests: people.filter(({ role }) => role === 'guest').map((one) => one.id),
+        items: await itemReports(db, library, quiz, all, first),
+        own: leads(viewer)
+          ? (await listOwnQuestions(db)).map(({ id: one, question }) => ({ id: one, name: question.title }))
+          : [],
+        notOut: itemsOf(library, questions).notAsked,
         rightFirst: rightByQuestion(all, first, questions.length),
         rightAfter: rightByQuestion(all, 'after', questions.length),
         over: {
@@ -83,9 +91,17 @@ const Change = z.discriminatedUnion('what', [
   }),
   z.object({
     what: z.literal('add'),
-    drill: z.enum(drillNames),
+    drill: z.enum(composedDrills),
     pair: z.string().default(''),
     member: z.enum(['target', 'lookalike', 'by chance']).default('by chance')
+  }),
+  z.object({
+    what: z.literal('add own'),
+    ids: z
+      .string()
+      .max(10_000)
+      .default('')
+      .transform((text) => text.split(' ').filter(Boolean))
   })
 ]);
 

@@ -5,7 +5,14 @@
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
   import Skull from '@lucide/svelte/icons/skull';
   import Trash2 from '@lucide/svelte/icons/trash-2';
-  import { drillNames, drillWords, pairDrills } from '$core/learning';
+  import {
+    composedDrills,
+    drillWords,
+    fewestSittings,
+    pairDrills,
+    weakDiscrimination,
+    written
+  } from '$core/learning';
   import { counted, dayAndMonth } from '$core/words';
   import Notice from '$lib/ui/Notice.svelte';
   import Told from '$lib/ui/people/Told.svelte';
@@ -14,13 +21,27 @@
 
   let { data, form } = $props();
   const { quiz, mine, teaching } = $derived(data);
-  let drill = $state<(typeof drillNames)[number]>('side by side');
+  let drill = $state<(typeof composedDrills)[number]>('side by side');
   const onPair = $derived(pairDrills.some((one) => one === drill));
   const isTwice = $derived(quiz.kind === 'before and after');
   const canChange = $derived(teaching?.makes === true && quiz.sittings === 0);
   const points = (share: number) => `${share >= 0 ? '+' : '−'}${Math.abs(Math.round(100 * share))}`;
   const interval = ([low, high]: readonly [number, number]) => `${points(low)} to ${points(high)}`;
   type Result = typeof mine.results.first;
+  type Report = NonNullable<typeof teaching>['items'][number];
+  const inHundred = (share: number) => Math.round(100 * share);
+  let ticked = $state<string[]>([]);
+  /** What a question with these figures is worth a second look for. */
+  const remark = ({ figures }: Report): string => {
+    if (!figures) return '';
+    const { share, discrimination } = figures;
+    if (discrimination !== undefined && discrimination < 0)
+      return 'Those who know more had it wrong more often: read it once more.';
+    if (discrimination !== undefined && discrimination < weakDiscrimination)
+      return 'It hardly tells those who know more from those who know less.';
+    if (share === 1 && (teaching?.over.first ?? 0) >= fewestSittings) return 'Everybody had it right.';
+    return '';
+  };
 </script>
 
 {#snippet outcome(result: Result)}
@@ -178,6 +199,68 @@
           {:else}<li class="text-ink-2">None yet: add the first one.</li>{/each}
         </ol>
       </section>
+      {#if teaching.over.first > 0}
+        <section aria-labelledby="items">
+          <h2 id="items">How the questions did{isTwice ? ', before the walk' : ''}</h2>
+          <WideTable label="How the questions did">
+            <table class="ruled mt-1">
+              <thead
+                ><tr
+                  ><th scope="col">question</th><th scope="col">right, in 100</th><th scope="col">divides</th
+                  ><th scope="col">what was answered</th></tr
+                ></thead
+              >
+              <tbody>
+                {#each teaching.items as item, i (i)}
+                  <tr class="align-top"
+                    ><th scope="row" class="!border-rule !text-[15px] !text-ink">{i + 1}</th><td
+                      class="whitespace-nowrap"
+                      >{#if item.figures}<strong>{inHundred(item.figures.share)}</strong>
+                        <span class="note text-ink-2"
+                          >{inHundred(item.figures.interval[0])} to {inHundred(
+                            item.figures.interval[1]
+                          )}</span
+                        >{/if}</td
+                    ><td class="whitespace-nowrap"
+                      >{#if item.figures?.discrimination !== undefined}<strong
+                          >{written(item.figures.discrimination, 2)}</strong
+                        >
+                        <span class="note text-ink-2"
+                          >{item.figures.upperLower === undefined
+                            ? ''
+                            : written(item.figures.upperLower, 2)}</span
+                        >{:else}—{/if}</td
+                    ><td
+                      >{#each item.answers as given, k (k)}<span
+                          class={[
+                            'mr-3 inline-block',
+                            given.outcome === 'right' && 'font-strong',
+                            given.outcome === 'dangerous gather' && 'font-strong text-rosehip'
+                          ]}
+                          >{#if given.outcome === 'dangerous gather'}<Skull
+                              size={14}
+                              class="mr-0.5 inline"
+                              aria-label="a dangerous gather:"
+                            />{/if}{given.words}
+                          {given.count}</span
+                        >{/each}{#if item.unanswered > 0}<span class="note text-ink-2"
+                          >no answer {item.unanswered}</span
+                        >{/if}{#if remark(item)}<span class="note block text-ink-2">{remark(item)}</span
+                        >{/if}</td
+                    ></tr
+                  >
+                {/each}
+              </tbody>
+            </table>
+          </WideTable>
+          <p class="fine mt-1 max-w-prose text-ink-2">
+            Right with its 95 % interval (Wilson). Divides: the correlation of this question with all the
+            others (point-biserial, corrected), and the share right in the upper 27 % less that in the lower;
+            from {fewestSittings}
+            sittings on, here {teaching.over.first}. What is right stands bold.
+          </p>
+        </section>
+      {/if}
     </div>
     <aside class="grid content-start gap-6 lg:border-l lg:border-rule lg:pl-6">
       {#if canChange}
@@ -186,7 +269,7 @@
           <input type="hidden" name="what" value="add" />
           <label
             ><span class="note font-strong">Kind</span><select name="drill" class="select" bind:value={drill}
-              >{#each drillNames as one (one)}<option value={one}>{drillWords[one].title}</option
+              >{#each composedDrills as one (one)}<option value={one}>{drillWords[one].title}</option
                 >{/each}</select
             ></label
           >
@@ -206,6 +289,38 @@
           {/if}
           <button class="btn btn-line">Add it</button>
         </form>
+        <form
+          method="POST"
+          action="?/change"
+          use:enhance={() =>
+            ({ update }) => {
+              ticked = [];
+              return update();
+            }}
+          class="grid gap-2"
+        >
+          <h2>Of your own</h2>
+          {#if teaching.own.length > 0}
+            <input type="hidden" name="what" value="add own" /><input
+              type="hidden"
+              name="ids"
+              value={ticked.join(' ')}
+            />
+            <fieldset class="grid max-h-60 overflow-y-auto">
+              <legend class="sr-only">Questions of your own</legend>
+              {#each teaching.own as one (one.id)}<label class="flex min-h-10 items-center gap-2"
+                  ><input
+                    type="checkbox"
+                    class="checkbox"
+                    value={one.id}
+                    bind:group={ticked}
+                  />{one.name}</label
+                >{/each}
+            </fieldset>
+            <button class="btn btn-line" disabled={ticked.length === 0}>Add what is ticked</button>
+          {/if}
+          <a class="note" href="/quizzes/questions">Write questions of your own</a>
+        </form>
       {:else if quiz.sittings > 0}
         <p class="note text-ink-2">
           Somebody has sat it: its questions stay as they are, the same for everybody.
@@ -217,6 +332,22 @@
         <a href="/quizzes/{quiz.id}/paper" class="btn btn-line mt-2" data-sveltekit-reload
           ><FileDown size={17} aria-hidden="true" />PDF</a
         >
+      </section>
+      <section>
+        <h2>For other programs</h2>
+        <p class="note text-ink-2">
+          With what is right in it: not for those who are to answer.{teaching.notOut > 0
+            ? ` ${teaching.notOut} of ${quiz.questions} ${teaching.notOut === 1 ? 'is' : 'are'} asked here only: ${teaching.notOut === 1 ? 'it needs' : 'they need'} a cloth, a clock or a finger.`
+            : ''}
+        </p>
+        <div class="mt-2 flex flex-wrap gap-2">
+          <a href="/quizzes/{quiz.id}/package" class="btn btn-line" data-sveltekit-reload
+            ><FileDown size={17} aria-hidden="true" />QTI 3.0</a
+          >
+          <a href="/quizzes/{quiz.id}/table" class="btn btn-line" data-sveltekit-reload
+            ><FileDown size={17} aria-hidden="true" />Table</a
+          >
+        </div>
       </section>
       {#if canChange}
         <form method="POST" action="?/remove" use:enhance>

@@ -5,17 +5,20 @@ import {
   type LibraryTaxon,
   type StageDescription,
   englishName,
+  isDangerous,
+  taxonChoice,
   worstSeverity
 } from '$core/knowledge';
 import {
-  type DrillName,
+  type ComposedDrill,
   type DrillPair,
   type LearnerState,
   composeRound,
   composeRoundOfKind,
+  pairDrills,
   pairKey
 } from '$core/learning';
-import { type PairInSeason, pairsInSeason, practisedPair } from '$core/walk';
+import { type PairInSeason, mildPair, pairsInSeason, practisedPair } from '$core/walk';
 import { stagesOn } from '$core/season';
 import type { Viewer } from '../../accounts';
 import type { SchoolDb } from '../../database/school';
@@ -32,11 +35,15 @@ import { roundFrame, storeRound } from './rounds';
 export interface PracticeChoice {
   /** What is up now, or each pair on its day of the coming year. */
   readonly when: 'now' | 'year';
+  /** What does serious harm, or plants that are mistaken for each other and do none. */
+  readonly lookalikes: 'dangerous' | 'mild';
   readonly taxon?: string | undefined;
+  /** The other plant of one pair. */
+  readonly against?: string | undefined;
   readonly family?: string | undefined;
   readonly siteId?: string | undefined;
   /** One kind of question alone. */
-  readonly drill?: DrillName | undefined;
+  readonly drill?: ComposedDrill | undefined;
 }
 
 /** So many pairs are in one round, and so many questions. */
@@ -53,6 +60,20 @@ export function seasonOfPairs({ key, library }: SchoolLibrary, today: string): r
   const pairs = pairsInSeason(library, today);
   seasons.set(place, pairs);
   return pairs;
+}
+
+/** What pairs can be chosen by: the plants in them, and their families. */
+export function pairChoices(own: SchoolLibrary, today: string) {
+  const { taxa, families } = own.library;
+  const asked = new Set(seasonOfPairs(own, today).flatMap(({ target, lookalike }) => [target, lookalike]));
+  const plants = [...asked].map((slug) => taxa.get(slug)!);
+  return {
+    taxa: plants.map(taxonChoice).sort((a, b) => a.label.localeCompare(b.label, 'en')),
+    families: [...new Set(plants.map(({ family }) => family))].sort().map((value) => ({
+      value,
+      label: `${families.get(value)?.english ?? value} (${value})`
+    }))
+  };
 }
 
 interface Plant {
@@ -85,18 +106,20 @@ export function worstPairUp(
   return undefined;
 }
 
-async function chosenPairs(
+/** The pairs of a choice that are in season, in the order of the library. */
+export async function chosenPairs(
   db: SchoolDb,
   own: SchoolLibrary,
   today: string,
-  { when, taxon, family, siteId }: PracticeChoice
+  { when, lookalikes, taxon, against, family, siteId }: Omit<PracticeChoice, 'drill'>
 ): Promise<PairInSeason[]> {
   const here = siteId ? new Set((await patchesOf(db, siteId)).here.map((patch) => patch.taxon)) : undefined;
   const { taxa } = own.library;
   return seasonOfPairs(own, today).filter(
     ({ target, lookalike, isoDate }) =>
       (when === 'year' || isoDate === today) &&
-      (!taxon || target === taxon || lookalike === taxon) &&
+      isDangerous(taxa.get(lookalike)!) === (lookalikes === 'dangerous') &&
+      [taxon, against].every((slug) => !slug || target === slug || lookalike === slug) &&
       (!family || taxa.get(target)?.family === family || taxa.get(lookalike)?.family === family) &&
       (!here || here.has(target) || here.has(lookalike))
   );
@@ -135,6 +158,12 @@ export async function practisedPairs(
   return pairs;
 }
 
+const mildPairs = (library: Library, inOrder: readonly PairInSeason[]): DrillPair[] =>
+  inOrder
+    .flatMap((pair) => mildPair(library, pair) ?? [])
+    .slice(0, mostPairs)
+    .map((pair) => ({ ...pair, deciding: [...pair.deciding] }));
+
 /** @returns undefined where the choice leaves nothing to ask */
 export async function startChosenRound(
   db: SchoolDb,
@@ -144,11 +173,15 @@ export async function startChosenRound(
   const own = await schoolLibrary(db, viewer.region);
   const learner = await learnerState(db, viewer.personId, viewer.today);
   const chosen = byNeed(await chosenPairs(db, own, viewer.today, choice), learner);
-  const pairs = await practisedPairs(db, own.library, chosen);
+  const isMild = choice.lookalikes === 'mild';
+  const pairs = isMild ? mildPairs(own.library, chosen) : await practisedPairs(db, own.library, chosen);
   if (pairs.length === 0) return undefined;
   const frame = await roundFrame(db, learner, own.library, pairs, viewer.today);
-  const composed = choice.drill
-    ? composeRoundOfKind(frame, pairs, questions, choice.drill, systemRandom())
+  // What is neither gathered nor left is told apart side by side; the other kinds on pairs ask for a decision.
+  const isDecided = isMild && (!choice.drill || pairDrills.some((drill) => drill === choice.drill));
+  const drill = isDecided ? 'side by side' : choice.drill;
+  const composed = drill
+    ? composeRoundOfKind(frame, pairs, questions, drill, systemRandom())
     : composeRound(frame, pairs, questions, systemRandom());
   return composed.length === 0 ? undefined : storeRound(db, viewer, undefined, own, composed);
 }

@@ -21,6 +21,7 @@ import { rowsOf } from '../../database/rows';
 import { type SchoolDb, onceIn, withSchool } from '../../database/school';
 import type { Viewer } from '../../accounts';
 import { insert } from '../../database/insert';
+import { questionPicture } from '../own-questions';
 
 /** A question of the viewer's own, drawn. What is asked stays on the server until it is answered. */
 
@@ -212,6 +213,10 @@ export async function questionImage(
   if (!image || 'svg' in image) return image;
   return withSchool(viewer.schoolId, async (db) => {
     if ('tiles' in image) return { jpeg: await sheetOf(db, image) };
+    if ('questionPicture' in image) {
+      const own = await questionPicture(db, image.questionPicture);
+      return own && { jpeg: own };
+    }
     const jpeg = await readJpeg(db, image.photograph);
     if (!jpeg || !image.part) return jpeg && { jpeg };
     return { jpeg: await (await cropped(jpeg, image.part)).jpeg(jpegQuality).toBuffer() };

@@ -11,7 +11,7 @@ import {
   type RoundFrame,
   type Specification,
   composeRound,
-  drillNames,
+  composedDrills,
   mostQuestions,
   pairsForToday,
   roundSeconds,
@@ -121,7 +121,8 @@ export interface Today {
   readonly minutes: number;
 }
 
-const meanSeconds = (learner: LearnerState): number => roundSeconds(drillNames, learner) / drillNames.length;
+const meanSeconds = (learner: LearnerState): number =>
+  roundSeconds(composedDrills, learner) / composedDrills.length;
 
 /** @param walks the viewer's coming walks with their pairs, the next one first */
 export function planToday(walks: readonly WalkPairs[], learner: LearnerState, now: Date): Today {

@@ -19,7 +19,7 @@ import type { SchoolDb } from '../../database/school';
 import { type SchoolLibrary, schoolLibrary } from '../../library/library';
 import { systemRandom } from '../../system-random';
 import type { Walk } from '../../walk/walks';
-import { pairsToPractise, practisedPairs, roundFrame, seasonOfPairs } from '../drills';
+import { type PracticeChoice, chosenPairs, pairsToPractise, practisedPairs, roundFrame } from '../drills';
 
 /** Rounds that a group answers together: composed, moved on by whoever leads, and found by a code. */
 
@@ -29,18 +29,25 @@ export const mostSpecimens = 15;
 export interface GroupRoundHead {
   readonly name: string;
   readonly walk: Pick<Walk, 'id' | 'region' | 'heldOn' | 'briefVersion' | 'revision'> | undefined;
+  /** Without a walk: which pairs, and whether of today or of the year. */
+  readonly choice: Pick<PracticeChoice, 'when' | 'taxon' | 'family'>;
   readonly length: number;
 }
 
-/** What is up today and mistaken for one another, the worst first. */
-async function pairsOfToday(db: SchoolDb, viewer: Viewer, own: SchoolLibrary): Promise<DrillPair[]> {
+/** The dangerous pairs of a choice, the worst first. */
+async function pairsChosen(
+  db: SchoolDb,
+  viewer: Viewer,
+  own: SchoolLibrary,
+  choice: GroupRoundHead['choice']
+): Promise<DrillPair[]> {
   const { taxa } = own.library;
-  const up = seasonOfPairs(own, viewer.today).filter(({ isoDate }) => isoDate === viewer.today);
+  const chosen = await chosenPairs(db, own, viewer.today, { ...choice, lookalikes: 'dangerous' });
   const severity = (slug: string) => worstSeverity(taxa.get(slug)!);
   return practisedPairs(
     db,
     own.library,
-    [...up].sort((a, b) => severity(b.lookalike) - severity(a.lookalike))
+    [...chosen].sort((a, b) => severity(b.lookalike) - severity(a.lookalike))
   );
 }
 
@@ -48,10 +55,12 @@ async function pairsOfToday(db: SchoolDb, viewer: Viewer, own: SchoolLibrary): P
 export async function startGroupRound(
   db: SchoolDb,
   viewer: Viewer,
-  { name, walk, length }: GroupRoundHead
+  { name, walk, choice, length }: GroupRoundHead
 ): Promise<string | undefined> {
   const own = await schoolLibrary(db, walk?.region ?? viewer.region);
-  const pairs = walk ? await pairsToPractise(db, viewer, walk, own) : await pairsOfToday(db, viewer, own);
+  const pairs = walk
+    ? await pairsToPractise(db, viewer, walk, own)
+    : await pairsChosen(db, viewer, own, choice);
   const frame = await roundFrame(db, anybody(pairs), own.library, pairs, walk?.heldOn ?? viewer.today);
   const questions = composeRoundOfKind(frame, pairs, length, 'side by side', systemRandom());
   if (questions.length === 0) return undefined;

@@ -2,6 +2,7 @@ import { attachment } from '$lib/server/request/attachment';
 import { orNotFound, idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import { schoolLibrary } from '$lib/server/library/library';
 import { print } from '$lib/server/print';
+import { picturesToPrint } from '$lib/server/learning/own-questions';
 import { readQuiz } from '$lib/server/learning/quizzes';
 import type { RequestHandler } from './$types';
 
@@ -9,16 +10,22 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = requireTeacher(locals);
   const id = idFrom(params.quiz, 'quiz');
-  const { quiz, library, now } = await inSchoolOf(viewer, async (db) => {
+  const { quiz, library, pictures, now } = await inSchoolOf(viewer, async (db) => {
     const found = orNotFound(await readQuiz(db, viewer, id), 'quiz');
-    return { quiz: found, library: (await schoolLibrary(db, found.region)).document, now: db.now };
+    return {
+      quiz: found,
+      library: (await schoolLibrary(db, found.region)).document,
+      pictures: await picturesToPrint(db, found.questions),
+      now: db.now
+    };
   });
   const pdf = await print('quiz', {
     quiz: {
       name: quiz.name,
       school: viewer.school.name,
       group: quiz.cohortName,
-      questions: quiz.questions
+      questions: quiz.questions,
+      pictures
     },
     library,
     title: quiz.name,

@@ -1,0 +1,2 @@
+export { packQuiz, type PackedItem, type PictureFiles } from './write';
+export { type LeftOut, type ReadQuestion, readQti } from './read';
