@@ -139,3 +139,26 @@ describe('a certificate', () => {
     expect((await instructor.fetch(`/walks/course/${await cohort()}/${uuid()}`)).status).toBe(404);
   });
 });
+
+describe('what is handed out on a walk', () => {
+  it('is a card for each planned plant, with what it is taken for, each on its own page', async () => {
+    const walk = await idOf("select id from walk where name = 'Wood in leaf'");
+    const { pages, text } = await pdfAt(instructor, `/walks/${walk}/find-cards`);
+    const { n } = (
+      await admin.query(
+        "select count(distinct taxon)::int as n from walk_taxon where walk_id = $1 and role <> 'leave out'",
+        [walk]
+      )
+    ).rows[0];
+    expect(pages).toBe(n);
+    expect(text).toContain('leave it where it stands');
+    expect(text).toContain('Nothing on a card is leave to gather');
+    expect((await learner.fetch(`/walks/${walk}/find-cards`)).status).toBe(403);
+  });
+
+  it('stands in a course with its quizzes in one order', async () => {
+    const cohort = await idOf("select id from cohort where name = 'Spring beginners'");
+    const words = await learner.words(`/walks/course/${cohort}`);
+    expect(words).toMatch(/Wood in leaf.*Quiz:\s*Before the bluebells are over\s*,\s*sat again/s);
+  });
+});

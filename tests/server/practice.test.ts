@@ -52,6 +52,35 @@ describe('practice by one’s own choice', () => {
     }
   );
 
+  it('asks of plants without serious harm by their names alone, and counts them as no danger', async () => {
+    await withSchool(demo.schoolId, (db) => setDemoDate(db, '2027-06-20'));
+    const round = await roundOf(await chosen(learner, { when: 'year', lookalikes: 'mild' }));
+    const state = await readRound(await demoViewer('learner'), round.slice('/practice/'.length));
+    expect(state!.next!.question).toMatchObject({ drill: 'side by side', harms: false, gathers: undefined });
+    expect(await learner.words(round)).not.toContain('I would gather it');
+  });
+
+  it('keeps to one pair, whichever of the two was named first', async () => {
+    const both = {
+      taxon: 'convallaria-majalis',
+      against: 'allium-ursinum',
+      drill: 'side by side',
+      when: 'year'
+    };
+    const round = await roundOf(await chosen(learner, both));
+    const state = await readRound(await demoViewer('learner'), round.slice('/practice/'.length));
+    expect(state!.next!.question).toMatchObject({
+      harms: true,
+      names: { target: { name: 'Ramsons' }, lookalike: { name: 'Lily of the valley' } }
+    });
+    const none = await chosen(learner, {
+      taxon: 'allium-ursinum',
+      against: 'conium-maculatum',
+      when: 'year'
+    });
+    expect(none.status).toBe(409);
+  });
+
   it('keeps to a plant, a family or a site', async () => {
     await withSchool(demo.schoolId, (db) => setDemoDate(db, '2027-11-20'));
     const viewer = await demoViewer('learner');

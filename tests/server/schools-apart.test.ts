@@ -201,6 +201,7 @@ describe('append-only tables', () => {
     'library_edit',
     'opinion',
     'question',
+    'question_picture',
     'question_wish',
     'renaming',
     'round',

@@ -1,3 +1,15 @@
+export {
+  type ClothResult,
+  clothResults,
+  clothTests,
+  fewestOnCloth,
+  keptOffCloth,
+  type Laid,
+  layingRule,
+  lookingSeconds,
+  mostOnCloth,
+  pairsOnCloth
+} from './cloth';
 export { AnswerEvent, EventBatch, FieldEvent, SightingEvent, clockOffsetMs } from './events';
 export {
   attendances,

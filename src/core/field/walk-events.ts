@@ -35,6 +35,7 @@ const walkEvent = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S)
 export const attendances = ['here', 'late', 'not coming'] as const;
 export const findings = ['holds', 'does not hold', 'cannot tell'] as const;
 export const showings = ['shown here', 'not found today', 'on the card'] as const;
+/** Asked of one learner beside the plant. */
 export const testQuestions = ['show me', 'are you sure', 'without this sign'] as const;
 export const testOutcomes = [
   'named rightly',
@@ -86,7 +87,8 @@ export const WalkEvent = z.discriminatedUnion('kind', [
     taxon: slug,
     stage: Stage,
     lookalike: slug.optional(),
-    question: z.enum(testQuestions),
+    /** Or from memory, of what lay on a cloth. */
+    question: z.enum([...testQuestions, 'on the cloth']),
     outcome: z.enum(testOutcomes),
     signs: z.array(slug).max(20),
     hints: z.number().int().min(0).max(20)

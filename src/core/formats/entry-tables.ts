@@ -1,5 +1,6 @@
 import {
   type EntryName,
+  type Family,
   type LibraryDocument,
   entriesNamed,
   numberIn,
@@ -36,7 +37,7 @@ export const entryColumns = {
     'likelihood',
     'kit'
   ],
-  'families.csv': ['family', 'english', 'shares', 'alsoShownBy', 'trust', 'caution', 'cautious'],
+  'families.csv': ['family', 'english', 'shares', 'alsoShownBy', 'signs', 'trust', 'caution', 'cautious'],
   'states.csv': ['character', 'state', 'label', 'definition']
 } as const;
 export type EntryTable = keyof typeof entryColumns;
@@ -51,7 +52,10 @@ const spansIn = (text: string): number[][] =>
     .split(';')
     .map((one) => one.trim().split(/\s+/).map(numberIn))
     .filter((one) => one.length > 1);
-const kitMark = ' = ';
+/** Between what stands in one place of a list: the parts of a piece of kit, a character and its states. */
+const mark = ' = ';
+const stateMark = ' / ';
+type Sign = NonNullable<Family['signs']>[number];
 
 type Fields = Readonly<Record<string, unknown>>;
 const strings = (value: unknown): string => (value === undefined ? '' : writeTableList(value as string[]));
@@ -88,7 +92,7 @@ const rows: Readonly<Record<EntryTable, (entry: Fields) => Row>> = {
     likelihood: String(own['likelihood']),
     kit: writeTableList(
       (own['kit'] as Fields[]).map(({ key, label, carriedBy, protects }) =>
-        [key, label, carriedBy, protects ? 'protects' : 'helps'].join(kitMark)
+        [key, label, carriedBy, protects ? 'protects' : 'helps'].join(mark)
       )
     )
   }),
@@ -97,6 +101,11 @@ const rows: Readonly<Record<EntryTable, (entry: Fields) => Row>> = {
     english: String(own['english']),
     shares: String(own['shares']),
     alsoShownBy: String(own['alsoShownBy'] ?? ''),
+    signs: writeTableList(
+      ((own['signs'] ?? []) as Sign[]).map(({ character, states }) =>
+        [character, states.join(stateMark)].join(mark)
+      )
+    ),
     trust: String(own['trust']),
     caution: String(own['caution']),
     cautious: own['cautious'] ? 'yes' : 'no'
@@ -137,7 +146,7 @@ const values: Readonly<Record<EntryTable, (row: Row) => Fields>> = {
     consequence: numberIn(row['consequence']!),
     likelihood: numberIn(row['likelihood']!),
     kit: readTableList(row['kit']!).map((one) => {
-      const [key, label, carriedBy, harm] = one.split(kitMark);
+      const [key, label, carriedBy, harm] = one.split(mark);
       return { key, label, carriedBy, protects: harm === 'protects' };
     })
   }),
@@ -146,6 +155,12 @@ const values: Readonly<Record<EntryTable, (row: Row) => Fields>> = {
     english: row['english'],
     shares: row['shares'],
     ...orNothing('alsoShownBy', row['alsoShownBy']!),
+    ...orNothing('signs', row['signs']!, (text) =>
+      readTableList(text).map((one) => {
+        const [character, states = ''] = one.split(mark);
+        return { character, states: states.split(stateMark) };
+      })
+    ),
     trust: row['trust'],
     caution: row['caution'],
     cautious: row['cautious'] !== 'no'

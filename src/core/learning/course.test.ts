@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Meeting, attendedBy, courseOf } from './course';
+import { type Meeting, attendedBy, courseOf, courseSteps } from './course';
 
 const meeting = (id: string, isoDate: string, taxa: string[], more: Partial<Meeting> = {}): Meeting => ({
   id,
@@ -39,5 +39,36 @@ describe('a course', () => {
       meeting('c', '2027-05-11', [], { attendance: new Map([['ida', 'here']]) })
     ];
     expect(attendedBy(meetings, 'ida')).toEqual({ came: 1, of: 2 });
+  });
+});
+
+describe('the steps of a course', () => {
+  const meeting = (id: string, isoDate: string) => ({
+    id,
+    name: id,
+    isoDate,
+    isRecorded: true,
+    taxa: [],
+    fresh: [],
+    again: [],
+    attendance: new Map()
+  });
+  it('stand in one order: a quiz before the meeting of its day, what is sat again and what is taken home after it', () => {
+    const steps = courseSteps(
+      [meeting('second', '2027-05-02'), meeting('first', '2027-04-25')],
+      [
+        { id: 'q', name: 'Twice', openedOn: '2027-04-25', againFrom: '2027-05-02' },
+        { id: 'r', name: 'Once', openedOn: '2027-04-28', againFrom: undefined }
+      ],
+      [{ id: 't', givenOn: '2027-05-02', until: '2027-05-09', bring: 'a picture' }]
+    );
+    expect(steps.map((step) => `${step.isoDate} ${step.kind}`)).toEqual([
+      '2027-04-25 quiz',
+      '2027-04-25 meeting',
+      '2027-04-28 quiz',
+      '2027-05-02 meeting',
+      '2027-05-02 quiz',
+      '2027-05-02 task'
+    ]);
   });
 });

@@ -43,3 +43,49 @@ export const attendedBy = (
     of: recorded.length
   };
 };
+
+/** A quiz of a group: when it is sat first, and of one that is sat twice when it is sat again. */
+export interface CourseQuiz {
+  readonly id: string;
+  readonly name: string;
+  readonly openedOn: string;
+  /** Undefined: sat once. */
+  readonly againFrom: string | undefined;
+}
+
+/** What learners were asked to bring or to send from home. */
+export interface CourseTask {
+  readonly id: string;
+  /** The day on which it was given. */
+  readonly givenOn: string;
+  readonly until: string;
+  readonly bring: string;
+}
+
+export type CourseStep =
+  | { readonly kind: 'quiz'; readonly isoDate: string; readonly quiz: CourseQuiz; readonly isAgain: boolean }
+  | { readonly kind: 'meeting'; readonly isoDate: string; readonly meeting: MeetingInCourse }
+  | { readonly kind: 'task'; readonly isoDate: string; readonly task: CourseTask };
+
+/** On one day a quiz comes before the meeting, what is asked again and what is taken home after it. */
+const onOneDay = (step: CourseStep): number =>
+  step.kind === 'meeting' ? 1 : step.kind === 'quiz' ? (step.isAgain ? 2 : 0) : 3;
+
+/** Meetings, quizzes and tasks of a course in one order. */
+export function courseSteps(
+  meetings: readonly MeetingInCourse[],
+  quizzes: readonly CourseQuiz[],
+  tasks: readonly CourseTask[]
+): CourseStep[] {
+  const steps: CourseStep[] = [
+    ...meetings.map((meeting) => ({ kind: 'meeting' as const, isoDate: meeting.isoDate, meeting })),
+    ...quizzes.flatMap((quiz) => [
+      { kind: 'quiz' as const, isoDate: quiz.openedOn, quiz, isAgain: false },
+      ...(quiz.againFrom === undefined
+        ? []
+        : [{ kind: 'quiz' as const, isoDate: quiz.againFrom, quiz, isAgain: true }])
+    ]),
+    ...tasks.map((task) => ({ kind: 'task' as const, isoDate: task.givenOn, task }))
+  ];
+  return steps.sort((a, b) => a.isoDate.localeCompare(b.isoDate) || onOneDay(a) - onOneDay(b));
+}

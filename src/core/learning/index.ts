@@ -37,7 +37,15 @@ export { AnsweringTimes, deriveGrade, type PastAnswer, replayMemory } from './me
 export { difficultyAfter } from './difficulty';
 export { type JudgedAnswer, missingTo, type Readiness, readinessFor, withinDays } from './readiness';
 export { type Certificate, certificateOf } from './certificate';
-export { attendedBy, courseOf, type Meeting } from './course';
+export {
+  attendedBy,
+  courseOf,
+  type CourseQuiz,
+  courseSteps,
+  type CourseTask,
+  type Meeting,
+  type MeetingInCourse
+} from './course';
 export { ladderState, type LivingResult, livingSteps, monthsLater } from './ladder';
 export { type Item, itemOf, type ItemPicture, picturesOfOptions } from './item';
 export {

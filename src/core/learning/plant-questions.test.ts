@@ -345,9 +345,15 @@ describe('which of them are asked', () => {
 
   it('is nothing where there is nothing to ask about', () => {
     const frame = { ...frameOn(1), context: [] };
-    for (const drill of ['tray', 'which part tells', 'should we take it', 'names and terms'] as const)
+    for (const drill of [
+      'tray',
+      'which part tells',
+      'should we take it',
+      'names and terms',
+      'which family'
+    ] as const)
       expect(plantQuestion(frame, drill, createRandom('nothing')), drill).toBeUndefined();
     expect(plantQuestions(frameOn(1), 0, createRandom('none'))).toEqual([]);
-    expect(plantDrills).toHaveLength(6);
+    expect(plantDrills).toHaveLength(7);
   });
 });

@@ -92,7 +92,7 @@ describe('a round', () => {
   });
 
   it('mixes all kinds of drill, and those that a learner was asked least come first', () => {
-    const round = composed(frame(), pairs, 24, 3);
+    const round = composed(frame(), pairs, 28, 3);
     for (const drill of composedDrills) expect(round.some((spec) => spec.drill === drill)).toBe(true);
   });
 

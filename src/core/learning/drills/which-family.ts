@@ -241,12 +241,13 @@ const otherFamilies = 3;
 /** So often other families are tried for a plant before another plant is. */
 const tries = 4;
 
-function make({ library, plants, random, seed, urgent }: MakingOnPlants): WhichFamily | undefined {
-  const families = [...library.families.keys()].filter((name) =>
-    [...library.taxa.values()].some((taxon) => taxon.family === name)
-  );
-  // Only what shows its family on this very specimen is asked: else there were nothing to point at.
-  for (let left = [...plants]; left.length > 0;) {
+/** A question on the most urgent of some plants that shows its family on the very specimen. */
+function madeOf(
+  pool: readonly Plant[],
+  { library, random, seed, urgent }: MakingOnPlants
+): WhichFamily | undefined {
+  const families = [...new Set([...library.taxa.values()].map(({ family }) => family))];
+  for (let left = [...pool]; left.length > 0;) {
     const plant = urgent(left, ({ taxon }) => otherUnit('name', 'family', taxon.slug))!;
     for (let i = 0; i < tries; i += 1) {
       const others = shuffledBy(
@@ -273,6 +274,10 @@ function make({ library, plants, random, seed, urgent }: MakingOnPlants): WhichF
   }
   return undefined;
 }
+
+/** Of the plants of the walks; where none of them shows its family now, of what is up besides. */
+const make = (making: MakingOnPlants): WhichFamily | undefined =>
+  making.plants.length > 0 ? (madeOf(making.plants, making) ?? madeOf(making.up, making)) : undefined;
 
 export const whichFamily = defineDrill({
   name: 'which family',

@@ -179,7 +179,7 @@ export const whichPart = defineDrill({
   onPaper: (posed) => {
     const { plant, character, state, picture } = posed.open([]);
     return {
-      asks: `${plant.name}. Where do you see this? ${character}: ${state}`,
+      asks: `${plant.name}. Where do you see this: ${character}, ${state}?`,
       pen: 'Put a ring around it.',
       choices: [],
       // Words of its parts would be the answer.

@@ -1,14 +1,22 @@
 import { z } from 'zod';
-import { type Meeting, courseOf } from '$core/learning';
+import { type Meeting, courseOf, courseSteps, quizKinds } from '$core/learning';
 import type { Viewer } from '../accounts';
-import { rowsOf } from '../database/rows';
+import { maybe, rowsOf } from '../database/rows';
 import type { SchoolDb } from '../database/school';
 import { listCohorts, listPeople } from '../school/people';
 import { listWalks } from '../walk/walks';
 
-/** What the walks and classes of one group were and will be, with who came. */
+/** What the walks and classes of one group were and will be, with who came, and the quizzes and tasks between them. */
 
 const Met = z.object({ walkId: z.string(), taxon: z.string() });
+const Task = z.object({ id: z.string(), walkId: z.string(), until: z.string(), bring: z.string() });
+const QuizOfGroup = z.object({
+  id: z.string(),
+  name: z.string(),
+  kind: z.enum(quizKinds),
+  openedOn: z.string(),
+  afterFrom: maybe(z.string())
+});
 const Attended = z.object({ walkId: z.string(), person: z.string(), state: z.string() });
 
 /** Events of walks that nobody took back. */
@@ -69,5 +77,34 @@ export async function readCourse(db: SchoolDb, viewer: Viewer, cohortId: string)
   const people = (await listPeople(db)).filter(
     ({ id }) => cohort.members.includes(id) && (viewer.role !== 'learner' || id === viewer.personId)
   );
-  return { cohort, people, meetings: courseOf(meetings, viewer.today) };
+  const quizzes = await rowsOf(
+    db,
+    QuizOfGroup,
+    `select quiz.id, quiz.name, quiz.kind, to_char(opened_at, 'YYYY-MM-DD') as "openedOn", walk.held_on as "afterFrom"
+       from quiz left join walk on walk.school_id = quiz.school_id and walk.id = walk_id
+      where quiz.cohort_id = $1 and opened_at <= domain_now()`,
+    [cohortId]
+  );
+  const tasks = await rowsOf(
+    db,
+    Task,
+    `select id, walk_id as "walkId", body ->> 'until' as until, body ->> 'bring' as bring
+       from (${standing} and event.kind = 'task') task order by effective_at, id`,
+    [ids]
+  );
+  const inOrder = courseOf(meetings, viewer.today);
+  const dayOf = new Map(walks.map(({ id, heldOn }) => [id, heldOn]));
+  return {
+    cohort,
+    people,
+    meetings: inOrder,
+    steps: courseSteps(
+      inOrder,
+      quizzes.map(({ kind, afterFrom, ...quiz }) => ({
+        ...quiz,
+        againFrom: kind === 'before and after' ? (afterFrom ?? quiz.openedOn) : undefined
+      })),
+      tasks.map(({ walkId, ...task }) => ({ ...task, givenOn: dayOf.get(walkId)! }))
+    )
+  };
 }

@@ -169,7 +169,8 @@ export async function changeQuiz(
     if (typeof made === 'string') return made;
     questions.push(made);
   } else if (change.what === 'add own') {
-    const found = (await listOwnQuestions(db)).filter(({ id }) => change.ids.includes(id));
+    const own = new Map((await listOwnQuestions(db)).map((one) => [one.id, one]));
+    const found = change.ids.flatMap((id) => own.get(id) ?? []);
     if (found.length === 0) return 'Tick the questions of your own that it should ask.';
     questions.push(...found.map(asAsked));
   } else {

@@ -3,6 +3,7 @@ import { type LibraryDocument, compileLibrary } from '$core/knowledge';
 import type { PrintedCertificate } from '../learning/certificate';
 import { briefPages } from './brief-pages';
 import { certificatePages } from './certificate';
+import { type PrintedFindCards, findCardPages } from './find-cards';
 import type { PrintKind } from './kinds';
 import { type PrintedLabels, labelPages } from './labels';
 import { type PrintedLetter, letterPages } from './letter';
@@ -36,6 +37,13 @@ export const tasks = {
     makePdf(quizPaper(compileLibrary(library).library, quiz), title, date),
   sheet: ({ sheet, library, title, date }: Described & { sheet: PrintedSheet; library: LibraryDocument }) =>
     makePdf(plantSheetPages(compileLibrary(library).library, sheet), title, date),
+  findCards: ({
+    cards,
+    library,
+    title,
+    date
+  }: Described & { cards: PrintedFindCards; library: LibraryDocument }) =>
+    makePdf(findCardPages(compileLibrary(library).library, cards), title, date),
   certificate: ({ certificate, title, date }: Described & { certificate: PrintedCertificate }) =>
     makePdf(certificatePages(certificate), title, date),
   letter: ({ letter, title, date }: Described & { letter: PrintedLetter }) =>

@@ -3,6 +3,7 @@
   import Flag from '@lucide/svelte/icons/flag';
   import Footprints from '@lucide/svelte/icons/footprints';
   import Skull from '@lucide/svelte/icons/skull';
+  import ClothIcon from '@lucide/svelte/icons/square-dashed';
   import Users from '@lucide/svelte/icons/users';
   import { beforeStart, minutesAt, taxonAt, hasBegun, isUncovered, stopName, lateWords } from '$core/field';
   import { clockTime } from '$core/route';
@@ -228,6 +229,7 @@
   </table>
   <p class="mt-2">End at about {clockTime(clock.end)}, {lateWords(clock.late)}.</p>
 </details>
+<Key title="Leaves on a cloth" does="a memory game under a scarf" icon={ClothIcon} href="#cloth" />
 <WayMap brief={pack.brief} />
 {#if isUnderWay && (at || day.next)}<Key
     title="End the walk here"

@@ -6,16 +6,27 @@
     less: string;
     more: string;
     value: number;
+    least?: number;
     most?: number;
+    step?: number;
     onmore?: () => void;
   }
-  let { label, less, more, value = $bindable(), most = Infinity, onmore }: Props = $props();
+  let {
+    label,
+    less,
+    more,
+    value = $bindable(),
+    least = 0,
+    most = Infinity,
+    step = 1,
+    onmore
+  }: Props = $props();
   const look = 'btn btn-line min-w-[64px] text-[22px]';
 </script>
 
 <div class="flex items-center gap-3">
   <span class="flex-1 font-strong">{label}</span>
-  <button type="button" class={look} aria-label={less} onclick={() => (value = Math.max(0, value - 1))}
+  <button type="button" class={look} aria-label={less} onclick={() => (value = Math.max(least, value - step))}
     >−</button
   >
   <strong class="min-w-[48px] text-center text-[26px]">{value}</strong>
@@ -24,7 +35,7 @@
     class={look}
     aria-label={more}
     onclick={() => {
-      value = Math.min(most, value + 1);
+      value = Math.min(most, value + step);
       onmore?.();
     }}>+</button
   >

@@ -4,6 +4,7 @@
   import Activity from './Activity.svelte';
   import Baskets from './Baskets.svelte';
   import Close from './Close.svelte';
+  import Cloth from './Cloth.svelte';
   import Differs from './Differs.svelte';
   import Frame from './Frame.svelte';
   import Go from './Go.svelte';
@@ -88,6 +89,7 @@
     {:else if screen === 'harm'}<Harm {phone} />
     {:else if screen === 'health'}<Health {phone} />
     {:else if screen === 'close'}<Close {phone} />
+    {:else if screen === 'cloth'}<Cloth {phone} />
     {:else if screen === 'walk'}<WalkInfo {phone} />
     {:else}<RunSheet {phone} />{/if}
   {/key}

@@ -207,8 +207,13 @@ const animal: Kind<typeof AnimalForm, Animal> = {
 const family: Kind<typeof FamilyForm, Family> = {
   schema: FamilyForm,
   entry: 'families',
-  from: ({ alsoShownBy, ...own }) => ({ ...own, ...(alsoShownBy ? { alsoShownBy } : {}) }),
-  filled: ({ alsoShownBy = '', ...own }) => ({ ...own, alsoShownBy })
+  // Its signs are no part of the form: they stay as they were described.
+  from: ({ alsoShownBy, ...own }, before) => ({
+    ...own,
+    ...(alsoShownBy ? { alsoShownBy } : {}),
+    ...(before?.signs ? { signs: before.signs } : {})
+  }),
+  filled: ({ alsoShownBy = '', signs: _, ...own }) => ({ ...own, alsoShownBy })
 };
 
 const state: Kind<typeof State, OwnState> = {

@@ -2,6 +2,7 @@
   import CalendarPlus from '@lucide/svelte/icons/calendar-plus';
   import FileDown from '@lucide/svelte/icons/file-down';
   import Route from '@lucide/svelte/icons/route';
+  import ScanSearch from '@lucide/svelte/icons/scan-search';
 
   /** The brief as files: PDFs are made on the server, with their progress shown. */
   interface Props {
@@ -57,6 +58,9 @@
   <a class="btn btn-line btn-sm" href="/walks/{walkId}/files/route" data-sveltekit-reload
     ><Route size={16} aria-hidden="true" />Route, GPX</a
   >
+  {#if isLeader}<a class="btn btn-line btn-sm" href="/walks/{walkId}/find-cards" data-sveltekit-reload
+      ><ScanSearch size={16} aria-hidden="true" />Find cards</a
+    >{/if}
   {#if making}
     <span class="note flex items-center gap-2" role="status"
       >Laying out the pages … <progress class="progress w-32" value={share} max="1"></progress></span

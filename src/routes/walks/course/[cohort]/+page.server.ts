@@ -9,7 +9,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const viewer = requireSignedIn(locals);
   const id = idFrom(params.cohort, 'group');
   return inSchoolOf(viewer, async (db) => {
-    const { cohort, people, meetings } = orNotFound(await readCourse(db, viewer, id), 'group');
+    const { cohort, people, meetings, steps } = orNotFound(await readCourse(db, viewer, id), 'group');
     const library = await libraryOfAll(db, viewer.regions);
     const nameOf = nameIn(library);
     const plant = (slug: string) => {
@@ -20,14 +20,16 @@ export const load: PageServerLoad = ({ locals, params }) => {
       today: viewer.today,
       teaches: viewer.role !== 'learner',
       cohort: { id: cohort.id, name: cohort.name, level: cohort.level },
-      meetings: meetings.map(({ id: walk, name, isoDate, isRecorded, fresh, again }) => ({
-        id: walk,
-        name,
-        isoDate,
-        isRecorded,
-        fresh: fresh.map(plant),
-        again: again.map(plant)
-      })),
+      meetings: meetings.map(({ id: walk, isoDate }) => ({ id: walk, isoDate })),
+      steps: steps.map((step) => {
+        if (step.kind !== 'meeting') return step;
+        const { id: walk, name, isRecorded, fresh, again } = step.meeting;
+        return {
+          kind: step.kind,
+          isoDate: step.isoDate,
+          meeting: { id: walk, name, isRecorded, fresh: fresh.map(plant), again: again.map(plant) }
+        };
+      }),
       people: people.map((person) => ({
         id: person.id,
         name: person.name,

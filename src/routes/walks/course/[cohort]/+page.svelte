@@ -1,12 +1,14 @@
 <script lang="ts">
   import Check from '@lucide/svelte/icons/check';
+  import ListChecks from '@lucide/svelte/icons/list-checks';
   import Minus from '@lucide/svelte/icons/minus';
+  import NotebookPen from '@lucide/svelte/icons/notebook-pen';
   import { counted, dayReadOn, longDate } from '$core/words';
   import WideTable from '$lib/ui/WideTable.svelte';
 
   let { data } = $props();
-  const past = $derived(data.meetings.filter(({ isoDate }) => isoDate < data.today));
-  const coming = $derived(data.meetings.filter(({ isoDate }) => isoDate >= data.today));
+  const past = $derived(data.steps.filter(({ isoDate }) => isoDate < data.today));
+  const coming = $derived(data.steps.filter(({ isoDate }) => isoDate >= data.today));
   const address = (id: string, isPast: boolean) =>
     `/walks/${id}${isPast ? '/after' : data.teaches ? '' : '/brief'}`;
   const words = (state: string | undefined) => state ?? 'nothing noted';
@@ -16,39 +18,52 @@
 <p class="note"><a href="/walks">Walks</a></p>
 <h1>{data.cohort.name}: the course</h1>
 <p class="mt-1 max-w-[70ch] text-ink-2">
-  Walks and classes of this group in their order: what was new on each, what was met before, and what comes.
-  What was planned on a walk of which nothing was recorded counts as not met.
+  Walks, classes, quizzes and tasks of this group in their order: what was new on each walk, what was met
+  before, and what comes. What was planned on a walk of which nothing was recorded counts as not met.
 </p>
 
-{#snippet list(meetings: typeof data.meetings, isPast: boolean)}
+{#snippet plants(label: string, all: readonly { slug: string; name: string; isDangerous: boolean }[])}
+  {#if all.length > 0}<p>
+      <strong>{label}:</strong>
+      {#each all as plant, i (plant.slug)}{i > 0 ? ', ' : ''}<a
+          href="/species/{plant.slug}"
+          class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}
+          >{plant.name}</a
+        >{/each}
+    </p>{/if}
+{/snippet}
+
+{#snippet list(steps: typeof data.steps, isPast: boolean)}
   <ol class="m-0 mt-1 list-none p-0">
-    {#each meetings as one (one.id)}
+    {#each steps as step, nth (nth)}
       <li class="grid gap-x-6 gap-y-1 border-b border-rule py-3 md:grid-cols-[150px_minmax(0,1fr)]">
-        <span class="text-ink-2">{longDate(one.isoDate)}</span>
-        <div>
-          <a
-            href={address(one.id, isPast)}
-            class="font-serif text-[18px] font-semibold underline decoration-rule underline-offset-4"
-            >{one.name}</a
-          >
-          {#if isPast && !one.isRecorded}<span class="note ml-2 text-ochre">nothing was recorded</span>{/if}
-          {#if one.fresh.length > 0}<p>
-              <strong>New:</strong>
-              {#each one.fresh as plant, i (plant.slug)}{i > 0 ? ', ' : ''}<a
-                  href="/species/{plant.slug}"
-                  class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}
-                  >{plant.name}</a
-                >{/each}
-            </p>{/if}
-          {#if one.again.length > 0}<p class="text-ink-2">
-              Again:
-              {#each one.again as plant, i (plant.slug)}{i > 0 ? ', ' : ''}<a
-                  href="/species/{plant.slug}"
-                  class={plant.isDangerous ? 'text-rosehip underline underline-offset-4' : 'link-line'}
-                  >{plant.name}</a
-                >{/each}
-            </p>{/if}
-        </div>
+        <span class="text-ink-2">{longDate(step.isoDate)}</span>
+        {#if step.kind === 'meeting'}
+          {@const one = step.meeting}
+          <div>
+            <a
+              href={address(one.id, isPast)}
+              class="font-serif text-[18px] font-semibold underline decoration-rule underline-offset-4"
+              >{one.name}</a
+            >
+            {#if isPast && !one.isRecorded}<span class="note ml-2 text-ochre">nothing was recorded</span>{/if}
+            {@render plants('New', one.fresh)}
+            {@render plants('Again', one.again)}
+          </div>
+        {:else if step.kind === 'quiz'}
+          <p>
+            <ListChecks size={17} class="mr-1 inline text-ink-2" aria-hidden="true" />Quiz:
+            <a href="/quizzes/{step.quiz.id}" class="link-line">{step.quiz.name}</a>{step.isAgain
+              ? ', sat again'
+              : ''}
+          </p>
+        {:else}
+          <p>
+            <NotebookPen size={17} class="mr-1 inline text-ink-2" aria-hidden="true" />Task: {step.task.bring}
+            <span class="note text-ink-2">until {dayReadOn(step.task.until, data.today)}</span>
+            {#if !data.teaches}<a href="/notebook" class="link-line">To the notebook</a>{/if}
+          </p>
+        {/if}
       </li>
     {/each}
   </ol>
@@ -65,7 +80,7 @@
     {@render list(past, true)}
   </section>{/if}
 
-{#if past.length > 0}
+{#if data.meetings.some(({ isoDate }) => isoDate < data.today)}
   <section class="mt-7">
     <h2>Who came</h2>
     <WideTable label="Who came to which meeting">
