@@ -47,6 +47,7 @@ export {
   type MeetingInCourse
 } from './course';
 export { ladderState, type LivingResult, livingSteps, monthsLater } from './ladder';
+export { inUnits, middleOf, SpotShape } from './spot-shape';
 export { type Item, itemOf, type ItemPicture, picturesOfOptions } from './item';
 export {
   aboutQuestion,
@@ -69,7 +70,6 @@ export {
   Given,
   givenBy,
   type Grading,
-  inUnits,
   isOnPair,
   isOnTarget,
   judge,
@@ -84,7 +84,6 @@ export {
   looksOnPhotograph,
   type Mark,
   middleDay,
-  middleOf,
   mostOptions,
   mostPieces,
   mostWrong,
@@ -119,7 +118,6 @@ export {
   rightInWords,
   sightOf,
   Specification,
-  SpotShape,
   type TakingReason,
   takingReasons,
   tellingOfFamily,

@@ -5,10 +5,10 @@ import { stageWord } from '../../words';
 import type { Confidence, Decision, Outcome } from '../outcome';
 import type { Envelopes } from '../envelopes';
 import type { MarkedPhotograph, Photographs, QuestionImage, Spot } from '../picture';
+import type { SpotShape } from '../spot-shape';
 import type { DrillPair, Member } from '../unit';
 import type { Album } from './album';
 import type { Contrast, Named, Plant, PlantAt, PlantPair } from './contrast';
-import type { SpotShape } from './own-question';
 import type { MakingOnPair, MakingOnPlants } from './making';
 
 /**

@@ -54,13 +54,10 @@ export { englishNamesOf, type OpenNames, typedName } from './names-and-terms';
 export {
   type AnswerKind,
   answerKinds,
-  inUnits,
   letterOf,
-  middleOf,
   mostOptions,
   type OpenOwnQuestion,
   rightInWords,
-  SpotShape,
   WrittenAnswer,
   WrittenQuestion
 } from './own-question';

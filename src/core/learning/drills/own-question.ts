@@ -1,32 +1,12 @@
 import { distance } from 'fastest-levenshtein';
 import { z } from 'zod';
-import type { Spot } from '../picture';
+import { SpotShape, middleOf } from '../spot-shape';
 import { otherUnit } from '../unit';
 import { type Answering, type Feedback, type OpenPicture, type Posed, defineDrill } from './drill';
 import { lettersForASlip } from './names-and-terms';
 import { shuffledFor } from './sheet';
 
 /** A question that a school has written itself: it rests on nothing in the library, and counts for no pair of plants. */
-
-/** A place on the picture, in units of its size: the shapes of hot spots. */
-export const SpotShape = z.discriminatedUnion('shape', [
-  z.object({ shape: z.literal('circle'), x: z.number(), y: z.number(), r: z.number().positive() }),
-  z.object({
-    shape: z.literal('rect'),
-    left: z.number(),
-    top: z.number(),
-    right: z.number(),
-    bottom: z.number()
-  }),
-  z.object({
-    shape: z.literal('poly'),
-    points: z
-      .array(z.tuple([z.number(), z.number()]))
-      .min(3)
-      .max(60)
-  })
-]);
-export type SpotShape = z.infer<typeof SpotShape>;
 
 export const fewestOptions = 2;
 export const mostOptions = 12;
@@ -154,15 +134,6 @@ const sameSet = (a: readonly number[], b: readonly number[]) =>
 /** The letter of a place or an option: A, B, C … */
 export const letterOf = (i: number): string => String.fromCharCode('A'.charCodeAt(0) + i);
 
-/** The middle of a place on a picture. */
-export function middleOf(shape: SpotShape): Spot {
-  if (shape.shape === 'circle') return { x: shape.x, y: shape.y };
-  if (shape.shape === 'rect') return { x: (shape.left + shape.right) / 2, y: (shape.top + shape.bottom) / 2 };
-  const mean = (axis: 0 | 1) =>
-    shape.points.reduce((sum, point) => sum + point[axis], 0) / shape.points.length;
-  return { x: mean(0), y: mean(1) };
-}
-
 const inSmall = (text: string): string =>
   text.normalize('NFKC').toLocaleLowerCase('en').replace(/\s+/g, ' ').trim();
 
@@ -174,21 +145,6 @@ const isTyped = (typed: string, accepted: readonly string[]): boolean =>
     const slips = /\p{N}/u.test(right) ? 0 : Math.floor(right.length / lettersForASlip);
     return distance(inSmall(typed), right) <= slips;
   });
-
-/** A place in other units. @param width, height by which its own are multiplied */
-export function inUnits(shape: SpotShape, width: number, height: number): SpotShape {
-  if (shape.shape === 'circle')
-    return { ...shape, x: shape.x * width, y: shape.y * height, r: shape.r * width };
-  if (shape.shape === 'rect')
-    return {
-      shape: 'rect',
-      left: shape.left * width,
-      right: shape.right * width,
-      top: shape.top * height,
-      bottom: shape.bottom * height
-    };
-  return { shape: 'poly', points: shape.points.map(([x, y]) => [x * width, y * height]) };
-}
 
 /**
  * Whether an answer is right.
