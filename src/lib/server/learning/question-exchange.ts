@@ -44,13 +44,26 @@ export async function exchangedQuiz(db: SchoolDb, viewer: Viewer, id: string) {
   return { quiz, exchanged: itemsOf(await libraryOf(db, quiz.region), quiz.questions) };
 }
 
+/** The pictures of written questions by their ids. */
+export type OwnPictures = ReadonlyMap<string, Buffer>;
+
+export async function ownPictures(db: SchoolDb, { items }: Exchanged): Promise<OwnPictures> {
+  const pictures = new Map<string, Buffer>();
+  for (const { image } of items.flatMap((item) => item.pictures)) {
+    if (!('questionPicture' in image)) continue;
+    const jpeg = await questionPicture(db, image.questionPicture);
+    if (jpeg) pictures.set(image.questionPicture, jpeg);
+  }
+  return pictures;
+}
+
 /** Dots of a drawn picture for one of its units: fine enough for a projector. */
 const scale = 2;
 
 async function fileOf(
-  db: SchoolDb,
-  { image, width }: ItemPicture
-): Promise<{ end: string; bytes: Uint8Array } | undefined> {
+  { image, width }: ItemPicture,
+  own: OwnPictures
+): Promise<{ readonly end: string; readonly bytes: Uint8Array } | undefined> {
   if ('svg' in image) {
     const png = await sharp(Buffer.from(image.svg), { density: 72 * scale })
       .resize({ width: Math.round(scale * width) })
@@ -59,35 +72,31 @@ async function fileOf(
       .toBuffer();
     return { end: 'png', bytes: new Uint8Array(png) };
   }
-  if (!('questionPicture' in image)) return undefined;
-  const jpeg = await questionPicture(db, image.questionPicture);
+  const jpeg = 'questionPicture' in image ? own.get(image.questionPicture) : undefined;
   return jpeg && { end: 'jpg', bytes: new Uint8Array(jpeg) };
 }
 
-async function packed(db: SchoolDb, item: Item, nth: number): Promise<PackedItem> {
+async function packed(item: Item, nth: number, own: OwnPictures): Promise<PackedItem> {
   const pictures = new Map<string, { file: string; bytes: Uint8Array }>();
   for (const [i, picture] of item.pictures.entries()) {
-    const file = await fileOf(db, picture);
+    const file = await fileOf(picture, own);
     if (file)
-      pictures.set(picture.name, {
-        file: `pictures/${nth + 1}-${i + 1}.${file.end}`,
-        bytes: file.bytes
-      });
+      pictures.set(picture.name, { file: `pictures/${nth + 1}-${i + 1}.${file.end}`, bytes: file.bytes });
   }
   return { item, pictures };
 }
 
 /** A package of QTI 3.0. @returns its bytes */
 export async function packageOf(
-  db: SchoolDb,
   title: string,
   minutes: number | undefined,
-  { items }: Exchanged
+  { items }: Exchanged,
+  own: OwnPictures
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const own: PackedItem[] = [];
+  const all: PackedItem[] = [];
   // One after the other: each picture is drawn large.
-  for (const [i, item] of items.entries()) own.push(await packed(db, item, i));
-  return packQuiz({ title, minutes, items: own });
+  for (const [i, item] of items.entries()) all.push(await packed(item, i, own));
+  return packQuiz({ title, minutes, items: all });
 }
 
 export const tableOf = ({ items }: Exchanged, dialect: Dialect): string => writeQuestionTable(items, dialect);
@@ -115,53 +124,66 @@ function onPicture(read: ReadQuestion, picture: ReadPicture, id: string): unknow
 
 const nameless = '00000000-0000-0000-0000-000000000000';
 
-export interface TakenIn {
-  readonly added: number;
+/** A question that can be asked, with its picture where it has one. */
+interface ReadyQuestion {
+  readonly question: WrittenQuestion;
+  readonly picture: ReadPicture | undefined;
+}
+
+export interface ReadFile {
+  readonly ready: readonly ReadyQuestion[];
   readonly left: readonly LeftOut[];
 }
 
 /**
- * Takes questions of a file into the collection: what can be asked comes in, the rest is told with its reason.
+ * Reads a file of questions, before the database is asked for anything: what can be asked is ready, the rest is told with
+ * its reason.
  * @returns what is wrong with the file as a whole, or what came of it
  */
-export async function takeIn(
-  db: SchoolDb,
-  viewer: Viewer,
-  file: File
-): Promise<TakenIn | { readonly problem: string }> {
+export async function readQuestions(file: File): Promise<ReadFile | { readonly problem: string }> {
   const read = await readFile('questions', { bytes: await bytesOf(file) });
   if ('problem' in read) return { problem: `“${file.name}”: ${read.problem}` };
   const left: LeftOut[] = [...read.left];
-  const kept = new Map<string, ReadPicture | { readonly problem: string }>();
-  let added = 0;
+  const ready: ReadyQuestion[] = [];
+  const made = new Map<string, ReadPicture | { readonly problem: string }>();
   for (const question of read.questions) {
     const leave = (why: string) => left.push({ what: question.title || 'A question', why });
     const path = question.picture?.path;
-    if (path !== undefined && !kept.has(path)) {
-      const bytes = read.pictures.get(path)!;
+    if (path !== undefined && !made.has(path)) {
       const name = path.split('/').at(-1)!;
-      kept.set(path, await readPicture(new File([new Uint8Array(bytes)], name), undefined, leastSide));
+      const sent = new File([new Uint8Array(read.pictures.get(path)!)], name);
+      made.set(path, await readPicture(sent, undefined, leastSide));
     }
-    const picture = path === undefined ? undefined : kept.get(path);
+    const picture = path === undefined ? undefined : made.get(path);
     if (picture && 'problem' in picture) {
       leave(picture.problem);
       continue;
     }
-    // Looked at before its picture is stored: nothing is kept of what is left out.
     const looked = WrittenQuestion.safeParse(
       picture ? onPicture(question, picture, nameless) : { ...question, picture: undefined }
     );
-    if (!looked.success) {
-      leave([...new Set(looked.error.issues.map(({ message }) => message))].join(' '));
-      continue;
-    }
+    if (looked.success) ready.push({ question: looked.data, picture });
+    else leave([...new Set(looked.error.issues.map(({ message }) => message))].join(' '));
+  }
+  return { ready, left };
+}
+
+/** Takes what was read into the collection. @returns how many came in, and what stayed outside */
+export async function takeIn(
+  db: SchoolDb,
+  viewer: Viewer,
+  { ready, left }: ReadFile
+): Promise<{ readonly added: number; readonly left: readonly LeftOut[] }> {
+  let added = 0;
+  const outside = [...left];
+  for (const { question, picture } of ready) {
     const id = picture && (await addQuestionPicture(db, viewer, picture));
     const stored = await addOwnQuestion(db, viewer, {
-      ...looked.data,
-      ...(id && looked.data.picture ? { picture: { ...looked.data.picture, id } } : {})
+      ...question,
+      ...(id && question.picture ? { picture: { ...question.picture, id } } : {})
     });
-    if ('problem' in stored) leave(stored.problem);
+    if ('problem' in stored) outside.push({ what: question.title, why: stored.problem });
     else added += 1;
   }
-  return { added, left };
+  return { added, left: outside };
 }

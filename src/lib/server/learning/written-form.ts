@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type AnswerKind, SpotShape, WrittenQuestion, answerKinds, inUnits } from '$core/learning';
 import type { Viewer } from '../accounts';
 import type { SchoolDb } from '../database/school';
-import { readPicture } from '../library/photographs';
+import { type ReadPicture, readPicture } from '../library/photographs';
 import { problemsOf } from '../request/actions';
 import { addQuestionPicture } from './own-questions';
 
@@ -57,7 +57,16 @@ function answerIn(
 /** The id of a picture before it is stored: what is wrong with a question is said before anything is. */
 const unstored = '00000000-0000-0000-0000-000000000000';
 
+/** The picture of a form, made anew: read before the database is asked for anything. */
+export async function pictureIn(
+  form: FormData
+): Promise<ReadPicture | { readonly problem: string } | undefined> {
+  const file = form.get('picture');
+  return file instanceof File && file.size > 0 ? readPicture(file) : undefined;
+}
+
 /**
+ * @param sent the picture that came with it
  * @param before the question as it stands, which keeps its picture where no other is sent
  * @returns the question with its picture stored, or what is wrong with it
  */
@@ -65,13 +74,11 @@ export async function writtenIn(
   db: SchoolDb,
   viewer: Viewer,
   form: FormData,
+  sent: ReadPicture | undefined,
   before: WrittenQuestion | undefined
 ): Promise<{ readonly question: WrittenQuestion } | { readonly problem: string }> {
   const kind = z.enum(answerKinds).safeParse(form.get('kind'));
   if (!kind.success) return { problem: 'Choose how it is answered.' };
-  const file = form.get('picture');
-  const sent = file instanceof File && file.size > 0 ? await readPicture(file) : undefined;
-  if (sent && 'problem' in sent) return sent;
   const kept = form.get('withoutPicture') === 'on' ? undefined : before?.picture;
   const size = sent ?? kept;
   const text = (name: string) => String(form.get(name) ?? '');

@@ -1,7 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { rightInWords } from '$core/learning';
 import { listOwnQuestions, removeOwnQuestion } from '$lib/server/learning/own-questions';
-import { takeIn } from '$lib/server/learning/question-exchange';
+import { readQuestions, takeIn } from '$lib/server/learning/question-exchange';
 import { idAction } from '$lib/server/request/actions';
 import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
 import type { Actions, PageServerLoad } from './$types';
@@ -27,8 +27,9 @@ export const actions: Actions = {
     const viewer = requireLeader(locals);
     const file = (await request.formData()).get('file');
     if (!(file instanceof File) || file.size === 0) return fail(400, { problem: 'Choose a file first.' });
-    const taken = await inSchoolOf(viewer, (db) => takeIn(db, viewer, file));
-    return 'problem' in taken ? fail(400, taken) : { taken };
+    const read = await readQuestions(file);
+    if ('problem' in read) return fail(400, read);
+    return { taken: await inSchoolOf(viewer, (db) => takeIn(db, viewer, read)) };
   },
   remove: idAction(requireLeader, 'id', 'question', async (id, { viewer }) =>
     (await inSchoolOf(viewer, (db) => removeOwnQuestion(db, id)))

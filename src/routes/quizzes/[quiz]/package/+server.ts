@@ -1,4 +1,4 @@
-import { exchangedQuiz, packageOf } from '$lib/server/learning/question-exchange';
+import { exchangedQuiz, ownPictures, packageOf } from '$lib/server/learning/question-exchange';
 import { attachment } from '$lib/server/request/attachment';
 import { idFrom, inSchoolOf, requireTeacher } from '$lib/server/request/guard';
 import type { RequestHandler } from './$types';
@@ -7,9 +7,10 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ locals, params }) => {
   const viewer = requireTeacher(locals);
   const id = idFrom(params.quiz, 'quiz');
-  const { name, bytes } = await inSchoolOf(viewer, async (db) => {
-    const { quiz, exchanged } = await exchangedQuiz(db, viewer, id);
-    return { name: quiz.name, bytes: await packageOf(db, quiz.name, quiz.minutes, exchanged) };
+  const { quiz, exchanged, pictures } = await inSchoolOf(viewer, async (db) => {
+    const found = await exchangedQuiz(db, viewer, id);
+    return { ...found, pictures: await ownPictures(db, found.exchanged) };
   });
-  return attachment(bytes, 'application/zip', `${name}.zip`);
+  const bytes = await packageOf(quiz.name, quiz.minutes, exchanged, pictures);
+  return attachment(bytes, 'application/zip', `${quiz.name}.zip`);
 };

@@ -1,6 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { changeOwnQuestion, readOwnQuestion } from '$lib/server/learning/own-questions';
-import { formOf, writtenIn } from '$lib/server/learning/written-form';
+import { formOf, pictureIn, writtenIn } from '$lib/server/learning/written-form';
 import { idFrom, inSchoolOf, orNotFound, requireLeader } from '$lib/server/request/guard';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -25,9 +25,11 @@ export const actions: Actions = {
     const viewer = requireLeader(locals);
     const id = idFrom(params.own, 'question');
     const form = await request.formData();
+    const sent = await pictureIn(form);
+    if (sent && 'problem' in sent) return fail(400, { problem: sent.problem });
     const problem = await inSchoolOf(viewer, async (db) => {
       const { question } = orNotFound(await readOwnQuestion(db, id), 'question');
-      const written = await writtenIn(db, viewer, form, question);
+      const written = await writtenIn(db, viewer, form, sent, question);
       if ('problem' in written) return written.problem;
       return (await changeOwnQuestion(db, id, written.question)) ? undefined : 'It is there no more.';
     });

@@ -1,5 +1,5 @@
 import { asAsked, listOwnQuestions } from '$lib/server/learning/own-questions';
-import { itemsOf, packageOf } from '$lib/server/learning/question-exchange';
+import { itemsOf, ownPictures, packageOf } from '$lib/server/learning/question-exchange';
 import { schoolLibrary } from '$lib/server/library/library';
 import { attachment } from '$lib/server/request/attachment';
 import { inSchoolOf, requireLeader } from '$lib/server/request/guard';
@@ -8,10 +8,15 @@ import type { RequestHandler } from './$types';
 /** The whole collection as a package of QTI 3.0. */
 export const GET: RequestHandler = async ({ locals }) => {
   const viewer = requireLeader(locals);
-  const bytes = await inSchoolOf(viewer, async (db) => {
+  const { exchanged, pictures } = await inSchoolOf(viewer, async (db) => {
     const { library } = await schoolLibrary(db, viewer.region);
-    const questions = (await listOwnQuestions(db)).map(asAsked);
-    return packageOf(db, `Questions of ${viewer.school.name}`, undefined, itemsOf(library, questions));
+    const all = itemsOf(library, (await listOwnQuestions(db)).map(asAsked));
+    return { exchanged: all, pictures: await ownPictures(db, all) };
   });
-  return attachment(bytes, 'application/zip', `Questions of ${viewer.school.name}.zip`);
+  const title = `Questions of ${viewer.school.name}`;
+  return attachment(
+    await packageOf(title, undefined, exchanged, pictures),
+    'application/zip',
+    `${title}.zip`
+  );
 };
