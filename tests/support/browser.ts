@@ -332,6 +332,11 @@ export async function answerQuestion(driver: WebDriver, gathers: boolean): Promi
       await press(driver, 'Choose the part from a list');
       await driver.findElement(By.css('main details button')).click();
       break;
+    case 'Which family':
+      await keys('1');
+      await press(driver, 'Choose the part from a list');
+      await driver.findElement(By.css('main details button')).click();
+      break;
     case 'Should we take it':
       await keys('2');
       break;
