@@ -161,7 +161,7 @@ export function isRightAnswer(answer: WrittenAnswer, chosen: readonly number[], 
 /** What is right, in words. */
 export function rightInWords(answer: WrittenAnswer): string {
   if (answer.kind === 'typed') return answer.accepted.join(', or ');
-  if (answer.kind === 'order') return answer.options.map(({ words }) => words).join(' → ');
+  if (answer.kind === 'order') return answer.options.map(({ words }) => words).join('; then ');
   const right = answer.options.flatMap((option, i) =>
     option.isRight ? ['words' in option ? option.words : letterOf(i)] : []
   );
@@ -257,7 +257,7 @@ function answered(spec: OwnQuestion, { chosen, typed }: OwnGiven): string {
     const option = place === undefined ? undefined : answer.options[place];
     return option ? ['words' in option ? option.words : letterOf(place!)] : [];
   });
-  return said.join(answer.kind === 'order' ? ' → ' : ' and ');
+  return said.join(answer.kind === 'order' ? '; then ' : ' and ');
 }
 
 function answeringOf(answer: WrittenAnswer): Answering {
