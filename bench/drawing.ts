@@ -21,7 +21,7 @@ export async function drawingFigures(): Promise<Figure[]> {
     stage: library.taxa.get(slug)!.stages.get('leaf')!
   });
   const plate = ({ taxon, stage }: (typeof plants)[number], seed: number) =>
-    renderPlate(composePlate(library, taxon, stage, seed, standardViews(library, stage), size));
+    renderPlate(composePlate(library, taxon, stage, seed, standardViews(library, taxon, stage), size));
   for (const plant of plants) plate(plant, 1);
   const times: number[] = [];
   const sizes: number[] = [];

@@ -77,6 +77,11 @@ export function halfWidth(
   { outline, base, tip }: Pick<BladeLook, 'outline' | 'base' | 'tip'>,
   t: number
 ): number {
+  // An arrow narrows evenly from its barbs to its point.
+  if (base.startsWith('lobes'))
+    return (
+      (base === 'lobes-spreading' ? 0.37 : 0.41) * (1 - clamp(t, 0, 1)) ** (tip === 'blunt' ? 0.6 : 0.74)
+    );
   const [a0, b0] = outlineShapes[outline] ?? outlineShapes['elliptic']!;
   const isLong = outline === 'strap' || outline === 'needle';
   const a = isLong
@@ -104,11 +109,12 @@ const lobesBehind: Readonly<Record<string, readonly (readonly [number, number])[
   ],
   'deep-heart': [
     [0, 0.012],
-    [-0.06, 0.06],
-    [-0.15, 0.15],
-    [-0.19, 0.27],
-    [-0.15, 0.39],
-    [-0.02, 0.48]
+    [-0.045, 0.05],
+    [-0.11, 0.13],
+    [-0.135, 0.24],
+    [-0.1, 0.36],
+    [-0.01, 0.45],
+    [0.07, 0.487]
   ],
   'lobes-backward': [
     [0, 0.03],
@@ -146,22 +152,22 @@ export function edgeOf(look: BladeLook, side: -1 | 1, random: Random): Point[] {
   if (look.lobes) return lobedEdge(look, look.lobes, side, random.fork('lobes'));
   const jitter = () => 1 + random.between(-0.035, 0.035);
   const point = (t: number, w: number): Point => ({ x: side * w * wide, y: -t * long });
-  const behind =
-    lobesBehind[look.base === 'heart' && deepHearts.has(look.outline) ? 'deep-heart' : look.base];
+  const isDeepHeart = look.base === 'heart' && deepHearts.has(look.outline);
+  const behind = lobesBehind[isDeepHeart ? 'deep-heart' : look.base];
   const shift = look.base === 'uneven' ? (side < 0 ? -0.03 : 0.07) : 0;
   const control: Point[] = (behind ?? [[shift, 0.012] as const]).map(([t, w]) => point(t, w * jitter()));
   const isArrow = look.base.startsWith('lobes');
   const from = behind ? (isArrow ? 0.2 : 0.16) : 0.05;
   const steps = 11;
+  const halfAt = (t: number): number => {
+    // A heart narrows from its shoulders.
+    const w = halfWidth(look, t);
+    return isDeepHeart && t < 0.45 ? Math.max(w, 0.495 - 0.1 * t) : w;
+  };
   for (let i = 0; i <= steps; i += 1) {
     // Closer together towards the tip, where blunt outlines turn quickly.
     const t = from + (0.99 - from) * (1 - (1 - i / steps) ** 1.6);
-    const w = halfWidth(isArrow ? { ...look, base: 'rounded' } : look, t);
-    const floor =
-      look.base === 'lobes-spreading'
-        ? Math.max(w, 0.37 * (1 - t) ** 0.62)
-        : Math.max(w, 0.4 * (1 - t) ** 0.4 * Number(t < 0.5));
-    control.push(point(t + shift * (1 - t), (isArrow ? floor * 0.94 : w) * jitter()));
+    control.push(point(t + shift * (1 - t), halfAt(t) * jitter()));
   }
   if (look.tip === 'notched') control.push(point(1, 0.1), point(0.95, 0));
   else {

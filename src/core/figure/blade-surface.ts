@@ -32,6 +32,7 @@ export function venationOf(
     look.veinColour === 'creamy' ? '#F2EBCB' : look.veinColour === 'red' ? '#A2464A' : tone(look.colour, 0.6);
   const isMarked = look.veinColour !== 'green';
   const side: Point[][] = [];
+  const fineVeins: Point[][] = [];
   const at = (t: number, share: number, sign: number): Point => ({
     x: sign * share * look.width * halfWidth(look, t),
     y: -t * look.length
@@ -66,6 +67,12 @@ export function venationOf(
         for (let t = first + (sign > 0 ? step * 0.35 : 0); t < 0.86; t += step) {
           const end = Math.min(0.97, t + 0.12);
           side.push(smooth([at(t, 0, sign), at(t + 0.045, 0.45, sign), at(end, reach, sign)], 3));
+          if (fine > 150)
+            fineVeins.push(
+              [at(t + 0.03, 0.3, sign), at(t + 0.075, 0.42, sign)],
+              [at(t + 0.052, 0.54, sign), at(t + 0.1, 0.66, sign)],
+              [at(t + 0.05, 0.5, sign), at(t + 0.02, 0.66, sign)]
+            );
         }
       if (look.base.startsWith('lobes'))
         for (const [sign, edge] of [
@@ -85,16 +92,21 @@ export function venationOf(
     case 'hand':
       for (const sign of [-1, 1]) {
         for (const [out, up] of [
-          [0.42, 0.62],
-          [0.62, 0.3],
-          [0.5, 0.04]
+          [0.46, 0.66],
+          [0.66, 0.34],
+          [0.56, 0.04]
         ] as const) {
-          const end = { x: sign * out * look.width * 0.74, y: -up * look.length };
-          side.push(
-            smooth([{ x: 0, y: 0 }, { x: end.x * 0.55, y: end.y * 0.45 + look.length * 0.01 }, end], 3)
-          );
+          const end = { x: sign * out * look.width * 0.72, y: -up * look.length };
+          const knee = { x: end.x * 0.58, y: end.y * 0.5 + look.length * 0.01 };
+          side.push(smooth([{ x: 0, y: 0 }, knee, end], 3));
+          // Each forks once before the edge.
+          if (fine > 70)
+            side.push([
+              mix(knee, end, 0.25),
+              { x: knee.x + (end.x - knee.x) * 0.62, y: end.y - look.length * (0.06 + 0.06 * up) }
+            ]);
         }
-        for (let t = 0.4; t < 0.9; t += 0.16) side.push([at(t, 0, sign), at(t + 0.09, 0.8, sign)]);
+        for (let t = 0.52; t < 0.9; t += 0.17) side.push([at(t, 0, sign), at(t + 0.1, 0.8, sign)]);
       }
       break;
     case 'midrib-only':
@@ -110,6 +122,7 @@ export function venationOf(
             [at(t + 0.05, 0.22, sign), at(t + 0.02, 0.48, sign)]
           );
   }
+  if (fineVeins.length > 0) shapes.push(lines(fineVeins, pale, look.pen * 0.5, 0.4));
   if (side.length > 0) {
     const isBold = isMarked || look.venation === 'arching';
     shapes.push(lines(side, pale, look.pen * (isBold ? 1.05 : 0.85), isBold ? 0.82 : 0.62));

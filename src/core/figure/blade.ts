@@ -46,6 +46,19 @@ function shieldLeaf(look: BladeLook, random: Random): FlatLeaf {
   };
 }
 
+/** Light on a glossy leaf: a bright streak that runs out at both ends, on the half that faces the light. */
+function sheen(
+  edge: Line,
+  inner: (edge: Line, share: (t: number) => number) => Point[],
+  long: number
+): FlatShape {
+  const run = (share: number, swell: number) =>
+    inner(edge, (t) => share + swell * Math.sin(Math.PI * clamp((t - 0.2) / 0.55, 0, 1))).filter(
+      ({ y }) => y < -long * 0.2 && y > -long * 0.75
+    );
+  return filled([[...run(0.46, 0.07), ...run(0.46, -0.07).reverse()]], '#FDFCF2', 0.72);
+}
+
 /** Draws a blade: washes by halves, mottling, sheen, veins, ink, then coat, hairs and spots. */
 export function flatBlade(look: BladeLook, random: Random): FlatLeaf {
   if (look.base === 'shield') return shieldLeaf(look, random.fork('shield'));
@@ -125,8 +138,8 @@ export function flatBlade(look: BladeLook, random: Random): FlatLeaf {
   const coats = fine > 150 ? 3 : 2;
   shapes.push(mottle(look, random.fork('mottle'), fine));
   if (!look.lobes) for (const edge of plain) wash(edge, 0, 0.4, tone(look.colour, -0.45), 0.34, coats);
-  wash(leftWash, 0.34, look.glossy ? 0.66 : 0.88, '#FDFCF2', look.glossy ? 0.62 : 0.24, coats);
-  if (look.glossy) wash(rightWash, 0.4, 0.6, '#FDFCF2', 0.34, coats);
+  wash(leftWash, 0.3, 0.88, '#FDFCF2', look.glossy ? 0.32 : 0.24, coats);
+  if (look.glossy && !look.lobes) shapes.push(sheen(leftWash, inner, look.length));
   wash(rightWash, 0.66, 1, tone(look.colour, -0.55), 0.34, coats);
   shapes.push(...venationOf(look, [leftWash, rightWash], inner, random, fine));
   shapes.push(...surfaceOf(look, edges, [leftWash, rightWash], outline, inner, random.fork('surface'), fine));

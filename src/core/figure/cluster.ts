@@ -1,6 +1,6 @@
 import type { Random } from '../random';
 import { along, isAlongStem } from './along-stem';
-import { drawFlower } from './flower';
+import { drawFlower, drawNearFlower, headFromSide } from './flower';
 import { goblet, hoodedClub } from './from-ground';
 import { golden, type Spine, add, clamp, ellipse, growSpine, scale, towards } from './geometry';
 import { type Model, hasFruit, isAbsent } from './form';
@@ -16,7 +16,7 @@ import {
   stalkLine,
   strip
 } from './item';
-import { dots, edged, filled, lines, tone } from './paint';
+import { dots, edged, filled, lines, petalWhite, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
 import { compoundUmbel, umbel } from './umbel';
 
@@ -46,7 +46,7 @@ function shortHead(model: Model, base: Point, heading: number, random: Random): 
     shapes.push(
       dots(
         golden(5, item * (isLong ? 0.1 : 0.5)).map((p) => add(axis.place(1), p)),
-        '#FBFBF4',
+        petalWhite,
         Math.max(pen * 1.6, form.flowerSize * 0.3)
       )
     );
@@ -92,9 +92,9 @@ function flatCluster(
     traits.state('fruit-stand') === 'flat-upright' ||
     (isAbsent(traits.state('fruit-stand')) && traits.state('twig-bark') === 'warty');
   const isFew = form.flowerSize > 14 && !isHeads && !hasFruit(traits);
-  const least = isFew ? 7 : Math.round((near ? 44 : 24) * (isHeads ? 0.55 : isWide ? 2 : 1));
+  const least = isFew ? 7 : Math.round((near ? 44 : 24) * (isHeads ? (near ? 0.3 : 0.4) : isWide ? 2 : 1));
   const isLax = isWide && hasFruit(traits) && !near;
-  const closeness = isFew ? 0.72 : isHeads ? 0.66 : isLax ? 0.86 : isWide ? 0.72 : 0.58;
+  const closeness = isFew ? 0.72 : isHeads ? 0.84 : isLax ? 0.86 : isWide ? 0.72 : 0.58;
   const reach = Math.max(item * Math.sqrt(isLax ? 88 : least) * closeness, near || isFew ? 0 : width * 0.5);
   const total = clamp(Math.round((reach / (item * closeness)) ** 2), least, 90);
   const axis = heading + (isDrooping ? 2.3 * (Math.sin(heading) < 0 ? -1 : 1) : 0);
@@ -133,10 +133,42 @@ function flatCluster(
   };
 }
 
+/** A head from near, as it is seen from above and, on a shorter stalk, from the side. */
+function twoHeads(model: Model, base: Point, heading: number, random: Random): Drawn {
+  const { form, traits } = model;
+  const size = form.flowerSize;
+  const bracts = traits.state('head-bracts');
+  const front = add(base, scale(towards(heading), size * 0.34));
+  const stalk = growSpine(
+    add(base, { x: size * 0.06, y: size * 0.7 }),
+    heading + 0.75,
+    -0.75,
+    size * 1.25,
+    8
+  );
+  const side = stalk.place(1);
+  const look = flowerLook(model, size);
+  return {
+    shapes: [
+      ...stalkLine(model, stalk.points, 3),
+      ...drawNearFlower(look, front, heading, random.fork('front')),
+      ...headFromSide(
+        look,
+        add(side, scale(towards(stalk.heading(0.99)), size * 0.24)),
+        stalk.heading(0.99) + 0.1,
+        bracts === 'bent-back' || bracts === 'pressed' ? bracts : undefined,
+        random.fork('side')
+      )
+    ],
+    points: [base, ...around(front, size * 0.5), ...around(side, size * 0.5)]
+  };
+}
+
 /** One head on its stalk; a seed head of parachutes is a ball. */
 function singleHead(model: Model, base: Point, heading: number, random: Random, near: boolean): Drawn {
   const { form, traits, pen } = model;
   const isSeed = hasFruit(traits);
+  if (near && !isSeed && traits.state('flower-form') !== 'pea') return twoHeads(model, base, heading, random);
   const isClover = traits.state('flower-form') === 'pea';
   const size = isSeed
     ? Math.max(form.fruitSize * 12, pen * 20)
@@ -243,7 +275,7 @@ function seated(model: Model, base: Point, random: Random): Drawn {
 }
 
 /** Clusters whose flowers or fruits spring from the joints of a stem. */
-const atJoints = new Set(['axils', 'whorls', 'tassels', 'strings', 'rings']);
+const atJoints = new Set(['axils', 'whorls', 'tassels', 'spikes', 'strings', 'rings']);
 
 export const isAtJoints = (kind: string): boolean => atJoints.has(kind);
 
@@ -398,11 +430,14 @@ export function drawAtJoint(
   const shapes: Shape[] = [];
   const points: Point[] = [];
   if (kind === 'whorls') {
-    for (const [i, turn] of [-1.5, -0.8, 0.8, 1.5].entries()) {
-      const end = add(at, { x: Math.sin(turn) * item * 0.42, y: -Math.cos(turn) * item * 0.12 });
-      shapes.push(
-        ...drawItem(model, end, turn, random.fork(`whorl ${i}`), k * (Math.abs(turn) < 1 ? 0.75 : 0.95))
-      );
+    // A ring round the stem: those at the sides behind, those in front before the stem.
+    for (const [i, turn] of [-1.5, 1.5, -1.05, 1.05, -0.4, 0.4].entries()) {
+      const isFront = Math.abs(turn) < 0.5;
+      const end = add(at, {
+        x: Math.sin(turn) * item * 0.4,
+        y: (isFront ? 0.12 : -0.16 + 0.14 * (Math.abs(turn) - 1)) * item
+      });
+      shapes.push(...drawItem(model, end, turn, random.fork(`whorl ${i}`), k * (isFront ? 0.8 : 0.95)));
       points.push(...around(end, item * k));
     }
     return { shapes, points };
@@ -421,17 +456,41 @@ export function drawAtJoint(
       }
     return { shapes, points };
   }
-  if (kind === 'tassels') {
+  if (kind === 'tassels' || kind === 'spikes') {
+    const hangsDown = kind === 'tassels';
+    const long = model.recipe.spike?.[0] ?? item * 9;
     for (const side of sides) {
-      const string = growSpine(at, stemHeading + side * 1.5, side * 1.3, item * 9, 10);
-      shapes.push(...stalkLine(model, string.points, 0.8));
-      for (let t = 0.15; t <= 1; t += 0.09) {
-        const end = add(string.place(t), {
-          x: random.between(-0.6, 0.6) * item,
-          y: random.between(0, 0.8) * item
-        });
-        shapes.push(...drawItem(model, end, Math.PI, random.fork(`bead ${t}`), k));
-        points.push(end);
+      const own = random.fork(`string ${side}`);
+      const branches = hangsDown ? [0, 0.5] : [0];
+      const main = growSpine(
+        at,
+        stemHeading + side * (hangsDown ? own.between(1.2, 1.6) : own.between(0.4, 0.6)),
+        side * (hangsDown ? 1.3 : -0.3),
+        long * own.between(0.85, 1.1) * k,
+        12
+      );
+      for (const from of branches) {
+        const string =
+          from === 0
+            ? main
+            : growSpine(
+                main.place(from * 0.5),
+                main.heading(from * 0.5) - side * 0.5,
+                side * 0.6,
+                long * 0.5,
+                8
+              );
+        shapes.push(...stalkLine(model, string.points, 0.7));
+        // Small clumps with light between them, the lowest away from the stem.
+        const step = clamp((item * 1.1) / string.length, 0.05, 0.16);
+        for (let t = hangsDown ? 0.16 : 0.34; t <= 1; t += step * own.between(0.8, 1.2)) {
+          const end = add(string.place(Math.min(t, 0.99)), {
+            x: own.between(-0.3, 0.3) * item,
+            y: own.between(-0.2, 0.3) * item
+          });
+          shapes.push(...drawItem(model, end, Math.PI, own, k * (1 - 0.3 * t)));
+          points.push(end);
+        }
       }
     }
     return { shapes, points };

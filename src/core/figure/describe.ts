@@ -62,7 +62,14 @@ export function plateNotes(
   stage: StageDescription
 ): { readonly words: readonly string[]; readonly quality: Quality } | undefined {
   if (!isDrawnAt(stage)) return undefined;
-  const plate = composePlate(library, taxon, stage, typicalSeed, standardViews(library, stage), plateSize);
+  const plate = composePlate(
+    library,
+    taxon,
+    stage,
+    typicalSeed,
+    standardViews(library, taxon, stage),
+    plateSize
+  );
   return { words: plateInWords(library, plate), quality: qualityOf(taxon, stage.stage) };
 }
 

@@ -4,6 +4,7 @@ import { drawnTaxa, everyPlant } from '../../../tests/support/content';
 import type { LibraryTaxon, Stage } from '../knowledge';
 import { areaOf, isInside } from './geometry';
 import {
+  type View,
   anchorOf,
   boundsOf,
   charactersAt,
@@ -82,8 +83,8 @@ describe('specimens', () => {
 });
 
 describe('measured from the drawing', () => {
-  const bladeOf = (slug: string, stage: Stage, seed: number) => {
-    const { parts } = specimen(library, taxonOf(slug), stageOf(slug, stage), seed, 'leaf');
+  const bladeOf = (slug: string, stage: Stage, seed: number, view: View = 'leaf') => {
+    const { parts } = specimen(library, taxonOf(slug), stageOf(slug, stage), seed, view);
     const ring = parts.find(({ kind }) => kind === 'leaf')!.hit[0]!;
     const box = boundsOf(ring);
     return { ring, wide: box.right - box.left, long: box.bottom - box.top };
@@ -105,8 +106,9 @@ describe('measured from the drawing', () => {
 
   it('a lanceolate blade is longer for its width than an ovate one, a strap longer than both', () => {
     const ratio = (slug: string) => {
-      const { long, wide } = bladeOf(slug, 'leaf', 3);
-      return long / wide;
+      // Near, a strap is shown by its tip; its underside has its whole length.
+      const { long, ring } = bladeOf(slug, 'leaf', 3, 'underside');
+      return long ** 2 / areaOf(ring);
     };
     expect(ratio('hyacinthoides-non-scripta')).toBeGreaterThan(ratio('plantago-lanceolata'));
     expect(ratio('plantago-lanceolata')).toBeGreaterThan(ratio('plantago-major'));
@@ -234,21 +236,19 @@ describe('grass before a plant', () => {
 });
 
 describe('the plate of a sheet', () => {
+  const viewsOf = (slug: string, stage: Stage) => standardViews(library, taxonOf(slug), stageOf(slug, stage));
+
   it('shows flowers or fruits first, if there are any, and never a cut or dug part', () => {
-    expect(standardViews(library, stageOf('conium-maculatum', 'flower'))).toEqual([
-      'whole',
-      'flower',
-      'stem'
-    ]);
-    expect(standardViews(library, stageOf('crataegus-monogyna', 'fruit'))[1]).toBe('fruit');
+    expect(viewsOf('conium-maculatum', 'flower')).toEqual(['whole', 'flower', 'stem']);
+    expect(viewsOf('crataegus-monogyna', 'fruit')[1]).toBe('fruit');
     for (const taxon of drawnTaxa(library))
       for (const stage of taxon.stages.values())
-        expect(standardViews(library, stage)).not.toContain('underground');
+        expect(standardViews(library, taxon, stage)).not.toContain('underground');
   });
 
   it('shows an underside only where it is another than the upper side', () => {
-    expect(standardViews(library, stageOf('artemisia-vulgaris', 'leaf'))).toContain('underside');
-    expect(standardViews(library, stageOf('allium-ursinum', 'leaf'))).not.toContain('underside');
+    expect(viewsOf('artemisia-vulgaris', 'leaf')).toContain('underside');
+    expect(viewsOf('allium-ursinum', 'leaf')).not.toContain('underside');
   });
 });
 

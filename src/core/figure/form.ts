@@ -1,6 +1,6 @@
 import type { Library, Recipe, StageDescription } from '../knowledge';
 import type { Random } from '../random';
-import { blend, tone } from './paint';
+import { blend, petalWhite, tone } from './paint';
 import type { Traits } from './traits';
 
 /** The measures and colours of one specimen: from its described states, with the recipe for what states do not say. */
@@ -37,6 +37,8 @@ export interface Model {
   readonly random: Random;
   /** Width of a pen line in millimetres, for the size at which the view is seen. */
   readonly pen: number;
+  /** A whole plant with the bare paper of a plate behind it: not in grass, on a bank or on a cloth. */
+  readonly hasPaper: boolean;
   /** A stem from near stays whole. */
   readonly uncut: boolean;
 }
@@ -103,12 +105,12 @@ const stalkShare: Readonly<Record<string, number>> = { none: 0, shorter: 0.22, l
 
 /** How many leaves make a plant without a stem, by the way they stand. */
 const leafCounts: Readonly<Record<string, readonly [number, number]>> = {
-  'own-stalk': [3, 5],
+  'own-stalk': [5, 8],
   wrapped: [2, 3],
   'stalkless-tuft': [5, 8],
   'rosette-winged': [7, 10],
   'rosette-stalked': [6, 9],
-  sheathing: [3, 4],
+  sheathing: [4, 6],
   'along-stem': [6, 9],
   'flat-fan': [5, 7]
 };
@@ -120,7 +122,7 @@ const leafColours: Readonly<Record<string, string>> = {
   reddish: '#8E6A58'
 };
 const flowerColours: Readonly<Record<string, string>> = {
-  white: '#FBFBF4',
+  white: petalWhite,
   purple: '#A968A6',
   cream: '#F0E8C4',
   green: '#BCCD86',

@@ -87,6 +87,35 @@ export function growSpine(from: Point, heading: number, bend: number, size: numb
   return spineThrough(points);
 }
 
+/**
+ * Grows a stem: from its foot at an angle, back to the upright or over, with a sway of its own and a slight turn at
+ * each joint, as stems have that grew towards light.
+ * @param heading starting angle; 0 is up @param bend change of angle from start to end @param joints shares of its length
+ * @param sway greatest turn aside on the way, in radians
+ */
+export function growStem(
+  from: Point,
+  heading: number,
+  bend: number,
+  size: number,
+  sway: number,
+  joints: readonly number[] = []
+): Spine {
+  const samples = 24;
+  const points: Point[] = [from];
+  for (let i = 0; i < samples; i += 1) {
+    const t = (i + 0.5) / samples;
+    const passed = joints.filter((joint) => joint < t).length;
+    const angle =
+      heading +
+      bend * t ** 1.4 +
+      sway * Math.sin(2 * Math.PI * t) +
+      (passed % 2 ? 0.5 : -0.5) * Math.abs(sway) * Number(joints.length > 0);
+    points.push(add(points[i]!, scale(towards(angle), size / samples)));
+  }
+  return spineThrough(points);
+}
+
 export function spineThrough(points: Line): Spine {
   const last = points.length - 1;
   let total = 0;

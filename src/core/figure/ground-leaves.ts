@@ -13,6 +13,9 @@ const nowhere: Place = { x: 0, y: 0, z: 0 };
 
 export const quarter = Math.PI / 2;
 
+/** Angle between two leaves that follow each other round a stem. */
+export const goldenAngle = Math.PI * (3 - Math.sqrt(5));
+
 /** Turns an azimuth aside from the viewer, so that no leaf points out of the paper. */
 export function aside(azimuth: number, least: number): number {
   const s = Math.sin(azimuth);
@@ -34,32 +37,29 @@ export function tuft(model: Model, count = model.form.leaves, k = 1): Part[] {
       traits.state('leaf-thickness') === 'leathery' ||
       traits.state('leaf-section') === 'tube');
   const isSheathing = attachment === 'sheathing';
-  const camera = cameraAt(0.2);
+  const camera = cameraAt(isStrap ? 0.2 : 0.3);
   const turn = random.fork('turn').between(0, 6.28);
   const leaves = Array.from({ length: count }, (_, i) => {
     const own = random.fork(`pose ${i}`);
-    const share = count === 1 ? 0.4 : (i / (count - 1)) * 2 - 1;
-    const azimuth = aside(
-      isSheathing || isStrap
-        ? quarter * Math.sign(share || 1) + own.between(-0.7, 0.7)
-        : turn + (2 * Math.PI * i) / count + own.between(-0.25, 0.25),
-      0.5
-    );
-    const inner = 1 - Math.abs(share);
-    const start = isStrap ? 1.22 + 0.25 * inner : isSheathing ? 0.92 + 0.42 * inner : 1.1 + 0.34 * inner;
+    // From the oldest, which lies outside, to the youngest, which stands upright in the middle.
+    const youth = count === 1 ? 0.5 : i / (count - 1);
+    const azimuth = aside(turn + i * goldenAngle + own.between(-0.25, 0.25), isStrap ? 0.34 : 0.3);
+    const start = (isStrap ? 1.16 : isSheathing ? 0.94 : 1.02) + 0.36 * youth;
     const end = isStiff
       ? start - own.between(0.02, 0.2)
       : isStrap
-        ? start - own.between(0.3, 1)
-        : isSheathing
-          ? own.between(0.1, 0.5) + 0.3 * inner
-          : own.between(0.25, 0.75) + 0.2 * inner;
+        ? start - own.between(0.3, 1.05) * (1 - 0.5 * youth)
+        : own.between(0.05, 0.55) + 0.55 * youth;
     return leafParts(model, camera, {
       name: `leaf ${i}`,
-      foot: { x: share * form.stemWidth * 0.5, y: 0, z: own.between(-1, 1) },
+      foot: {
+        x: Math.sin(azimuth) * form.stemWidth * 0.3,
+        y: 0,
+        z: Math.cos(azimuth) * form.stemWidth * 0.3
+      },
       azimuth,
       rise: [start + own.between(-0.06, 0.06), end],
-      size: k * own.between(0.82, 1.05),
+      size: k * own.between(0.86, 1.06) * (1 - 0.34 * youth ** 2),
       ...(isStrap ? { stalk: 0, fold: traits.state('leaf-section') === 'keeled' ? 0.6 : 0.25 } : {})
     });
   }).flat();
@@ -95,10 +95,14 @@ export function tuft(model: Model, count = model.form.leaves, k = 1): Part[] {
   ];
 }
 
+/** How far one looks down on a rosette, and on one that bears a stem, in radians. */
+export const rosettePitch = 0.72;
+export const lowPitch = 0.36;
+
 /** A rosette seen from above at a slant: back leaves first, front leaves foreshortened. */
-function rosette(model: Model, count = model.form.leaves, k = 1): Part[] {
+function rosette(model: Model, count: number, k: number, pitch: number): Part[] {
   const { random } = model;
-  const camera = cameraAt(0.72);
+  const camera = cameraAt(pitch);
   const turn = random.fork('turn').between(0, 6.28);
   return Array.from({ length: count }, (_, i) => {
     const own = random.fork(`pose ${i}`);
@@ -205,12 +209,14 @@ function fan(model: Model): Part[] {
   ];
 }
 
-/** Leaves without a stem, by the way they spring from the ground. */
-export function groundLeaves(model: Model, count?: number, k = 1): Part[] {
+export const standsInRosette = ({ traits }: Model): boolean =>
+  (traits.state('leaf-attachment') ?? '').startsWith('rosette') && traits.state('growth-form') !== 'tuft';
+
+/** Leaves without a stem, by the way they spring from the ground. @param pitch how far one looks down on a rosette */
+export function groundLeaves(model: Model, count = model.form.leaves, k = 1, pitch = rosettePitch): Part[] {
   const attachment = model.traits.state('leaf-attachment') ?? '';
-  const form = model.traits.state('growth-form');
   if (attachment === 'wrapped') return wrappedShoot(model);
   if (attachment === 'flat-fan') return fan(model);
-  if (attachment.startsWith('rosette') && form !== 'tuft') return rosette(model, count, k);
+  if (standsInRosette(model)) return rosette(model, count, k, pitch);
   return tuft(model, count, k);
 }

@@ -1,12 +1,12 @@
 import { isAtJoints, standOf } from './cluster';
 import { isAlongStem } from './along-stem';
 import { type Model, hasFlowers, hasFruit, hasLeaves, isClimbing, isWoody } from './form';
-import { type Spine, clamp, ellipse, growSpine, placed, smooth, spineThrough } from './geometry';
-import { groundLeaves, quarter, tuft } from './ground-leaves';
+import { type Spine, clamp, ellipse, growSpine, growStem, placed, smooth, spineThrough } from './geometry';
+import { groundLeaves, lowPitch, quarter, rosettePitch, standsInRosette, tuft } from './ground-leaves';
 import { cutEnd, discs, groundPart, hook, partOf, rootlets, stemPart, tendril, winterBuds } from './organs';
 import { drawTube, edged, filled, tone } from './paint';
 import type { Part, Point, Shape } from './scene';
-import { type Shoot, clusterReach, clusters, crowdedLeaves, stemLeaves } from './shoot';
+import { type Shoot, clusterReach, clusterStart, clusters, crowdedLeaves, stemLeaves } from './shoot';
 import { frond } from './algae';
 import { padPlant } from './pads';
 import { shell } from './shells';
@@ -128,7 +128,13 @@ function stemmed(model: Model): Part[] {
   const climbing = isClimbing(traits);
   const isArching = growth === 'arching';
   // Bunches of a climber hang from its joints.
-  const kind = climbing && stood === 'loose' ? 'strings' : stood;
+  const kind =
+    climbing && stood === 'loose'
+      ? 'strings'
+      : // Herbs with leaves in pairs bear their spikes in the axils.
+        stood === 'spike' && stand === 'opposite' && !hasFruit(traits)
+        ? 'spikes'
+        : stood;
   const isLeafless =
     (stand === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') || !hasLeaves(traits);
   const leafLong = isLeafless ? 0 : form.blade.length + form.stalk;
@@ -148,12 +154,12 @@ function stemmed(model: Model): Part[] {
   const hand: -1 | 1 = random.fork('hand').next() < 0.5 ? -1 : 1;
 
   const grow = (name: string, foot: Point, lean: number, bend: number, reach: number): Shoot => {
-    const spine =
+    const climber =
       climbs === 'rootlets'
         ? growSpine(foot, 0.02, 0.03, reach, 20)
         : climbing
           ? twine(foot, reach, Math.max(form.stemWidth, pen * 3))
-          : growSpine(foot, lean, bend, reach, 20);
+          : undefined;
     const between = clamp(
       Math.max(leafLong, stand === 'opposite' ? form.blade.width * 1.5 : 0) *
         (climbing
@@ -163,7 +169,9 @@ function stemmed(model: Model): Part[] {
               ? traits.state('leaf-thickness') === 'fleshy'
                 ? 0.6
                 : 0.95
-              : 0.5
+              : traits.state('leaf-attachment')?.startsWith('stalkless')
+                ? 0.8
+                : 0.6
             : isRing
               ? 1.15
               : traits.state('leaf-attachment') === 'along-stem' && form.stalk > form.blade.length
@@ -176,13 +184,20 @@ function stemmed(model: Model): Part[] {
       stand === 'top-ring' ? 1 : isLeafless ? 5 : Math.max(2, Math.floor((reach * 0.94) / between));
     const first = isCut ? 0.1 : 0.16;
     const last = kind && !isAtJoints(kind) ? (isAlongStem(kind) ? 0.62 : 0.84) : 0.97;
-    const joints = Array.from({ length: count }, (_, i) =>
-      count === 1 ? last : first + ((last - first) * i) / (count - 1)
-    );
+    const own = random.fork(`sway ${name}`);
+    // Joints stand closer towards the tip, and never quite evenly.
+    const joints = Array.from({ length: count }, (_, i) => {
+      if (count === 1) return last;
+      const share = (i + (i > 0 && i < count - 1 ? own.between(-0.16, 0.16) : 0)) / (count - 1);
+      return first + (last - first) * (climbing ? share : share ** 0.88);
+    });
+    const sway = (own.next() < 0.5 ? -1 : 1) * own.between(0.03, isCreeping ? 0.16 : 0.1);
     return {
-      spine,
+      spine:
+        climber ?? growStem(foot, lean, bend, reach, sway, stand === 'alternate' && !isCrowded ? joints : []),
       joints,
-      width: Math.max(Math.min(form.stemWidth, reach * 0.045), pen * 2.6),
+      // Of a tall plant the upper part is drawn, where the stem is slighter.
+      width: Math.max(Math.min(form.stemWidth * (isCut ? 0.7 : 1), reach * (kind ? 0.04 : 0.028)), pen * 2.6),
       first: -hand as -1 | 1
     };
   };
@@ -199,7 +214,7 @@ function stemmed(model: Model): Part[] {
         ? grow('main', { x: -hand * tall * 0.3, y: 0 }, hand * 0.15, hand * 1.7, tall)
         : grow('main', { x: 0, y: 0 }, random.between(-0.07, 0.07), random.between(-0.12, 0.12), tall);
   const parts: Part[] = [];
-  const taper = (shoot: Shoot) => (t: number) => shoot.width * (1 - 0.5 * t);
+  const taper = (shoot: Shoot) => (t: number) => shoot.width * (1 - (kind ? 0.5 : 0.62) * t);
   const sizeAt = (t: number) =>
     kind
       ? 0.9 - (kind === 'whorls' ? 0.66 : 0.48) * t
@@ -209,11 +224,22 @@ function stemmed(model: Model): Part[] {
       ? []
       : isCrowded
         ? crowdedLeaves(model, shoot.spine, name)
-        : stemLeaves(model, camera, shoot, name, (t) => k * sizeAt(t));
-  if (!isCut && !climbing) parts.push(groundPart(model, tall * 0.5));
+        : stemLeaves(model, camera, shoot, name, (t) => k * sizeAt(t), {
+            tip: !(kind && !isAtJoints(kind)) && !climbing
+          });
+  const hasRosette =
+    !isLeafless &&
+    !isCut &&
+    (traits.state('leaf-attachment') === 'sheathing' ||
+      (traits.state('leaf-attachment')?.startsWith('rosette') ?? false));
+  if (!isCut && !climbing) parts.push(groundPart(model, tall * 0.5, hasRosette ? lowPitch : 0));
   if (climbing) parts.push(support(model, tall));
-  const clusterFrom =
-    kind === 'branched-spike' ? 0.5 : kind === 'one-sided' ? 0.42 : kind === 'club' ? 0.72 : 0.6;
+  const clusterFrom = clusterStart(
+    model,
+    kind ?? '',
+    tall,
+    kind === 'branched-spike' ? 0.5 : kind === 'one-sided' ? 0.42 : kind === 'club' ? 0.72 : 0.6
+  );
   const branching = traits.state('stem-branching');
   const branches: Shoot[] = [];
   const isBeside = kind === 'compound-umbel' && traits.state('umbel-place') === 'beside-leaf';
@@ -323,13 +349,7 @@ function stemmed(model: Model): Part[] {
   if (isBareShoot) parts.push(winterBuds(model, main));
   // Where several leaves spring from a whorl, a few lie behind the stem: their depth says so.
   parts.push(...leafy(main, 'main', 1));
-  if (
-    !isLeafless &&
-    !isCut &&
-    (traits.state('leaf-attachment') === 'sheathing' ||
-      traits.state('leaf-attachment')?.startsWith('rosette'))
-  )
-    parts.push(...groundLeaves(model, 3, Math.min(1, (tall * 0.42) / leafLong)));
+  if (hasRosette) parts.push(...groundLeaves(model, 4, Math.min(1, (tall * 0.5) / leafLong), lowPitch));
   for (const [i, shoot] of branches.entries()) {
     if (!isLeafless)
       parts.push(
@@ -339,7 +359,7 @@ function stemmed(model: Model): Part[] {
           { ...shoot, joints: shoot.joints.length > 0 ? [0.02] : [] },
           `branch ${i}`,
           () => 0.5,
-          0.5
+          { stalk: 0.5 }
         )
       );
     if (kind) parts.push(...clusters(model, shoot, kind, clusterFrom, `branch ${i}`, 0.82));
@@ -393,7 +413,9 @@ function twig(model: Model): Part[] {
   );
   const width = Math.max(reach * 0.026, pen * 4);
   const camera = cameraAt(0.2);
-  const between = clamp(leafLong * 0.42, reach / 7, reach / 3.6);
+  // Pairs stand farther apart than single leaves: every other one lies before the stem.
+  const isPaired = traits.state('stem-leaf-stand') === 'opposite';
+  const between = clamp(leafLong * (isPaired ? 0.7 : 0.42), reach / 7, reach / 3.6);
   const count = isBare ? 6 : Math.max(3, Math.floor((reach * 0.9) / between));
   const joints = Array.from({ length: count }, (_, i) => 0.14 + (0.84 * i) / (count - 1));
   const shoot: Shoot = { spine, joints, width };
@@ -431,7 +453,8 @@ function twig(model: Model): Part[] {
         ...crowdedLeaves(model, one, `needles ${i}`)
       );
     parts.push(...crowdedLeaves(model, spine, 'needles'));
-  } else if (!isBare) parts.push(...stemLeaves(model, camera, shoot, 'twig', (t) => 1 - 0.22 * t));
+  } else if (!isBare)
+    parts.push(...stemLeaves(model, camera, shoot, 'twig', (t) => 1 - 0.22 * t, { tip: !kind }));
   else parts.push(winterBuds(model, shoot));
   if (kind) {
     if (isAtJoints(kind) || kind === 'spike')
@@ -524,8 +547,15 @@ export function wholePlant(model: Model): Part[] {
       ? parts.map((part) => (part.kind === 'stem' ? { ...part, shows: [] } : part))
       : parts;
   }
-  const base = [groundPart(model, Math.max(form.blade.length * 0.6, 40))];
-  const leaves = hasLeaves(traits) ? groundLeaves(model) : [];
+  const isRosette = hasLeaves(traits) && standsInRosette(model);
+  const base = [
+    isRosette
+      ? groundPart(model, (form.blade.length + form.stalk) * 1.1, isBlooming ? lowPitch : rosettePitch)
+      : groundPart(model, Math.max(form.blade.length * 0.6, 40))
+  ];
+  const leaves = hasLeaves(traits)
+    ? groundLeaves(model, undefined, 1, isBlooming ? lowPitch : rosettePitch)
+    : [];
   if (!isBlooming || !kind) return [...base, ...leaves];
   if (isAtJoints(kind)) {
     // Flowers or fruits on stalks of their own from among the leaves.
@@ -573,11 +603,17 @@ export function wholePlant(model: Model): Part[] {
     ...(rises ? ['stem-leaf-stand'] : [])
   );
   const k = tall < leafLong ? 0.9 : 1;
-  const shown = hasLeaves(traits) ? groundLeaves(model, Math.min(form.leaves, 5), k) : [];
+  const shown = hasLeaves(traits) ? groundLeaves(model, Math.min(form.leaves, 6), k, lowPitch) : [];
   return [
     ...base,
     ...shown,
     stem!,
-    ...clusters(model, shoot, kind, kind === 'spike' ? 0.72 : kind === 'one-sided' ? 0.4 : 0.6, 'scape')
+    ...clusters(
+      model,
+      shoot,
+      kind,
+      clusterStart(model, kind, tall, kind === 'spike' ? 0.72 : kind === 'one-sided' ? 0.4 : 0.6),
+      'scape'
+    )
   ];
 }

@@ -22,6 +22,13 @@ export function blend(a: string, b: string, share: number): string {
   return `#${channel(0)}${channel(1)}${channel(2)}`;
 }
 
+/** White petals: a little colder than the paper. */
+export const petalWhite = '#FEFFFC';
+
+/** White, cream and the palest tints, which paper does not set off. */
+export const isPale = (colour: string): boolean =>
+  [1, 3, 5].every((i) => parseInt(colour.slice(i, i + 2), 16) > 0xd8);
+
 export const filled = (rings: readonly Line[], fill: string, opacity?: number): Shape => ({
   rings,
   closed: true,

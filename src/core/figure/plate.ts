@@ -5,6 +5,7 @@ import {
   type StageDescription,
   lacksOrgan
 } from '../knowledge';
+import { separability } from '../evidence';
 import { isInside } from './geometry';
 import { scaleBar } from './scale-bar';
 import type { Bounds, Figure, Part, Point, Scene, Shape, View } from './scene';
@@ -106,11 +107,51 @@ export function viewsFor(characters: readonly string[], most: number): View[] {
 
 const strikingUndersides = new Set(['white-felt', 'purple', 'scales']);
 
+/** How well a close view must tell a plant from one that it is taken for, to be shown for that. */
+const tells = 0.5;
+
+/** From this on the whole plant tells two apart at a glance: by something salient that hardly overlaps. */
+const atAGlance = 3;
+
+/** Close views by how well they tell a plant from those that it is taken for, the best first. */
+function tellingViews(
+  library: Library,
+  taxon: Pick<LibraryTaxon, 'slug'>,
+  stage: StageDescription,
+  characters: readonly Character[]
+): View[] {
+  const partners = library.pairs
+    .filter(({ target, lookalike }) => target === taxon.slug || lookalike === taxon.slug)
+    .flatMap(({ target, lookalike }) => {
+      const other = library.taxa.get(target === taxon.slug ? lookalike : target)?.stages.get(stage.stage);
+      return other ? [other] : [];
+    });
+  const worth = new Map<View, number>();
+  for (const partner of partners) {
+    const best = new Map<View, number>();
+    for (const character of characters) {
+      const view = viewOf(character.slug);
+      const [own, other] = [stage.cells.get(character.slug), partner.cells.get(character.slug)];
+      if (!own || !other || lacksOrgan(character, own) || lacksOrgan(character, other)) continue;
+      const told = separability(character, own, other);
+      if (told >= tells) best.set(view, Math.max(best.get(view) ?? 0, told * (1 + character.salience)));
+    }
+    // What the whole plant tells at a glance needs no close view.
+    const share = (best.get('whole') ?? 0) > atAGlance ? 0.2 : 1;
+    for (const [view, value] of best) worth.set(view, (worth.get(view) ?? 0) + share * value);
+  }
+  return [...worth].sort(([, a], [, b]) => b - a).map(([view]) => view);
+}
+
 /**
- * The plant and two close views, as its sheet shows them: its flowers or fruits if it has any, then what is most
- * striking on stem or leaf.
+ * The plant and two close views, as its sheet shows them: its flowers or fruits if it has any, then what tells it from
+ * the plants that it is taken for, or else what is most striking on stem or leaf.
  */
-export function standardViews(library: Library, stage: StageDescription): View[] {
+export function standardViews(
+  library: Library,
+  taxon: Pick<LibraryTaxon, 'slug'>,
+  stage: StageDescription
+): View[] {
   const has = (view: View) => hasOrgan(library, stage, view);
   /** Nothing to be seen, such as no dots, is not worth a view; nor is an underside like the upper side, or its sheen. */
   const isNothing = (character: Character): boolean =>
@@ -133,13 +174,19 @@ export function standardViews(library: Library, stage: StageDescription): View[]
   });
   const bySalience = described.sort((x, y) => y.salience - x.salience).map(({ slug }) => slug);
   const first: View[] = has('fruit') ? ['fruit'] : has('flower') ? ['flower'] : [];
-  // A white or purple underside says more than anything else of a leaf.
-  const others = viewsFor(
+  const striking = viewsFor(
+    // A white or purple underside says more than anything else of a leaf.
     described.some(({ slug }) => slug === 'leaf-underside') ? ['leaf-underside', ...bySalience] : bySalience,
     4
-  ).filter((view) => !['flower', 'single flower', 'fruit'].includes(view));
+  );
+  const others = [...new Set([...tellingViews(library, taxon, stage, described), ...striking])].filter(
+    (view) => !onlyAsked.has(view)
+  );
   return ['whole', ...[...first, ...others].slice(0, 2)];
 }
+
+/** Views that stand first where there is something to show, or that one asks for. */
+const onlyAsked = new Set<View>(['whole', 'flower', 'single flower', 'fruit', 'underground', 'torn leaf']);
 
 /** Whether the plant has at this stage what a close view would show. */
 export function hasOrgan(library: Library, stage: StageDescription, view: View): boolean {

@@ -1,8 +1,8 @@
 import { drawAtJoint, drawCluster, isAtJoints } from './cluster';
 import { isAlongStem } from './along-stem';
 import { type Model, hasFruit, hasLeaves, isWithered, isWoody } from './form';
-import { type Spine, add, growSpine, hull, scale, spineThrough, towards } from './geometry';
-import { aside, quarter } from './ground-leaves';
+import { type Spine, add, clamp, growSpine, hull, scale, spineThrough, towards } from './geometry';
+import { aside, goldenAngle, quarter } from './ground-leaves';
 import { bladeShows, leafParts, partOf } from './organs';
 import { edged, lines, tone } from './paint';
 import type { Part, Point, Shape } from './scene';
@@ -11,7 +11,7 @@ import { type Camera, cameraAt } from './space';
 /** A stem with what it bears: leaves at its joints, crowded leaves, flowers and fruits. */
 
 /** Extent of one cluster, so that a stem is drawn no longer than lets its flowers be seen. */
-export function clusterReach({ form, traits }: Model, kind: string | undefined): number {
+export function clusterReach({ form, traits, recipe }: Model, kind: string | undefined): number {
   const item = hasFruit(traits) ? form.fruitSize : form.flowerSize;
   switch (kind) {
     case 'compound-umbel':
@@ -19,6 +19,7 @@ export function clusterReach({ form, traits }: Model, kind: string | undefined):
     case 'one-sided':
       return item * 4.4;
     case 'spike':
+      if (recipe.spike) return recipe.spike[0];
       return isWithered(traits) ? item * 12 : Math.max(item * 5, hasLeaves(traits) ? 0 : form.height);
     case 'branched-spike':
       return Math.min(form.height * 0.3, Math.max((form.blade.length + form.stalk) * 0.8, item * 26));
@@ -33,6 +34,17 @@ export function clusterReach({ form, traits }: Model, kind: string | undefined):
   }
 }
 
+/** Where on a stem a cluster begins, as a share of its length: a spike is as long as it is, whatever bears it. */
+export const clusterStart = (
+  { recipe, traits }: Model,
+  kind: string,
+  stemLength: number,
+  usual: number
+): number =>
+  kind === 'spike' && recipe.spike && !isWithered(traits)
+    ? clamp(1 - recipe.spike[0] / stemLength, 0.2, 0.94)
+    : usual;
+
 export interface Shoot {
   readonly spine: Spine;
   readonly joints: readonly number[];
@@ -41,14 +53,24 @@ export interface Shoot {
   readonly first?: -1 | 1;
 }
 
-/** Leaves at the joints of a stem, one at a time, in pairs, in rings, or crowded. */
+interface LeafStand {
+  /** How much of its stalk a leaf keeps. */
+  readonly stalk?: number;
+  /** Young leaves close the tip of the shoot. */
+  readonly tip?: boolean;
+}
+
+/**
+ * Leaves at the joints of a stem: one at a time round the stem, in pairs of which each stands across the one below,
+ * in rings, or crowded.
+ */
 export function stemLeaves(
   model: Model,
   camera: Camera,
   shoot: Shoot,
   name: string,
   sizeAt: (t: number) => number,
-  stalkShare = 1
+  { stalk: stalkShare = 1, tip = false }: LeafStand = {}
 ): Part[] {
   const { random, traits, form } = model;
   const stand = traits.state('stem-leaf-stand');
@@ -58,33 +80,54 @@ export function stemLeaves(
   const perJoint = isRing ? (isWoody(traits) ? 3 : 7) : stand === 'opposite' ? 2 : 1;
   // A ring is seen from above, so that its leaves spread like spokes.
   const eye = isRing ? cameraAt(0.62) : camera;
-  const stalk =
-    attachment?.startsWith('stalkless') || attachment === 'running-down' ? 0 : form.stalk * stalkShare;
+  const isStalkless = attachment?.startsWith('stalkless') || attachment === 'running-down';
+  // Leaves that are described from the ground are borne up the stem with more blade and less stalk, the higher the less.
+  const isRaised =
+    attachment === 'sheathing' || attachment === 'own-stalk' || attachment?.startsWith('rosette');
+  const spread = clamp((form.blade.length + form.stalk) / (form.blade.length * 1.3), 1.1, 1.7);
   if (traits.state('leaf-base') === 'joined') return joinedPair(model, shoot);
-  return shoot.joints.flatMap((t, j) => {
+  const first = shoot.first ?? -1;
+  const turned = random.fork(`${name} turn`).between(-0.3, 0.3);
+  const narrow = traits.state('leaf-outline') === 'strap' || traits.state('leaf-outline') === 'needle';
+  const leafAt = (t: number, j: number, i: number, k: number): Part[] => {
     const at = shoot.spine.place(t);
-    return Array.from({ length: perJoint }, (_, i) => {
-      const own = random.fork(`${name} ${j} ${i}`);
-      const side = perJoint === 1 ? (shoot.first ?? -1) * (j % 2 ? -1 : 1) : i % 2 ? 1 : -1;
-      const azimuth = isRing
-        ? (2 * Math.PI * i) / perJoint + 0.4 + own.between(-0.1, 0.1)
-        : side * quarter + (perJoint === 2 ? (j % 2 ? side * 0.62 : -side * 0.5) : own.between(-0.6, 0.6));
-      const size = sizeAt(t) * own.between(0.92, 1.06);
-      const isTop = t > 0.9;
-      const narrow = traits.state('leaf-outline') === 'strap' || traits.state('leaf-outline') === 'needle';
-      const start = isRing
-        ? (isTop ? 0.7 : 0.34) + own.between(-0.08, 0.08)
-        : (isTop ? 1.15 : 0.72) + own.between(-0.12, 0.12) + (narrow ? 0.35 : 0);
-      return leafParts(model, eye, {
-        name: `${name} leaf ${j} ${i}`,
-        foot: eye.placeAt(at, Math.cos(azimuth) * shoot.width * 0.4),
-        azimuth: isRing ? azimuth : aside(azimuth, 0.55),
-        rise: [start, start - own.between(0.5, 0.95) * (narrow || isRing ? 0.5 : 1)],
-        size,
-        stalk: stalk * size
-      });
-    }).flat();
-  });
+    const own = random.fork(`${name} ${j} ${i}`);
+    const azimuth = isRing
+      ? (2 * Math.PI * i) / perJoint + 0.4 + own.between(-0.1, 0.1)
+      : perJoint === 2
+        ? (i % 2 ? 1 : -1) * quarter +
+          (j % 2 ? quarter * 0.72 * first : 0) +
+          turned +
+          own.between(-0.12, 0.12)
+        : first * (quarter + j * (Math.PI - (Math.PI - goldenAngle) * 0.6)) + own.between(-0.3, 0.3);
+    const size = sizeAt(t) * k * own.between(0.88, 1.08) * (isRaised ? spread : 1);
+    const isTop = t > 0.9;
+    // The older a leaf, the lower it hangs.
+    const start = isRing
+      ? (isTop ? 0.7 : 0.34) + own.between(-0.08, 0.08)
+      : (isTop ? 1.2 : 0.62 + 0.24 * t) + own.between(-0.14, 0.14) + (narrow ? 0.35 : 0);
+    const droop = own.between(0.45, 1.1) * (isTop ? 0.6 : 1.1 - 0.3 * t) * (narrow || isRing ? 0.5 : 1);
+    return leafParts(model, eye, {
+      name: `${name} leaf ${j} ${i}`,
+      foot: eye.placeAt(at, Math.cos(azimuth) * shoot.width * 0.4),
+      azimuth: isRing ? azimuth : aside(azimuth, 0.42),
+      rise: [start, start - droop],
+      size,
+      stalk: isStalkless ? 0 : form.stalk * stalkShare * size * (isRaised ? 0.6 - 0.5 * t : 1)
+    });
+  };
+  const grown = shoot.joints.flatMap((t, j) =>
+    Array.from({ length: perJoint }, (_, i) => leafAt(t, j, i, 1)).flat()
+  );
+  if (!tip || isRing) return grown;
+  const next = shoot.joints.length;
+  const young = perJoint === 2 ? [0.5] : [0.55, 0.36];
+  return [
+    ...grown,
+    ...young.flatMap((k, n) =>
+      Array.from({ length: perJoint }, (_, i) => leafAt(0.995, next + n, i, k)).flat()
+    )
+  ];
 }
 
 /** A pair that has grown into one dish, through which the stem passes: its far half lies behind the stem. */
@@ -220,7 +263,7 @@ export function clusters(
       const sides =
         kind === 'strings'
           ? [i % 2 ? -1 : 1]
-          : kind === 'tassels' || kind === 'whorls' || (isPaired && hasFruit(traits))
+          : kind === 'tassels' || kind === 'spikes' || kind === 'whorls' || (isPaired && hasFruit(traits))
             ? [-1, 1]
             : [i % 2 ? 1 : -1];
       const drawn = drawAtJoint(

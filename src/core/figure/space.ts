@@ -94,6 +94,13 @@ export function spineOf(points: readonly Place[], length: number): Spine3 {
   };
 }
 
+/** Whether a blade that grows along a spine turns its lower face to the viewer, by a clear margin. */
+export function isSeenFromBelow(spine: Spine3, camera: Camera): boolean {
+  const along = spine.direction(0.5);
+  const upper = { x: -along.y * along.x, y: 1 - along.y * along.y, z: -along.y * along.z };
+  return dot(unit(upper), camera.axis) < -0.2;
+}
+
 /** The azimuth and rise of a direction, so that a blade goes on where its stalk ends. */
 export const anglesOf = ({ x, y, z }: Place): { azimuth: number; rise: number } => ({
   azimuth: Math.atan2(x, z),

@@ -4,6 +4,7 @@ import {
   clusterView,
   footView,
   fruitView,
+  isSlender,
   leafView,
   singleFlowerView,
   stalkView,
@@ -21,7 +22,7 @@ import { type Traits, pickTraits } from './traits';
 import { visibleShares } from './visibility';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 9;
+export const drawingVersion = 10;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,
@@ -55,8 +56,9 @@ function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
       );
     case 'leaf':
     case 'underside':
-      return model.traits.state('frond-shape')
-        ? 320
+      if (model.traits.state('frond-shape')) return 320;
+      return view === 'leaf' && isSlender({ ...model, form })
+        ? form.blade.width * 8
         : Math.max(form.blade.length * 1.2, form.blade.width * 1.2);
     case 'stem':
       return form.stemWidth * 6;
@@ -65,7 +67,11 @@ function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
     case 'foot':
       return Math.max(form.stemWidth, form.blade.width * 0.2, 6) * 8;
     case 'flower':
-      return isUmbel(model.traits) ? form.umbel * 1.4 : item * 9;
+      return isUmbel(model.traits)
+        ? form.umbel * 1.4
+        : model.traits.state('flower-cluster') === 'head' && !hasFruit(model.traits)
+          ? item * 2.6
+          : item * 9;
     case 'single flower':
       return item * 2;
     case 'fruit':
@@ -151,16 +157,17 @@ export function specimen(
   const pen =
     (boldness * extent(view, form, { traits })) /
     penWidths[view === 'whole' || view === 'flower' ? view : 'near'];
+  const stands = inGrass && view === 'whole' && canStandInGrass(traits);
+  const hasPaper = view === 'whole' && boldness === 1 && !stands;
   let best: { parts: Part[]; seen: number } | undefined;
   for (let attempt = 0; attempt < tries; attempt += 1) {
     const posed = attempt === 0 ? random.fork('pose') : random.fork(`pose again ${attempt}`);
-    const drawn = builders[view]({ recipe, traits, form, random: posed, pen, uncut });
+    const drawn = builders[view]({ recipe, traits, form, random: posed, pen, uncut, hasPaper });
     const parts = drawn
       .map((part, i) => ({ part, i }))
       .sort((a, b) => a.part.depth - b.part.depth || a.i - b.i)
       .map(({ part }) => part);
-    if (inGrass && view === 'whole' && canStandInGrass(traits))
-      parts.push(grassBefore(boundsOfParts(parts), pen, posed.fork('grass')));
+    if (stands) parts.push(grassBefore(boundsOfParts(parts), pen, posed.fork('grass')));
     const seen = worstSeen(parts);
     if (!best || seen > best.seen) best = { parts, seen };
     if (best.seen >= leastSeen) break;

@@ -3,7 +3,7 @@ import { golden, add, clamp, ellipse, growSpine, mix, scale, smooth, towards } f
 import { type Model, hasFruit } from './form';
 import { drawFruit } from './fruit';
 import { type Drawn, around, drawItem, fruitLook, itemReach, stalkLine, strip } from './item';
-import { dots, edged, filled, lines, tone } from './paint';
+import { dots, edged, filled, isPale, lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
 
 /** Umbels: one, or umbels of umbels as the carrot family has them. */
@@ -97,6 +97,50 @@ function umbelletBracts({ traits, form, pen }: Model, at: Point, size: number, o
   return [];
 }
 
+/**
+ * A floret of the carrot family through a lens: five petals whose tips are turned in, five stamens between them and
+ * two styles on swollen feet. Those at the rim of an umbel have larger petals outwards.
+ */
+function floret(
+  { x, y }: Point,
+  reach: number,
+  off: { readonly x: number; readonly out: number },
+  { traits, form, pen }: Model,
+  edge: string,
+  nth: number
+): Shape[] {
+  const { flower } = form.colour;
+  const isNotched = traits.state('petal-notch') === 'notched';
+  const turns = Array.from({ length: 5 }, (_, k) => (2 * Math.PI * k) / 5 + nth * 1.3);
+  const lay = (turn: number, long: number): Point => ({
+    x: x + long * Math.sin(turn),
+    y: y - long * 0.8 * Math.cos(turn)
+  });
+  const petals = turns.map((turn) => {
+    const outward = Math.max(0, Math.sin(turn) * Math.sign(off.x)) * off.out;
+    const long = reach * (0.92 + 0.3 * outward * Number(isNotched));
+    return [
+      lay(turn, reach * 0.16),
+      lay(turn - 0.5, long * 0.6),
+      lay(turn - 0.4, long),
+      lay(turn, long * (isNotched ? 0.7 : 1.06)),
+      lay(turn + 0.4, long),
+      lay(turn + 0.5, long * 0.6)
+    ];
+  });
+  const stamens = turns.map((turn) => [lay(turn + 0.63, reach * 0.2), lay(turn + 0.63, reach * 0.78)]);
+  return [
+    edged(petals, flower, pen * 0.4, edge),
+    lines(stamens, '#A9B58C', pen * 0.35, 0.9),
+    dots(
+      stamens.map((line) => line[1]!),
+      '#D9CFA2',
+      Math.max(reach * 0.16, pen * 0.7)
+    ),
+    dots([lay(1.57, reach * 0.1), lay(-1.57, reach * 0.1)], '#AFC07A', reach * 0.26)
+  ];
+}
+
 /** One little umbel: florets as dots or petals on a pale bed, or its fruits. */
 function umbellet(model: Model, at: Point, size: number, isCentral: boolean, random: Random): Shape[] {
   const { form, traits, pen } = model;
@@ -125,46 +169,36 @@ function umbellet(model: Model, at: Point, size: number, isCentral: boolean, ran
       )
     ];
   }
-  const many = clamp(Math.round(fine * 0.55), 7, 18);
-  const bed = ellipse({ x: at.x, y: at.y - size * 0.1 }, size * 0.58, size * 0.36, 0, 12);
-  const places = golden(many, size * 0.58).map(({ x, y }) => ({
-    x: at.x + x + random.between(-0.03, 0.03) * size,
-    y: at.y - size * 0.16 + y * 0.58
-  }));
-  const floret = size * 0.62 * Math.sqrt(1 / many);
-  const shapes: Shape[] = [filled([bed], '#C9D8AC', 0.62)];
-  const edge = form.colour.flower === '#FBFBF4' ? '#818C77' : tone(form.colour.flower, -0.5);
-  if (floret < pen * 4) {
-    shapes.push(dots(places, edge, floret * 1.9 + pen * 0.8), dots(places, form.colour.flower, floret * 1.9));
-  } else {
-    const isNotched = traits.state('petal-notch') === 'notched' && floret > pen * 5;
-    const petals = places.flatMap((p, i) =>
-      Array.from({ length: 5 }, (_, k) => {
-        const a = (2 * Math.PI * k) / 5 + i;
-        return { x: p.x + floret * 0.62 * Math.cos(a), y: p.y + floret * 0.5 * Math.sin(a) };
+  const isNear = fine > 34;
+  const many = clamp(Math.round(fine * 0.5), 7, isNear ? 16 : 12);
+  const bed = ellipse({ x: at.x, y: at.y - size * 0.06 }, size * 0.5, size * 0.3, 0, 12);
+  const places = golden(many, size * 0.62)
+    .map(({ x, y }) => ({
+      x: at.x + x + random.between(-0.03, 0.03) * size,
+      y: at.y - size * 0.16 + y * 0.6,
+      out: Math.hypot(x, y) / (size * 0.62)
+    }))
+    .sort((a, b) => a.y - b.y);
+  const shapes: Shape[] = [filled([bed], '#B9CC98', 0.7)];
+  const { flower } = form.colour;
+  const edge = isPale(flower) ? '#8F9A86' : tone(flower, -0.45);
+  /** Each has light around it: together they are many flowers, not a cloud. */
+  const reach = size * 0.62 * Math.sqrt(1 / many) * 1.12;
+  if (isNear)
+    for (const [i, place] of places.entries())
+      shapes.push(...floret(place, reach, { x: place.x - at.x, out: place.out }, model, edge, i));
+  else {
+    const petals = places.map(({ x, y }, i) =>
+      Array.from({ length: 10 }, (_, k) => {
+        const a = (2 * Math.PI * k) / 10 + i;
+        const r = reach * (k % 2 ? 0.5 : 0.92);
+        return { x: x + r * Math.cos(a), y: y + r * 0.82 * Math.sin(a) };
       })
     );
-    shapes.push(
-      dots(petals, edge, floret * 0.88 + pen * 0.8),
-      dots(petals, form.colour.flower, floret * 0.88)
-    );
-    if (isNotched)
-      shapes.push(
-        dots(
-          places.flatMap((p, i) =>
-            Array.from({ length: 5 }, (_, k) => {
-              const a = (2 * Math.PI * k) / 5 + i;
-              return { x: p.x + floret * 1.06 * Math.cos(a), y: p.y + floret * 0.86 * Math.sin(a) };
-            })
-          ),
-          edge,
-          pen * 0.8
-        )
-      );
-    shapes.push(dots(places, '#B5C583', floret * 0.42));
+    shapes.push(edged(petals, flower, pen * 0.35, edge), dots(places, '#B5C583', reach * 0.42));
   }
   if (isCentral && traits.state('dark-floret') === 'dark')
-    shapes.push(dots([{ x: at.x, y: at.y - size * 0.2 }], '#4A1030', Math.max(floret * 1.3, pen * 2.6)));
+    shapes.push(dots([{ x: at.x, y: at.y - size * 0.2 }], '#4A1030', Math.max(reach * 1.2, pen * 2.6)));
   return shapes;
 }
 

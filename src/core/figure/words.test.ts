@@ -10,7 +10,7 @@ const words = (slug: string, stage: 'leaf' | 'flower' | 'fruit', seed = typicalS
   const described = taxon.stages.get(stage)!;
   return plateInWords(
     library,
-    composePlate(library, taxon, described, seed, standardViews(library, described), size)
+    composePlate(library, taxon, described, seed, standardViews(library, taxon, described), size)
   );
 };
 

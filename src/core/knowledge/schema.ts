@@ -304,6 +304,8 @@ export const Recipe = z.strictObject({
   rayFlorets: z.number().int().positive().optional(),
   /** Width of an umbel of umbels, where it is not described. */
   umbelWidth: z.number().positive().optional(),
+  /** Length and width of a dense spike, where its flowers do not say them. */
+  spike: z.tuple([z.number().positive(), z.number().positive()]).optional(),
   /** How well the plant is drawn at a stage, as judged by eye. */
   quality: z.partialRecord(Stage, z.enum(['good', 'fair', 'poor'])).default({})
 });

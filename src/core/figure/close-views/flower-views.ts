@@ -1,13 +1,14 @@
 import { isAlongStem } from '../along-stem';
 import { drawAtJoint, drawCluster, isAtJoints, standOf } from '../cluster';
 import { type Model, hasFruit, isAbsent } from '../form';
-import { add, ellipse, growSpine, hull, smooth } from '../geometry';
+import { add, clamp, ellipse, growSpine, hull, smooth } from '../geometry';
 import { flowerLook, fruitLook } from '../item';
 import { drawNearFlower } from '../flower';
 import { cutFruit, drawNearFruit } from '../fruit';
-import { partOf, stemLook, tubeArea } from '../organs';
-import { drawTube, edged, inkLine, tone } from '../paint';
+import { leafParts, partOf, stemLook, tubeArea } from '../organs';
+import { drawTube, inkLine, tone } from '../paint';
 import type { Part } from '../scene';
+import { cameraAt } from '../space';
 
 /** Flowers and fruits near: together, one alone, one cut open. */
 
@@ -144,28 +145,27 @@ export function clusterView(model: Model): Part[] {
         own.fork(`joint ${i}`)
       )
     );
-    const stub = joints.flatMap((t, i) =>
-      (isAbsent(traits.state('leaf-outline')) ? [] : leafFeet(traits.state('stem-leaf-stand'), i)).map(
-        ([side, turn]) =>
-          ellipse(
-            add(spine.place(t), {
-              x: side * (width + item * 0.9) * Math.cos(turn),
-              y: item * 0.4 - item * 1.6 * Math.sin(turn)
-            }),
-            item * 1.1 * (0.5 + 0.5 * Math.cos(turn)),
-            item * 0.34,
-            side * (0.35 - turn),
-            12
-          )
-      )
-    );
+    const leaves = isAbsent(traits.state('leaf-outline'))
+      ? []
+      : joints.flatMap((t, i) =>
+          leafFeet(traits.state('stem-leaf-stand'), i).flatMap(([side, turn]) => {
+            const size = clamp((item * 3) / form.blade.length, 0.15, 0.8);
+            const foot = spine.place(t);
+            return leafParts(model, cameraAt(0.3), {
+              name: `leaf ${i} ${side} ${turn}`,
+              foot: { x: foot.x + (side * width) / 3, y: -foot.y, z: 0 },
+              azimuth: side * (Math.PI / 2) + turn,
+              rise: [0.35 + turn * 0.3, -0.25 + turn * 0.3],
+              size,
+              stalk: Math.min(form.stalk * size, item * 0.6)
+            }).map((part) => ({ ...part, shows: [], depth: -1 }));
+          })
+        );
     return [
+      ...leaves,
       partOf(
         'stem',
-        [
-          ...(stub.length > 0 ? [edged(stub, form.colour.leaf, pen * 0.7)] : []),
-          ...drawTube(spine, () => width, stemLook(model, true), own)
-        ],
+        drawTube(spine, () => width, stemLook(model, true), own),
         [],
         tubeArea(spine, width),
         0,
@@ -181,8 +181,12 @@ export function clusterView(model: Model): Part[] {
       ? form.stemWidth * 14
       : kind === 'coil'
         ? item * 3
-        : item * (kind === 'branched-spike' ? 22 : 9)
-    : size * 0.55;
+        : kind === 'spike' && model.recipe.spike
+          ? model.recipe.spike[0] * 1.1
+          : item * (kind === 'branched-spike' ? 22 : 9)
+    : kind === 'head'
+      ? item * 0.9
+      : size * 0.36;
   const axis = isLong
     ? growSpine({ x: 0, y: 0 }, own.between(-0.06, 0.06), own.between(-0.05, 0.1), long, 16)
     : growSpine({ x: 0, y: long }, own.between(-0.05, 0.05), own.between(-0.06, 0.06), long, 10);

@@ -1,6 +1,7 @@
+import type { Random } from '../../random';
 import { type FlatLeaf, bent } from '../flat-leaf';
 import { type Model, hasLeaves } from '../form';
-import { add, ellipse, growSpine, placed, scale, smooth } from '../geometry';
+import { add, ellipse, growSpine, scale, smooth } from '../geometry';
 import type { BladeLook } from '../blade-outline';
 import { bladeLook, flatLeaf, undersideDots } from '../leaf';
 import { bladePart, bladeShows, drawStalk, partOf, stalkShows, stemLook, tubeArea } from '../organs';
@@ -9,6 +10,7 @@ import type { Line, Part, Point } from '../scene';
 import { frond } from '../algae';
 import { shell } from '../shells';
 import { flatSheet } from '../space';
+import { bladeCut, stalkCut } from './sections';
 import { tornPiece } from './torn';
 
 /** Leaves near: blade, underside, stalk, and one that is torn. */
@@ -19,6 +21,7 @@ export function leafView(model: Model): Part[] {
   if (traits.state('shell-apex')) return shell(model);
   if (!hasLeaves(traits)) return [];
   const own = random.fork('near leaf');
+  if (isSlender(model)) return slenderLeaf(model, own);
   const stalk = Math.min(form.stalk, form.blade.length * 0.22);
   const turn = own.between(-0.12, 0.12);
   const parts: Part[] = [];
@@ -39,6 +42,39 @@ export function leafView(model: Model): Part[] {
   parts.push(bladePart(model, flat, flatSheet(turn), form.blade.length, bladeShows(model, true)));
   return parts;
 }
+
+/** Longer than this for its width, a leaf is shown by its tip and cut across, so that there is something to see. */
+const slender = 9;
+
+export const isSlender = ({ form, traits }: Pick<Model, 'form' | 'traits'>): boolean =>
+  ['undivided', undefined].includes(traits.state('leaf-division')) &&
+  form.blade.length > slender * form.blade.width &&
+  traits.state('stem-leaf-stand') !== 'spiral-crowded';
+
+/** The tip of a long narrow leaf, and the leaf cut across. */
+function slenderLeaf(model: Model, random: Random): Part[] {
+  const { traits, form } = model;
+  const { width } = form.blade;
+  const long = width * slender * 0.8;
+  const short: Model = { ...model, form: { ...form, blade: { length: long, width } } };
+  const flat = flatLeaf(short, 1, random.fork('blade'));
+  const blade = bladePart(short, flat, flatSheet(random.between(-0.08, 0.08)), long, bladeShows(model, true));
+  const at = { x: width * 1.5, y: -long * 0.12 };
+  return [
+    { ...blade, shows: blade.shows.filter(({ character }) => !ofWholeLength.has(character)) },
+    partOf(
+      'leaf',
+      bladeCut(model, at, width * 0.62),
+      traits.shown('leaf-section', 'leaf-thickness'),
+      [ellipse(at, width * 0.7, width * 0.6)],
+      1,
+      at
+    )
+  ];
+}
+
+/** What the tip of a leaf does not show, and what its section shows better. */
+const ofWholeLength = new Set(['leaf-outline', 'leaf-base', 'leaf-section', 'leaf-thickness']);
 
 /** The underside of a leaf, with its dots, felt and colour. */
 export function undersideView(model: Model): Part[] {
@@ -91,7 +127,7 @@ function ribsBelow({ traits, pen }: Model, { length, width, colour }: BladeLook)
   ];
 }
 
-/** Leaf stalk at the ground or stem, with the lower part of its blade. */
+/** Leaf stalk at the ground or stem, and cut across. */
 export function stalkView(model: Model): Part[] {
   const { traits, form, random, pen } = model;
   const own = random.fork('near stalk');
@@ -138,41 +174,16 @@ export function stalkView(model: Model): Part[] {
         own.fork('torn stalk')
       )
     );
-  // The foot of the blade at the upper end, torn off: its sides are drawn in ink, the tear is not.
-  const isDivided = !['undivided', 'lobed', undefined].includes(traits.state('leaf-division'));
-  if (!isDivided) {
-    const half = width * 3;
-    const side = (sign: number) =>
-      smooth(
-        [
-          { x: sign * half * 0.08, y: 0 },
-          { x: sign * half * 0.42, y: -long * 0.1 },
-          { x: sign * half * 0.86, y: -long * 0.27 }
-        ],
-        5
-      );
-    const tear = Array.from({ length: 7 }, (_, i) => ({
-      x: half * (0.86 - 0.287 * i),
-      y: -long * (0.27 + own.between(-0.018, 0.03))
-    }));
-    const lay = (line: readonly Point[]) => placed(line, spine.place(0.99), spine.heading(0.99));
-    const ring = lay([...side(1), ...tear.slice(1, -1), ...side(-1).reverse()]);
-    const shapes = [
-      filled([ring], form.colour.leaf),
-      inkLine(
-        lay([
-          { x: 0, y: 0 },
-          { x: 0, y: -long * 0.25 }
-        ]),
-        width * 0.5,
-        tone(form.colour.leaf, 0.55),
-        1
-      ),
-      inkLine(lay(side(-1)), pen),
-      inkLine(lay(side(1)), pen * 1.3)
-    ];
-    parts.unshift(partOf('leaf', shapes, [], [ring], 0));
-  }
+  const top = spine.place(0.99);
+  parts.push(
+    partOf(
+      'leaf stalk',
+      stalkCut(model, add(top, { x: width * 0.1, y: -width * 2.1 }), width * 1.5),
+      traits.shown('stalk-section'),
+      [ellipse(add(top, { x: width * 0.1, y: -width * 2.1 }), width * 1.6, width * 1.5)],
+      3
+    )
+  );
   return parts;
 }
 

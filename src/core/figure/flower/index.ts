@@ -15,6 +15,7 @@ import { threeAndThree } from './three-and-three';
 import { trumpet } from './trumpet';
 import { twoLipped } from './two-lipped';
 
+export { headFromSide } from './head';
 export { type FlowerLook, type FlowerPose, outlineColour, petalShapes } from './look';
 
 /** Single flowers by their described form, drawn around a place. Sizes in millimetres. */

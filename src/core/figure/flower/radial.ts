@@ -1,6 +1,6 @@
 import type { Random } from '../../random';
 import { add, ellipse, golden, placed, scale, smooth, towards } from '../geometry';
-import { blend, dots, edged, filled, inkLine, lines, tone } from '../paint';
+import { blend, dots, edged, filled, inkLine, isPale, lines, tone } from '../paint';
 import type { Point, Shape } from '../scene';
 import {
   type FlowerForm,
@@ -13,6 +13,10 @@ import {
 import { modelled, pollen, type Ring, stigmaGreen, petal } from './petals';
 
 /** Open flowers of equal petals in rings: stars, crosses, buttercups. */
+
+/** White petals are told from the paper by their shade, not by their outline. */
+const shadeOf = (colour: string): string =>
+  blend(tone(colour, -0.34), '#9DB08F', isPale(colour) ? 0.7 : 0.15);
 
 /** Petals in a ring: stars, crosses, open flowers. */
 export function radialAfar(
@@ -27,18 +31,17 @@ export function radialAfar(
   const lay = onFace(pose);
   const r = size / 2;
   const shape = petalShapes[kind]!;
-  const rings = Array.from({ length: count }, (_, i) => {
-    const angle = pose.turn + (2 * Math.PI * i) / count;
-    const wide = r * width;
-    return lay(
+  const turns = Array.from({ length: count }, (_, i) => pose.turn + (2 * Math.PI * i) / count);
+  const petalAt = (turn: number, wide = 1, long = 1) =>
+    lay(
       placed(
-        shape.map(({ x, y }) => ({ x: x * wide, y: y * r })),
+        shape.map(({ x, y }) => ({ x: x * r * width * wide, y: y * r * long })),
         { x: 0, y: 0 },
-        angle
+        turn
       )
     );
-  });
   const isSmall = size < pen * 9;
+  const rim = blend(colour, outlineColour, 0.78);
   const shapes: Shape[] = [];
   if (pose.tilt > 0.45) {
     // The calyx shows behind a flower that is seen from the side.
@@ -47,13 +50,30 @@ export function radialAfar(
       edged([ellipse(back, size * 0.16, size * 0.2, pose.facing)], look.green, pen * 0.5, outlineColour)
     );
   }
-  shapes.push(edged(rings, colour, pen * (isSmall ? 0.4 : 0.6), outlineColour));
+  // Every other petal lies under its neighbours.
+  for (const layer of [0, 1])
+    shapes.push(
+      edged(
+        turns.filter((_, i) => i % 2 === layer).map((turn) => petalAt(turn)),
+        colour,
+        pen * (isSmall ? 0.35 : 0.5),
+        rim
+      )
+    );
+  shapes.push(
+    filled(
+      turns.map((turn) => petalAt(turn, 0.6, 0.6)),
+      shadeOf(colour),
+      0.3
+    )
+  );
   if (!isSmall) {
-    const folds = Array.from({ length: count }, (_, i) => {
-      const angle = pose.turn + (2 * Math.PI * i) / count;
-      return lay([scale(towards(angle), r * 0.24), scale(towards(angle), r * 0.72)]);
-    });
-    shapes.push(lines(folds, blend(colour, outlineColour, 0.45), pen * 0.4, 0.55));
+    const veins = turns.flatMap((turn) =>
+      [-0.13, 0, 0.13].map((off) =>
+        lay([scale(towards(turn + off * 1.6), r * 0.26), scale(towards(turn + off), r * 0.7)])
+      )
+    );
+    if (size > pen * 16) shapes.push(lines(veins, shadeOf(colour), pen * 0.3, 0.6));
     if (look.marks === 'spotted')
       shapes.push(
         lines(
@@ -67,23 +87,52 @@ export function radialAfar(
         )
       );
   }
-  if (centre > 0) {
-    shapes.push(
-      filled([lay(ellipse({ x: 0, y: 0 }, r * centre, r * centre, 0, 10))], blend('#A9BC5F', colour, 0.15))
-    );
-    if (!isSmall)
-      shapes.push(
-        dots(
-          Array.from({ length: Math.min(10, count * 2) }, (_, i) => {
-            const a = pose.turn + 0.3 + (2 * Math.PI * i) / Math.min(10, count * 2);
-            return lay([scale(towards(a), r * (centre + 0.16 + 0.06 * (i % 2)))])[0]!;
-          }),
-          '#CDB75E',
-          Math.max(pen * 0.9, r * 0.09)
-        )
-      );
-  }
+  if (centre > 0) shapes.push(...middleAfar(look, pose, count, centre));
   return shapes;
+}
+
+/** The middle of an open flower: its ovary, and stamens that stand round it, as a brush or as a cone. */
+function middleAfar(look: FlowerLook, pose: FlowerPose, count: number, centre: number): Shape[] {
+  const { size, colour, pen, anthers } = look;
+  const lay = onFace(pose);
+  const r = size / 2;
+  const isSmall = size < pen * 9;
+  const pollenColour = anthers?.colour ?? look.antherColour ?? '#CDB75E';
+  if (anthers?.kind === 'cone') {
+    const cone = [
+      { x: -0.2, y: 0.08 },
+      { x: -0.13, y: -0.22 },
+      { x: 0, y: -0.52 },
+      { x: 0.13, y: -0.22 },
+      { x: 0.2, y: 0.08 }
+    ];
+    return [
+      edged([placed(cone, pose.at, pose.facing, r)], pollenColour, pen * 0.5, tone(pollenColour, -0.6))
+    ];
+  }
+  const eye = filled(
+    [lay(ellipse({ x: 0, y: 0 }, r * centre, r * centre, 0, 10))],
+    blend(stigmaGreen, colour, 0.15)
+  );
+  if (isSmall && anthers?.kind !== 'brush') return [eye];
+  const many = anthers?.kind === 'brush' ? (isSmall ? 9 : 18) : Math.min(10, count * 2);
+  const reach = anthers?.kind === 'brush' ? 0.46 : centre + 0.16;
+  const stamens = Array.from({ length: many }, (_, i) => {
+    const turn = pose.turn + 0.3 + (2 * Math.PI * i) / many;
+    return lay([
+      scale(towards(turn), r * centre * 0.6),
+      scale(towards(turn), r * (reach + [0.1, -0.08, 0.02][i % 3]!))
+    ]);
+  });
+  return [
+    eye,
+    lines(stamens, tone('#C9CFA8', -0.2), pen * 0.35, 0.9),
+    dots(
+      stamens.map((line) => line[1]!),
+      pollenColour,
+      Math.max(pen * 0.9, r * (many > 12 ? 0.075 : 0.09))
+    )
+  ];
 }
 
 function stamensOf(look: FlowerLook, at: Point, turn: number, ring: Ring, random: Random): Shape[] {

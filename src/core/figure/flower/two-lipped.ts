@@ -1,48 +1,109 @@
-import { placed, smooth, smoothRing } from '../geometry';
-import { blend, dots, edged, inkLine, lines, tone } from '../paint';
+import { ellipse, placed, smooth, smoothRing } from '../geometry';
+import { blend, dots, edged, filled, inkLine, lines, tone } from '../paint';
 import type { Line, Point, Shape } from '../scene';
 import { type FlowerForm, type FlowerLook, type FlowerPose, outlineColour } from './look';
 import { pollen, modelled } from './petals';
 
 const side = (facing: number): 1 | -1 => (Math.sin(facing) < 0 ? -1 : 1);
 
-/** Hooded upper lip over a lobed lower one, seen from the side. */
+/** Seen from before: the hood above, the throat, two lobes of the lip below. */
+function fromBefore({ size, colour, pen }: FlowerLook, { at }: FlowerPose): Shape[] {
+  const lay = (line: Line) => placed(smoothRing(line, 3), at, 0, size);
+  const hood = lay([
+    { x: -0.19, y: -0.2 },
+    { x: -0.2, y: -0.5 },
+    { x: 0, y: -0.66 },
+    { x: 0.2, y: -0.5 },
+    { x: 0.19, y: -0.2 },
+    { x: 0, y: -0.1 }
+  ]);
+  const lip = lay([
+    { x: -0.08, y: -0.2 },
+    { x: -0.3, y: 0.02 },
+    { x: -0.2, y: 0.2 },
+    { x: 0, y: 0.12 },
+    { x: 0.2, y: 0.2 },
+    { x: 0.3, y: 0.02 },
+    { x: 0.08, y: -0.2 }
+  ]);
+  return [
+    edged([lip], tone(colour, 0.14), pen * 0.5, outlineColour),
+    edged([hood], colour, pen * 0.5, outlineColour),
+    filled([placed(ellipse({ x: 0, y: -0.2 }, 0.09, 0.1, 0, 8), at, 0, size)], tone(colour, -0.5), 0.5)
+  ];
+}
+
+/** Hooded upper lip over a lobed lower one, seen from the side or, of those in front, from before. */
 function fromAfar(look: FlowerLook, pose: FlowerPose): Shape[] {
   const { size, colour, pen } = look;
+  if (Math.abs(Math.sin(pose.facing)) < 0.45) return fromBefore(look, pose);
   const mirror = Math.sin(pose.facing) < 0 ? -1 : 1;
   const lay = (line: Line, steps: number) => placed(smoothRing(line, steps), pose.at, 0, size, mirror);
   const upper = lay(
     [
-      { x: 0, y: 0 },
-      { x: 0.3, y: -0.3 },
-      { x: 0.62, y: -0.56 },
-      { x: 0.92, y: -0.42 },
-      { x: 0.94, y: -0.2 },
-      { x: 0.6, y: -0.16 },
-      { x: 0.3, y: 0.04 }
+      { x: 0.06, y: -0.08 },
+      { x: 0.32, y: -0.24 },
+      { x: 0.46, y: -0.46 },
+      { x: 0.64, y: -0.66 },
+      { x: 0.86, y: -0.68 },
+      { x: 1, y: -0.5 },
+      { x: 0.97, y: -0.36 },
+      { x: 0.84, y: -0.44 },
+      { x: 0.7, y: -0.4 },
+      { x: 0.62, y: -0.22 },
+      { x: 0.44, y: -0.02 },
+      { x: 0.24, y: 0.05 },
+      { x: 0.06, y: 0.06 }
     ],
-    3
+    2
   );
   const lower = lay(
     [
-      { x: 0.34, y: -0.02 },
-      { x: 0.66, y: 0 },
-      { x: 0.96, y: 0.22 },
-      { x: 0.86, y: 0.42 },
-      { x: 0.62, y: 0.36 },
-      { x: 0.4, y: 0.16 }
+      { x: 0.5, y: -0.16 },
+      { x: 0.62, y: -0.2 },
+      { x: 0.78, y: -0.1 },
+      { x: 0.92, y: 0.06 },
+      { x: 1, y: 0.2 },
+      { x: 0.9, y: 0.26 },
+      { x: 0.84, y: 0.2 },
+      { x: 0.78, y: 0.32 },
+      { x: 0.68, y: 0.26 },
+      { x: 0.64, y: 0.08 }
     ],
-    3
+    2
+  );
+  const under = lay(
+    [
+      { x: 0.14, y: 0.02 },
+      { x: 0.4, y: -0.08 },
+      { x: 0.6, y: -0.3 },
+      { x: 0.6, y: -0.2 },
+      { x: 0.42, y: 0 },
+      { x: 0.2, y: 0.06 }
+    ],
+    1
   );
   const calyx = placed(
     [
-      { x: -0.06, y: -0.1 },
-      { x: 0.3, y: -0.22 },
-      { x: 0.16, y: -0.06 },
-      { x: 0.34, y: 0 },
-      { x: 0.16, y: 0.06 },
-      { x: 0.28, y: 0.18 },
-      { x: -0.06, y: 0.1 }
+      { x: -0.06, y: -0.08 },
+      { x: 0.14, y: -0.2 },
+      { x: 0.36, y: -0.38 },
+      { x: 0.24, y: -0.17 },
+      { x: 0.42, y: -0.14 },
+      { x: 0.24, y: -0.04 },
+      { x: 0.38, y: 0.14 },
+      { x: 0.12, y: 0.12 },
+      { x: -0.06, y: 0.08 }
+    ],
+    pose.at,
+    0,
+    size,
+    mirror
+  );
+  const stamens = placed(
+    [
+      { x: 0.82, y: -0.36 },
+      { x: 0.9, y: -0.32 }
     ],
     pose.at,
     0,
@@ -50,8 +111,10 @@ function fromAfar(look: FlowerLook, pose: FlowerPose): Shape[] {
     mirror
   );
   const shapes = [
-    edged([upper], colour, pen * 0.6, outlineColour),
-    edged([lower], tone(colour, 0.16), pen * 0.6, outlineColour),
+    edged([lower], tone(colour, 0.16), pen * 0.5, outlineColour),
+    edged([upper], colour, pen * 0.5, outlineColour),
+    filled([under], tone(colour, -0.45), 0.25),
+    dots(stamens, '#8C7A3C', Math.max(pen * 0.8, size * 0.05)),
     edged([calyx], look.green, pen * 0.5, outlineColour)
   ];
   if (look.marks === 'spotted' && size > pen * 8)
@@ -59,9 +122,9 @@ function fromAfar(look: FlowerLook, pose: FlowerPose): Shape[] {
       dots(
         placed(
           [
-            { x: 0.62, y: 0.12 },
-            { x: 0.72, y: 0.2 },
-            { x: 0.78, y: 0.3 }
+            { x: 0.72, y: 0 },
+            { x: 0.78, y: 0.1 },
+            { x: 0.84, y: 0.12 }
           ],
           pose.at,
           0,

@@ -12,7 +12,7 @@ const margins: readonly string[] = ['entire', 'round-toothed', 'sharp-toothed', 
 
 /** How a blade of this specimen looks. @param size share of a full-grown leaf */
 export function bladeLook(model: Model, size: number, underside = false): BladeLook {
-  const { traits, form, pen } = model;
+  const { traits, form, pen, hasPaper } = model;
   const margin = traits.state('leaf-margin') ?? 'entire';
   const upper = form.colour.leaf;
   return {
@@ -37,7 +37,8 @@ export function bladeLook(model: Model, size: number, underside = false): BladeL
     ...(traits.state('leaf-division') === 'lobed' ? { lobes: lobesOf(model) } : {}),
     colour: underside ? undersideColour(upper, traits.state('leaf-underside')) : upper,
     pen,
-    wear: 0.18
+    // Bites and yellowing touch nothing that a close view is about, and no leaf that is small.
+    wear: hasPaper ? 0.07 : 0
   };
 }
 

@@ -7,8 +7,9 @@ import { partOf } from './part';
 
 /** The ground that a plant stands in, and its foot. */
 
-/** A little soil or water at the foot, never a shadow. */
-export function groundPart(model: Model, width: number): Part {
+/** A little soil or water at the foot, never a shadow. @param pitch how far one looks down on it, in radians */
+export function groundPart(model: Model, width: number, pitch = 0): Part {
+  const deep = Math.max(0.034, 0.36 * Math.sin(pitch));
   const { traits, random, pen } = model;
   const own = random.fork('ground');
   const isWater =
@@ -21,7 +22,7 @@ export function groundPart(model: Model, width: number): Part {
         ellipse(
           { x: own.between(-0.05, 0.05) * width, y: width * 0.012 * (i + 1) },
           (width / 2) * k,
-          width * 0.034 * k,
+          width * deep * k,
           0,
           20
         )
@@ -32,7 +33,7 @@ export function groundPart(model: Model, width: number): Part {
   );
   const strokes = Array.from({ length: 8 }, () => {
     const x = own.between(-0.5, 0.4) * width;
-    const y = own.between(-0.012, 0.04) * width;
+    const y = own.between(-0.35, 1.1) * deep * (1 - 1.6 * Math.abs(x / width)) * width;
     return [
       { x, y },
       { x: x + width * 0.05, y: y + own.between(-0.006, 0.006) * width },

@@ -2,8 +2,8 @@ import { type FlatLeaf, bent } from '../flat-leaf';
 import type { Model } from '../form';
 import { flatLeaf } from '../leaf';
 import type { Part, Shown } from '../scene';
-import { type Camera, type Place, type Sheet, anglesOf, growIn, sheetOn } from '../space';
-import { anchorIn, onPaper, partOf, tubeArea } from './part';
+import { type Camera, type Place, type Sheet, anglesOf, growIn, isSeenFromBelow, sheetOn } from '../space';
+import { anchorIn, clearing, onPaper, partOf, tubeArea } from './part';
 import { bladeShows } from './shows';
 import { drawStalk } from './stalk';
 
@@ -33,13 +33,16 @@ export function bladePart(
   const { shapes, outline } = bent(flat, sheet);
   return partOf(
     'leaf',
-    shapes,
+    [...clearing(model, outline), ...shapes],
     shows,
     outline,
     sheet.depth,
     anchorIn(outline, sheet({ x: 0, y: -long * 0.4 }))
   );
 }
+
+/** What a leaf shows on its upper face only. */
+const ofUpperFace = new Set(['leaf-colour', 'leaf-gloss', 'leaf-spots']);
 
 /** One leaf on its stalk. */
 export function leafParts(
@@ -82,11 +85,13 @@ export function leafParts(
     fold: fold ?? random.between(0.08, 0.3),
     twist: random.between(-0.12, 0.12)
   });
+  // Of a leaf that rises towards the viewer one sees the lower face.
+  const isUnder = isSeenFromBelow(spine, camera);
   // A leaf from the ground without a stalk of its own shows itself how it is attached.
   const attached = parts.length === 0 && foot.y === 0 ? traits.shown('leaf-attachment') : [];
   parts.push(
-    bladePart(model, flatLeaf(model, size, random.fork('blade')), sheet, long, [
-      ...bladeShows(model, false),
+    bladePart(model, flatLeaf(model, size, random.fork('blade'), isUnder), sheet, long, [
+      ...bladeShows(model, false).filter(({ character }) => !isUnder || !ofUpperFace.has(character)),
       ...attached
     ])
   );

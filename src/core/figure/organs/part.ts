@@ -1,5 +1,6 @@
 import { type Spine, add, areaOf, isInside, mix, scale, spineThrough } from '../geometry';
-import { tubeEdges } from '../paint';
+import type { Model } from '../form';
+import { paper, tubeEdges } from '../paint';
 import type { Line, Part, PartKind, Point, Shape, Shown } from '../scene';
 import type { Camera, Spine3 } from '../space';
 
@@ -32,6 +33,13 @@ export function partOf(
 ): Part {
   return { kind, shapes, shows, hit, depth, anchor: anchor ?? anchorIn(hit, { x: 0, y: 0 }) };
 }
+
+/**
+ * Bare paper along the edge of what lies in front: the line of what lies behind breaks off before it, as a pen leaves
+ * it out. Only on a plate, where there is paper behind.
+ */
+export const clearing = ({ pen, hasPaper }: Model, edges: readonly Line[], closed = true): Shape[] =>
+  hasPaper ? [{ rings: edges, closed, stroke: paper, width: pen * 2.6 }] : [];
 
 export const onPaper = (camera: Camera, spine: Spine3): Spine =>
   spineThrough(spine.points.map((p) => camera.onPaper(p)));

@@ -1,8 +1,18 @@
 import { type Model, isAbsent, isClimbing } from '../form';
 import { type Spine, add, clamp, ellipse, growSpine, scale, towards } from '../geometry';
-import { type HairKind, type TubeLook, blend, drawTube, edged, hairKinds, lines, tone } from '../paint';
+import {
+  type HairKind,
+  type TubeLook,
+  blend,
+  drawTube,
+  edged,
+  hairKinds,
+  lines,
+  tone,
+  tubeEdges
+} from '../paint';
 import type { Part, Point, Shape } from '../scene';
-import { partOf, tubeArea } from './part';
+import { clearing, partOf, tubeArea } from './part';
 import { stemCharacters, stemFromAfar } from './shows';
 
 /** Stems with their hairs, marks and cut ends, and tendrils. */
@@ -69,7 +79,10 @@ export function stemPart(
     (isSwollen
       ? 1 + 0.7 * joints.reduce((most, joint) => Math.max(most, 1 - Math.abs(t - joint + 0.02) / 0.045), 0)
       : 1);
-  const shapes: Shape[] = drawTube(spine, swollen, look, random);
+  const shapes: Shape[] = [
+    ...clearing(model, tubeEdges(spine, swollen, 12), false),
+    ...drawTube(spine, swollen, look, random)
+  ];
   if (traits.state('twig-bark') === 'warty') {
     const warts = Array.from({ length: near ? 26 : 14 }, () => {
       const t = random.between(0.03, 0.97);

@@ -168,7 +168,7 @@ function poseNames(
         plant.taxon,
         plant.stage,
         spec.seed,
-        standardViews(library, plant.stage),
+        standardViews(library, plant.taxon, plant.stage),
         plateSize
       )
     );

@@ -123,12 +123,17 @@ export function tellingOfFamily(
 const plateSize = { width: 620, height: 440 };
 
 /** The whole plant, and near what tells best: the others of its family are drawn in the same views. */
-const viewsOf = (library: Library, stage: StageDescription, telling: readonly Character[]): View[] => {
+const viewsOf = (
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: StageDescription,
+  telling: readonly Character[]
+): View[] => {
   const near = viewsFor(
     [...telling].sort((a, b) => b.salience - a.salience).map(({ slug }) => slug),
     2
   );
-  return near.length > 0 ? ['whole', ...near] : [...standardViews(library, stage)];
+  return near.length > 0 ? ['whole', ...near] : [...standardViews(library, taxon, stage)];
 };
 
 const familyNamed = (library: Library, name: string): NamedFamily => ({
@@ -162,7 +167,7 @@ function poseFamily(
           plant.taxon,
           plant.stage,
           spec.seed,
-          viewsOf(library, plant.stage, telling),
+          viewsOf(library, plant.taxon, plant.stage, telling),
           plateSize
         )
       );
@@ -264,7 +269,7 @@ function madeOf(
           plant.taxon,
           plant.stage,
           seed,
-          viewsOf(library, plant.stage, telling),
+          viewsOf(library, plant.taxon, plant.stage, telling),
           plateSize
         )
       );

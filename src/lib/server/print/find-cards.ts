@@ -44,7 +44,7 @@ function cardOf(
   nth: number
 ): Content[] {
   const svg = renderPlate(
-    composePlate(library, taxon, stage, firstSeed + nth, standardViews(library, stage), plateSize)
+    composePlate(library, taxon, stage, firstSeed + nth, standardViews(library, taxon, stage), plateSize)
   );
   const scale = Math.min(cardWide / plateSize.width, mostHigh / plateSize.height);
   const [plateWide, high] = [plateSize.width * scale, plateSize.height * scale];

@@ -25,7 +25,7 @@ function draw(slug: string, name: Stage, seed: number): Drawing | undefined {
   const taxon = library?.taxa.get(slug);
   const stage = taxon?.stages.get(name);
   if (!library || !taxon || !stage || !isDrawnAt(stage)) return undefined;
-  const plate = composePlate(library, taxon, stage, seed, standardViews(library, stage), plateSize);
+  const plate = composePlate(library, taxon, stage, seed, standardViews(library, taxon, stage), plateSize);
   return { svg: renderPlate(plate), words: plateInWords(library, plate).join(' ') };
 }
 

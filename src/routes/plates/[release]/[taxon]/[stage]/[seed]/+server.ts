@@ -45,7 +45,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
     taxon,
     stage,
     seed,
-    asked.data ? ['whole', ...asked.data] : standardViews(library, stage),
+    asked.data ? ['whole', ...asked.data] : standardViews(library, taxon, stage),
     plateSize
   );
   return svgResponse(renderPlate(plate), 'private, max-age=31536000, immutable');
