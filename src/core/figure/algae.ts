@@ -1,6 +1,6 @@
 import type { Random } from '../random';
 import type { Model } from './form';
-import { add, ellipse, growSpine, scale, smooth, smoothRing, towards } from './geometry';
+import { add, ellipse, growSpine, scale, smooth, towards } from './geometry';
 import { blend, drawTube, edged, filled, inkLine, lines, tone } from './paint';
 import { type Line, type Part, type Point, type Shape, noBounds, boundsOf } from './scene';
 
@@ -13,7 +13,7 @@ interface Frond {
   readonly outline: readonly Line[];
 }
 
-/** A blade of changing width along a spine, with waved edges. */
+/** A blade of changing width along a spine, its edges waved each in its own measure. */
 function ribbon(
   from: Point,
   heading: number,
@@ -24,18 +24,22 @@ function ribbon(
   wave: number
 ): Point[] {
   const spine = growSpine(from, heading, bend, long, 14);
-  const steps = (profile.length - 1) * 4;
+  const steps = (profile.length - 1) * 5;
   const at = (t: number) => {
     const i = Math.min(profile.length - 2, Math.floor(t * (profile.length - 1)));
     const u = t * (profile.length - 1) - i;
     return profile[i]! + (profile[i + 1]! - profile[i]!) * u;
   };
-  const side = (sign: number) =>
-    Array.from({ length: steps + 1 }, (_, i) => {
+  const side = (sign: number) => {
+    const [phase, second] = [random.between(0, 6.28), random.between(0, 6.28)];
+    const measure = random.between(0.7, 1.1);
+    return Array.from({ length: steps + 1 }, (_, i) => {
       const t = i / steps;
-      const w = at(t) * (1 + wave * Math.sin(i * 1.7 + sign) * random.between(0.5, 1));
+      const w =
+        at(t) * (1 + wave * (Math.sin(i * measure + phase) + 0.6 * Math.sin(i * 0.41 * measure + second)));
       return add(spine.place(t), scale(towards(spine.heading(Math.min(t, 0.99)) + Math.PI / 2), sign * w));
     });
+  };
   return [...side(-1), ...side(1).reverse()];
 }
 
@@ -65,22 +69,44 @@ const holdfast = (
       ]
     : [edged([ellipse({ x: 0, y: 0 }, width * 0.7, width * 0.26, 0, 12)], tone(colour, -0.4), pen * 0.8)];
 
-/** Sheen and folds on a wet frond. */
-const wet = (rings: readonly Line[], colour: string, pen: number): Shape[] =>
-  rings.flatMap((ring) => {
-    const half = Math.floor(ring.length / 2);
-    const inner = (share: number) =>
-      ring.slice(1, half - 1).map((p, i) => {
-        const q = ring[ring.length - 2 - i] ?? p;
-        return { x: p.x + (q.x - p.x) * share, y: p.y + (q.y - p.y) * share };
-      });
-    return half < 5
-      ? []
-      : [
-          filled([[...inner(0.18), ...inner(0.32).reverse()]], tone(colour, 0.8), 0.34),
-          lines([inner(0.62)], tone(colour, -0.5), pen * 0.5, 0.4)
-        ];
-  });
+/** How blades of a frond are painted: as thick as they are, with wet light on them. */
+interface Skin {
+  readonly colour: string;
+  readonly pen: number;
+  /** Of each blade: where two lie one over the other, the colour deepens. */
+  readonly opacity: number;
+  /** Width of the outline in pen lines. */
+  readonly rim: number;
+}
+
+/** One blade: its wash, the side that turns away, a few wet lights, a line in its own colour. */
+function wetBlade(ring: Line, { colour, pen, opacity, rim }: Skin, random: Random): Shape[] {
+  const half = Math.floor(ring.length / 2);
+  const across = (i: number, share: number): Point => {
+    const [p, q] = [ring[i]!, ring[ring.length - 1 - i]!];
+    return { x: p.x + (q.x - p.x) * share, y: p.y + (q.y - p.y) * share };
+  };
+  const run = (from: number, to: number, share: number) =>
+    Array.from({ length: Math.max(2, to - from) }, (_, i) => across(Math.min(half - 1, from + i), share));
+  const tint = tone(colour, random.between(-0.06, 0.08));
+  const shapes: Shape[] = [filled([ring], tint, opacity)];
+  if (half >= 6) {
+    const first = Math.round(half * 0.12);
+    const last = Math.round(half * 0.92);
+    shapes.push(
+      filled([[...run(first, last, 0.6), ...run(first, last, 1).reverse()]], tone(colour, -0.4), 0.26),
+      lines([run(first, last, random.between(0.4, 0.56))], tone(colour, -0.45), pen * 0.5, 0.4)
+    );
+    const lights = Array.from({ length: 3 }, (_, i) => {
+      const from = Math.round(half * (0.16 + 0.27 * i + random.between(0, 0.08)));
+      const to = Math.min(half - 1, from + Math.max(2, Math.round(half * 0.12)));
+      return [...run(from, to, 0.2), ...run(from, to, 0.3).reverse()];
+    });
+    shapes.push(filled(lights, '#FCFAF0', 0.4));
+  }
+  shapes.push({ rings: [ring], closed: true, stroke: tone(colour, -0.55), width: pen * rim });
+  return shapes;
+}
 
 /** What a frond is drawn with. */
 interface Brush {
@@ -88,7 +114,7 @@ interface Brush {
   readonly own: Random;
   readonly colour: string;
   readonly pen: number;
-  /** Of its colour, 0 to 1. */
+  /** Of each blade, 0 to 1. */
   readonly opacity: number;
 }
 
@@ -97,66 +123,86 @@ interface Grown {
   readonly rings: Line[];
   readonly shapes: Shape[];
   readonly foot: number;
+  /** Its blades are among its shapes already. */
+  readonly isPainted?: true;
+  /** They are one flat body: no line runs where they join. */
+  readonly isOne?: true;
 }
 
-/** Inflated tubes from one foot. */
+/** Inflated tubes from one foot, pinched here and there. */
 function tubes({ own }: Brush): Grown {
   const rings: Point[][] = [];
-  for (let i = 0; i < 7; i += 1) {
-    const turn = (i - 3) * 0.3 + own.between(-0.1, 0.1);
-    const profile = [1.2, 3, 5, 6.2, 4.6, 6.4, 5, 3.6, 1.4].map((w) => w * own.between(0.8, 1.25));
+  for (let i = 0; i < 8; i += 1) {
+    const turn = (i - 3.5) * 0.27 + own.between(-0.12, 0.12);
+    const profile = [1.2, 3, 5, 6.6, 4.2, 6.8, 5.4, 3.2, 5.4, 4, 1.6].map((w) => w * own.between(0.75, 1.3));
     rings.push(
-      ribbon({ x: 0, y: 0 }, turn, own.between(-0.5, 0.5), own.between(120, 190), profile, own, 0.06)
+      ribbon(
+        { x: 0, y: 0 },
+        turn,
+        turn * 0.9 + own.between(-0.7, 0.7),
+        own.between(110, 190),
+        profile,
+        own,
+        0.09
+      )
     );
   }
   return { rings, shapes: [], foot: 7 };
 }
 
-/** One broad sheet with a frilled rim. */
+/** A thin sheet in broad lobes that lie one over the other, their rims frilled. */
 function sheet({ own, colour, pen, opacity }: Brush): Grown {
   const rings: Point[][] = [];
   const shapes: Shape[] = [];
-  // Three broad lobes by chance, their rim frilled.
-  const phase = own.between(0, 6.28);
-  const count = 34;
-  const rim = Array.from({ length: count }, (_, i) => {
-    const a = -1.9 + (3.8 * i) / (count - 1);
-    const lobed = 1 + 0.13 * Math.sin(2.6 * a + phase) + 0.06 * Math.sin(6.1 * a - phase);
-    const r = 92 * lobed * (1 - 0.16 * Math.abs(a)) + own.between(-2.6, 2.6);
-    return { x: r * Math.sin(a) * 1.05, y: -16 - r * Math.max(0.02, Math.cos(a * 0.8)) };
-  });
-  const ring = smoothRing([{ x: 0, y: 0 }, ...rim], 3);
-  rings.push(ring);
-  const folds = Array.from({ length: 9 }, (_, i) => {
-    const a = -1.15 + 0.29 * i + own.between(-0.08, 0.08);
-    const bow = own.between(-0.2, 0.2);
-    return smooth(
-      [0.2, 0.45, 0.66, 0.82].map((k) => ({
-        x: 74 * k * Math.sin(a + bow * k),
-        y: -12 - 76 * k * Math.cos((a + bow * k) * 0.85)
-      })),
-      3
+  const lobes = [-1.05, 1, -0.4, 0.42].map((middle) => middle + own.between(-0.14, 0.14));
+  for (const [n, middle] of lobes.entries()) {
+    const span = own.between(0.62, 0.8);
+    const reach = own.between(74, 92) * (n < 2 ? 0.9 : 1.06);
+    const [phase, frill] = [own.between(0, 6.28), own.between(0.9, 1.3)];
+    const count = 40;
+    const rim = Array.from({ length: count }, (_, i) => {
+      const share = (i / (count - 1)) * 2 - 1;
+      const a = middle + span * share;
+      const body = (1 - share ** 4) ** 0.5;
+      const r =
+        reach * (0.34 + 0.66 * body) * (1 + 0.05 * Math.sin(3.1 * share + phase)) +
+        2.6 * Math.sin(i * frill + phase) * body;
+      return { x: r * Math.sin(a), y: -10 - r * Math.cos(a) };
+    });
+    rings.push([{ x: 0, y: 0 }, ...rim]);
+    const folds = Array.from({ length: 9 }, (_, i) => {
+      const share = (i - 4) / 4.6 + own.between(-0.05, 0.05);
+      const bow = own.between(-0.16, 0.16);
+      const [from, to] = i % 2 ? [0.62, 0.92] : [0.3, 0.8];
+      return smooth(
+        [from, (from + to) / 2, to].map((k) => ({
+          x: reach * k * Math.sin(middle + span * share * 0.86 + bow * k),
+          y: -10 - reach * k * Math.cos(middle + span * share * 0.86 + bow * k)
+        })),
+        3
+      );
+    });
+    shapes.push(
+      filled([rings[n]!], tone(colour, own.between(-0.04, 0.1)), opacity - 0.1),
+      lines(
+        folds.filter((_, i) => i % 2 === 0),
+        tone(colour, -0.4),
+        pen * 1.1,
+        0.3
+      ),
+      lines(
+        folds.filter((_, i) => i % 2 === 1),
+        '#FCFAF0',
+        pen * 1.6,
+        0.45
+      ),
+      { rings: [rings[n]!], closed: true, stroke: tone(colour, -0.5), width: pen * 0.7 }
     );
-  });
-  shapes.push(
-    filled([ring], colour, opacity),
-    lines(
-      folds.filter((_, i) => i % 2 === 0),
-      tone(colour, -0.4),
-      pen * 1.6,
-      0.35
-    ),
-    lines(
-      folds.filter((_, i) => i % 2 === 1),
-      tone(colour, 0.75),
-      pen * 2,
-      0.5
-    )
-  );
-  return { rings, shapes, foot: 8 };
+  }
+  return { rings, shapes, foot: 8, isPainted: true };
 }
 
-/** Long straps from the end of a stalk. */
+/** Long straps from the end of a stalk, which hang over. */
 function straps({ traits, own, colour, pen }: Brush): Grown {
   const rings: Point[][] = [];
   const shapes: Shape[] = [];
@@ -178,17 +224,19 @@ function straps({ traits, own, colour, pen }: Brush): Grown {
     )
   );
   const palm = stalk.place(1);
-  for (let i = 0; i < 9; i += 1) {
-    const turn = (i - 4) * 0.19 + own.between(-0.06, 0.06);
+  // The hand, as broad as its straps together, then the straps from the outermost to the middle one.
+  rings.push(ribbon(add(palm, { x: 0, y: 6 }), stalk.heading(0.99), 0, 70, [8, 30, 52, 58], own, 0.02));
+  for (const i of [0, 8, 1, 7, 2, 6, 3, 5, 4]) {
+    const turn = (i - 4) * 0.2 + own.between(-0.06, 0.06);
     rings.push(
       ribbon(
-        add(palm, { x: (i - 4) * 4, y: 8 }),
+        add(palm, { x: (i - 4) * 11, y: -46 + Math.abs(i - 4) * 5 }),
         turn,
-        turn * own.between(1.1, 1.9) + own.between(-0.25, 0.25),
-        own.between(250, 340),
-        [9, 18, 17, 18, 16, 14, 11, 3],
+        turn * own.between(1.9, 3) + own.between(-0.3, 0.3),
+        own.between(220, 320),
+        [10, 17, 16, 17, 14, 13, 10, 7, 3],
         own,
-        0.05
+        0.07
       )
     );
   }
@@ -206,8 +254,8 @@ function fan({ own }: Brush): Grown {
         own.between(-0.12, 0.12),
         long,
         order === 0
-          ? [wide * 0.5, wide * 0.7, wide]
-          : [wide * 0.7, wide, order > 3 ? wide * 0.75 : wide * 1.1, order > 3 ? wide * 0.3 : wide],
+          ? [wide * 0.3, wide * 0.5, wide * 0.95]
+          : [wide * 0.62, wide * 0.85, order > 3 ? wide : wide * 1.3, order > 3 ? wide * 0.5 : wide * 1.1],
         own,
         0.04
       )
@@ -223,31 +271,47 @@ function fan({ own }: Brush): Grown {
         order + 1
       );
   };
-  for (const turn of [-0.35, 0.3]) fork({ x: turn * 6, y: 0 }, turn, 26, 4.4, 0);
-  return { rings, shapes: [], foot: 7 };
+  for (const turn of [-0.35, 0.3]) fork({ x: turn * 6, y: 0 }, turn, 26, 5.6, 0);
+  return { rings, shapes: [], foot: 7, isOne: true };
 }
 
 /** A broad palm that parts into fingers. */
 function fingers({ own }: Brush): Grown {
   const rings: Point[][] = [];
   const palm = { x: 0, y: -70 };
-  rings.push(ribbon({ x: 0, y: 0 }, 0.03, 0, 92, [2, 9, 24, 38, 40], own, 0.05));
+  rings.push(ribbon({ x: 0, y: 0 }, 0.03, 0, 96, [2, 9, 26, 40, 44, 40], own, 0.03));
   for (let i = 0; i < 6; i += 1) {
     const turn = (i - 2.5) * 0.3 + own.between(-0.06, 0.06);
     rings.push(
       ribbon(
         add(palm, { x: (i - 2.5) * 9, y: 0 }),
         turn,
-        turn * 0.3,
+        turn * own.between(0.5, 1.1) + own.between(-0.25, 0.25),
         own.between(100, 150),
-        [11, 16, 17, 14, 10, 3],
+        [13, 18, 21, 21, 19, 15, 8, 1],
         own,
-        0.06
+        0.07
       )
     );
   }
+  // Small leaf-like pieces stand along the margins.
   for (const side of [-1, 1])
-    rings.push(ribbon({ x: side * 20, y: -46 }, side * 0.9, -side * 0.3, 46, [2, 6, 6, 2], own, 0.05));
+    for (const [x, y] of [
+      [14, -36],
+      [22, -48],
+      [30, -60]
+    ] as const)
+      rings.push(
+        ribbon(
+          { x: side * x, y },
+          side * own.between(0.9, 1.4),
+          -side * 0.4,
+          own.between(22, 40),
+          [1.5, 5, 6.5, 4.5, 1.5],
+          own,
+          0.06
+        )
+      );
   return { rings, shapes: [], foot: 9 };
 }
 
@@ -255,29 +319,31 @@ function fingers({ own }: Brush): Grown {
 function pairedBlades({ own, colour, pen }: Brush): Grown {
   const rings: Point[][] = [];
   const shapes: Shape[] = [];
-  const axis = growSpine({ x: 0, y: 0 }, 0, own.between(-0.1, 0.1), 330, 20);
+  const lean = own.between(-0.5, 0.5);
+  const axis = growSpine({ x: 0, y: 0 }, -lean * 0.3, lean, 330, 20);
   const pair = (spine: typeof axis, from: number, order: number) => {
     for (let t = from; t < 0.96; t += order ? 0.12 : 0.085)
       for (const side of [-1, 1]) {
         const long =
           (order ? 19 : 150) * Math.sin(Math.PI * Math.min(0.94, t + 0.1)) * own.between(0.86, 1.08);
-        const heading = spine.heading(t) + side * 0.82;
+        const heading = spine.heading(t) + side * 0.7;
+        const droop = side * own.between(0.2, 0.9);
         rings.push(
           ribbon(
             spine.place(t),
             heading,
-            -side * 0.2,
+            order ? -side * 0.2 : droop,
             long,
             order ? [0.5, 1.5, 1.3, 0.3] : [0.8, 3.4, 3.6, 2.8, 0.8],
             own,
             0.04
           )
         );
-        if (!order && long > 50) pair(growSpine(spine.place(t), heading, -side * 0.2, long, 8), 0.16, 1);
+        if (!order && long > 50) pair(growSpine(spine.place(t), heading, droop, long, 8), 0.16, 1);
       }
   };
   pair(axis, 0.1, 0);
-  rings.push(ribbon({ x: 0, y: 0 }, 0, own.between(-0.1, 0.1), 330, [3, 6, 7, 7, 5, 1], own, 0.03));
+  rings.push(ribbon({ x: 0, y: 0 }, -lean * 0.3, lean, 330, [3, 6, 7, 7, 5, 1], own, 0.03));
   shapes.push(inkLine(axis.points, pen * 2, tone(colour, -0.4), 0.7));
   return { rings, shapes, foot: 10 };
 }
@@ -301,10 +367,14 @@ function drawFrond(model: Model): Frond {
     own.between(0, 0.14)
   );
   const thickness = traits.state('frond-thickness');
-  const opacity = thickness === 'film' ? 0.82 : 1;
-  const rim = thickness === 'stout' ? 3.4 : thickness === 'film' ? 1.6 : 2.2;
+  const skin: Skin = {
+    colour,
+    pen,
+    opacity: thickness === 'film' ? 0.62 : thickness === 'stout' ? 0.94 : 0.8,
+    rim: thickness === 'stout' ? 1.1 : 0.8
+  };
   const shape = traits.state('frond-shape') ?? 'paired-blades';
-  const { rings, shapes, foot } = (forms[shape] ?? pairedBlades)({ traits, own, colour, pen, opacity });
+  const { rings, shapes, foot, isPainted, isOne } = (forms[shape] ?? pairedBlades)({ traits, own, ...skin });
   const isSmall = shape === 'paired-blades';
   // A stalk below: the holdfast moves down with it.
   const stipe = traits.state('stipe');
@@ -327,14 +397,35 @@ function drawFrond(model: Model): Frond {
         own.fork('stipe')
       )
     );
-  // The outline first, then all blades without one, so that no line runs where they join.
-  if (shape !== 'sheet')
+  if (isOne || isSmall)
+    // The outline first, then all blades without one, so that no line runs where they join.
     shapes.push(
-      { rings, closed: true, stroke: tone(colour, -0.7), width: pen * rim },
-      filled(rings, colour, opacity === 1 ? 1 : 0.92)
+      { rings, closed: true, stroke: tone(colour, -0.6), width: pen * skin.rim * 1.5 },
+      filled(rings, colour),
+      ...(isOne
+        ? [
+            filled(
+              rings.map((ring) => ring.filter((_, i) => i >= ring.length / 2 - 1)),
+              tone(colour, -0.4),
+              0.28
+            ),
+            lines(
+              rings.map((ring) => {
+                const at = Math.floor(ring.length / 4);
+                return [ring[1]!, ring[at]!].map((p, i) => ({
+                  x: p.x + (ring[ring.length - 2 - i * (at - 1)]!.x - p.x) * 0.32,
+                  y: p.y + (ring[ring.length - 2 - i * (at - 1)]!.y - p.y) * 0.32
+                }));
+              }),
+              '#FCFAF0',
+              pen * 1.4,
+              0.45
+            )
+          ]
+        : [])
     );
-  else shapes.push({ rings, closed: true, stroke: tone(colour, -0.7), width: pen * rim * 0.5 });
-  if (!isSmall) shapes.push(...wet(rings, colour, pen));
+  else if (!isPainted)
+    shapes.push(...rings.flatMap((ring, i) => wetBlade(ring, skin, own.fork(`blade ${i}`))));
   if (isSmall)
     shapes.push(
       lines(

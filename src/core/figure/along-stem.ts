@@ -176,6 +176,7 @@ function spike(model: Model, axis: Spine, random: Random, near: boolean): Drawn 
   const { form, traits, pen, recipe } = model;
   const item = itemReach(model);
   const isFruit = hasFruit(traits);
+  if (!isFruit && traits.state('stem-section') === 'jointed') return jointedSpike(model, axis);
   if (!isFruit && chaffy.has(traits.state('flower-form') ?? ''))
     return chaffySpike(
       model,
@@ -222,6 +223,66 @@ function spike(model: Model, axis: Spine, random: Random, near: boolean): Drawn 
       else shapes.push(...drawItem(model, end, facing, own, k));
       points.push(...around(add(end, scale(towards(facing), item * k * 0.4)), item * k * 0.7));
     }
+  }
+  return { shapes, points };
+}
+
+/** Glassworts: on each joint three flowers in a triangle, sunk into it, of which one or two anthers look out. */
+function jointedSpike({ form, pen }: Model, axis: Spine): Drawn {
+  const joints = 4;
+  const width = axis.length * 0.26;
+  const colour = form.colour.leaf;
+  const shapes: Shape[] = [];
+  const points: Point[] = [];
+  for (let i = 0; i < joints; i += 1) {
+    const at = axis.place((i + 0.5) / joints);
+    const turn = axis.heading((i + 0.5) / joints);
+    const half = axis.length / joints / 2;
+    const lay = (line: Point[]) => placed(line, at, turn);
+    const w = width * (1 - 0.07 * i);
+    const body = lay(
+      smooth(
+        [
+          { x: -0.4 * w, y: half },
+          { x: -0.5 * w, y: 0 },
+          { x: -0.58 * w, y: -half * 0.9 },
+          { x: 0, y: -half * 1.06 },
+          { x: 0.58 * w, y: -half * 0.9 },
+          { x: 0.5 * w, y: 0 },
+          { x: 0.4 * w, y: half }
+        ],
+        4
+      )
+    );
+    const flowers = [
+      { x: 0, y: -half * 0.3, r: 0.2 * w },
+      { x: -0.24 * w, y: half * 0.34, r: 0.15 * w },
+      { x: 0.24 * w, y: half * 0.34, r: 0.15 * w }
+    ];
+    shapes.push(
+      edged([body], colour, pen * 0.9),
+      filled(
+        [
+          lay([
+            { x: 0.2 * w, y: half * 0.9 },
+            { x: 0.3 * w, y: -half * 0.86 },
+            { x: 0.54 * w, y: -half * 0.86 },
+            { x: 0.4 * w, y: half * 0.9 }
+          ])
+        ],
+        tone(colour, -0.5),
+        0.3
+      ),
+      edged(
+        flowers.map(({ x, y, r }) => lay(ellipse({ x, y }, r, r * 1.1, 0, 14))),
+        tone(colour, 0.24),
+        pen * 0.7,
+        tone(colour, -0.55)
+      ),
+      dots(lay(flowers.map(({ x, y, r }) => ({ x: x + r * 0.3, y: y - r * 0.5 }))), '#E3C951', w * 0.12),
+      dots(lay(flowers.map(({ x, y, r }) => ({ x: x - r * 0.2, y: y + r * 0.2 }))), '#F6F2DC', w * 0.05)
+    );
+    points.push(...body);
   }
   return { shapes, points };
 }
@@ -281,7 +342,7 @@ function chaffySpike(
     const foot = add(axis.place(t), scale(towards(heading + Math.PI / 2), side * off * widthAt(t) * 0.4));
     const out = add(
       foot,
-      scale(towards(heading + side * (0.5 + off)), Math.max(width * 0.42, pen * 4) * off)
+      scale(towards(heading + side * (0.5 + off)), Math.max(width * reach, pen * 3) * off)
     );
     return [foot, out];
   });

@@ -3,7 +3,7 @@ import { along, isAlongStem } from './along-stem';
 import { drawFlower, drawNearFlower, headFromSide } from './flower';
 import { goblet, hoodedClub } from './from-ground';
 import { golden, type Spine, add, clamp, ellipse, growSpine, scale, towards } from './geometry';
-import { type Model, hasFruit, isAbsent } from './form';
+import { type Model, hasFruit, isAbsent, isWoody } from './form';
 import { drawFruit } from './fruit';
 import {
   type Drawn,
@@ -508,7 +508,8 @@ export function drawAtJoint(
   }
   const isBell = hangs(model.traits);
   for (const side of sides) {
-    const reach = item * (hasFruit(model.traits) ? 0.7 : 0.9);
+    // Flowers of twigs sit close, those of herbs on stalks.
+    const reach = item * (isWoody(model.traits) ? 0.35 : hasFruit(model.traits) ? 0.7 : 0.9);
     const stalk = growSpine(
       at,
       stemHeading + side * 0.8,

@@ -394,6 +394,28 @@ function support(model: Model, tall: number): Part {
   );
 }
 
+/** One or two side twigs of a bare twig, each with joints of its own. */
+function sideTwigs({ random, form, pen, traits }: Model, { spine, width }: Shoot): Shoot[] {
+  const own = random.fork('side twigs');
+  const isPaired = traits.state('stem-leaf-stand') === 'opposite';
+  const first = own.next() < 0.5 ? -1 : 1;
+  return Array.from({ length: own.integer(1, 2) }, (_, i) => {
+    const t = own.between(0.26, 0.4) + 0.3 * i;
+    const side = i % 2 ? -first : first;
+    return {
+      spine: growSpine(
+        spine.place(t),
+        spine.heading(t) + side * own.between(0.6, 0.9),
+        -side * own.between(0.1, 0.45),
+        spine.length * own.between(0.28, 0.46),
+        12
+      ),
+      joints: isPaired ? [0.4, 0.75] : [0.3, 0.55, 0.8],
+      width: Math.max(width * 0.66, pen * 2.6, form.stemWidth * 0.1)
+    };
+  });
+}
+
 /** A twig of a shrub or tree. */
 function twig(model: Model): Part[] {
   const { form, random, traits, pen } = model;
@@ -406,15 +428,15 @@ function twig(model: Model): Part[] {
   const mirror = random.next() < 0.5 ? -1 : 1;
   const spine = growSpine(
     { x: -mirror * reach * 0.4, y: 0 },
-    mirror * random.between(0.55, 0.8),
-    mirror * random.between(-0.35, -0.1),
+    mirror * random.between(0.35, 0.9),
+    mirror * random.between(-0.6, 0.1),
     reach,
     20
   );
   const width = Math.max(reach * 0.026, pen * 4);
   const camera = cameraAt(0.2);
   // Pairs stand farther apart than single leaves: every other one lies before the stem.
-  const isPaired = traits.state('stem-leaf-stand') === 'opposite';
+  const isPaired = ['opposite', 'whorled'].includes(traits.state('stem-leaf-stand') ?? '');
   const between = clamp(leafLong * (isPaired ? 0.7 : 0.42), reach / 7, reach / 3.6);
   const count = isBare ? 6 : Math.max(3, Math.floor((reach * 0.9) / between));
   const joints = Array.from({ length: count }, (_, i) => 0.14 + (0.84 * i) / (count - 1));
@@ -455,7 +477,16 @@ function twig(model: Model): Part[] {
     parts.push(...crowdedLeaves(model, spine, 'needles'));
   } else if (!isBare)
     parts.push(...stemLeaves(model, camera, shoot, 'twig', (t) => 1 - 0.22 * t, { tip: !kind }));
-  else parts.push(winterBuds(model, shoot));
+  else {
+    parts.push(winterBuds(model, shoot));
+    for (const side of sideTwigs(model, shoot)) {
+      parts.push(
+        stemPart(model, side.spine, (t) => side.width * (1 - 0.45 * t), side.joints, -1, 'side twig'),
+        winterBuds(model, side)
+      );
+      if (kind && isAtJoints(kind)) parts.push(...clusters(model, side, kind, 0.3, 'side twig'));
+    }
+  }
   if (kind) {
     if (isAtJoints(kind) || kind === 'spike')
       parts.push(...clusters(model, shoot, kind === 'spike' ? 'axils' : kind, 0.6, 'twig'));
@@ -535,7 +566,10 @@ export function wholePlant(model: Model): Part[] {
     (traits.state('stem-leaf-stand') === 'leafless' && !isClimbing(traits));
   const rises = ['tuft', 'rosette'].includes(traits.state('growth-form') ?? '');
   const isBasal =
-    isStemless || (rises && ['own-stalk', 'rosette-stalked', 'rosette-winged'].includes(attachment ?? ''));
+    isStemless ||
+    attachment === 'flat-fan' ||
+    (kind === 'club' && attachment === 'stalkless-tuft') ||
+    (rises && ['own-stalk', 'rosette-stalked', 'rosette-winged'].includes(attachment ?? ''));
   const creeps =
     attachment === 'along-stem' ||
     (traits.state('growth-form') === 'creeping' &&
@@ -559,18 +593,25 @@ export function wholePlant(model: Model): Part[] {
   if (!isBlooming || !kind) return [...base, ...leaves];
   if (isAtJoints(kind)) {
     // Flowers or fruits on stalks of their own from among the leaves.
-    const count = 3;
+    // From a fan of swords one stout stem rises, with several along its upper part.
+    const isFan = attachment === 'flat-fan';
+    const count = isFan ? 1 : 3;
     const stalks = Array.from({ length: count }, (_, i) => {
       const own = random.fork(`scape ${i}`);
-      const lean = (i - 1) * 0.3 + own.between(-0.08, 0.08);
+      const place = i - (count - 1) / 2;
+      const lean = place * 0.3 + own.between(-0.08, 0.08);
       const spine = growSpine(
-        { x: (i - 1) * form.stemWidth, y: 0 },
+        { x: place * form.stemWidth, y: 0 },
         lean,
         -lean * 0.4,
         Math.max(form.height * own.between(0.7, 1), form.flowerSize * 2),
         10
       );
-      return { spine, joints: [0.98], width: Math.max(Math.min(form.stemWidth, 3), model.pen * 2.2) };
+      return {
+        spine,
+        joints: isFan ? [0.74, 0.86, 1] : [1],
+        width: Math.max(Math.min(form.stemWidth, isFan ? 9 : 3), model.pen * 2.2)
+      };
     });
     return [
       ...base,
@@ -580,7 +621,7 @@ export function wholePlant(model: Model): Part[] {
           [stemPart(model, shoot.spine, () => shoot.width, [], 500 + i, `scape ${i}`)],
           'stem-leaf-stand'
         ),
-        ...clusters(model, { ...shoot, joints: [1] }, 'axils', 0, `flower ${i}`)
+        ...clusters(model, shoot, 'axils', 0, `flower ${i}`)
       ])
     ];
   }

@@ -72,6 +72,7 @@ const bestView: Readonly<Record<string, View>> = Object.fromEntries(
       'stem-joints',
       'stem-bloom',
       'stem-arms',
+      'thorn-buds',
       'stem-thread',
       'twig-bark'
     ],

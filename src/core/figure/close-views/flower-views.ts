@@ -127,7 +127,7 @@ export function clusterView(model: Model): Part[] {
     return [partOf(partKind, drawn.shapes, shows, [hull(drawn.points)], 0)];
   }
   if (isAtJoints(kind)) {
-    const long = item * (kind === 'tassels' ? 12 : 9);
+    const long = item * (kind === 'tassels' ? 12 : kind === 'axils' ? 4.6 : 9);
     const spine = growSpine({ x: 0, y: 0 }, 0.05, 0.1, long, 12);
     const width = Math.max(Math.min(form.stemWidth, item * 1.2), pen * 3);
     const joints = kind === 'strings' ? [0.15, 0.4, 0.65, 0.9] : [0.4, 0.78];
@@ -286,7 +286,8 @@ export function fruitView(model: Model): Part[] {
       partOf(
         'fruit',
         cutFruit(look, beside, seeds!, own),
-        traits.shown('fruit-seeds'),
+        // Aggregates and cups are drawn as they are built, whatever is said of their seeds.
+        ['drupelets', 'red-cup'].includes(look.form) ? [] : traits.shown('fruit-seeds'),
         [ellipse(beside, size * 0.5, size * 0.5)],
         2
       )

@@ -6,7 +6,7 @@ import type { BladeLook } from '../blade-outline';
 import { bladeLook, flatLeaf, undersideDots } from '../leaf';
 import { bladePart, bladeShows, drawStalk, partOf, stalkShows, stemLook, tubeArea } from '../organs';
 import { drawTube, filled, inkLine, lines, tone } from '../paint';
-import type { Line, Part, Point } from '../scene';
+import type { Line, Part } from '../scene';
 import { frond } from '../algae';
 import { shell } from '../shells';
 import { flatSheet } from '../space';
@@ -129,7 +129,7 @@ function ribsBelow({ traits, pen }: Model, { length, width, colour }: BladeLook)
 
 /** Leaf stalk at the ground or stem, and cut across. */
 export function stalkView(model: Model): Part[] {
-  const { traits, form, random, pen } = model;
+  const { traits, form, random } = model;
   const own = random.fork('near stalk');
   const width = Math.max(form.stalkWidth, 2);
   const long = width * 13;

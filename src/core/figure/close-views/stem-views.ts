@@ -1,6 +1,16 @@
-import { type Model, isClimbing, isWithered } from '../form';
+import { type Model, hasLeaves, isClimbing, isWoody } from '../form';
 import { add, ellipse, growSpine, resample } from '../geometry';
-import { cutEnd, drawFoot, drawStalk, partOf, stemCharacters, stemLook, stemPart, tubeArea } from '../organs';
+import {
+  cutEnd,
+  drawFoot,
+  drawStalk,
+  partOf,
+  stemCharacters,
+  stemLook,
+  stemPart,
+  tubeArea,
+  winterBuds
+} from '../organs';
 import { drawTube, inkLine, lines, tone } from '../paint';
 import type { Part } from '../scene';
 import { tornPiece } from './torn';
@@ -110,7 +120,8 @@ export function stemView(model: Model): Part[] {
     ['opposite', 'whorled', 'alternate'].includes(traits.state('stem-leaf-stand') ?? '');
   const joint = 0.56;
   // Those by which a climber holds on outlast its leaves.
-  const hasFeet = !isWithered(traits) || isClimbing(traits);
+  // Of a jointed stem the side shoots stand there.
+  const hasFeet = hasLeaves(traits) || isClimbing(traits) || traits.state('stem-section') === 'jointed';
   const stem = stemPart(
     model,
     spine,
@@ -156,6 +167,8 @@ export function stemView(model: Model): Part[] {
         )
       );
   }
+  if (hasJoint && !hasFeet && isWoody(traits) && traits.state('thorn-buds') === undefined)
+    shapes.push(...winterBuds(model, { spine, joints: [joint], width }, false).shapes);
   const thread = traits.state('stem-thread');
   const broken = () =>
     tornPiece(

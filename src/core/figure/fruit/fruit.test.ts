@@ -116,6 +116,16 @@ describe('a fruit cut open', () => {
     expect(seeds(kind)).toHaveLength(4 + 2 * count);
   });
 
+  it('has a stone in each drupelet of an aggregate, and a single seed in a cup that is open above', () => {
+    const cut = (form: string) => cutFruit(look(form), origin, 'many', createRandom('cut'));
+    const stones = (form: string) => cut(form).filter(({ fill }) => fill === '#C2A06C');
+    expect(stones('drupelets')).toHaveLength(9);
+    expect(stones('red-cup')).toHaveLength(1);
+    const [flesh] = cut('red-cup');
+    const middle = flesh!.rings[0]!.filter(({ x }) => Math.abs(x) < size * 0.1);
+    expect(Math.min(...middle.map(({ y }) => y))).toBeGreaterThan(0);
+  });
+
   it('keeps its seeds within its skin', () => {
     for (const kind of ['one-stone', 'few-stones', 'many']) {
       const skin = extentOf(seeds(kind).slice(0, 1), size);

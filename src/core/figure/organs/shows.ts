@@ -133,6 +133,7 @@ export const stemCharacters = [
   'stem-section',
   'stem-joints',
   'stem-arms',
+  'thorn-buds',
   'stem-bloom',
   'twig-bark'
 ];

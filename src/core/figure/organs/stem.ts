@@ -1,3 +1,4 @@
+import type { Random } from '../../random';
 import { type Model, isAbsent, isClimbing } from '../form';
 import { type Spine, add, clamp, ellipse, growSpine, scale, towards } from '../geometry';
 import {
@@ -105,26 +106,8 @@ export function stemPart(
     shapes.push(lines(flakes, tone(look.colour, -0.55), pen * 0.7, 0.7));
   }
   const arms = traits.state('stem-arms');
-  if (arms === 'prickles' || arms === 'thorns') {
-    const reach = arms === 'thorns' ? Math.max(width(0) * 3.4, pen * 16) : Math.max(width(0) * 0.8, pen * 5);
-    const count = arms === 'thorns' ? 4 : Math.round(clamp(spine.length / (reach * 1.6), 6, 22));
-    const rings = Array.from({ length: count }, (_, i) => {
-      const t = (i + random.between(0.3, 0.7)) / count;
-      const side = i % 2 ? 1 : -1;
-      const turn = spine.heading(Math.min(t, 0.99)) + side * (arms === 'thorns' ? 1.1 : 1.45);
-      const foot = add(
-        spine.place(t),
-        scale(towards(spine.heading(Math.min(t, 0.99)) + Math.PI / 2), (side * width(t)) / 2.4)
-      );
-      const half = arms === 'thorns' ? width(t) * 0.18 : reach * 0.24;
-      const along = scale(towards(spine.heading(Math.min(t, 0.99))), half);
-      const tip = add(foot, scale(towards(turn), reach * random.between(0.8, 1.1)));
-      return [add(foot, along), tip, add(foot, scale(along, -1))];
-    });
-    shapes.unshift(
-      edged(rings, arms === 'thorns' ? look.colour : blend(look.colour, '#A2464A', 0.35), pen * 0.8)
-    );
-  }
+  if (arms === 'prickles') shapes.unshift(prickles(model, spine, width, look.colour, random));
+  if (arms === 'thorns') shapes.unshift(...thorns(model, spine, width, joints, look.colour, random));
   return partOf(
     'stem',
     shapes,
@@ -136,6 +119,107 @@ export function stemPart(
     depth,
     spine.place(0.35)
   );
+}
+
+/** Prickles of the skin, with broad feet, that point down a little. */
+function prickles(
+  { pen }: Model,
+  spine: Spine,
+  width: (t: number) => number,
+  colour: string,
+  random: Random
+): Shape {
+  const reach = Math.max(width(0) * 0.8, pen * 5);
+  const count = Math.round(clamp(spine.length / (reach * 1.6), 6, 22));
+  const rings = Array.from({ length: count }, (_, i) => {
+    const t = (i + random.between(0.3, 0.7)) / count;
+    const side = i % 2 ? 1 : -1;
+    const heading = spine.heading(Math.min(t, 0.99));
+    const foot = add(spine.place(t), scale(towards(heading + Math.PI / 2), (side * width(t)) / 2.4));
+    const along = scale(towards(heading), reach * 0.24);
+    const tip = add(foot, scale(towards(heading + side * 1.62), reach * random.between(0.8, 1.1)));
+    return [add(foot, along), tip, add(foot, scale(along, -1.2))];
+  });
+  return edged(rings, blend(colour, '#A2464A', 0.35), pen * 0.8);
+}
+
+const budColour = '#7A4A38';
+
+/** Scaly buds, round or drawn out. */
+const buds = (
+  places: readonly { readonly at: Point; readonly turn: number }[],
+  size: number,
+  pen: number
+): Shape[] => [
+  edged(
+    places.map(({ at, turn }) =>
+      ellipse(add(at, scale(towards(turn), size * 0.4)), size * 0.4, size * 0.56, turn, 10)
+    ),
+    budColour,
+    pen * 0.7
+  ),
+  lines(
+    places.map(({ at, turn }) => [
+      add(at, scale(towards(turn - 0.5), size * 0.5)),
+      add(at, scale(towards(turn), size * 0.72)),
+      add(at, scale(towards(turn + 0.5), size * 0.5))
+    ]),
+    tone(budColour, 0.5),
+    pen * 0.5,
+    0.8
+  )
+];
+
+/** Thorns at the joints: side twigs with buds along them, or bare with a bud beside the foot. */
+function thorns(
+  { traits, pen }: Model,
+  spine: Spine,
+  width: (t: number) => number,
+  joints: readonly number[],
+  colour: string,
+  random: Random
+): Shape[] {
+  const bears = traits.state('thorn-buds') === 'bearing';
+  const reach = Math.max(width(0) * 3.2, pen * 17);
+  const places = joints.length > 1 ? joints.filter((_, i) => i % 2 === 0) : [0.2, 0.5, 0.78];
+  const grown = places.map((t, i) => {
+    const side = i % 2 ? 1 : -1;
+    const heading = spine.heading(Math.min(t, 0.99));
+    const foot = add(spine.place(t), scale(towards(heading + Math.PI / 2), (side * width(t)) / 2.6));
+    // A side twig stands nearly square to its stem; a thorn in the axil leans forward.
+    const turn = heading + side * (bears ? random.between(1.2, 1.5) : random.between(0.85, 1.1));
+    return {
+      foot,
+      turn,
+      side,
+      long: reach * random.between(0.8, 1.15) * (bears ? 1.25 : 0.9),
+      half: width(t) * 0.26
+    };
+  });
+  const rings = grown.map(({ foot, turn, long, half }) => {
+    const across = scale(towards(turn + Math.PI / 2), Math.max(half, pen * 1.3));
+    const middle = add(foot, scale(towards(turn), long * 0.55));
+    return [
+      add(foot, across),
+      add(middle, scale(across, 0.55)),
+      add(foot, scale(towards(turn), long)),
+      add(middle, scale(across, -0.55)),
+      add(foot, scale(across, -1))
+    ];
+  });
+  const size = Math.max(width(0.5) * 0.4, pen * 3.6);
+  const withBuds = grown.flatMap(({ foot, turn, side, long }) =>
+    bears
+      ? [0.34, 0.56, 0.74].map((share, i) => {
+          const way = i % 2 ? -side : side;
+          return { at: add(foot, scale(towards(turn), long * share)), turn: turn + way * 0.9 };
+        })
+      : [{ at: add(foot, scale(towards(turn - side * 1.1), size * 0.5)), turn: turn - side * 0.7 }]
+  );
+  return [
+    edged(rings, tone(colour, bears ? 0 : 0.16), pen * 0.8),
+    ...buds(withBuds, bears ? size * 0.85 : size * 1.15, pen)
+  ];
 }
 
 /** A thread whose arms end in discs that hold on. */
@@ -190,34 +274,33 @@ export function tendril(
   return lines([points], colour, pen * 1.1);
 }
 
-/** Buds at the joints of a shoot without leaves, which show how the leaves stood. */
+/** Buds at the joints of a shoot without leaves, which show how the leaves stood, and one that ends it. */
 export function winterBuds(
-  { traits, form, pen }: Model,
+  { traits, pen }: Model,
   {
     spine,
     joints,
     width
-  }: { readonly spine: Spine; readonly joints: readonly number[]; readonly width: number }
+  }: { readonly spine: Spine; readonly joints: readonly number[]; readonly width: number },
+  hasTip = true
 ): Part {
-  const buds = joints.flatMap((t, i) => {
+  // Where thorns bear the buds, those joints have none of their own.
+  const bare = traits.state('thorn-buds') === undefined ? joints : joints.filter((_, i) => i % 2);
+  const size = Math.max(width * 0.62, pen * 4);
+  const places = bare.flatMap((t, i) => {
     const heading = spine.heading(Math.min(t, 0.99));
     const sides = traits.state('stem-leaf-stand') === 'opposite' ? [-1, 1] : [i % 2 ? 1 : -1];
-    return sides.map((side) => {
-      const foot = add(spine.place(t), scale(towards(heading + (side * Math.PI) / 2), width * 0.4));
-      return ellipse(
-        add(foot, scale(towards(heading + side * 0.6), width * 0.4)),
-        width * 0.26,
-        width * 0.46,
-        heading + side * 0.6,
-        9
-      );
-    });
+    return sides.map((side) => ({
+      at: add(spine.place(t), scale(towards(heading + (side * Math.PI) / 2), width * 0.42)),
+      turn: heading + side * 0.6
+    }));
   });
+  const tip = hasTip ? [{ at: spine.place(1), turn: spine.heading(0.99) }] : [];
   return partOf(
     'stem',
-    [edged(buds, blend(form.colour.twig, '#8A4A3A', 0.5), pen * 0.7)],
+    buds([...places, ...tip], size, pen),
     traits.shown('stem-leaf-stand'),
-    buds,
+    places.map(({ at }) => ellipse(at, size, size, 0, 9)),
     1,
     undefined
   );
