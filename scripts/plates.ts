@@ -4,8 +4,12 @@ import { parseArgs } from 'node:util';
 import {
   composePlate,
   isDrawnAt,
+  namedDifferences,
   plateSize,
   renderPlate,
+  severalPlates,
+  shownCharacters,
+  standApart,
   standardViews,
   typicalSeed
 } from '../src/core/figure';
@@ -18,6 +22,7 @@ import { shippedRegions } from '../tests/support/content';
  *
  *   npm run plates -- blind [--seed 7] [--each 12]      all plates, shuffled and numbered; the key lies apart
  *   npm run plates -- show conium-maculatum:leaf,urtica-dioica [--seed 7]
+ *   npm run plates -- twins [--each 40]                 the pairs whose plates are most alike, the nearest first
  *
  * Written to .local/plates: pages that any browser opens and prints.
  */
@@ -95,6 +100,60 @@ function show(asked: readonly string[], seed: number): void {
   console.log(`${wanted.length} plates in .local/plates/show.html`);
 }
 
+/** Specimens of each plant that are compared. */
+const twinSeeds = [1, 2, 3, 4];
+
+/** The pairs of one stage whose plates are most alike, beside each other. @param most how many pairs */
+function twins(most: number): void {
+  const known = everyPlate.map((one) => ({
+    ...one,
+    seen: severalPlates(one.library, one.taxon, one.stage, twinSeeds, plateSize),
+    shown: shownCharacters(
+      composePlate(
+        one.library,
+        one.taxon,
+        one.stage,
+        typicalSeed,
+        standardViews(one.library, one.taxon, one.stage),
+        plateSize
+      )
+    )
+  }));
+  const pairs = known.flatMap((a, i) =>
+    known
+      .slice(i + 1)
+      .filter(
+        (b) => b.stage.stage === a.stage.stage && b.taxon.slug !== a.taxon.slug && b.library === a.library
+      )
+      .map((b) => ({ a, b, apart: standApart(a.seen, b.seen), names: namedDifferences(a.library, a, b) }))
+  );
+  // One difference that can be named is worth a good part of a picture that differs.
+  const nearest = pairs
+    .sort((x, y) => x.apart + 0.1 * x.names.length - (y.apart + 0.1 * y.names.length))
+    .slice(0, most);
+  mkdirSync(out, { recursive: true });
+  writeFileSync(
+    join(out, 'twins.html'),
+    page(
+      nearest.flatMap(({ a, b, apart, names }, i) =>
+        [a, b].map((one) =>
+          figure(
+            drawing(one, twinSeeds[0]!),
+            `${i + 1}. ${one.taxon.name}, ${one.stage.stage}: ${apart.toFixed(2)}; ${names.join(', ') || 'no difference that is named'}`
+          )
+        )
+      )
+    )
+  );
+  for (const { a, b, apart, names } of nearest)
+    console.log(
+      `${apart.toFixed(2)}  ${a.stage.stage}  ${a.taxon.name} / ${b.taxon.name}  ${names.join(', ') || '-'}`
+    );
+  console.log(
+    `${pairs.length} pairs compared; the ${nearest.length} nearest are in .local/plates/twins.html`
+  );
+}
+
 const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: { seed: { type: 'string' }, each: { type: 'string' } }
@@ -103,4 +162,5 @@ const seed = values.seed === undefined ? undefined : Number(values.seed);
 const [command, ...rest] = positionals;
 if (command === 'blind') blind(seed ?? 1, Number(values.each ?? 12));
 else if (command === 'show') show(rest.join(',').split(',').filter(Boolean), seed ?? typicalSeed);
-else throw new Error('Say what to make: blind or show.');
+else if (command === 'twins') twins(Number(values.each ?? 40));
+else throw new Error('Say what to make: blind, show or twins.');

@@ -1,4 +1,4 @@
-import { composePlate, standardViews } from './plate';
+import { composePlate, hasOrgan, standardViews } from './plate';
 import type { View } from './scene';
 import { type Quality, drawingVersion, isDrawnAt, qualityOf, typicalSeed } from './specimen';
 import { plateInWords } from './words';
@@ -71,6 +71,18 @@ export function plateNotes(
     plateSize
   );
   return { words: plateInWords(library, plate), quality: qualityOf(taxon, stage.stage) };
+}
+
+/** What is below the ground, for whoever asks for it: nobody digs up a plant to name it. */
+export function belowGround(
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: StageDescription
+): { readonly address: string; readonly words: readonly string[] } | undefined {
+  if (!isDrawnAt(stage) || !hasOrgan(library, stage, 'underground')) return undefined;
+  const address = plateAddress(library, taxon, stage.stage, { views: ['underground'] });
+  const plate = composePlate(library, taxon, stage, typicalSeed, ['underground'], plateSize);
+  return address ? { address, words: plateInWords(library, plate) } : undefined;
 }
 
 /** Width and height of a plant's own plate. */

@@ -6,6 +6,7 @@ import { areaOf, isInside } from './geometry';
 import {
   type View,
   anchorOf,
+  belowGround,
   boundsOf,
   charactersAt,
   composePlate,
@@ -290,6 +291,15 @@ describe('plates', () => {
           expect(at.x, taxon.slug).toBeLessThan(size.width + 20);
         }
     }
+  });
+
+  it('show what is below the ground on a plate of its own, without a bar, for whoever asks', () => {
+    const [taxon, stage] = [taxonOf('conopodium-majus'), stageOf('conopodium-majus', 'leaf')];
+    const asked = belowGround(library, taxon, stage)!;
+    expect(asked.address).toContain('views=underground');
+    expect(asked.words.join(' ')).toMatch(/^The underground part: /);
+    expect(composePlate(library, taxon, stage, 0, ['underground'], size).marks).toEqual([]);
+    expect(belowGround(library, taxonOf('ulva-lactuca'), stageOf('ulva-lactuca', 'leaf'))).toBeUndefined();
   });
 
   it('carry a bar for each view that is as long as its label says', () => {

@@ -23,6 +23,7 @@ export {
   viewsFor,
   withoutShapes
 } from './plate';
+export { namedDifferences, severalPlates, standApart } from './likeness';
 export { renderPlate } from './render';
 export { plateInWords } from './words';
 export {
@@ -42,4 +43,4 @@ export {
   standingPlants,
   type Wayside
 } from './wayside';
-export { describeStage, plateAddress, plateNotes, plateSize } from './describe';
+export { belowGround, describeStage, plateAddress, plateNotes, plateSize } from './describe';

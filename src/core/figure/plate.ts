@@ -180,10 +180,13 @@ export function standardViews(
     described.some(({ slug }) => slug === 'leaf-underside') ? ['leaf-underside', ...bySalience] : bySalience,
     4
   );
-  const others = [...new Set([...tellingViews(library, taxon, stage, described), ...striking])].filter(
-    (view) => !onlyAsked.has(view)
-  );
-  return ['whole', ...[...first, ...others].slice(0, 2)];
+  // Bracts and rays outlast the flowers.
+  const isAsked = (view: View) => onlyAsked.has(view) && !(view === 'flower' && first.includes('fruit'));
+  const others = [
+    ...tellingViews(library, taxon, stage, described).filter((view) => !isAsked(view)),
+    ...striking.filter((view) => !onlyAsked.has(view))
+  ];
+  return ['whole', ...[...new Set([...first, ...others])].slice(0, 2)];
 }
 
 /** Views that stand first where there is something to show, or that one asks for. */
@@ -310,7 +313,8 @@ export function composePlate(
   return {
     ...size,
     figures: [...figures, ...torn.map((scene) => fit(scene, cornerOf(frame, near)))],
-    marks: figures.flatMap(scaleBar)
+    // No size of what is below the ground is described: a bar there would make one up.
+    marks: figures.filter(({ scene }) => scene.view !== 'underground').flatMap(scaleBar)
   };
 }
 

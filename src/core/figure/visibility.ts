@@ -26,7 +26,7 @@ export function visibleShares(parts: readonly Part[]): number[] {
       owner[cell] = part;
       own[part]! += 1;
     };
-    for (const ring of hit) fill(ring, box.left, box.top, step, put);
+    for (const ring of hit) scanRing(ring, { left: box.left, top: box.top, step, cells }, put);
   });
   const seen = parts.map(() => 0);
   for (const part of owner) if (part >= 0) seen[part]! += 1;
@@ -50,11 +50,25 @@ export const openShares = (figures: readonly Figure[]): number[] =>
 /** Where a scan line crosses a ring, from left to right; used by one line after another. */
 const crossings: number[] = [];
 
+/** Square cells over a drawing, row by row from its upper left corner. */
+export interface Cells {
+  readonly left: number;
+  readonly top: number;
+  /** Side of a cell. */
+  readonly step: number;
+  /** How many lie side by side, and below each other. */
+  readonly cells: number;
+}
+
 /** Cells whose middle lies within a ring, by scan lines. */
-function fill(ring: Line, left: number, top: number, step: number, put: (cell: number) => void): void {
+export function scanRing(
+  ring: Line,
+  { left, top, step, cells: across }: Cells,
+  put: (cell: number) => void
+): void {
   const box = boundsOf(ring);
   const first = Math.max(0, Math.floor((box.top - top) / step - 0.5));
-  const last = Math.min(cells - 1, Math.ceil((box.bottom - top) / step));
+  const last = Math.min(across - 1, Math.ceil((box.bottom - top) / step));
   for (let row = first; row <= last; row += 1) {
     const y = top + (row + 0.5) * step;
     let found = 0;
@@ -71,8 +85,8 @@ function fill(ring: Line, left: number, top: number, step: number, put: (cell: n
     }
     for (let k = 0; k + 1 < found; k += 2) {
       const from = Math.max(0, Math.ceil((crossings[k]! - left) / step - 0.5));
-      const to = Math.min(cells - 1, Math.floor((crossings[k + 1]! - left) / step - 0.5));
-      for (let column = from; column <= to; column += 1) put(row * cells + column);
+      const to = Math.min(across - 1, Math.floor((crossings[k + 1]! - left) / step - 0.5));
+      for (let column = from; column <= to; column += 1) put(row * across + column);
     }
   }
 }

@@ -13,7 +13,7 @@ import {
 import { lookalikesOfTheYear } from '$core/evidence';
 import { dayOfYear, stagesUp } from '$core/season';
 import { citations, confirmedClaims, disagreements } from '$lib/server/library/bookshelf';
-import { describeStage, plateAddress, plateNotes } from '$core/figure';
+import { belowGround, describeStage, plateAddress, plateNotes } from '$core/figure';
 import { wayInWords } from '$core/making';
 import { redirect } from '@sveltejs/kit';
 import type { Viewer } from '$lib/server/accounts';
@@ -126,6 +126,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
       stage: chosen.stage,
       plate: plateAddress(library, taxon, chosen.stage),
       plateNotes: plateNotes(library, taxon, chosen),
+      belowGround: belowGround(library, taxon, chosen),
       photographs: photographs.filter(({ stage }) => stage === chosen.stage),
       otherPhotographs: photographs.filter(({ stage }) => stage !== chosen.stage).length,
       organs: describeStage(library, chosen),

@@ -92,6 +92,28 @@
             </details>{/if}
         </figcaption>{/if}
     </figure>
+    {#if data.belowGround}
+      <details>
+        <summary class="cursor-pointer font-semibold">Below the ground</summary>
+        <figure class="m-0 mt-2">
+          <div class="plate p-[5px]">
+            <img
+              src={data.belowGround.address}
+              alt="What {data.name} has below the ground, drawn from its described characters"
+              width="310"
+              height="380"
+              loading="lazy"
+              class="w-full"
+            />
+          </div>
+          <figcaption class="fine mt-1 text-ink-2">
+            Not to scale. No plant is dug up to name it: in many places the law forbids it, and a root says
+            too little by itself.
+            {#each data.belowGround.words as sentence, nth (nth)}<p class="mt-1">{sentence}</p>{/each}
+          </figcaption>
+        </figure>
+      </details>
+    {/if}
     <div class="note">
       <h2>Photographs</h2>
       {#each data.photographs as photo (photo.id)}

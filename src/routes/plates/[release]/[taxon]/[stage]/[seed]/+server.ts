@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  type View,
   composePlate,
   drawingVersion,
   isDrawnAt,
@@ -14,12 +15,15 @@ import { libraryOf } from '$lib/server/library/library';
 import { svgResponse } from '$lib/server/library/pictures';
 import type { RequestHandler } from './$types';
 
-/** Close views beside the plant, such as `leaf,stem`. */
+/** Close views beside the plant, such as `leaf,stem`; what is below the ground is a plate of its own. */
 const Views = z
   .string()
   .transform((text) => [...new Set(text.split(','))])
   .pipe(z.array(z.enum(views)).max(3))
   .optional();
+
+const withPlant = (asked: readonly View[]): readonly View[] =>
+  asked.length === 1 && asked[0] === 'underground' ? asked : ['whole', ...asked];
 
 /** A plate by knowledge, drawing version, taxon, stage and seed: such an address never shows anything else. */
 export const GET: RequestHandler = async ({ locals, params, url }) => {
@@ -45,7 +49,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
     taxon,
     stage,
     seed,
-    asked.data ? ['whole', ...asked.data] : standardViews(library, taxon, stage),
+    asked.data ? withPlant(asked.data) : standardViews(library, taxon, stage),
     plateSize
   );
   return svgResponse(renderPlate(plate), 'private, max-age=31536000, immutable');
