@@ -58,12 +58,12 @@ export function along(model: Model, axis: Spine, kind: string, random: Random, n
     case 'branched-spike': {
       // Rings of flowers on short stalks, one above the other with light between, closer towards the tip.
       const tufts = (spine: Spine, from: number, own: Random) => {
-        const step = clamp((item * 1.9) / spine.length, near ? 0.06 : 0.09, 0.16);
+        const step = clamp((item * 1.9) / spine.length, near ? 0.075 : 0.1, 0.16);
         for (let t = from; t <= 1; t += step * (1.15 - 0.5 * t)) {
           const at = spine.place(Math.min(t, 0.99));
           const heading = spine.heading(Math.min(t, 0.99));
           const across = towards(heading + Math.PI / 2);
-          const many = (near ? 6 : 5) - Math.round(2 * t);
+          const many = (near ? 5 : 4) - Math.round(1.5 * t);
           for (let k = 0; k < many; k += 1) {
             const share = many === 1 ? 0 : (k / (many - 1)) * 2 - 1;
             const end = add(

@@ -96,7 +96,11 @@ function flatCluster(
   const isLax = isWide && hasFruit(traits) && !near;
   const closeness = isFew ? 0.72 : isHeads ? 0.84 : isLax ? 0.86 : isWide ? 0.72 : 0.58;
   const reach = Math.max(item * Math.sqrt(isLax ? 88 : least) * closeness, near || isFew ? 0 : width * 0.5);
-  const total = clamp(Math.round((reach / (item * closeness)) ** 2), least, 90);
+  const total = clamp(
+    Math.round((reach / (item * closeness)) ** 2),
+    least,
+    hasFruit(traits) && !near ? 54 : 90
+  );
   const axis = heading + (isDrooping ? 2.3 * (Math.sin(heading) < 0 ? -1 : 1) : 0);
   const up = towards(axis);
   const across = towards(axis + Math.PI / 2);

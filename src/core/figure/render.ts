@@ -4,6 +4,9 @@ import type { Line, Shape } from './scene';
 /** Coordinates are written in whole tenths of a plate unit, each point from the one before. */
 const grain = 10;
 
+/** Steps shorter than this, in tenths of a unit, are left out of a line: a pen does not make them. */
+const finest = 5;
+
 const decoder = new TextDecoder();
 
 /**
@@ -83,7 +86,8 @@ function writeRings(rings: readonly Line[], closed: boolean, scale: number, dx: 
     for (let i = 1; i < ring.length; i += 1) {
       const nextX = Math.round((ring[i]!.x * scale + dx) * grain);
       const nextY = Math.round((ring[i]!.y * scale + dy) * grain);
-      if (nextX === x && nextY === y) continue;
+      const step = Math.abs(nextX - x) + Math.abs(nextY - y);
+      if (step === 0 || (step < finest && i < ring.length - 1)) continue;
       if (isFirst) {
         scribe.text('l');
         scribe.integer(nextX - x);
@@ -128,8 +132,11 @@ function writePath(
   if (scribe.length === before) return scribe.cut(start);
   scribe.text('"');
   const thick = stroke ? Math.max(1, Math.round((width ?? 0) * scale * grain * 10) / 10) : undefined;
-  const cover = opacity === undefined || opacity >= 1 ? undefined : Math.round(opacity * 100) / 100;
-  writeAttribute('fill', fill ?? 'none');
+  const cover =
+    opacity === undefined || opacity >= 1
+      ? undefined
+      : String(Math.round(opacity * 100) / 100).replace(/^0/, '');
+  writeAttribute('fill', fill);
   writeAttribute('stroke', stroke);
   writeAttribute('stroke-width', thick);
   writeAttribute('opacity', cover);
@@ -140,7 +147,7 @@ function writePath(
 export function renderPlate({ width, height, figures, marks }: Plate): string {
   scribe.cut(0);
   scribe.text(
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width * grain} ${height * grain}" width="${width}" height="${height}" stroke-linecap="round" stroke-linejoin="round">`
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width * grain} ${height * grain}" width="${width}" height="${height}" fill="none" stroke-linecap="round" stroke-linejoin="round">`
   );
   for (const { scene, scale, dx, dy } of figures)
     for (const { shapes } of scene.parts) for (const shape of shapes) writePath(shape, scale, dx, dy);

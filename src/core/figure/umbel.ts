@@ -170,7 +170,7 @@ function umbellet(model: Model, at: Point, size: number, isCentral: boolean, ran
     ];
   }
   const isNear = fine > 34;
-  const many = clamp(Math.round(fine * 0.5), 7, isNear ? 16 : 12);
+  const many = clamp(Math.round(fine * 0.5), 7, isNear ? 14 : 9);
   const bed = ellipse({ x: at.x, y: at.y - size * 0.06 }, size * 0.5, size * 0.3, 0, 12);
   const places = golden(many, size * 0.62)
     .map(({ x, y }) => ({

@@ -30,7 +30,8 @@ export function radialAfar(
   const { size, colour, pen } = look;
   const lay = onFace(pose);
   const r = size / 2;
-  const shape = petalShapes[kind]!;
+  // Small petals need half the points of large ones.
+  const shape = petalShapes[kind]!.filter((_, i) => size > pen * 16 || i % 2 === 0);
   const turns = Array.from({ length: count }, (_, i) => pose.turn + (2 * Math.PI * i) / count);
   const petalAt = (turn: number, wide = 1, long = 1) =>
     lay(
@@ -60,14 +61,14 @@ export function radialAfar(
         rim
       )
     );
-  shapes.push(
-    filled(
-      turns.map((turn) => petalAt(turn, 0.6, 0.6)),
-      shadeOf(colour),
-      0.3
-    )
-  );
   if (!isSmall) {
+    shapes.push(
+      filled(
+        turns.map((turn) => petalAt(turn, 0.6, 0.6)),
+        shadeOf(colour),
+        0.3
+      )
+    );
     const veins = turns.flatMap((turn) =>
       [-0.13, 0, 0.13].map((off) =>
         lay([scale(towards(turn + off * 1.6), r * 0.26), scale(towards(turn + off), r * 0.7)])

@@ -39,7 +39,16 @@ export function partOf(
  * it out. Only on a plate, where there is paper behind.
  */
 export const clearing = ({ pen, hasPaper }: Model, edges: readonly Line[], closed = true): Shape[] =>
-  hasPaper ? [{ rings: edges, closed, stroke: paper, width: pen * 2.6 }] : [];
+  hasPaper
+    ? [
+        {
+          rings: edges.map((edge) => edge.filter((_, i) => i % 3 === 0)),
+          closed,
+          stroke: paper,
+          width: pen * 2.6
+        }
+      ]
+    : [];
 
 export const onPaper = (camera: Camera, spine: Spine3): Spine =>
   spineThrough(spine.points.map((p) => camera.onPaper(p)));

@@ -25,7 +25,9 @@ function drawing(library: Library, slug: string, stageName: SheetPlant['stage'])
   const taxon = library.taxa.get(slug);
   const stage = taxon?.stages.get(stageName);
   return taxon && stage && isDrawnAt(stage)
-    ? renderPlate(composePlate(library, taxon, stage, typicalSeed, standardViews(library, taxon, stage), plateSize))
+    ? renderPlate(
+        composePlate(library, taxon, stage, typicalSeed, standardViews(library, taxon, stage), plateSize)
+      )
     : undefined;
 }
 
