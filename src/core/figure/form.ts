@@ -50,6 +50,10 @@ export const hasFlowers = (traits: Traits): boolean =>
 export const hasFruit = (traits: Traits): boolean => !isAbsent(traits.state('fruit-form'));
 export const hasLeaves = (traits: Traits): boolean =>
   traits.state('leaf-outline') !== undefined && traits.state('leaf-attachment') !== 'no-leaves';
+/** Many small whole leaves that hide the stem; large divided ones stand in a spiral like any others. */
+export const hidesItsStem = (traits: Traits): boolean =>
+  traits.state('stem-leaf-stand') === 'spiral-crowded' &&
+  ['undivided', undefined].includes(traits.state('leaf-division'));
 /** A stem that stands withered, with what is left of its fruit. */
 export const isWithered = (traits: Traits): boolean =>
   hasFruit(traits) && !hasLeaves(traits) && traits.state('fruit-colour') === 'brown' && !isWoody(traits);

@@ -1,6 +1,6 @@
 import { isAtJoints, standOf } from './cluster';
 import { isAlongStem } from './along-stem';
-import { type Model, hasFlowers, hasFruit, hasLeaves, isClimbing, isWoody } from './form';
+import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem, isClimbing, isWoody } from './form';
 import { type Spine, clamp, ellipse, growSpine, growStem, placed, smooth, spineThrough } from './geometry';
 import { groundLeaves, lowPitch, quarter, rosettePitch, standsInRosette, tuft } from './ground-leaves';
 import { cutEnd, discs, groundPart, hook, partOf, rootlets, stemPart, tendril, winterBuds } from './organs';
@@ -148,7 +148,7 @@ function stemmed(model: Model): Part[] {
   const tall = Math.min(form.height, limit);
   const isCut = tall < form.height * 0.8 || climbing || isArching;
   const camera = cameraAt(isCreeping ? 0.34 : 0.16);
-  const isCrowded = stand === 'spiral-crowded';
+  const isCrowded = hidesItsStem(traits);
   const isRing = stand === 'whorled' || stand === 'top-ring';
   /** Which way a plant lies and branches first is chance, for all of them alike. */
   const hand: -1 | 1 = random.fork('hand').next() < 0.5 ? -1 : 1;
@@ -157,7 +157,7 @@ function stemmed(model: Model): Part[] {
     const climber =
       climbs === 'rootlets'
         ? growSpine(foot, 0.02, 0.03, reach, 20)
-        : climbing
+        : climbing && climbs !== 'tendrils' && climbs !== 'discs' && climbs !== 'leaf-stalks'
           ? twine(foot, reach, Math.max(form.stemWidth, pen * 3))
           : undefined;
     const between = clamp(
@@ -421,7 +421,7 @@ function twig(model: Model): Part[] {
   const { form, random, traits, pen } = model;
   const kind = standOf(model);
   const isBare = !hasLeaves(traits);
-  const isNeedle = traits.state('stem-leaf-stand') === 'spiral-crowded';
+  const isNeedle = hidesItsStem(traits);
   const leafLong = isBare ? 0 : form.blade.length + form.stalk;
   const item = kind ? (hasFruit(traits) ? form.fruitSize : form.flowerSize) : 0;
   const reach = clamp(Math.max(leafLong * (isNeedle ? 4.5 : 2.9), item * 11), 90, 420);

@@ -1,4 +1,4 @@
-import type { Model } from '../form';
+import { type Model, hidesItsStem } from '../form';
 import { hasLobedLeaflets } from '../leaf';
 import type { Shown } from '../scene';
 
@@ -66,7 +66,7 @@ export function bladeShows(model: Model, near: boolean): Shown[] {
   const isWhole = division === 'undivided' || division === 'lobed';
   const isRound = traits.state('leaf-base') === 'shield';
   const isIvy = division === 'lobed' && traits.state('leaf-venation') === 'hand';
-  const isCrowded = traits.state('stem-leaf-stand') === 'spiral-crowded';
+  const isCrowded = hidesItsStem(traits);
   const applies = (slug: string): boolean => {
     if (slug === 'lobe-tips') return (division === 'lobed' && !isIvy) || hasLobedLeaflets(model);
     if (slug === 'vein-colour' && traits.state('leaf-venation') === 'midrib-only')
