@@ -228,6 +228,8 @@ const boxes = (from: number, to: number, count: number): [number, number][] =>
   ]);
 
 const cornerShare = 0.27;
+/** Share of a plate's height that is left to a torn leaf below the plant. */
+const tornRoom = 0.13;
 
 function cornerOf({ left, right, top, bottom }: Bounds, near: Side): Bounds {
   const [wide, tall] = [(right - left) * cornerShare, (bottom - top) * 0.16];
@@ -304,11 +306,13 @@ export function composePlate(
   // A torn leaf is held to the nose last: it lies in the corner that a plant leaves free, beside its foot.
   const torn = others.filter(({ view }) => view === 'torn leaf');
   const close = others.filter((scene) => !torn.includes(scene));
+  // Above it the plant ends sooner, so that its foot and its bar stay free.
+  const free = torn.length > 0 ? { ...frame, bottom: frame.bottom - size.height * tornRoom } : frame;
   const figures =
     close.length === 0
-      ? [fit(main!, frame)]
+      ? [fit(main!, free)]
       : [inRow, inColumn]
-          .map((layout) => layout(main!, close, frame, near))
+          .map((layout) => layout(main!, close, free, near))
           .reduce((a, b) => (b[0]!.scale > a[0]!.scale ? b : a));
   return {
     ...size,
