@@ -43,13 +43,13 @@ export function tuft(model: Model, count = model.form.leaves, k = 1): Part[] {
     const own = random.fork(`pose ${i}`);
     // From the oldest, which lies outside, to the youngest, which stands upright in the middle.
     const youth = count === 1 ? 0.5 : i / (count - 1);
-    const azimuth = aside(turn + i * goldenAngle + own.between(-0.25, 0.25), isStrap ? 0.34 : 0.3);
+    const azimuth = aside(turn + i * goldenAngle + own.between(-0.25, 0.25), isStrap ? 0.34 : 0.5);
     const start = (isStrap ? 1.16 : isSheathing ? 0.94 : 1.02) + 0.36 * youth;
     const end = isStiff
       ? start - own.between(0.02, 0.2)
       : isStrap
         ? start - own.between(0.3, 1.05) * (1 - 0.5 * youth)
-        : own.between(0.05, 0.55) + 0.55 * youth;
+        : own.between(0.2, 0.6) + 0.5 * youth;
     return leafParts(model, camera, {
       name: `leaf ${i}`,
       foot: {
