@@ -31,7 +31,9 @@ export interface Shape {
 /** Named neutrally: the name may be shown in a question without giving the answer away. */
 export const partKinds = [
   'leaf',
+  'leaf cut across',
   'leaf stalk',
+  'leaf stalk cut across',
   'foot',
   'stem',
   'flower cluster',

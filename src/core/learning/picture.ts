@@ -1,6 +1,7 @@
 import {
   type Plate,
   type Point,
+  type View,
   anchorOf,
   charactersAt,
   listParts,
@@ -87,9 +88,11 @@ export interface QuestionPicture {
   readonly credit?: string;
 }
 
+const distance: Partial<Record<View, string>> = { whole: 'whole plant', underside: 'from below' };
+
 export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
   const parts = listParts(plate);
-  const seen = new Set<string>();
+  const listed = new Map<string, Set<string>>();
   // Many questions are kept while they are open: of the plate, only what a tap needs stays beside the drawing.
   const slim = withoutShapes(plate);
   return {
@@ -97,12 +100,13 @@ export function drawnPicture(library: Library, plate: Plate): QuestionPicture {
     shown: shownCharacters(plate),
     charactersAt: (tap) => charactersAt(slim, tap),
     placeOf: (character) => anchorOf(slim, character),
-    // Parts that show a character, one of each kind and view.
+    // One of each kind and distance, and such as show what those do not: what a finger reaches, a keyboard does.
     parts: parts.flatMap(({ id, kind, view, at, shows }) => {
-      const label = view === 'whole' ? `${kind}, whole plant` : `${kind}, near`;
-      if (shows.length === 0 || seen.has(label)) return [];
-      seen.add(label);
-      return [{ id, label, at }];
+      const label = `${kind}, ${distance[view] ?? 'near'}`;
+      const before = listed.get(label);
+      if (shows.length === 0 || (before && shows.every((slug) => before.has(slug)))) return [];
+      listed.set(label, new Set([...(before ?? []), ...shows]));
+      return [{ id, label: before ? `${label}, another` : label, at }];
     }),
     showsOf: (part) => parts[part]?.shows,
     words: plateInWords(library, plate),

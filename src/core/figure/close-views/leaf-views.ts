@@ -63,7 +63,7 @@ function slenderLeaf(model: Model, random: Random): Part[] {
   return [
     { ...blade, shows: blade.shows.filter(({ character }) => !ofWholeLength.has(character)) },
     partOf(
-      'leaf',
+      'leaf cut across',
       bladeCut(model, at, width * 0.62),
       traits.shown('leaf-section', 'leaf-thickness'),
       [ellipse(at, width * 0.7, width * 0.6)],
@@ -177,7 +177,7 @@ export function stalkView(model: Model): Part[] {
   const top = spine.place(0.99);
   parts.push(
     partOf(
-      'leaf stalk',
+      'leaf stalk cut across',
       stalkCut(model, add(top, { x: width * 0.1, y: -width * 2.1 }), width * 1.5),
       traits.shown('stalk-section'),
       [ellipse(add(top, { x: width * 0.1, y: -width * 2.1 }), width * 1.6, width * 1.5)],
