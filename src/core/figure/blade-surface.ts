@@ -257,7 +257,8 @@ function paleMarks(look: BladeLook, random: Random): FlatShape[] {
     return [filled([[...smooth(edge(-1), 4), ...smooth(edge(1).reverse(), 4)]], '#EEF2E4', 0.85)];
   }
   if (look.venation === 'net-with-rim') return [filled(paleVeins(look), '#E4EBD2', 0.72)];
-  if (look.width > look.length * 0.7) {
+  // Across leaflets as of clover; other broad leaves have blotches.
+  if (look.outline === 'spoon' && look.width > look.length * 0.7) {
     const w = look.width * 0.34;
     const arc = (y: number, deep: number) =>
       smooth(

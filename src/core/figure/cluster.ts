@@ -95,7 +95,11 @@ function flatCluster(
   const least = isFew ? 7 : Math.round((near ? 44 : 24) * (isHeads ? (near ? 0.3 : 0.4) : isWide ? 2 : 1));
   const isLax = isWide && hasFruit(traits) && !near;
   const closeness = isFew ? 0.72 : isHeads ? 0.84 : isLax ? 0.86 : isWide ? 0.72 : 0.58;
-  const reach = Math.max(item * Math.sqrt(isLax ? 88 : least) * closeness, near || isFew ? 0 : width * 0.5);
+  const reach = Math.max(
+    item * Math.sqrt(isLax ? 88 : least) * closeness,
+    near || isFew ? 0 : width * 0.5,
+    near ? 0 : (model.recipe.umbelWidth ?? 0) / 2
+  );
   const total = clamp(
     Math.round((reach / (item * closeness)) ** 2),
     least,
@@ -281,6 +285,9 @@ function seated(model: Model, base: Point, random: Random): Drawn {
 /** Clusters whose flowers or fruits spring from the joints of a stem. */
 const atJoints = new Set(['axils', 'whorls', 'tassels', 'spikes', 'strings', 'rings']);
 
+/** Of flowers in a ring, in millimetres. */
+const crowdedItem = 6.5;
+
 export const isAtJoints = (kind: string): boolean => atJoints.has(kind);
 
 /** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
@@ -374,7 +381,7 @@ export function drawCluster(
             : near
               ? 4
               : 5,
-        hasFruit(model.traits) ? 0.7 : 0.1
+        !hasFruit(model.traits) ? 0.1 : model.traits.state('fruit-form') === 'capsule' ? -0.5 : 0.7
       );
     case 'hood': {
       const size = Math.max(model.form.height * 0.42, width);
@@ -434,6 +441,16 @@ export function drawAtJoint(
   const shapes: Shape[] = [];
   const points: Point[] = [];
   if (kind === 'whorls') {
+    // Small ones are many, and crowd round the joint as a ball.
+    if (item < crowdedItem) {
+      const wide = item * 1.7;
+      const places = golden(15, wide).sort((a, b) => a.y - b.y);
+      for (const [i, { x, y }] of places.entries()) {
+        const end = add(at, { x, y: y * 0.55 - item * 0.2 });
+        shapes.push(...drawItem(model, end, (x / wide) * 1.3, random.fork(`whorl ${i}`), k * 0.9));
+      }
+      return { shapes, points: around(at, wide) };
+    }
     // A ring round the stem: those at the sides behind, those in front before the stem.
     for (const [i, turn] of [-1.5, 1.5, -1.05, 1.05, -0.4, 0.4].entries()) {
       const isFront = Math.abs(turn) < 0.5;

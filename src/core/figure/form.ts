@@ -50,9 +50,12 @@ export const hasFlowers = (traits: Traits): boolean =>
 export const hasFruit = (traits: Traits): boolean => !isAbsent(traits.state('fruit-form'));
 export const hasLeaves = (traits: Traits): boolean =>
   traits.state('leaf-outline') !== undefined && traits.state('leaf-attachment') !== 'no-leaves';
-/** Many small whole leaves that hide the stem; large divided ones stand in a spiral like any others. */
+/** Longer leaves than these, in centimetres, are seen one by one however crowded they stand. */
+const crowdedLength = 9;
+/** Many small whole leaves that hide the stem; large or divided ones stand in a spiral like any others. */
 export const hidesItsStem = (traits: Traits): boolean =>
   traits.state('stem-leaf-stand') === 'spiral-crowded' &&
+  (traits.value('leaf-length') ?? 0) < crowdedLength &&
   ['undivided', undefined].includes(traits.state('leaf-division'));
 /** A stem that stands withered, with what is left of its fruit. */
 export const isWithered = (traits: Traits): boolean =>
@@ -160,7 +163,7 @@ const barkColours: Readonly<Record<string, string>> = {
 const fewLeaflets = (traits: Traits): boolean =>
   traits.state('leaf-division') === 'once-pinnate' &&
   traits.state('end-leaflet') !== 'largest' &&
-  (traits.value('leaflet-pairs') ?? 9) < 3.5;
+  (traits.value('leaflet-pairs') ?? 9) < (traits.state('lobe-tips') === undefined ? 3.5 : 5.5);
 
 export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
   const outline = traits.state('leaf-outline') ?? 'elliptic';

@@ -11,6 +11,7 @@ import { frond } from './algae';
 import { padPlant } from './pads';
 import { shell } from './shells';
 import { spear } from './spear';
+import { twig } from './twig';
 import { cameraAt } from './space';
 
 /** Whole plants by their form of growth. */
@@ -140,7 +141,16 @@ function stemmed(model: Model): Part[] {
   const leafLong = isLeafless ? 0 : form.blade.length + form.stalk;
   const isBareShoot = isLeafless && !kind && (climbing || isArching);
   const limit = Math.max(
-    leafLong * (kind ? clamp(240 / leafLong, 1.3, 4) : isCreeping ? 6 : 4.2),
+    leafLong *
+      (kind
+        ? clamp(240 / leafLong, 1.3, 4)
+        : growth === 'creeping'
+          ? 6
+          : climbing
+            ? 2.8
+            : isArching || isCreeping
+              ? 1.9
+              : 4),
     kind ? clusterReach(model, kind) * (kind === 'compound-umbel' ? 5.2 : 4.5) : 0,
     isBareShoot ? bareLength(climbs) : 0,
     pen * 40
@@ -392,114 +402,6 @@ function support(model: Model, tall: number): Part {
     -1e6,
     stick.place(0.5)
   );
-}
-
-/** One or two side twigs of a bare twig, each with joints of its own. */
-function sideTwigs({ random, form, pen, traits }: Model, { spine, width }: Shoot): Shoot[] {
-  const own = random.fork('side twigs');
-  const isPaired = traits.state('stem-leaf-stand') === 'opposite';
-  const first = own.next() < 0.5 ? -1 : 1;
-  return Array.from({ length: own.integer(1, 2) }, (_, i) => {
-    const t = own.between(0.26, 0.4) + 0.3 * i;
-    const side = i % 2 ? -first : first;
-    return {
-      spine: growSpine(
-        spine.place(t),
-        spine.heading(t) + side * own.between(0.6, 0.9),
-        -side * own.between(0.1, 0.45),
-        spine.length * own.between(0.28, 0.46),
-        12
-      ),
-      joints: isPaired ? [0.4, 0.75] : [0.3, 0.55, 0.8],
-      width: Math.max(width * 0.66, pen * 2.6, form.stemWidth * 0.1)
-    };
-  });
-}
-
-/** A twig of a shrub or tree. */
-function twig(model: Model): Part[] {
-  const { form, random, traits, pen } = model;
-  const kind = standOf(model);
-  const isBare = !hasLeaves(traits);
-  const isNeedle = hidesItsStem(traits);
-  const leafLong = isBare ? 0 : form.blade.length + form.stalk;
-  const item = kind ? (hasFruit(traits) ? form.fruitSize : form.flowerSize) : 0;
-  const reach = clamp(Math.max(leafLong * (isNeedle ? 4.5 : 2.9), item * 11), 90, 420);
-  const mirror = random.next() < 0.5 ? -1 : 1;
-  const spine = growSpine(
-    { x: -mirror * reach * 0.4, y: 0 },
-    mirror * random.between(0.35, 0.9),
-    mirror * random.between(-0.6, 0.1),
-    reach,
-    20
-  );
-  const width = Math.max(reach * 0.026, pen * 4);
-  const camera = cameraAt(0.2);
-  // Pairs stand farther apart than single leaves: every other one lies before the stem.
-  const isPaired = ['opposite', 'whorled'].includes(traits.state('stem-leaf-stand') ?? '');
-  const between = clamp(leafLong * (isPaired ? 0.7 : 0.42), reach / 7, reach / 3.6);
-  const count = isBare ? 6 : Math.max(3, Math.floor((reach * 0.9) / between));
-  const joints = Array.from({ length: count }, (_, i) => 0.14 + (0.84 * i) / (count - 1));
-  const shoot: Shoot = { spine, joints, width };
-  const stem = stemPart(model, spine, (t) => width * (1 - 0.45 * t), joints, 0);
-  const cut = edged(
-    [ellipse(spine.place(0), width * 0.5, width * 0.32, spine.heading(0) + quarter, 12)],
-    tone(form.colour.twig, 0.6),
-    pen * 0.8
-  );
-  const pithAt =
-    traits.state('stem-filling') === 'pith'
-      ? [
-          edged(
-            [ellipse(spine.place(0), width * 0.26, width * 0.17, spine.heading(0) + quarter, 10)],
-            '#FBFAF4',
-            pen * 0.5
-          )
-        ]
-      : [];
-  const parts: Part[] = [{ ...stem, shapes: [...stem.shapes, cut, ...pithAt] }];
-  if (isNeedle) {
-    const side = random.fork('side');
-    const shoots = [0.3, 0.55].map((t, i) =>
-      growSpine(
-        spine.place(t),
-        spine.heading(t) + (i % 2 ? 0.8 : -0.8),
-        (i % 2 ? -1 : 1) * 0.25,
-        reach * 0.46 * side.between(0.9, 1.1),
-        12
-      )
-    );
-    for (const [i, one] of shoots.entries())
-      parts.push(
-        stemPart(model, one, (t) => width * 0.6 * (1 - 0.4 * t), [], -1, `side twig ${i}`),
-        ...crowdedLeaves(model, one, `needles ${i}`)
-      );
-    parts.push(...crowdedLeaves(model, spine, 'needles'));
-  } else if (!isBare)
-    parts.push(...stemLeaves(model, camera, shoot, 'twig', (t) => 1 - 0.22 * t, { tip: !kind }));
-  else {
-    parts.push(winterBuds(model, shoot));
-    for (const side of sideTwigs(model, shoot)) {
-      parts.push(
-        stemPart(model, side.spine, (t) => side.width * (1 - 0.45 * t), side.joints, -1, 'side twig'),
-        winterBuds(model, side)
-      );
-      if (kind && isAtJoints(kind)) parts.push(...clusters(model, side, kind, 0.3, 'side twig'));
-    }
-  }
-  if (kind) {
-    if (isAtJoints(kind) || kind === 'spike')
-      parts.push(...clusters(model, shoot, kind === 'spike' ? 'axils' : kind, 0.6, 'twig'));
-    else if (kind === 'loose') {
-      for (const [i, t] of [0.5, 0.74, 1].entries()) {
-        const at = spine.place(t);
-        const side = t === 1 ? 0 : i % 2 ? 1 : -1;
-        const branch = growSpine(at, spine.heading(Math.min(t, 0.99)) + side * 0.9, 0.1, width * 1.5, 4);
-        parts.push(...clusters(model, { spine: branch, joints: [], width }, kind, 0, `bunch ${i}`));
-      }
-    } else parts.push(...clusters(model, shoot, kind, 0.7, 'twig'));
-  }
-  return parts;
 }
 
 /** Parts that do not show how leaves would stand, since theirs spring from the ground or hide the stem. */

@@ -39,7 +39,7 @@ export const flowerLook = ({ traits, form, pen, recipe }: Model, size: number) =
   pen
 });
 
-export const fruitLook = ({ traits, form, pen }: Model, size: number) => ({
+export const fruitLook = ({ traits, form, pen, recipe }: Model, size: number) => ({
   form: traits.state('fruit-form') ?? 'berry',
   size,
   colour: form.colour.fruit,
@@ -47,6 +47,7 @@ export const fruitLook = ({ traits, form, pen }: Model, size: number) => ({
   bloom: traits.state('fruit-colour') === 'blue-black',
   isLong: traits.state('berry-shape') === 'egg-shaped',
   wholeLines: traits.state('oil-lines') === 'whole',
+  ...(recipe.fruitRatio && { ratio: recipe.fruitRatio }),
   green: form.colour.stem,
   pen
 });

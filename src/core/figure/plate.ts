@@ -7,6 +7,7 @@ import {
 } from '../knowledge';
 import { separability } from '../evidence';
 import { isInside } from './geometry';
+import { heightMark } from './height-mark';
 import { scaleBar } from './scale-bar';
 import type { Bounds, Figure, Part, Point, Scene, Shape, View } from './scene';
 import { type Setting, specimen } from './specimen';
@@ -241,14 +242,28 @@ function cornerOf({ left, right, top, bottom }: Bounds, near: Side): Bounds {
 /** The side of a plate that is next to what is written about it: the first close view stands nearest to it. */
 export type Side = 'left' | 'right';
 
+/** What is left of a frame beside the small drawing of a tall plant, on the side away from what is written. */
+const without = (frame: Bounds, near: Side, room: number): Bounds =>
+  near === 'right' ? { ...frame, left: frame.left + room } : { ...frame, right: frame.right - room };
+
+/** Plate units. */
+const statureRoom = 46;
+const leastForStature = 260;
+const statureBox = ({ left, right, bottom }: Bounds, near: Side): Bounds => ({
+  left: near === 'right' ? left - 4 : right - statureRoom,
+  right: near === 'right' ? left + statureRoom - 4 : right,
+  top: bottom - 52,
+  bottom
+});
+
 /** The plant below, its close views in a row above it. */
-function inRow(main: Scene, close: readonly Scene[], frame: Bounds, near: Side): Figure[] {
+function inRow(main: Scene, close: readonly Scene[], frame: Bounds, near: Side, beside: number): Figure[] {
   const isAlone = close.length === 1;
   const split = frame.top + (frame.bottom - frame.top) * (isAlone ? 0.36 : 0.44);
   const cells = boxes(frame.left, frame.right, isAlone ? 2 : close.length);
   if (near === 'right') cells.reverse();
   return [
-    fit(main, { ...frame, top: split }),
+    fit(main, without({ ...frame, top: split }, near, beside)),
     ...close.map((scene, i) => {
       const [left, right] = cells[i]!;
       return fit(scene, { left: left + 6, right: right - 6, top: frame.top, bottom: split - 8 });
@@ -257,7 +272,7 @@ function inRow(main: Scene, close: readonly Scene[], frame: Bounds, near: Side):
 }
 
 /** The plant, its close views in a column beside it. */
-function inColumn(main: Scene, close: readonly Scene[], frame: Bounds, near: Side): Figure[] {
+function inColumn(main: Scene, close: readonly Scene[], frame: Bounds, near: Side, beside: number): Figure[] {
   const wide = (frame.right - frame.left) * 0.34;
   const [column, rest] =
     near === 'left'
@@ -271,7 +286,7 @@ function inColumn(main: Scene, close: readonly Scene[], frame: Bounds, near: Sid
         ];
   const cells = boxes(frame.top, frame.bottom, close.length);
   return [
-    fit(main, rest),
+    fit(main, without(rest, near, beside)),
     ...close.map((scene, i) => {
       const [top, bottom] = cells[i]!;
       return fit(scene, { ...column, top: top + 6, bottom: bottom - 6 });
@@ -308,17 +323,21 @@ export function composePlate(
   const close = others.filter((scene) => !torn.includes(scene));
   // Above it the plant ends sooner, so that its foot and its bar stay free.
   const free = torn.length > 0 ? { ...frame, bottom: frame.bottom - size.height * tornRoom } : frame;
+  const beside = main!.stature && size.width >= leastForStature ? statureRoom : 0;
   const figures =
     close.length === 0
-      ? [fit(main!, free)]
+      ? [fit(main!, without(free, near, beside))]
       : [inRow, inColumn]
-          .map((layout) => layout(main!, close, free, near))
+          .map((layout) => layout(main!, close, free, near, beside))
           .reduce((a, b) => (b[0]!.scale > a[0]!.scale ? b : a));
   return {
     ...size,
     figures: [...figures, ...torn.map((scene) => fit(scene, cornerOf(frame, near)))],
     // No size of what is below the ground is described: a bar there would make one up.
-    marks: figures.filter(({ scene }) => scene.view !== 'underground').flatMap(scaleBar)
+    marks: [
+      ...figures.filter(({ scene }) => scene.view !== 'underground').flatMap(scaleBar),
+      ...(beside ? heightMark(main!, statureBox(free, near)) : [])
+    ]
   };
 }
 

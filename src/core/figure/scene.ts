@@ -85,6 +85,8 @@ export interface Scene {
   /** Back to front. */
   readonly parts: readonly Part[];
   readonly bounds: Bounds;
+  /** Of a tall plant as a whole: how tall it grows, in millimetres, and as what. */
+  readonly stature?: { readonly height: number; readonly form: 'herb' | 'shrub' | 'tree' };
 }
 
 export const noBounds: Bounds = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };

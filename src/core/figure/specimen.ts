@@ -13,16 +13,26 @@ import {
   undergroundView,
   undersideView
 } from './close-views';
-import { type Form, type Model, formOf, hasFruit, hasLeaves, isWoody } from './form';
-import { clamp } from './geometry';
+import {
+  type Form,
+  type Model,
+  formOf,
+  hasFruit,
+  hasLeaves,
+  hidesItsStem,
+  isClimbing,
+  isWoody
+} from './form';
 import { grassBefore } from './grass';
 import { wholePlant } from './habits';
+import { tallFrom } from './height-mark';
 import { type Part, type Scene, type View, boundsOfParts } from './scene';
 import { type Traits, pickTraits } from './traits';
+import { twigReach } from './twig';
 import { visibleShares } from './visibility';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 10;
+export const drawingVersion = 11;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,
@@ -48,7 +58,7 @@ function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
   switch (view) {
     case 'whole':
       if (model.traits.state('frond-shape')) return 320;
-      if (isWoody(model.traits)) return clamp(Math.max(leaf * 2.9, item * 11), 90, 420);
+      if (isWoody(model.traits)) return twigReach({ ...model, form });
       if (!hasLeaves(model.traits) && model.traits.state('flower-cluster') === 'club') return form.height;
       return Math.max(
         leaf * 1.3,
@@ -65,6 +75,7 @@ function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
     case 'stalk':
       return Math.max(form.stalkWidth, 2) * 20;
     case 'foot':
+      if (isWoody(model.traits) && hidesItsStem(model.traits)) return Math.max(form.blade.width, 1.2) * 13;
       return Math.max(form.stemWidth, form.blade.width * 0.2, 6) * 8;
     case 'flower':
       return isUmbel(model.traits)
@@ -122,6 +133,14 @@ export interface Setting {
   readonly uncut?: boolean;
 }
 
+/** Neither climber, cane, frond nor shell. */
+const standsUpright = (traits: Traits): boolean =>
+  traits.value('plant-height') !== undefined &&
+  !isClimbing(traits) &&
+  !['creeping', 'scrambling', 'arching'].includes(traits.state('growth-form') ?? '') &&
+  traits.state('frond-shape') === undefined &&
+  traits.state('shell-apex') === undefined;
+
 /** Twigs are held in the hand, seaweeds and shells lie. */
 const canStandInGrass = (traits: Traits): boolean =>
   !isWoody(traits) && traits.state('frond-shape') === undefined && traits.state('shell-apex') === undefined;
@@ -172,7 +191,18 @@ export function specimen(
     if (!best || seen > best.seen) best = { parts, seen };
     if (best.seen >= leastSeen) break;
   }
-  return { view, parts: best!.parts, bounds: boundsOfParts(best!.parts) };
+  const stature = view === 'whole' ? statureOf(traits, form) : undefined;
+  return { view, parts: best!.parts, bounds: boundsOfParts(best!.parts), ...(stature && { stature }) };
+}
+
+/** What climbs or creeps has no height of its own. */
+function statureOf(traits: Traits, { height }: Form): Scene['stature'] {
+  const growth = traits.state('growth-form');
+  if (height < tallFrom || !standsUpright(traits)) return undefined;
+  return {
+    height,
+    form: growth === 'tree' ? 'tree' : growth === 'shrub' || growth === 'low-shrub' ? 'shrub' : 'herb'
+  };
 }
 
 /** Of each kind of part with something to show, the best seen one; of those kinds, the worst. */

@@ -1,6 +1,6 @@
 import type { Random } from '../../random';
 import { type FlatLeaf, bent } from '../flat-leaf';
-import { type Model, hasLeaves } from '../form';
+import { type Model, hasLeaves, hidesItsStem } from '../form';
 import { add, ellipse, growSpine, scale, smooth } from '../geometry';
 import type { BladeLook } from '../blade-outline';
 import { bladeLook, flatLeaf, undersideDots } from '../leaf';
@@ -49,7 +49,7 @@ const slender = 9;
 export const isSlender = ({ form, traits }: Pick<Model, 'form' | 'traits'>): boolean =>
   ['undivided', undefined].includes(traits.state('leaf-division')) &&
   form.blade.length > slender * form.blade.width &&
-  traits.state('stem-leaf-stand') !== 'spiral-crowded';
+  !hidesItsStem(traits);
 
 /** The tip of a long narrow leaf, and the leaf cut across. */
 function slenderLeaf(model: Model, random: Random): Part[] {

@@ -1,5 +1,5 @@
-import { type Model, hasLeaves, isClimbing, isWoody } from '../form';
-import { add, ellipse, growSpine, resample } from '../geometry';
+import { type Model, hasLeaves, hidesItsStem, isClimbing, isWoody } from '../form';
+import { add, ellipse, growSpine, placed, resample, smoothRing } from '../geometry';
 import {
   cutEnd,
   drawFoot,
@@ -11,15 +11,52 @@ import {
   tubeArea,
   winterBuds
 } from '../organs';
-import { drawTube, inkLine, lines, tone } from '../paint';
-import type { Part } from '../scene';
+import { drawTube, edged, inkLine, lines, tone } from '../paint';
+import type { Part, Point, Shape } from '../scene';
 import { tornPiece } from './torn';
 
 /** The stem near, and the foot of the shoot. */
 
+/** A pair of needles where they leave the twig, in the sheath that holds them. */
+function needleFoot(model: Model): Part[] {
+  const { traits, form, random, pen } = model;
+  const own = random.fork('needle foot');
+  const width = Math.max(form.blade.width, 1.2);
+  const needles = [-1, 1].map((side) =>
+    growSpine({ x: side * width * 0.42, y: 0 }, side * 0.1, side * own.between(0.1, 0.3), width * 11, 12)
+  );
+  const scales = drawFoot(model, { x: 0, y: 0 }, width * 2.1, width * 4.4, own.fork('scales'));
+  return [
+    ...needles.map((spine, i) =>
+      partOf(
+        'leaf',
+        drawTube(
+          spine,
+          (t) => width * (1 - 0.12 * t),
+          { colour: form.colour.leaf, pen },
+          own.fork(`needle ${i}`)
+        ),
+        [],
+        tubeArea(spine, width),
+        i,
+        spine.place(0.7)
+      )
+    ),
+    partOf(
+      'foot',
+      scales,
+      traits.shown('foot-sheath'),
+      [ellipse({ x: 0, y: -width * 1.8 }, width * 1.2, width * 2.2)],
+      9,
+      { x: 0, y: -width * 1.8 }
+    )
+  ];
+}
+
 /** The foot of a shoot or tuft. */
 export function footView(model: Model): Part[] {
   const { traits, form, random, pen } = model;
+  if (isWoody(traits) && hidesItsStem(traits)) return needleFoot(model);
   const own = random.fork('near foot');
   const width = Math.max(form.stemWidth, form.blade.width * 0.2, 6);
   const tall = width * 6;
@@ -108,6 +145,49 @@ export function footView(model: Model): Part[] {
   return parts;
 }
 
+/** The bud in the axil of a leaf. */
+function axilBud(at: Point, side: -1 | 1, width: number, { form, pen }: Model): Shape[] {
+  const bud = (points: readonly Point[]) =>
+    placed(
+      points.map(({ x, y }) => ({ x: x * side, y })),
+      at,
+      side * 0.34,
+      width * 0.42
+    );
+  const colour = tone(form.colour.stem, -0.08);
+  return [
+    edged(
+      [
+        bud(
+          smoothRing(
+            [
+              { x: -0.36, y: 0.5 },
+              { x: -0.42, y: -0.1 },
+              { x: 0, y: -1 },
+              { x: 0.42, y: -0.1 },
+              { x: 0.36, y: 0.5 }
+            ],
+            3
+          )
+        )
+      ],
+      colour,
+      pen * 0.8
+    ),
+    lines(
+      [
+        bud([
+          { x: 0.28, y: 0.44 },
+          { x: 0.16, y: -0.2 },
+          { x: 0, y: -0.84 }
+        ])
+      ],
+      tone(colour, -0.5),
+      pen * 0.6
+    )
+  ];
+}
+
 /** A length of stem, cut unless it is to stay whole, and, where leaves are in the way of standing, the feet of a joint. */
 export function stemView(model: Model): Part[] {
   const { traits, form, random, pen, uncut } = model;
@@ -137,16 +217,23 @@ export function stemView(model: Model): Part[] {
   const shapes = [...stem.shapes, ...(uncut ? [] : cut())];
   const stand = traits.state('stem-leaf-stand');
   if (hasJoint && stand !== 'leafless' && hasFeet) {
-    const sides = stand === 'alternate' ? [1] : [-1, 1];
+    const sides = stand === 'alternate' ? ([1] as const) : ([-1, 1] as const);
     for (const side of sides) {
-      const foot = add(spine.place(joint), { x: side * width * 0.44, y: 0 });
-      const stub = growSpine(foot, side * 0.85, side * 0.12, width * 1.5, 6);
+      const foot = add(spine.place(joint), { x: side * width * 0.36, y: width * 0.16 });
+      const stub = growSpine(foot, side * 0.95, -side * 0.3, width * 1.5, 8);
+      const end = stub.place(1);
       shapes.unshift(
+        ...axilBud(add(spine.place(joint), { x: side * width * 0.5, y: -width * 0.26 }), side, width, model),
         ...drawTube(
           stub,
-          (t) => width * (0.32 - 0.08 * t),
+          (t) => width * (0.24 + 0.3 * (1 - t) ** 2.4),
           { colour: form.colour.stem, pen },
           own.fork(`stub ${side}`)
+        ),
+        edged(
+          [ellipse(end, width * 0.12, width * 0.06, stub.heading(0.99), 12)],
+          tone(form.colour.stem, 0.5),
+          pen * 0.7
         )
       );
     }

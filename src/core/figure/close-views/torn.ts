@@ -1,8 +1,8 @@
 import type { Random } from '../../random';
-import { smooth } from '../geometry';
+import { ellipse, growSpine, smooth } from '../geometry';
 import type { Model } from '../form';
-import { partOf } from '../organs';
-import { edged, lines } from '../paint';
+import { cutEnd, partOf, tubeArea } from '../organs';
+import { drawTube, edged, lines, tone } from '../paint';
 import type { Line, Part, Point } from '../scene';
 
 /** Pieces broken across and pulled apart: what holds the halves. */
@@ -21,17 +21,33 @@ export function tornPiece(
   random: Random
 ): Part {
   const gap = width * 2.6;
-  const half = (sign: -1 | 1): Point[] => {
-    const ragged = Array.from({ length: 7 }, (_, i) => ({
+  const colour = form.colour.stem;
+  // Both halves lean a little apart; what was torn is pale and ragged.
+  const halves = ([-1, 1] as const).map((sign) => {
+    const spine = growSpine(
+      { x: at.x, y: at.y + (sign * gap) / 2 },
+      (sign < 0 ? 0 : Math.PI) + random.between(0.05, 0.14),
+      random.between(-0.1, 0.1),
+      width * 3,
+      6
+    );
+    const edge = Array.from({ length: 7 }, (_, i) => ({
       x: at.x + width * (0.5 - i / 6),
-      y: at.y + sign * (gap / 2 + random.between(-0.12, 0.12) * width)
+      y: at.y + sign * (gap / 2 - random.between(0, 0.26) * width)
     }));
-    return [
-      ...ragged,
-      { x: at.x - width * 0.5, y: at.y + sign * (gap / 2 + width * 3) },
-      { x: at.x + width * 0.5, y: at.y + sign * (gap / 2 + width * 3) }
+    const ragged = [
+      ...edge,
+      ...ellipse({ x: at.x, y: at.y + (sign * gap) / 2 }, width / 2, width * 0.12, 0, 14)
     ];
-  };
+    return {
+      area: tubeArea(spine, width),
+      shapes: [
+        ...drawTube(spine, () => width, { colour, pen }, random),
+        ...cutEnd(spine.place(1), width, spine.heading(0.99), undefined, colour, pen),
+        edged([ragged], tone(colour, 0.5), pen * 0.8)
+      ]
+    };
+  });
   const hanging = threads.map((x, i): Line =>
     smooth(
       [
@@ -42,17 +58,16 @@ export function tornPiece(
       4
     )
   );
-  const halves = [half(-1), half(1)];
   return partOf(
     organ,
     [
-      edged(halves, form.colour.stem, pen),
+      ...halves.flatMap(({ shapes }) => shapes),
       ...(hanging.length > 0
         ? [lines(hanging, '#7C7A5E', pen * 2.4), lines(hanging, '#F1EED8', pen * 1.4)]
         : [])
     ],
     traits.shown(shown),
-    halves,
+    halves.flatMap(({ area }) => area),
     2,
     at
   );

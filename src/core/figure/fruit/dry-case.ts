@@ -6,14 +6,26 @@ import { bodyOf, type FruitForm, type FruitLook, line } from './look';
 
 /** Dry cases that open: capsules, short pods, and what is too small to be told. */
 
+/** Of a capsule that is an egg: width to length. */
+const eggRatio = 0.8;
+
 function capsule(look: FruitLook, at: Point, facing: number): Shape[] {
-  const { size, colour, pen } = look;
+  const { size, colour, pen, ratio = eggRatio } = look;
+  const k = ratio / eggRatio;
   const body = bodyOf(look, at, facing);
   return [
     edged(
       [
         body(
-          line([-0.2, 0.5], [-0.4, 0.1], [-0.3, -0.36], [0, -0.5], [0.3, -0.36], [0.4, 0.1], [0.2, 0.5]),
+          line(
+            [-0.2 * k, 0.5],
+            [-0.4 * k, 0.1],
+            [-0.3 * k, -0.36],
+            [0, -0.5],
+            [0.3 * k, -0.36],
+            [0.4 * k, 0.1],
+            [0.2 * k, 0.5]
+          ),
           2
         )
       ],
@@ -21,8 +33,8 @@ function capsule(look: FruitLook, at: Point, facing: number): Shape[] {
       pen * 0.6
     ),
     lines(
-      [-0.14, 0.14].map((k) =>
-        placed(smooth(line([k * 0.6, 0.44], [k, 0], [k * 0.5, -0.44]), 2), at, facing, size)
+      [-0.14 * k, 0.14 * k].map((x) =>
+        placed(smooth(line([x * 0.6, 0.44], [x, 0], [x * 0.5, -0.44]), 2), at, facing, size)
       ),
       tone(colour, -0.5),
       pen * 0.6,
@@ -64,7 +76,13 @@ interface Near {
 }
 
 function throughLens(look: FruitLook, { profile, furrows, beak }: Near, at: Point, facing: number): Shape[] {
-  const solid = new Solid(profile, look, at, facing);
+  const k = look.ratio === undefined ? 1 : look.ratio / eggRatio;
+  const solid = new Solid(
+    profile.map(([wide, along]) => [wide * k, along] as const),
+    look,
+    at,
+    facing
+  );
   return [
     ...(beak
       ? [

@@ -16,6 +16,8 @@ export interface FruitLook {
   readonly isLong: boolean;
   /** Oil lines run the whole length of a flat fruit. */
   readonly wholeLines: boolean;
+  /** Width to length, where a dry fruit is no egg. */
+  readonly ratio?: number;
   readonly green: string;
   readonly pen: number;
 }

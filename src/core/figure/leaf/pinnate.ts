@@ -73,7 +73,7 @@ export function pinnate(model: Model, look: BladeLook, random: Random): FlatLeaf
     : undefined;
   const reach = Math.min(look.width / 2, (long / (pairs + 1)) * (kind === 'lance' ? 2 : lobes ? 2.3 : 1.5));
   const cut: Partial<BladeLook> = lobes ? { lobes, outline: 'ovate', base: 'rounded' } : {};
-  const breadth = lobes && pairs <= 3 ? 0.82 : undefined;
+  const breadth = lobes ? (pairs <= 3 ? 0.82 : 0.68) : undefined;
   const rachisEnd = { x: 0, y: -long * (endLargest ? 0.66 : 0.8) };
   const pieces: FlatLeaf[] = [];
   const stalks: Line[] = [[{ x: 0, y: 0 }, rachisEnd]];

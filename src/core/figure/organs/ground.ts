@@ -1,5 +1,5 @@
 import type { Random } from '../../random';
-import type { Model } from '../form';
+import { type Model, isWoody } from '../form';
 import { ellipse, growSpine, smooth } from '../geometry';
 import { edged, filled, lines, tone } from '../paint';
 import type { Part, Point, Shape } from '../scene';
@@ -61,7 +61,11 @@ export function drawFoot(
   const state = traits.state('foot-sheath');
   // The sheath of a bulb is pale, the scales of a rootstock are flushed.
   const isBulb = traits.state('underground') === 'bulb';
-  const tints = isBulb ? ['#EFEBDD', '#E5DFCB', '#D9D2BA'] : ['#C29A92', '#B0838A', '#9E6A74'];
+  const tints = isBulb
+    ? ['#EFEBDD', '#E5DFCB', '#D9D2BA']
+    : isWoody(traits)
+      ? ['#C7A983', '#B08F6B', '#947350']
+      : ['#C29A92', '#B0838A', '#9E6A74'];
   if (state === 'scales')
     return [0, 1, 2].flatMap((i) => {
       const tall = height * (1 - 0.27 * i);
