@@ -18,6 +18,7 @@ import {
 } from './item';
 import { dots, edged, filled, lines, petalWhite, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
+import { largeFlower } from './spike';
 import { compoundUmbel, umbel } from './umbel';
 
 /** How flowers and fruits stand together. A cluster grows from the end of a stem, along it, or from its joints. */
@@ -92,7 +93,7 @@ function flatCluster(
     traits.state('fruit-stand') === 'flat-upright' ||
     (isAbsent(traits.state('fruit-stand')) && traits.state('twig-bark') === 'warty');
   const isFew = form.flowerSize > 14 && !isHeads && !hasFruit(traits);
-  const least = isFew ? 7 : Math.round((near ? 44 : 24) * (isHeads ? (near ? 0.3 : 0.4) : isWide ? 2 : 1));
+  const least = isFew ? 7 : Math.round((near ? 44 : 24) * (isHeads ? (near ? 0.16 : 0.4) : isWide ? 2 : 1));
   const isLax = isWide && hasFruit(traits) && !near;
   const closeness = isFew ? 0.72 : isHeads ? 0.84 : isLax ? 0.86 : isWide ? 0.72 : 0.58;
   const reach = Math.max(
@@ -291,7 +292,7 @@ const crowdedItem = 6.5;
 export const isAtJoints = (kind: string): boolean => atJoints.has(kind);
 
 /** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
-export function standOf({ traits }: Model): string | undefined {
+export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): string | undefined {
   const isUmbel = [traits.state('flower-cluster'), traits.state('fruit-stand')].includes('umbel');
   const isTopRing = traits.state('stem-leaf-stand') === 'top-ring';
   if (isTopRing && !isUmbel && (hasFruit(traits) || !isAbsent(traits.state('flower-cluster'))))
@@ -302,7 +303,8 @@ export function standOf({ traits }: Model): string | undefined {
     const isUmbellate = !isAbsent(traits.state('bracteoles')) || !isAbsent(traits.state('umbel-place'));
     if (stand === 'umbel') return isUmbellate ? 'compound-umbel' : 'umbel';
     if (stand === 'flat-drooping' || stand === 'flat-upright') return 'flat-cluster';
-    if (stand === 'heads') return 'head';
+    // Berries of one head are packed round its stalk.
+    if (stand === 'heads') return traits.state('fruit-form') === 'berry' ? 'spike' : 'head';
     if (stand === 'bunches') return 'loose';
     if (stand === 'rings') return 'rings';
     if (stand === 'spike')
@@ -322,7 +324,9 @@ export function standOf({ traits }: Model): string | undefined {
     if (isSeated) return 'from-ground';
     const hangs =
       traits.state('fruit-form') === 'berry' &&
-      !['alternate', 'opposite'].includes(traits.state('stem-leaf-stand') ?? '') &&
+      !['alternate', 'opposite', 'whorled', 'spiral-crowded'].includes(
+        traits.state('stem-leaf-stand') ?? ''
+      ) &&
       isAbsent(traits.state('twig-bark'));
     if (stand === 'single' && hangs) return 'one-sided';
     if (stand === 'single') return traits.state('flower-cluster') === 'one-sided' ? 'one-sided' : 'axils';
@@ -330,6 +334,8 @@ export function standOf({ traits }: Model): string | undefined {
   }
   const cluster = traits.state('flower-cluster');
   if (cluster === 'from-ground' && traits.state('flower-form') !== 'goblet') return 'axils';
+  // Of large flowers a branched spike has few, each on its stalk.
+  if (cluster === 'branched-spike' && form.flowerSize >= largeFlower) return 'loose';
   return isAbsent(cluster) ? undefined : cluster;
 }
 
@@ -483,10 +489,12 @@ export function drawAtJoint(
     for (const side of sides) {
       const own = random.fork(`string ${side}`);
       const branches = hangsDown ? [0, 0.5] : [0];
+      const start = stemHeading + side * (hangsDown ? own.between(0.9, 1.3) : own.between(0.4, 0.6));
       const main = growSpine(
         at,
-        stemHeading + side * (hangsDown ? own.between(1.2, 1.6) : own.between(0.4, 0.6)),
-        side * (hangsDown ? 1.3 : -0.3),
+        start,
+        // Whichever way the stem leans, tassels come to hang straight down.
+        hangsDown ? side * own.between(2.8, 3) - start : side * -0.3,
         long * own.between(0.85, 1.1) * k,
         12
       );
@@ -527,7 +535,11 @@ export function drawAtJoint(
     }
     return { shapes, points };
   }
-  const isBell = hangs(model.traits);
+  // What springs from the ground stands up, unless it is a drop like a snowdrop's.
+  const isBell =
+    hangs(model.traits) &&
+    (model.traits.state('flower-cluster') !== 'from-ground' ||
+      model.traits.state('flower-form') === 'three-and-three');
   for (const side of sides) {
     // Flowers of twigs sit close, those of herbs on stalks.
     const reach = item * (isWoody(model.traits) ? 0.35 : hasFruit(model.traits) ? 0.7 : 0.9);

@@ -42,6 +42,27 @@ describe('specimens', () => {
     expect(lean('allium-ursinum')).not.toEqual(lean('arum-maculatum'));
   });
 
+  it('bear their pairs of leaves crosswise: every other pair points at the viewer and is seen shorter', () => {
+    const spans = [1, 2, 3, 4, 5, 6].flatMap((seed) => {
+      const { parts } = specimen(
+        library,
+        taxonOf('urtica-dioica'),
+        stageOf('urtica-dioica', 'leaf'),
+        seed,
+        'whole'
+      );
+      const reach = parts
+        .filter(({ kind }) => kind === 'leaf')
+        .map(({ anchor }) => anchor)
+        .sort((a, b) => b.y - a.y);
+      // Neighbours by height are of one pair.
+      return [0, 1, 2].map((pair) => Math.abs(reach[2 * pair]!.x - reach[2 * pair + 1]!.x));
+    });
+    const widest = Math.max(...spans);
+    expect(spans.filter((span) => span < widest * 0.55).length).toBeGreaterThan(spans.length * 0.2);
+    expect(spans.filter((span) => span > widest * 0.65).length).toBeGreaterThan(spans.length * 0.2);
+  });
+
   it('say nothing in words, names or order that would give the answer away', () => {
     for (const [slug, stage] of [
       ['conium-maculatum', 'flower'],

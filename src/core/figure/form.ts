@@ -51,11 +51,11 @@ export const hasFruit = (traits: Traits): boolean => !isAbsent(traits.state('fru
 export const hasLeaves = (traits: Traits): boolean =>
   traits.state('leaf-outline') !== undefined && traits.state('leaf-attachment') !== 'no-leaves';
 /** Longer leaves than these, in centimetres, are seen one by one however crowded they stand. */
-const crowdedLength = 9;
+const crowdedLength = 5;
 /** Many small whole leaves that hide the stem; large or divided ones stand in a spiral like any others. */
 export const hidesItsStem = (traits: Traits): boolean =>
   traits.state('stem-leaf-stand') === 'spiral-crowded' &&
-  (traits.value('leaf-length') ?? 0) < crowdedLength &&
+  (traits.state('leaf-outline') === 'needle' || (traits.value('leaf-length') ?? 0) < crowdedLength) &&
   ['undivided', undefined].includes(traits.state('leaf-division'));
 /** A stem that stands withered, with what is left of its fruit. */
 export const isWithered = (traits: Traits): boolean =>

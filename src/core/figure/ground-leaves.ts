@@ -127,7 +127,9 @@ function rosette(model: Model, count: number, k: number, pitch: number): Part[] 
 function wrappedShoot(model: Model): Part[] {
   const { form, random, traits, pen } = model;
   const camera = cameraAt(0.15);
-  const tall = Math.max(form.stalk, form.blade.length * 0.4);
+  // Of a tussock the sheaths are low and many.
+  const isTussock = form.leaves > 4;
+  const tall = isTussock ? form.blade.length * 0.12 : Math.max(form.stalk, form.blade.length * 0.4);
   const lean = random.between(-0.08, 0.08);
   const shoot = growSpine({ x: 0, y: 0 }, lean, -lean, tall, 10);
   const width = Math.max(form.stemWidth, form.blade.width * 0.14, pen * 4);
@@ -136,12 +138,15 @@ function wrappedShoot(model: Model): Part[] {
   const leaves = Array.from({ length: count }, (_, i) => {
     const own = random.fork(`pose ${i}`);
     const side = hand * (i % 2 ? -1 : 1);
-    const at = shoot.place(0.74 + 0.11 * i);
+    const at = shoot.place(isTussock ? 0.4 + (0.6 * i) / count : 0.74 + 0.11 * i);
     return leafParts(model, camera, {
       name: `leaf ${i}`,
       foot: { x: at.x, y: -at.y, z: i },
       azimuth: side * (quarter + own.between(-0.5, 0.3)),
-      rise: [1.36 + own.between(-0.08, 0.08), own.between(0.7, 1.1)],
+      rise: [
+        (isTussock ? 1.5 - (0.5 * (count - i)) / count : 1.36) + own.between(-0.08, 0.08),
+        isTussock ? own.between(0.1, 0.9) : own.between(0.7, 1.1)
+      ],
       size: own.between(0.88, 1.04),
       stalk: 0
     });

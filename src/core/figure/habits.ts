@@ -144,14 +144,18 @@ function stemmed(model: Model): Part[] {
     leafLong *
       (kind
         ? clamp(240 / leafLong, 1.3, 4)
-        : growth === 'creeping'
-          ? 6
-          : climbing
-            ? 2.8
-            : isArching || isCreeping
-              ? 1.9
-              : 4),
-    kind ? clusterReach(model, kind) * (kind === 'compound-umbel' ? 5.2 : 4.5) : 0,
+        : hidesItsStem(traits)
+          ? 8
+          : growth === 'creeping'
+            ? 6
+            : climbing
+              ? 2.8
+              : isArching || isCreeping
+                ? 1.9
+                : 4),
+    kind
+      ? clusterReach(model, kind) * (kind === 'compound-umbel' ? 5.2 : isArching || climbing ? 2.6 : 4.5)
+      : 0,
     isBareShoot ? bareLength(climbs) : 0,
     pen * 40
   );
@@ -167,7 +171,7 @@ function stemmed(model: Model): Part[] {
     const climber =
       climbs === 'rootlets'
         ? growSpine(foot, 0.02, 0.03, reach, 20)
-        : climbing && climbs !== 'tendrils' && climbs !== 'discs' && climbs !== 'leaf-stalks'
+        : climbing && (climbs === 'twining' || climbs === undefined)
           ? twine(foot, reach, Math.max(form.stemWidth, pen * 3))
           : undefined;
     const between = clamp(
@@ -408,12 +412,17 @@ function support(model: Model, tall: number): Part {
 const without = (parts: readonly Part[], ...slugs: readonly string[]): Part[] =>
   parts.map((part) => ({ ...part, shows: part.shows.filter(({ character }) => !slugs.includes(character)) }));
 
+/** Millimetres. */
+const lowHood = 170;
+
 /** Berries on a bare stalk, or a hood, beside or without leaves. */
 function hooded(model: Model): Part[] {
   const { form, random, traits, pen } = model;
   const isFruit = hasFruit(traits);
   const leaves = hasLeaves(traits) ? tuft(model, Math.min(model.form.leaves, 3)) : [];
-  const tall = isFruit ? form.height * 0.6 : form.height * 0.34;
+  // Low hoods sit on the ground.
+  const isLow = !isFruit && form.height < lowHood;
+  const tall = form.height * (isFruit ? 0.6 : isLow ? 0.05 : 0.34);
   const stem = growSpine({ x: 0, y: 0 }, random.between(-0.06, 0.06), 0.04, tall, 10);
   const width = Math.max(form.stemWidth, tall * 0.04, pen * 4);
   const shoot: Shoot = { spine: stem, joints: [], width };

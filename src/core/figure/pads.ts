@@ -58,8 +58,16 @@ function drawPad(model: Model, pad: Pad, random: Random): { shapes: Shape[]; rin
       edged([ring], colour, pen),
       filled([dark], tone(colour, -0.4), 0.25),
       filled(
-        cushions.map((at) => ellipse(at, pen * 1.7, pen * 1.3, 0, 8)),
-        '#B79A5C'
+        cushions.map((at) => ellipse(at, pen * 2.4, pen * 1.9, 0, 8)),
+        '#A8874A'
+      ),
+      // Tufts of fine barbed hairs.
+      lines(
+        cushions.flatMap((at) =>
+          [-0.9, -0.3, 0.3, 0.9].map((turn) => [at, add(at, scale(towards(pad.turn + turn), pen * 4.4))])
+        ),
+        '#8A6A34',
+        pen * 0.5
       ),
       lines(spines, '#E9E2CC', pen * 0.9),
       lines(spines, '#6B5F45', pen * 0.4)

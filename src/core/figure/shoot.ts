@@ -1,7 +1,7 @@
 import { drawAtJoint, drawCluster, isAtJoints } from './cluster';
 import { isAlongStem } from './along-stem';
 import { type Model, hasFruit, hasLeaves, isWithered, isWoody } from './form';
-import { type Spine, add, clamp, growSpine, hull, scale, spineThrough, towards } from './geometry';
+import { type Spine, add, clamp, growSpine, hull, scale, smooth, spineThrough, towards } from './geometry';
 import { aside, goldenAngle, quarter } from './ground-leaves';
 import { bladeShows, leafParts, partOf } from './organs';
 import { edged, lines, tone } from './paint';
@@ -202,7 +202,8 @@ export function crowdedLeaves(model: Model, spine: Spine, name: string): Part[] 
               )
             )
           );
-        const ring = [...half(-1), blade.place(1), ...half(1).reverse()];
+        const rough = [...half(-1), blade.place(1), ...half(1).reverse()];
+        const ring = isNeedle ? rough : smooth([blade.place(0), ...rough, blade.place(0)], 2);
         (Math.abs(turn) < 0.4 || i % 2 ? front : back).push(ring);
         sheen.push([blade.place(0.1), blade.place(0.55), blade.place(0.9)]);
         hit.push([add(at, { x: 0, y: 0 }), ...[half(-1)[1]!, blade.place(1), half(1)[1]!]]);
@@ -218,7 +219,7 @@ export function crowdedLeaves(model: Model, spine: Spine, name: string): Part[] 
           ...front.map((ring) => edged([ring], colour, pen * 0.6))
         ]),
     lines(
-      isNeedle ? sheen : [],
+      sheen,
       traits.state('leaf-section') === 'channelled' || isNeedle ? tone(colour, 0.5) : tone(colour, 0.35),
       pen * 0.55,
       0.75

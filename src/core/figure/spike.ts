@@ -14,7 +14,7 @@ const chaffy = new Set(['four-tiny', 'no-petals']);
 const opensWide = new Set(['star-six', 'five-open', 'six-open', 'four-cross']);
 
 /** Flowers from this size on, in millimetres, stand apart on stalks; capsules do at any size. */
-const largeFlower = 14;
+export const largeFlower = 14;
 
 /** Open flowers or capsules on stalks, one round the stem after the other, closer and younger towards the tip. */
 function raceme(model: Model, axis: Spine, random: Random, near: boolean): Drawn {

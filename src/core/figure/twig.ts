@@ -2,6 +2,7 @@ import { isAtJoints, standOf } from './cluster';
 import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem } from './form';
 import { clamp, ellipse, growSpine, growStem } from './geometry';
 import { quarter } from './ground-leaves';
+import { itemReach } from './item';
 import { stemPart, winterBuds } from './organs';
 import { edged, tone } from './paint';
 import type { Part } from './scene';
@@ -106,8 +107,16 @@ function inLeaf(model: Model, shoot: Shoot, kind: string | undefined): Part[] {
 /** Flowers or fruits of a twig: in its axils, in several bunches, or at its end. */
 function bunches(model: Model, shoot: Shoot, kind: string): Part[] {
   const { spine, width } = shoot;
-  if (isAtJoints(kind) || kind === 'spike')
-    return clusters(model, shoot, kind === 'spike' ? 'axils' : kind, 0.6, 'twig');
+  if (isAtJoints(kind)) return clusters(model, shoot, kind, 0.6, 'twig');
+  if (kind === 'spike') {
+    const item = itemReach(model);
+    const long = model.recipe.spike?.[0] ?? clamp(item * 9, spine.length * 0.16, spine.length * 0.34);
+    return [0.52, 0.7, 0.86].flatMap((t, i) => {
+      const side = i % 2 ? 1 : -1;
+      const axis = growSpine(spine.place(t), spine.heading(t) + side * 0.55, -side * 0.25, long, 14);
+      return clusters(model, { spine: axis, joints: [], width }, kind, 0.04, `spike ${i}`);
+    });
+  }
   if (kind !== 'loose') return clusters(model, shoot, kind, 0.7, 'twig');
   return [0.5, 0.74, 1].flatMap((t, i) => {
     const side = t === 1 ? 0 : i % 2 ? 1 : -1;
@@ -155,9 +164,16 @@ export function twig(model: Model): Part[] {
   const width = Math.max(reach * 0.026, pen * 4);
   // Pairs stand farther apart than single leaves: every other one lies before the stem.
   const isPaired = ['opposite', 'whorled'].includes(traits.state('stem-leaf-stand') ?? '');
-  const between = clamp(leafLong * (isPaired ? 0.62 : 0.36), reach / 9, reach / 3.6);
+  const isCrowded = traits.state('stem-leaf-stand') === 'spiral-crowded';
+  const between = clamp(
+    leafLong * (isPaired ? 0.62 : isCrowded ? 0.18 : 0.36),
+    reach / (isCrowded ? 16 : 9),
+    reach / 3.6
+  );
   const count = isBare ? 6 : Math.max(3, Math.floor((reach * 0.9) / between));
-  const joints = Array.from({ length: count }, (_, i) => 0.14 + (0.84 * i) / (count - 1));
+  // Crowded leaves leave the older part bare.
+  const lowest = isCrowded && !isBare ? 0.34 : 0.14;
+  const joints = Array.from({ length: count }, (_, i) => lowest + ((0.98 - lowest) * i) / (count - 1));
   const spine =
     isBare || isNeedle
       ? growSpine(...lean, 20)

@@ -81,11 +81,11 @@ function fromAfar(look: FlowerLook, pose: FlowerPose): Shape[] {
       )
     );
   };
-  if (pose.tilt > 0.25) shapes.push(...involucre(look, pose));
+  if (pose.tilt > 0.25 && form !== 'disc') shapes.push(...involucre(look, pose));
   if (form === 'straps') {
     const rim = blend(colour, '#7A5A1E', 0.55);
     shapes.push(
-      ...rays(isSmall ? 12 : 20, 0.1, 1, isSmall ? 1.2 : 0.92, colour, rim),
+      ...rays(isSmall ? 11 : 20, 0.1, 1, isSmall ? 0.86 : 0.92, colour, rim),
       ...(isSmall ? [] : rays(15, 0.08, 0.74, 0.8, tone(colour, 0.08), rim)),
       ...rays(isSmall ? 7 : 10, 0.02, 0.46, 0.8, tone(colour, 0.2), rim),
       dots(
@@ -95,9 +95,9 @@ function fromAfar(look: FlowerLook, pose: FlowerPose): Shape[] {
       )
     );
   } else if (form === 'daisy') {
-    const many = isSmall ? Math.min(look.rays, 9) : look.rays;
+    const many = isSmall ? Math.min(look.rays, 11) : look.rays;
     shapes.push(
-      ...rays(many, 0.32, 1, 17 / many, colour, blend(colour, outlineColour, 0.7)),
+      ...rays(many, 0.32, 1, (isSmall ? 11 : 15) / many, colour, blend(colour, outlineColour, 0.7)),
       edged([lay(ellipse({ x: 0, y: 0 }, r * 0.36, r * 0.36))], '#D9AE33', pen * 0.4, '#8A6A22')
     );
     if (!isSmall)
@@ -135,6 +135,13 @@ function fromAfar(look: FlowerLook, pose: FlowerPose): Shape[] {
           0.8
         )
       );
+    // Without rays a head is a cup with a tuft on it.
+    shapes.push(
+      ...involucre(
+        { ...look, size: size * 1.7 },
+        { ...pose, at: add(pose.at, scale(towards(pose.facing), -r * 0.5)), tilt: 0.6 }
+      )
+    );
   }
   return shapes;
 }

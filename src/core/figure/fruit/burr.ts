@@ -1,11 +1,58 @@
 import type { Random } from '../../random';
-import { add, ellipse, placed, scale, smooth, towards } from '../geometry';
+import { add, ellipse, placed, scale, smooth, smoothRing, towards } from '../geometry';
 import { edged, lines, tone } from '../paint';
 import type { Line, Point, Shape } from '../scene';
 import { Solid, sphere } from '../solid';
 import { type FruitForm, type FruitLook, isTiny, ribs } from './look';
 
+/** A long fruit that narrows into a tail, with bristles along it that point to its tip. */
+function bristled(look: FruitLook, at: Point, facing: number, random: Random): Shape[] {
+  const { size, colour, pen, ratio = 1 } = look;
+  const wide = ratio / 2;
+  const body = placed(
+    smoothRing(
+      [
+        { x: -wide * 0.2, y: 0.5 },
+        { x: -wide * 0.7, y: 0.1 },
+        { x: -wide, y: -0.2 },
+        { x: 0, y: -0.5 },
+        { x: wide, y: -0.2 },
+        { x: wide * 0.7, y: 0.1 },
+        { x: wide * 0.2, y: 0.5 }
+      ],
+      3
+    ),
+    at,
+    facing,
+    size
+  );
+  const many = isTiny(look) ? 4 : 12;
+  const bristles = [-1, 1].flatMap((side) =>
+    Array.from({ length: many }, (_, i): Line => {
+      const y = 0.46 - (0.7 * i) / many;
+      const x = side * wide * (0.3 + 0.6 * (1 - Math.abs(y)));
+      return placed(
+        [
+          { x, y },
+          { x: x + side * random.between(0.05, 0.09), y: y - random.between(0.07, 0.12) }
+        ],
+        at,
+        facing,
+        size
+      );
+    })
+  );
+  return [
+    lines(bristles, tone(colour, -0.3), pen * 0.7, 0.9),
+    edged([body], colour, pen * 0.6),
+    ...(isTiny(look)
+      ? []
+      : [lines(ribs(at, facing, size, wide * 0.7, 2), tone(colour, -0.45), pen * 0.5, 0.7)])
+  ];
+}
+
 function fromAfar(look: FruitLook, at: Point, facing: number, random: Random): Shape[] {
+  if (look.ratio) return bristled(look, at, facing, random);
   const { form, size, colour, pen } = look;
   const isSmall = isTiny(look);
 
@@ -26,6 +73,7 @@ function fromAfar(look: FruitLook, at: Point, facing: number, random: Random): S
 
 /** Rows of hooked spines along the ridges, as of carrot; or hooks all over two round halves, as of cleavers. */
 function throughLens(look: FruitLook, at: Point, facing: number, random: Random): Shape[] {
+  if (look.ratio) return bristled(look, at, facing, random);
   const { colour, pen } = look;
   const hook = (from: Point, outward: number, reach: number): Point[] => {
     const tip = add(from, scale(towards(outward), reach));
