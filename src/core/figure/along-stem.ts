@@ -23,7 +23,11 @@ export function along(model: Model, axis: Spine, kind: string, random: Random, n
     case 'one-sided': {
       const isTube = traits.state('flower-form') === 'wide-tube';
       const nods = traits.state('flower-form') === 'tube-six';
-      const count = clamp(Math.round(axis.length / (item * (isTube ? 0.5 : 1.1))), 5, near ? 12 : 13);
+      const count = clamp(
+        Math.round(axis.length / (item * (isTube ? 0.42 : 1.1))),
+        5,
+        near ? 12 : isTube ? 20 : 13
+      );
       const mirror = random.next() < 0.5 ? -1 : 1;
       for (let i = count - 1; i >= 0; i -= 1) {
         const share = i / (count - 1);

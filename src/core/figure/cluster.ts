@@ -3,7 +3,7 @@ import { along, isAlongStem } from './along-stem';
 import { drawFlower, drawNearFlower, headFromSide } from './flower';
 import { goblet, hoodedClub } from './from-ground';
 import { golden, type Spine, add, clamp, ellipse, growSpine, scale, towards } from './geometry';
-import { type Model, hasFruit, isAbsent, isWoody } from './form';
+import { type Model, hasFruit, isAbsent } from './form';
 import { drawFruit } from './fruit';
 import {
   type Drawn,
@@ -18,7 +18,6 @@ import {
 } from './item';
 import { dots, edged, filled, lines, petalWhite, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
-import { largeFlower } from './spike';
 import { compoundUmbel, umbel } from './umbel';
 
 /** How flowers and fruits stand together. A cluster grows from the end of a stem, along it, or from its joints. */
@@ -283,62 +282,6 @@ function seated(model: Model, base: Point, random: Random): Drawn {
   };
 }
 
-/** Clusters whose flowers or fruits spring from the joints of a stem. */
-const atJoints = new Set(['axils', 'whorls', 'tassels', 'spikes', 'strings', 'rings']);
-
-/** Of flowers in a ring, in millimetres. */
-const crowdedItem = 6.5;
-
-export const isAtJoints = (kind: string): boolean => atJoints.has(kind);
-
-/** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
-export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): string | undefined {
-  const isUmbel = [traits.state('flower-cluster'), traits.state('fruit-stand')].includes('umbel');
-  const isTopRing = traits.state('stem-leaf-stand') === 'top-ring';
-  if (isTopRing && !isUmbel && (hasFruit(traits) || !isAbsent(traits.state('flower-cluster'))))
-    return 'alone';
-  if (hasFruit(traits)) {
-    const stand = traits.state('fruit-stand');
-    if (traits.state('flower-cluster') === 'from-ground') return 'from-ground';
-    const isUmbellate = !isAbsent(traits.state('bracteoles')) || !isAbsent(traits.state('umbel-place'));
-    if (stand === 'umbel') return isUmbellate ? 'compound-umbel' : 'umbel';
-    if (stand === 'flat-drooping' || stand === 'flat-upright') return 'flat-cluster';
-    // Berries of one head are packed round its stalk.
-    if (stand === 'heads') return traits.state('fruit-form') === 'berry' ? 'spike' : 'head';
-    if (stand === 'bunches') return 'loose';
-    if (stand === 'rings') return 'rings';
-    if (stand === 'spike')
-      return ['pod', 'short-pod'].includes(traits.state('fruit-form') ?? '')
-        ? 'short-head'
-        : traits.state('flower-cluster') === 'branched-spike'
-          ? 'branched-spike'
-          : traits.state('fruit-form') === 'nutlets'
-            ? 'whorls'
-            : 'spike';
-    if (stand === 'strings') return traits.state('fruit-form') === 'tiny-dry' ? 'tassels' : 'strings';
-    // Capsules of bulbs without a stem sit between the leaves.
-    const isSeated =
-      traits.state('fruit-form') === 'capsule' &&
-      traits.state('leaf-attachment') === 'stalkless-tuft' &&
-      (traits.state('stem-leaf-stand') ?? 'no-stem') === 'no-stem';
-    if (isSeated) return 'from-ground';
-    const hangs =
-      traits.state('fruit-form') === 'berry' &&
-      !['alternate', 'opposite', 'whorled', 'spiral-crowded'].includes(
-        traits.state('stem-leaf-stand') ?? ''
-      ) &&
-      isAbsent(traits.state('twig-bark'));
-    if (stand === 'single' && hangs) return 'one-sided';
-    if (stand === 'single') return traits.state('flower-cluster') === 'one-sided' ? 'one-sided' : 'axils';
-    return 'loose';
-  }
-  const cluster = traits.state('flower-cluster');
-  if (cluster === 'from-ground' && traits.state('flower-form') !== 'goblet') return 'axils';
-  // Of large flowers a branched spike has few, each on its stalk.
-  if (cluster === 'branched-spike' && form.flowerSize >= largeFlower) return 'loose';
-  return isAbsent(cluster) ? undefined : cluster;
-}
-
 /**
  * The cluster at the end of a stem.
  * @param axis the upper part of the stem, for clusters that stand along it; others grow from its end
@@ -431,136 +374,4 @@ export function drawCluster(
     default:
       return isAlongStem(kind) ? along(model, axis, kind, random, near) : { shapes: [], points: [] };
   }
-}
-
-/** What springs from one joint: flowers in the axil, a ring of them, or hanging strings. */
-export function drawAtJoint(
-  model: Model,
-  kind: string,
-  at: Point,
-  stemHeading: number,
-  sides: readonly number[],
-  random: Random,
-  k = 1
-): Drawn {
-  const item = itemReach(model);
-  const shapes: Shape[] = [];
-  const points: Point[] = [];
-  if (kind === 'whorls') {
-    // Small ones are many, and crowd round the joint as a ball.
-    if (item < crowdedItem) {
-      const wide = item * 1.7;
-      const places = golden(15, wide).sort((a, b) => a.y - b.y);
-      for (const [i, { x, y }] of places.entries()) {
-        const end = add(at, { x, y: y * 0.55 - item * 0.2 });
-        shapes.push(...drawItem(model, end, (x / wide) * 1.3, random.fork(`whorl ${i}`), k * 0.9));
-      }
-      return { shapes, points: around(at, wide) };
-    }
-    // A ring round the stem: those at the sides behind, those in front before the stem.
-    for (const [i, turn] of [-1.5, 1.5, -1.05, 1.05, -0.4, 0.4].entries()) {
-      const isFront = Math.abs(turn) < 0.5;
-      const end = add(at, {
-        x: Math.sin(turn) * item * 0.4,
-        y: (isFront ? 0.12 : -0.16 + 0.14 * (Math.abs(turn) - 1)) * item
-      });
-      shapes.push(...drawItem(model, end, turn, random.fork(`whorl ${i}`), k * (isFront ? 0.8 : 0.95)));
-      points.push(...around(end, item * k));
-    }
-    return { shapes, points };
-  }
-  if (kind === 'rings') {
-    // Two rows of berries, packed round the stem above the leaves.
-    for (const [row, count] of [6, 5].entries())
-      for (let i = 0; i < count; i += 1) {
-        const share = (i - (count - 1) / 2) / ((count - 1) / 2);
-        const end = add(at, {
-          x: share * item * 1.5,
-          y: -item * (0.35 + 0.55 * row) + item * 0.5 * share * share + item * random.between(-0.1, 0.1)
-        });
-        shapes.push(...drawItem(model, end, share * 0.9, random.fork(`ring ${row} ${i}`), k));
-        points.push(...around(end, item * k * 0.7));
-      }
-    return { shapes, points };
-  }
-  if (kind === 'tassels' || kind === 'spikes') {
-    const hangsDown = kind === 'tassels';
-    const long = model.recipe.spike?.[0] ?? item * 9;
-    for (const side of sides) {
-      const own = random.fork(`string ${side}`);
-      const branches = hangsDown ? [0, 0.5] : [0];
-      const start = stemHeading + side * (hangsDown ? own.between(0.9, 1.3) : own.between(0.4, 0.6));
-      const main = growSpine(
-        at,
-        start,
-        // Whichever way the stem leans, tassels come to hang straight down.
-        hangsDown ? side * own.between(2.8, 3) - start : side * -0.3,
-        long * own.between(0.85, 1.1) * k,
-        12
-      );
-      for (const from of branches) {
-        const string =
-          from === 0
-            ? main
-            : growSpine(
-                main.place(from * 0.5),
-                main.heading(from * 0.5) - side * 0.5,
-                side * 0.6,
-                long * 0.5,
-                8
-              );
-        shapes.push(...stalkLine(model, string.points, 0.7));
-        // Small clumps with light between them, the lowest away from the stem.
-        const step = clamp((item * 1.1) / string.length, 0.05, 0.16);
-        for (let t = hangsDown ? 0.16 : 0.34; t <= 1; t += step * own.between(0.8, 1.2)) {
-          const end = add(string.place(Math.min(t, 0.99)), {
-            x: own.between(-0.3, 0.3) * item,
-            y: own.between(-0.2, 0.3) * item
-          });
-          shapes.push(...drawItem(model, end, Math.PI, own, k * (1 - 0.3 * t)));
-          points.push(end);
-        }
-      }
-    }
-    return { shapes, points };
-  }
-  if (kind === 'strings') {
-    const side = sides[0] ?? 1;
-    const string = growSpine(at, stemHeading + side * 1.3, side * 1.2, item * 1.6, 6);
-    shapes.push(...stalkLine(model, string.points, 1));
-    for (const [i, t] of [0.45, 0.75, 1].entries()) {
-      const end = add(string.place(t), { x: (i - 1) * item * 0.5, y: item * 0.25 });
-      shapes.push(...drawItem(model, end, Math.PI, random.fork(`berry ${i}`), k));
-      points.push(...around(end, item * 0.8));
-    }
-    return { shapes, points };
-  }
-  // What springs from the ground stands up, unless it is a drop like a snowdrop's.
-  const isBell =
-    hangs(model.traits) &&
-    (model.traits.state('flower-cluster') !== 'from-ground' ||
-      model.traits.state('flower-form') === 'three-and-three');
-  for (const side of sides) {
-    // Flowers of twigs sit close, those of herbs on stalks.
-    const reach = item * (isWoody(model.traits) ? 0.35 : hasFruit(model.traits) ? 0.7 : 0.9);
-    const stalk = growSpine(
-      at,
-      stemHeading + side * 0.8,
-      side * (isBell || hasFruit(model.traits) ? 1.4 : 0.2),
-      reach,
-      6
-    );
-    shapes.push(
-      ...stalkLine(model, stalk.points, 1),
-      ...drawItem(
-        model,
-        stalk.place(1),
-        isBell ? Math.PI : stalk.heading(0.99),
-        random.fork(`axil ${side}`),
-        k
-      )
-    );
-    points.push(...around(stalk.place(1), item * 0.7));
-  }
-  return { shapes, points };
 }

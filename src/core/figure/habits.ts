@@ -1,8 +1,8 @@
-import { isAtJoints, standOf } from './cluster';
+import { isAtJoints } from './at-joints';
 import { isAlongStem } from './along-stem';
 import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem, isClimbing, isWoody } from './form';
-import { type Spine, clamp, ellipse, growSpine, growStem, placed, smooth, spineThrough } from './geometry';
-import { groundLeaves, lowPitch, quarter, rosettePitch, standsInRosette, tuft } from './ground-leaves';
+import { type Spine, clamp, growSpine, growStem, placed, smooth, spineThrough } from './geometry';
+import { groundLeaves, lowPitch, rosettePitch, standsInRosette, tuft } from './ground-leaves';
 import { cutEnd, discs, groundPart, hook, partOf, rootlets, stemPart, tendril, winterBuds } from './organs';
 import { drawTube, edged, filled, tone } from './paint';
 import type { Part, Point, Shape } from './scene';
@@ -11,6 +11,7 @@ import { frond } from './algae';
 import { padPlant } from './pads';
 import { shell } from './shells';
 import { spear } from './spear';
+import { standOf } from './stand';
 import { twig } from './twig';
 import { cameraAt } from './space';
 

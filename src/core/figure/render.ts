@@ -7,6 +7,28 @@ const grain = 10;
 /** Steps shorter than this, in tenths of a unit, are left out of a line: a pen does not make them. */
 const finest = 5;
 
+/** How far a point that is left out may lie from the line that is drawn instead, in tenths of a unit. */
+const straight = 1.8;
+/** Points left out one after the other. */
+const mostLeftOut = 4;
+const leftOut = new Int32Array(2 * mostLeftOut);
+
+/** Whether the first of the points left out lie beside a step, on the way from its start to its end. */
+function liesStraight(fromX: number, fromY: number, toX: number, toY: number, count: number): boolean {
+  const [ex, ey] = [toX - fromX, toY - fromY];
+  const long = ex * ex + ey * ey;
+  for (let i = 0; i < count; i += 1) {
+    const [px, py] = [leftOut[2 * i]! - fromX, leftOut[2 * i + 1]! - fromY];
+    const across = px * ey - py * ex;
+    const along = px * ex + py * ey;
+    if (along < 0 || along > long || across * across > straight * straight * long) return false;
+  }
+  return true;
+}
+
+const whole = (value: number, scale: number, shift: number): number =>
+  Math.round((value * scale + shift) * grain);
+
 const decoder = new TextDecoder();
 
 /**
@@ -72,8 +94,8 @@ const scribe = new Scribe();
 function writeRings(rings: readonly Line[], closed: boolean, scale: number, dx: number, dy: number): void {
   for (const ring of rings) {
     if (ring.length === 0) continue;
-    let x = Math.round((ring[0]!.x * scale + dx) * grain);
-    let y = Math.round((ring[0]!.y * scale + dy) * grain);
+    let x = whole(ring[0]!.x, scale, dx);
+    let y = whole(ring[0]!.y, scale, dy);
     scribe.text('M');
     scribe.integer(x);
     scribe.text(' ');
@@ -83,19 +105,37 @@ function writeRings(rings: readonly Line[], closed: boolean, scale: number, dx: 
       continue;
     }
     let isFirst = true;
+    let nextX = whole(ring[1]!.x, scale, dx);
+    let nextY = whole(ring[1]!.y, scale, dy);
+    let left = 0;
     for (let i = 1; i < ring.length; i += 1) {
-      const nextX = Math.round((ring[i]!.x * scale + dx) * grain);
-      const nextY = Math.round((ring[i]!.y * scale + dy) * grain);
-      const step = Math.abs(nextX - x) + Math.abs(nextY - y);
-      if (step === 0 || (step < finest && i < ring.length - 1)) continue;
+      const [pointX, pointY] = [nextX, nextY];
+      const isLast = i === ring.length - 1;
+      if (!isLast) {
+        nextX = whole(ring[i + 1]!.x, scale, dx);
+        nextY = whole(ring[i + 1]!.y, scale, dy);
+      }
+      const step = Math.abs(pointX - x) + Math.abs(pointY - y);
+      if (step === 0) continue;
+      if (!isLast && step < finest) continue;
+      // A line that hardly bends needs few points: each that is left out lies close to what is drawn instead.
+      if (!isLast && left < mostLeftOut) {
+        leftOut[2 * left] = pointX;
+        leftOut[2 * left + 1] = pointY;
+        if (liesStraight(x, y, nextX, nextY, left + 1)) {
+          left += 1;
+          continue;
+        }
+      }
+      left = 0;
       if (isFirst) {
         scribe.text('l');
-        scribe.integer(nextX - x);
-      } else scribe.next(nextX - x);
-      scribe.next(nextY - y);
+        scribe.integer(pointX - x);
+      } else scribe.next(pointX - x);
+      scribe.next(pointY - y);
       isFirst = false;
-      x = nextX;
-      y = nextY;
+      x = pointX;
+      y = pointY;
     }
     if (isFirst) scribe.text('h0');
     else if (closed) scribe.text('z');

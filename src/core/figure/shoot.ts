@@ -1,4 +1,5 @@
-import { drawAtJoint, drawCluster, isAtJoints } from './cluster';
+import { drawAtJoint, isAtJoints } from './at-joints';
+import { drawCluster } from './cluster';
 import { isAlongStem } from './along-stem';
 import { type Model, hasFruit, hasLeaves, isWithered, isWoody } from './form';
 import { type Spine, add, clamp, growSpine, hull, scale, smooth, spineThrough, towards } from './geometry';

@@ -1,4 +1,4 @@
-import { isAtJoints, standOf } from './cluster';
+import { isAtJoints } from './at-joints';
 import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem } from './form';
 import { clamp, ellipse, growSpine, growStem } from './geometry';
 import { quarter } from './ground-leaves';
@@ -8,6 +8,7 @@ import { edged, tone } from './paint';
 import type { Part } from './scene';
 import { type Shoot, clusters, crowdedLeaves, stemLeaves } from './shoot';
 import { cameraAt } from './space';
+import { standOf } from './stand';
 
 /** Shrubs and trees by a twig: bare with its buds, in needles, or in leaf. */
 

@@ -1,5 +1,7 @@
 import { isAlongStem } from '../along-stem';
-import { drawAtJoint, drawCluster, isAtJoints, standOf } from '../cluster';
+import { drawAtJoint, isAtJoints } from '../at-joints';
+import { drawCluster } from '../cluster';
+import { standOf } from '../stand';
 import { type Model, hasFruit, isAbsent } from '../form';
 import { add, clamp, ellipse, growSpine, hull, smooth } from '../geometry';
 import { flowerLook, fruitLook } from '../item';

@@ -1,0 +1,50 @@
+import { type Model, hasFruit, isAbsent } from './form';
+import { largeFlower } from './spike';
+
+/** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
+export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): string | undefined {
+  const isUmbel = [traits.state('flower-cluster'), traits.state('fruit-stand')].includes('umbel');
+  const isTopRing = traits.state('stem-leaf-stand') === 'top-ring';
+  if (isTopRing && !isUmbel && (hasFruit(traits) || !isAbsent(traits.state('flower-cluster'))))
+    return 'alone';
+  if (hasFruit(traits)) {
+    const stand = traits.state('fruit-stand');
+    if (traits.state('flower-cluster') === 'from-ground') return 'from-ground';
+    const isUmbellate = !isAbsent(traits.state('bracteoles')) || !isAbsent(traits.state('umbel-place'));
+    if (stand === 'umbel') return isUmbellate ? 'compound-umbel' : 'umbel';
+    if (stand === 'flat-drooping' || stand === 'flat-upright') return 'flat-cluster';
+    // Berries of one head are packed round its stalk.
+    if (stand === 'heads') return traits.state('fruit-form') === 'berry' ? 'spike' : 'head';
+    if (stand === 'bunches') return 'loose';
+    if (stand === 'rings') return 'rings';
+    if (stand === 'spike')
+      return ['pod', 'short-pod'].includes(traits.state('fruit-form') ?? '')
+        ? 'short-head'
+        : traits.state('flower-cluster') === 'branched-spike'
+          ? 'branched-spike'
+          : traits.state('fruit-form') === 'nutlets'
+            ? 'whorls'
+            : 'spike';
+    if (stand === 'strings') return traits.state('fruit-form') === 'tiny-dry' ? 'tassels' : 'strings';
+    // Capsules of bulbs without a stem sit between the leaves.
+    const isSeated =
+      traits.state('fruit-form') === 'capsule' &&
+      traits.state('leaf-attachment') === 'stalkless-tuft' &&
+      (traits.state('stem-leaf-stand') ?? 'no-stem') === 'no-stem';
+    if (isSeated) return 'from-ground';
+    const hangs =
+      traits.state('fruit-form') === 'berry' &&
+      !['alternate', 'opposite', 'whorled', 'spiral-crowded'].includes(
+        traits.state('stem-leaf-stand') ?? ''
+      ) &&
+      isAbsent(traits.state('twig-bark'));
+    if (stand === 'single' && hangs) return 'one-sided';
+    if (stand === 'single') return traits.state('flower-cluster') === 'one-sided' ? 'one-sided' : 'axils';
+    return 'loose';
+  }
+  const cluster = traits.state('flower-cluster');
+  if (cluster === 'from-ground' && traits.state('flower-form') !== 'goblet') return 'axils';
+  // Of large flowers a branched spike has few, each on its stalk.
+  if (cluster === 'branched-spike' && form.flowerSize >= largeFlower) return 'loose';
+  return isAbsent(cluster) ? undefined : cluster;
+}
