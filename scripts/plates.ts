@@ -2,7 +2,6 @@ import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import {
-  composePlate,
   isDrawnAt,
   namedDifferences,
   plateSize,
@@ -10,7 +9,7 @@ import {
   severalPlates,
   shownCharacters,
   standApart,
-  standardViews,
+  sheetPlate,
   typicalSeed
 } from '../src/core/figure';
 import type { Library, LibraryTaxon, StageDescription } from '../src/core/knowledge';
@@ -49,7 +48,7 @@ const everyPlate: readonly Drawn[] = [
 );
 
 const drawing = ({ library, taxon, stage }: Drawn, seed: number): string =>
-  renderPlate(composePlate(library, taxon, stage, seed, standardViews(library, taxon, stage), plateSize));
+  renderPlate(sheetPlate(library, taxon, stage, seed));
 
 const page = (figures: readonly string[]): string =>
   `<!doctype html><meta charset="utf-8"><style>body{margin:4px;background:#f7f2e7;font:13px sans-serif;display:flex;flex-wrap:wrap;gap:6px}figure{margin:0;width:${plateSize.width}px}svg{display:block;background:#fcfaf3}</style>${figures.join('')}`;
@@ -108,16 +107,7 @@ function twins(most: number): void {
   const known = everyPlate.map((one) => ({
     ...one,
     seen: severalPlates(one.library, one.taxon, one.stage, twinSeeds, plateSize),
-    shown: shownCharacters(
-      composePlate(
-        one.library,
-        one.taxon,
-        one.stage,
-        typicalSeed,
-        standardViews(one.library, one.taxon, one.stage),
-        plateSize
-      )
-    )
+    shown: shownCharacters(sheetPlate(one.library, one.taxon, one.stage))
   }));
   const pairs = known.flatMap((a, i) =>
     known

@@ -8,7 +8,7 @@ import {
   severalPlates,
   shownCharacters,
   standApart,
-  standardViews,
+  sheetPlate,
   typicalSeed,
   views
 } from '../../src/core/figure';
@@ -51,7 +51,7 @@ function comparedIn(library: Library): Compared[] {
     });
     const now = {
       seen: severalPlates(library, taxon, stage, [1, 2, 3, 4], plateSize),
-      sheet: shownIn(standardViews(library, taxon, stage)),
+      sheet: { stage, shown: shownCharacters(sheetPlate(library, taxon, stage)) },
       shownIn
     };
     known.set(key, now);

@@ -1,4 +1,4 @@
-import { composePlate, hasOrgan, standardViews } from './plate';
+import { type Plate, composePlate, hasOrgan, standardViews } from './plate';
 import type { View } from './scene';
 import { type Quality, drawingVersion, isDrawnAt, qualityOf, typicalSeed } from './specimen';
 import { plateInWords } from './words';
@@ -55,6 +55,14 @@ export function describeStage(library: Library, stage: StageDescription): OrganD
   });
 }
 
+/** The plate of a plant's own sheet: the plant and the close views that tell it. */
+export const sheetPlate = (
+  library: Library,
+  taxon: LibraryTaxon,
+  stage: StageDescription,
+  seed = typicalSeed
+): Plate => composePlate(library, taxon, stage, seed, standardViews(library, taxon, stage), plateSize);
+
 /** What a plant's plate shows, in words, and how well it is drawn; undefined for one that is not drawn. */
 export function plateNotes(
   library: Library,
@@ -62,15 +70,10 @@ export function plateNotes(
   stage: StageDescription
 ): { readonly words: readonly string[]; readonly quality: Quality } | undefined {
   if (!isDrawnAt(stage)) return undefined;
-  const plate = composePlate(
-    library,
-    taxon,
-    stage,
-    typicalSeed,
-    standardViews(library, taxon, stage),
-    plateSize
-  );
-  return { words: plateInWords(library, plate), quality: qualityOf(taxon, stage.stage) };
+  return {
+    words: plateInWords(library, sheetPlate(library, taxon, stage)),
+    quality: qualityOf(taxon, stage.stage)
+  };
 }
 
 /** What is below the ground, for whoever asks for it: nobody digs up a plant to name it. */

@@ -43,4 +43,4 @@ export {
   standingPlants,
   type Wayside
 } from './wayside';
-export { belowGround, describeStage, plateAddress, plateNotes, plateSize } from './describe';
+export { belowGround, describeStage, plateAddress, plateNotes, plateSize, sheetPlate } from './describe';

@@ -341,6 +341,10 @@ export function composePlate(
   };
 }
 
+/** How tall the plant is, in millimetres, where its plate shows it as a whole beside a person. */
+export const statureOn = ({ width, figures }: Plate): number | undefined =>
+  width >= leastForStature ? figures[0]?.scene.stature?.height : undefined;
+
 const onPlate = ({ scale, dx, dy }: Figure, { x, y }: Point): Point => ({
   x: x * scale + dx,
   y: y * scale + dy

@@ -24,6 +24,13 @@ describe('a plate in words', () => {
     expect(words('sambucus-nigra', 'fruit').join(' ')).toContain('inside of the fruit: two to five seeds');
   });
 
+  it('says how tall a tall plant is, as its plate shows it beside a person', () => {
+    expect(words('heracleum-mantegazzianum', 'flower').at(-1)).toMatch(
+      /about [2-6]\.\d m tall, and a person/
+    );
+    expect(words('allium-ursinum', 'leaf').join(' ')).not.toContain('person');
+  });
+
   it('says each thing once, and no more than is drawn', () => {
     const all = words('allium-ursinum', 'leaf').join(' ');
     expect(all.split('outline of the leaf:')).toHaveLength(2);

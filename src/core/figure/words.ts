@@ -1,5 +1,5 @@
 import { type Library, stateLabel } from '../knowledge';
-import type { Plate } from './plate';
+import { type Plate, statureOn } from './plate';
 import type { Shown, View } from './scene';
 
 /** A plate in words: what its parts show, in the terms of the glossary. Nothing of it names the plant. */
@@ -37,7 +37,12 @@ export function shownInWords(library: Library, { character: slug, state }: Shown
  */
 export function plateInWords(library: Library, plate: Plate): string[] {
   const said = new Set<string>();
-  return plate.figures.flatMap(({ scene }) => {
+  const tall = statureOn(plate);
+  const stature =
+    tall === undefined
+      ? []
+      : [`Small beside it: the whole plant, about ${(tall / 1000).toFixed(1)} m tall, and a person.`];
+  const views = plate.figures.map(({ scene }) => {
     const shown = scene.parts.flatMap(({ shows }) => shows);
     const words = shown.flatMap((one) => {
       if (said.has(one.character) || one.character === 'scent') return [];
@@ -45,6 +50,7 @@ export function plateInWords(library: Library, plate: Plate): string[] {
       return [shownInWords(library, one)];
     });
     const name = viewNames[scene.view];
-    return [words.length > 0 ? `${name}: ${words.join('; ')}.` : `${name}.`];
+    return words.length > 0 ? `${name}: ${words.join('; ')}.` : `${name}.`;
   });
+  return [...views, ...stature];
 }

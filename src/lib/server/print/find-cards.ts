@@ -1,6 +1,6 @@
 import { palette } from '$lib/palette';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { composePlate, isDrawnAt, plateSize, renderPlate, standardViews } from '$core/figure';
+import { isDrawnAt, plateSize, renderPlate, sheetPlate } from '$core/figure';
 import {
   type Library,
   type LibraryTaxon,
@@ -43,9 +43,7 @@ function cardOf(
   { avoid }: FindCard,
   nth: number
 ): Content[] {
-  const svg = renderPlate(
-    composePlate(library, taxon, stage, firstSeed + nth, standardViews(library, taxon, stage), plateSize)
-  );
+  const svg = renderPlate(sheetPlate(library, taxon, stage, firstSeed + nth));
   const scale = Math.min(cardWide / plateSize.width, mostHigh / plateSize.height);
   const [plateWide, high] = [plateSize.width * scale, plateSize.height * scale];
   const at = { x: margin + (cardWide - plateWide) / 2, y: margin };

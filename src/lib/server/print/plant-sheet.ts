@@ -1,6 +1,6 @@
 import { palette } from '$lib/palette';
 import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
-import { composePlate, isDrawnAt, plateSize, renderPlate, standardViews, typicalSeed } from '$core/figure';
+import { isDrawnAt, plateSize, renderPlate, sheetPlate } from '$core/figure';
 import { type Library, isSerious, nameWithin, severityWords } from '$core/knowledge';
 import type { SheetPlant } from '$core/lesson';
 import { listed, stageWord } from '$core/words';
@@ -24,11 +24,7 @@ const platesTop = 96;
 function drawing(library: Library, slug: string, stageName: SheetPlant['stage']): string | undefined {
   const taxon = library.taxa.get(slug);
   const stage = taxon?.stages.get(stageName);
-  return taxon && stage && isDrawnAt(stage)
-    ? renderPlate(
-        composePlate(library, taxon, stage, typicalSeed, standardViews(library, taxon, stage), plateSize)
-      )
-    : undefined;
+  return taxon && stage && isDrawnAt(stage) ? renderPlate(sheetPlate(library, taxon, stage)) : undefined;
 }
 
 /** The plates with their stages above them. @returns what is drawn, and how high it is in points */

@@ -1,4 +1,4 @@
-import { composePlate, isDrawnAt, plateInWords, plateSize, renderPlate, standardViews } from '$core/figure';
+import { isDrawnAt, plateInWords, renderPlate, sheetPlate } from '$core/figure';
 import { type Library, LibraryDocument, type Stage, compileLibrary } from '$core/knowledge';
 
 /** Draws plants of the library that came along, beside the page: the page has no code for drawing. */
@@ -25,7 +25,7 @@ function draw(slug: string, name: Stage, seed: number): Drawing | undefined {
   const taxon = library?.taxa.get(slug);
   const stage = taxon?.stages.get(name);
   if (!library || !taxon || !stage || !isDrawnAt(stage)) return undefined;
-  const plate = composePlate(library, taxon, stage, seed, standardViews(library, taxon, stage), plateSize);
+  const plate = sheetPlate(library, taxon, stage, seed);
   return { svg: renderPlate(plate), words: plateInWords(library, plate).join(' ') };
 }
 
