@@ -129,7 +129,10 @@ function wrappedShoot(model: Model): Part[] {
   const camera = cameraAt(0.15);
   // Of a tussock the sheaths are low and many.
   const isTussock = form.leaves > 4;
-  const tall = isTussock ? form.blade.length * 0.12 : Math.max(form.stalk, form.blade.length * 0.4);
+  const isNarrow = form.blade.length > 10 * form.blade.width;
+  const tall = isTussock
+    ? form.blade.length * 0.12
+    : Math.max(form.stalk, form.blade.length * (isNarrow ? 0.2 : 0.4));
   const lean = random.between(-0.08, 0.08);
   const shoot = growSpine({ x: 0, y: 0 }, lean, -lean, tall, 10);
   const width = Math.max(form.stemWidth, form.blade.width * 0.14, pen * 4);

@@ -1,7 +1,7 @@
 import type { Random } from '../random';
 import { drawFlower } from './flower';
 import { type Model, hasFruit } from './form';
-import { drawFruit } from './fruit';
+import { type FruitLook, drawFruit } from './fruit';
 import { add, ellipse, growSpine, scale, towards } from './geometry';
 import { lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
@@ -39,6 +39,9 @@ export const flowerLook = ({ traits, form, pen, recipe }: Model, size: number) =
   pen
 });
 
+const oilLinesOf = (state: string | undefined): FruitLook['oilLines'] =>
+  state === 'whole' || state === 'half' ? state : undefined;
+
 export const fruitLook = ({ traits, form, pen, recipe }: Model, size: number) => ({
   form: traits.state('fruit-form') ?? 'berry',
   size,
@@ -46,7 +49,7 @@ export const fruitLook = ({ traits, form, pen, recipe }: Model, size: number) =>
   crown: traits.state('fruit-crown') ?? 'none',
   bloom: traits.state('fruit-colour') === 'blue-black',
   isLong: traits.state('berry-shape') === 'egg-shaped',
-  wholeLines: traits.state('oil-lines') === 'whole',
+  oilLines: oilLinesOf(traits.state('oil-lines')),
   ...(recipe.fruitRatio && { ratio: recipe.fruitRatio }),
   green: form.colour.stem,
   pen

@@ -32,8 +32,50 @@ export function nutletHead(look: FruitLook, at: Point, facing: number): Shape[] 
   ];
 }
 
+/** Two long pods from one flower, or one where they are stout: spindles that taper into a beak. */
+function spindles({ size, colour, pen, ratio = 0.3 }: FruitLook, at: Point, facing: number): Shape[] {
+  const foot = add(at, scale(towards(facing), -size * 0.46));
+  const wide = ratio / 2;
+  return (ratio > 0.18 ? [0] : [-0.12, 0.12]).flatMap((turn) => {
+    const lay = (line: Line) => placed(line, foot, facing + turn, size);
+    return [
+      edged(
+        [
+          lay(
+            smoothRing(
+              [
+                { x: 0, y: 0 },
+                { x: -wide, y: -0.3 },
+                { x: -wide * 0.86, y: -0.58 },
+                { x: 0, y: -1 },
+                { x: wide * 0.86, y: -0.58 },
+                { x: wide, y: -0.3 }
+              ],
+              4
+            )
+          )
+        ],
+        colour,
+        pen * 0.8,
+        tone(colour, -0.6)
+      ),
+      inkLine(
+        lay([
+          { x: wide * 0.2, y: -0.06 },
+          { x: wide * 0.36, y: -0.46 },
+          { x: 0, y: -0.94 }
+        ]),
+        pen * 0.7,
+        tone(colour, -0.5),
+        0.8
+      )
+    ];
+  });
+}
+
 /** Pods that spread from one point, each with a seam and a beak. */
 export function follicles(look: FruitLook, at: Point, facing: number): Shape[] {
+  if (look.ratio) return spindles(look, at, facing);
   const { size, colour, pen } = look;
   const foot = add(at, scale(towards(facing), -size * 0.36));
   const pod = (turn: number, k: number): Shape[] => {

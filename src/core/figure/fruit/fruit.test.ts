@@ -13,7 +13,7 @@ const look = (form: string, change: Partial<FruitLook> = {}): FruitLook => ({
   crown: 'none',
   bloom: false,
   isLong: false,
-  wholeLines: false,
+  oilLines: undefined,
   green: '#5A7A3A',
   pen: 0.3,
   ...change
@@ -97,11 +97,24 @@ describe('what stands on it', () => {
     expect(JSON.stringify(far(look('berry', { bloom: true })))).not.toBe(JSON.stringify(far(look('berry'))));
   });
 
-  it('oil lines run the whole length of a flat fruit, or half of it', () => {
-    const drawn = [true, false].map((wholeLines) =>
-      JSON.stringify(near(look('flat-winged', { wholeLines })))
+  it('oil lines run the whole length of a flat fruit, or half of it, and none are drawn where none are described', () => {
+    const [whole, half, none] = (['whole', 'half', undefined] as const).map((oilLines) =>
+      near(look('flat-winged', { oilLines }))
     );
-    expect(drawn[0]).not.toBe(drawn[1]);
+    expect(JSON.stringify(whole)).not.toBe(JSON.stringify(half));
+    expect(none!.length).toBe(whole!.length - 4);
+  });
+
+  it.each([
+    ['capsule', 0.36],
+    ['burr', 0.22],
+    ['follicles', 0.3]
+  ] as const)('a %s is as slender as it is said to be', (form, ratio) => {
+    const width = (of: FruitLook) => {
+      const { left, right } = extentOf(far(of), size);
+      return right - left;
+    };
+    expect(width(look(form, { ratio }))).toBeLessThan(0.75 * width(look(form)));
   });
 });
 

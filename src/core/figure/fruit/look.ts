@@ -14,8 +14,8 @@ export interface FruitLook {
   readonly bloom: boolean;
   /** A berry longer than it is wide. */
   readonly isLong: boolean;
-  /** Oil lines run the whole length of a flat fruit. */
-  readonly wholeLines: boolean;
+  /** How far oil lines run down a flat fruit; none where that is not described. */
+  readonly oilLines: 'whole' | 'half' | undefined;
   /** Width to length, where a dry fruit is no egg. */
   readonly ratio?: number;
   readonly green: string;
