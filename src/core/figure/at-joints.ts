@@ -25,6 +25,8 @@ export function drawAtJoint(
   k = 1
 ): Drawn {
   const item = itemReach(model);
+  // Long pods hang from their very stalk.
+  const aside = model.traits.state('fruit-form') === 'pod' ? item * 0.08 : item;
   const shapes: Shape[] = [];
   const points: Point[] = [];
   if (kind === 'whorls') {
@@ -95,8 +97,8 @@ export function drawAtJoint(
         const step = clamp((item * 1.1) / string.length, 0.05, 0.16);
         for (let t = hangsDown ? 0.16 : 0.34; t <= 1; t += step * own.between(0.8, 1.2)) {
           const end = add(string.place(Math.min(t, 0.99)), {
-            x: own.between(-0.3, 0.3) * item,
-            y: own.between(-0.2, 0.3) * item
+            x: own.between(-0.3, 0.3) * aside,
+            y: own.between(-0.2, 0.3) * aside
           });
           shapes.push(...drawItem(model, end, Math.PI, own, k * (1 - 0.3 * t)));
           points.push(end);
@@ -110,7 +112,7 @@ export function drawAtJoint(
     const string = growSpine(at, stemHeading + side * 1.3, side * 1.2, item * 1.6, 6);
     shapes.push(...stalkLine(model, string.points, 1));
     for (const [i, t] of [0.45, 0.75, 1].entries()) {
-      const end = add(string.place(t), { x: (i - 1) * item * 0.5, y: item * 0.25 });
+      const end = add(string.place(t), { x: (i - 1) * aside * 0.5, y: aside * 0.25 });
       shapes.push(...drawItem(model, end, Math.PI, random.fork(`berry ${i}`), k));
       points.push(...around(end, item * 0.8));
     }

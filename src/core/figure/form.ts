@@ -50,11 +50,14 @@ export const hasFlowers = (traits: Traits): boolean =>
 export const hasFruit = (traits: Traits): boolean => !isAbsent(traits.state('fruit-form'));
 export const hasLeaves = (traits: Traits): boolean =>
   traits.state('leaf-outline') !== undefined && traits.state('leaf-attachment') !== 'no-leaves';
+/** Needles of a tree hide their twig, whichever way one takes them to stand. */
+export const isNeedleTwig = (traits: Traits): boolean =>
+  traits.state('leaf-outline') === 'needle' && isWoody(traits);
 /** Longer leaves than these, in centimetres, are seen one by one however crowded they stand. */
 const crowdedLength = 5;
 /** Many small whole leaves that hide the stem; large or divided ones stand in a spiral like any others. */
 export const hidesItsStem = (traits: Traits): boolean =>
-  traits.state('stem-leaf-stand') === 'spiral-crowded' &&
+  (traits.state('stem-leaf-stand') === 'spiral-crowded' || isNeedleTwig(traits)) &&
   (traits.state('leaf-outline') === 'needle' || (traits.value('leaf-length') ?? 0) < crowdedLength) &&
   ['undivided', undefined].includes(traits.state('leaf-division'));
 /** A stem that stands withered, with what is left of its fruit. */

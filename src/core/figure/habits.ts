@@ -117,7 +117,7 @@ function jointedPlant(model: Model): Part[] {
 }
 
 /** Millimetres of a cane or climber without leaves that a plate shows: of one that clings, so that its rootlets show. */
-const bareLength = (climbs: string | undefined) => (climbs === 'rootlets' ? 55 : 170);
+const bareLength = (climbs: string | undefined) => (climbs === 'rootlets' ? 90 : 170);
 
 /** An upright, creeping, scrambling or climbing stem with its leaves and flowers. */
 function stemmed(model: Model): Part[] {
@@ -140,7 +140,8 @@ function stemmed(model: Model): Part[] {
   const isLeafless =
     (stand === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') || !hasLeaves(traits);
   const leafLong = isLeafless ? 0 : form.blade.length + form.stalk;
-  const isBareShoot = isLeafless && !kind && (climbing || isArching);
+  const isBare = isLeafless && (climbing || isArching || isCreeping);
+  const isBareShoot = isBare && !kind;
   const limit = Math.max(
     leafLong *
       (kind
@@ -157,7 +158,7 @@ function stemmed(model: Model): Part[] {
     kind
       ? clusterReach(model, kind) * (kind === 'compound-umbel' ? 5.2 : isArching || climbing ? 2.6 : 4.5)
       : 0,
-    isBareShoot ? bareLength(climbs) : 0,
+    isBare ? bareLength(climbs) : 0,
     pen * 40
   );
   const tall = Math.min(form.height, limit);

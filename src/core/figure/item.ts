@@ -55,6 +55,9 @@ export const fruitLook = ({ traits, form, pen, recipe }: Model, size: number) =>
   pen
 });
 
+/** Flowers from this size on, in millimetres, are few and stand apart on their stalks. */
+export const largeFlower = 14;
+
 /** Bells and tubes are longer than they are wide. */
 const bellLength: Readonly<Record<string, number>> = {
   'round-bell': 1.15,

@@ -1,7 +1,7 @@
 import type { Random } from '../random';
 import { type Model, hasFruit } from './form';
 import { type Spine, add, clamp, ellipse, placed, scale, smooth, spineThrough, towards } from './geometry';
-import { type Drawn, around, drawItem, itemReach, stalkLine } from './item';
+import { type Drawn, around, drawItem, itemReach, largeFlower, stalkLine } from './item';
 import { dots, edged, filled, lines, tone, tubeEdges } from './paint';
 import type { Point, Shape } from './scene';
 
@@ -12,9 +12,6 @@ const chaffy = new Set(['four-tiny', 'no-petals']);
 
 /** Forms of flower that are seen by their open face. */
 const opensWide = new Set(['star-six', 'five-open', 'six-open', 'four-cross']);
-
-/** Flowers from this size on, in millimetres, stand apart on stalks; capsules do at any size. */
-export const largeFlower = 14;
 
 /** Open flowers or capsules on stalks, one round the stem after the other, closer and younger towards the tip. */
 function raceme(model: Model, axis: Spine, random: Random, near: boolean): Drawn {

@@ -1,5 +1,5 @@
 import { type Model, hasFruit, isAbsent } from './form';
-import { largeFlower } from './spike';
+import { largeFlower } from './item';
 
 /** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
 export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): string | undefined {
@@ -17,6 +17,8 @@ export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): strin
     if (stand === 'heads') return traits.state('fruit-form') === 'berry' ? 'spike' : 'head';
     if (stand === 'bunches') return 'loose';
     if (stand === 'rings') return 'rings';
+    // Berries of a one-sided raceme hang apart from each other.
+    if (stand === 'spike' && traits.state('flower-cluster') === 'one-sided') return 'one-sided';
     if (stand === 'spike')
       return ['pod', 'short-pod'].includes(traits.state('fruit-form') ?? '')
         ? 'short-head'

@@ -1,5 +1,5 @@
 import { isAtJoints } from './at-joints';
-import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem } from './form';
+import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem, isNeedleTwig } from './form';
 import { clamp, ellipse, growSpine, growStem } from './geometry';
 import { quarter } from './ground-leaves';
 import { itemReach } from './item';
@@ -196,9 +196,16 @@ export function twig(model: Model): Part[] {
           )
         ]
       : [];
-  return [
+  const parts = [
     { ...stem, shapes: [...stem.shapes, cut, ...pithAt] },
     ...(isNeedle ? needles(model, shoot) : isBare ? bare(model, shoot, kind) : inLeaf(model, shoot, kind)),
     ...(kind ? bunches(model, shoot, kind) : [])
   ];
+  // How needles stand on their twig cannot be told under them.
+  return isNeedleTwig(traits)
+    ? parts.map((part) => ({
+        ...part,
+        shows: part.shows.filter(({ character }) => character !== 'stem-leaf-stand')
+      }))
+    : parts;
 }

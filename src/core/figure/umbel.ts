@@ -2,7 +2,7 @@ import type { Random } from '../random';
 import { golden, add, clamp, ellipse, growSpine, mix, scale, smooth, towards } from './geometry';
 import { type Model, hasFruit } from './form';
 import { drawFruit } from './fruit';
-import { type Drawn, around, drawItem, fruitLook, itemReach, stalkLine, strip } from './item';
+import { type Drawn, around, drawItem, fruitLook, itemReach, largeFlower, stalkLine, strip } from './item';
 import { dots, edged, filled, isPale, lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
 
@@ -279,14 +279,48 @@ export function compoundUmbel(
 }
 
 /** All stalks from one point, over a papery sheath; spurges bear cups on a few rays over leafy bracts. */
+/** A few bells on stalks that arch over, all from one point. */
+function hangingUmbel(model: Model, base: Point, heading: number, random: Random): Drawn {
+  const { form, traits, pen } = model;
+  const item = itemReach(model);
+  const turns = [-0.9, -0.45, 0.15, 0.6, 1];
+  const stalks = turns.map((turn, i) =>
+    growSpine(
+      base,
+      heading + turn * 0.7,
+      (turn < 0 ? -1 : 1) * random.between(1.7, 2.1),
+      item * (1.5 + 0.5 * (i % 2)) * random.between(0.9, 1.1),
+      10
+    )
+  );
+  const sheath =
+    traits.state('spathe') === 'none' ? [] : [strip(base, heading + 0.1, 0.2, item * 1.5, item * 0.3)];
+  return {
+    shapes: [
+      edged(sheath, tone(form.colour.stem, 0.2), pen * 0.7),
+      ...stalks.flatMap((stalk, i) => [
+        ...stalkLine(model, stalk.points, 1),
+        ...drawItem(model, stalk.place(1), Math.PI + random.between(-0.2, 0.2), random.fork(`bell ${i}`))
+      ])
+    ],
+    points: [
+      base,
+      ...stalks.flatMap((stalk) => around(add(stalk.place(1), { x: 0, y: item * 0.5 }), item * 0.7))
+    ]
+  };
+}
+
 export function umbel(model: Model, base: Point, heading: number, random: Random, near: boolean): Drawn {
   const { form, traits, pen } = model;
   const isSpurge = traits.state('flower-form') === 'cup';
   const item = itemReach(model);
-  const count = isSpurge ? 5 : near ? 13 : 10;
+  const isHanging = traits.state('flower-form') === 'round-bell' && !hasFruit(traits);
+  const isPapery = traits.state('spathe') === 'papery';
+  const count = isSpurge || isHanging ? 5 : !isPapery && item >= largeFlower ? 6 : near ? 13 : 10;
   const reach = isSpurge ? item * 5 : item * 1.5 + pen * 4;
   const shapes: Shape[] = [];
-  if (traits.state('spathe') === 'papery') {
+  if (isHanging) return hangingUmbel(model, base, heading, random);
+  if (isPapery) {
     const sheath = (side: number) =>
       strip(base, heading + side * 1.9, side * 0.3, reach * 0.95, reach * 0.42);
     shapes.push(edged([sheath(-1), sheath(1)], '#E3E0BE', pen * 0.7, '#7D7A5A', 0.95));
