@@ -17,6 +17,8 @@ const leftOut = new Int32Array(2 * mostLeftOut);
 function liesStraight(fromX: number, fromY: number, toX: number, toY: number, count: number): boolean {
   const [ex, ey] = [toX - fromX, toY - fromY];
   const long = ex * ex + ey * ey;
+  // A line that comes back to where it was is a tip.
+  if (long === 0) return false;
   for (let i = 0; i < count; i += 1) {
     const [px, py] = [leftOut[2 * i]! - fromX, leftOut[2 * i + 1]! - fromY];
     const across = px * ey - py * ex;
