@@ -3,7 +3,8 @@ import { companionsOf } from '../../src/lib/server/library/wayside';
 import { tryPort } from '../../scripts/setup/ports.js';
 import { serve } from '../../scripts/setup/server.js';
 import { type Client, signedIn } from '../support/client';
-import { shippedLibrary } from '../support/content';
+import { isDrawnAt, qualityOf } from '../../src/core/figure';
+import { drawnTaxa, shippedLibrary } from '../support/content';
 import { type TestDatabase, cloneDatabase } from '../support/database';
 
 /** The pages of the library as they are served, with addresses as people may mistype them. */
@@ -187,8 +188,14 @@ describe('plates', () => {
     expect(await learner.words('/species/conium-maculatum?stage=flower')).toContain(
       'marks on the stem: purple blotches'
     );
-    expect(await learner.words('/species/ulva-lactuca?stage=leaf')).toContain('a fair drawing');
-    expect(await learner.words('/species/conium-maculatum?stage=leaf')).not.toContain('a fair drawing');
+    const judged = (quality: string) => {
+      const [taxon, stage] = drawnTaxa(shippedLibrary())
+        .flatMap((taxon) => [...taxon.stages.values()].map((stage) => [taxon, stage] as const))
+        .find(([taxon, stage]) => isDrawnAt(stage) && qualityOf(taxon, stage.stage) === quality)!;
+      return learner.words(`/species/${taxon.slug}?stage=${encodeURIComponent(stage.stage)}`);
+    };
+    expect(await judged('fair')).toContain('a fair drawing');
+    expect(await judged('good')).not.toContain('a fair drawing');
   });
 });
 
