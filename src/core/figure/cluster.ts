@@ -238,6 +238,9 @@ function singleHead(model: Model, base: Point, heading: number, random: Random, 
   return { shapes, points: [base, ...around(middle, size * 0.52)] };
 }
 
+/** Millimetres of a flower or fruit from which on its stalk grows no longer. */
+const longestStalk = 40;
+
 /** Flowers or fruits on forking stalks, two to a dozen. */
 function loose(
   model: Model,
@@ -252,7 +255,8 @@ function loose(
   const points: Point[] = [base];
   const arms = Array.from({ length: count }, (_, i) => {
     const turn = ((i + 0.5) / count - 0.5) * 2.2 + random.between(-0.1, 0.1);
-    const reach = item * (1.5 + 1.1 * (i % 2)) * random.between(0.9, 1.1);
+    // A long pod hangs on a short stalk.
+    const reach = Math.min(item, longestStalk) * (1.5 + 1.1 * (i % 2)) * random.between(0.9, 1.1);
     const spine = growSpine(base, heading + turn * 0.7, turn * 0.5 + droop * Math.sign(turn || 1), reach, 8);
     return { spine, facing: spine.heading(0.99) };
   });

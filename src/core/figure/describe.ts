@@ -1,4 +1,5 @@
-import { type Plate, composePlate, hasOrgan, standardViews } from './plate';
+import { type Plate, composePlate } from './plate';
+import { hasOrgan, standardViews } from './view-choice';
 import type { View } from './scene';
 import { type Quality, drawingVersion, isDrawnAt, qualityOf, typicalSeed } from './specimen';
 import { plateInWords } from './words';

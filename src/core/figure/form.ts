@@ -69,6 +69,18 @@ export const isClimbing = (traits: Traits): boolean =>
 /** Seaweeds and shells. */
 export const hasFrondOrShell = ({ cells }: StageDescription): boolean =>
   cells.has('frond-shape') || cells.has('shell-apex');
+/**
+ * Millimetres of a cane, runner or climber without leaves that a plate shows: fewer of one that clings, so that its
+ * rootlets show; 0 of anything else.
+ */
+export function bareStem(traits: Traits): number {
+  const isLeafless =
+    (traits.state('stem-leaf-stand') === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') ||
+    !hasLeaves(traits);
+  const trails = ['arching', 'creeping', 'scrambling'].includes(traits.state('growth-form') ?? '');
+  if (!isLeafless || !(trails || isClimbing(traits))) return 0;
+  return traits.state('climbing-by') === 'rootlets' ? 90 : 170;
+}
 /** Woody plants are drawn by a twig. */
 export const isWoody = (traits: Traits): boolean =>
   woodyForms.has(traits.state('growth-form') ?? '') && !isClimbing(traits);

@@ -1,13 +1,34 @@
 import { isAtJoints } from './at-joints';
 import { isAlongStem } from './along-stem';
-import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem, isClimbing, isWoody } from './form';
-import { type Spine, clamp, growSpine, growStem, placed, smooth, spineThrough } from './geometry';
+import {
+  type Model,
+  bareStem,
+  hasFlowers,
+  hasFruit,
+  hasLeaves,
+  hidesItsStem,
+  isClimbing,
+  isWoody
+} from './form';
+import { type Spine, clamp, growSpine, growStem, spineThrough } from './geometry';
 import { groundLeaves, lowPitch, rosettePitch, standsInRosette, tuft } from './ground-leaves';
-import { cutEnd, discs, groundPart, hook, partOf, rootlets, stemPart, tendril, winterBuds } from './organs';
-import { drawTube, edged, filled, tone } from './paint';
+import {
+  cutEnd,
+  discs,
+  groundPart,
+  hook,
+  partOf,
+  rootlets,
+  stemPart,
+  tendril,
+  winterBuds,
+  withoutShown
+} from './organs';
+import { drawTube } from './paint';
 import type { Part, Point, Shape } from './scene';
 import { type Shoot, clusterReach, clusterStart, clusters, crowdedLeaves, stemLeaves } from './shoot';
 import { frond } from './algae';
+import { jointedPlant } from './jointed';
 import { padPlant } from './pads';
 import { shell } from './shells';
 import { spear } from './spear';
@@ -16,108 +37,6 @@ import { twig } from './twig';
 import { cameraAt } from './space';
 
 /** Whole plants by their form of growth. */
-
-/** Fleshy joints in place of leaves. */
-function jointedPlant(model: Model): Part[] {
-  const { form, traits, random, pen } = model;
-  const tall = Math.min(form.height, 260);
-  const width = Math.max(form.stemWidth, tall * 0.028);
-  const shapes: Shape[] = [];
-  const hit: Point[][] = [];
-  const colour = form.colour.leaf;
-  const shoot = (spine: Spine, w: number) => {
-    const count = Math.max(4, Math.round(spine.length / (w * 2.4)));
-    for (let i = 0; i < count; i += 1) {
-      const [a, b] = [i / count, (i + 1) / count];
-      const mid = (a + b) / 2;
-      const turn = spine.heading(Math.min(mid, 0.99));
-      const half = (spine.length / count) * 0.5;
-      const ring = placed(
-        smooth(
-          [
-            { x: -0.36, y: 1 },
-            { x: -0.46, y: 0.2 },
-            { x: -0.56, y: -0.86 },
-            { x: 0, y: -1.02 },
-            { x: 0.56, y: -0.86 },
-            { x: 0.46, y: 0.2 },
-            { x: 0.36, y: 1 }
-          ],
-          3
-        ).map(({ x, y }) => ({ x: x * w * (1 - 0.25 * mid), y: y * half })),
-        spine.place(mid),
-        turn
-      );
-      shapes.push(
-        edged([ring], colour, pen * 0.8),
-        filled(
-          [
-            placed(
-              [
-                { x: 0.1, y: 0.9 },
-                { x: 0.2, y: -0.8 },
-                { x: 0.52, y: -0.8 },
-                { x: 0.34, y: 0.9 }
-              ].map(({ x, y }) => ({ x: x * w * (1 - 0.25 * mid), y: y * half })),
-              spine.place(mid),
-              turn
-            )
-          ],
-          tone(colour, -0.5),
-          0.35
-        ),
-        filled(
-          [
-            placed(
-              [
-                { x: -0.3, y: 0.6 },
-                { x: -0.36, y: -0.6 },
-                { x: -0.2, y: -0.6 },
-                { x: -0.16, y: 0.6 }
-              ].map(({ x, y }) => ({ x: x * w, y: y * half })),
-              spine.place(mid),
-              turn
-            )
-          ],
-          tone(colour, 0.8),
-          0.5
-        )
-      );
-      hit.push(ring);
-    }
-  };
-  const stem = growSpine({ x: 0, y: 0 }, random.between(-0.06, 0.06), random.between(-0.1, 0.1), tall);
-  const isBranched = traits.state('stem-branching') !== 'unbranched';
-  if (isBranched)
-    for (const [i, t] of [0.2, 0.36, 0.52, 0.66].entries())
-      for (const side of [-1, 1]) {
-        const own = random.fork(`branch ${i} ${side}`);
-        shoot(
-          growSpine(
-            stem.place(t),
-            side * 0.8,
-            -side * 0.5,
-            tall * (0.42 - 0.07 * i) * own.between(0.85, 1.1)
-          ),
-          width * 0.8
-        );
-      }
-  shoot(stem, width);
-  return [
-    groundPart(model, tall * 0.7),
-    partOf(
-      'stem',
-      shapes,
-      traits.shown('stem-section', 'stem-branching', 'leaf-colour'),
-      hit,
-      0,
-      stem.place(0.5)
-    )
-  ];
-}
-
-/** Millimetres of a cane or climber without leaves that a plate shows: of one that clings, so that its rootlets show. */
-const bareLength = (climbs: string | undefined) => (climbs === 'rootlets' ? 90 : 170);
 
 /** An upright, creeping, scrambling or climbing stem with its leaves and flowers. */
 function stemmed(model: Model): Part[] {
@@ -140,8 +59,8 @@ function stemmed(model: Model): Part[] {
   const isLeafless =
     (stand === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') || !hasLeaves(traits);
   const leafLong = isLeafless ? 0 : form.blade.length + form.stalk;
-  const isBare = isLeafless && (climbing || isArching || isCreeping);
-  const isBareShoot = isBare && !kind;
+  const bare = bareStem(traits);
+  const isBareShoot = bare > 0 && !kind;
   const limit = Math.max(
     leafLong *
       (kind
@@ -158,7 +77,7 @@ function stemmed(model: Model): Part[] {
     kind
       ? clusterReach(model, kind) * (kind === 'compound-umbel' ? 5.2 : isArching || climbing ? 2.6 : 4.5)
       : 0,
-    isBare ? bareLength(climbs) : 0,
+    bare,
     pen * 40
   );
   const tall = Math.min(form.height, limit);
@@ -410,10 +329,6 @@ function support(model: Model, tall: number): Part {
   );
 }
 
-/** Parts that do not show how leaves would stand, since theirs spring from the ground or hide the stem. */
-const without = (parts: readonly Part[], ...slugs: readonly string[]): Part[] =>
-  parts.map((part) => ({ ...part, shows: part.shows.filter(({ character }) => !slugs.includes(character)) }));
-
 /** Millimetres. */
 const lowHood = 170;
 
@@ -441,7 +356,7 @@ function hooded(model: Model): Part[] {
   return [
     groundPart(model, Math.max(form.height * 0.4, 60)),
     ...leaves,
-    ...without([look], 'stem-leaf-stand'),
+    ...withoutShown([look], 'stem-leaf-stand'),
     ...top.map((part) => ({ ...part, depth: 3e3 }))
   ];
 }
@@ -530,7 +445,7 @@ export function wholePlant(model: Model): Part[] {
       ...base,
       ...leaves,
       ...stalks.flatMap((shoot, i) => [
-        ...without(
+        ...withoutShown(
           [stemPart(model, shoot.spine, () => shoot.width, [], 500 + i, `scape ${i}`)],
           'stem-leaf-stand'
         ),
@@ -552,7 +467,7 @@ export function wholePlant(model: Model): Part[] {
   const slender =
     traits.value('stem-width') === undefined ? tall * 0.014 : Math.min(form.stemWidth, tall * 0.04);
   const shoot: Shoot = { spine, joints: [], width: Math.max(slender, model.pen * 2.4) };
-  const [stem] = without(
+  const [stem] = withoutShown(
     [stemPart(model, spine, (t) => shoot.width * (1 - 0.3 * t), [], form.blade.length * 0.1)],
     ...(rises ? ['stem-leaf-stand'] : [])
   );

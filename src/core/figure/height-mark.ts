@@ -1,6 +1,6 @@
 import { ellipse, resample } from './geometry';
 import { filled, lines } from './paint';
-import type { Bounds, Line, Point, Scene, Shape } from './scene';
+import { type Bounds, type Line, type Point, type Scene, type Shape, boundsOf } from './scene';
 
 /** A tall plant as a whole, small, beside a person who stands next to it: a plate shows only a part of it near. */
 
@@ -58,8 +58,8 @@ const crowns = {
 const mostRings = 26;
 
 const widthOf = (ring: Line): number => {
-  const xs = ring.map(({ x }) => x);
-  return Math.max(...xs) - Math.min(...xs);
+  const { left, right } = boundsOf(ring);
+  return right - left;
 };
 
 /** The outline of what is drawn near, as tall as the plant is described. Shares of the height. */

@@ -13,16 +13,13 @@ export {
   anchorOf,
   charactersAt,
   composePlate,
-  hasOrgan,
   listParts,
   type Plate,
   shownCharacters,
   type Side,
-  standardViews,
-  viewOf,
-  viewsFor,
   withoutShapes
 } from './plate';
+export { hasOrgan, standardViews, viewOf, viewsFor } from './view-choice';
 export { namedDifferences, severalPlates, standApart } from './likeness';
 export { renderPlate } from './render';
 export { plateInWords } from './words';

@@ -1,6 +1,7 @@
 import { type Library, type LibraryTaxon, type StageDescription, lacksOrgan } from '../knowledge';
 import { separability } from '../evidence';
-import { type Plate, composePlate, standardViews } from './plate';
+import { type Plate, composePlate } from './plate';
+import { standardViews } from './view-choice';
 import type { Figure, Line, Shape, View } from './scene';
 import { type Cells, scanRing } from './visibility';
 

@@ -16,6 +16,7 @@ import {
 import {
   type Form,
   type Model,
+  bareStem,
   formOf,
   hasFruit,
   hasLeaves,
@@ -62,6 +63,7 @@ function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
       if (!hasLeaves(model.traits) && model.traits.state('flower-cluster') === 'club') return form.height;
       return Math.max(
         leaf * 1.3,
+        bareStem(model.traits) * 0.8,
         Math.min(form.height, Math.max(leaf * 2.6, isUmbel(model.traits) ? form.umbel * 5 : item * 8))
       );
     case 'leaf':

@@ -3,7 +3,7 @@ import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem, isNeedleTwig
 import { clamp, ellipse, growSpine, growStem } from './geometry';
 import { quarter } from './ground-leaves';
 import { itemReach } from './item';
-import { stemPart, winterBuds } from './organs';
+import { stemPart, winterBuds, withoutShown } from './organs';
 import { edged, tone } from './paint';
 import type { Part } from './scene';
 import { type Shoot, clusters, crowdedLeaves, stemLeaves } from './shoot';
@@ -132,11 +132,15 @@ function bunches(model: Model, shoot: Shoot, kind: string): Part[] {
   });
 }
 
+/** Millimetres. */
+const longPod = 24;
+
 /** Millimetres of a twig that are drawn: a few pairs of large leaves, many small ones. */
 export function twigReach({ form, traits }: Pick<Model, 'form' | 'traits'>): number {
   const leafLong = hasLeaves(traits) ? form.blade.length + form.stalk : 0;
   const blooms = hasFlowers(traits) || hasFruit(traits);
-  const item = blooms ? (hasFruit(traits) ? form.fruitSize : form.flowerSize) : 0;
+  // Long pods are seen beside the leaves.
+  const item = blooms ? (hasFruit(traits) ? Math.min(form.fruitSize, longPod) : form.flowerSize) : 0;
   const leaves = hidesItsStem(traits)
     ? 4.5
     : leafLong <= smallLeaf
@@ -202,10 +206,5 @@ export function twig(model: Model): Part[] {
     ...(kind ? bunches(model, shoot, kind) : [])
   ];
   // How needles stand on their twig cannot be told under them.
-  return isNeedleTwig(traits)
-    ? parts.map((part) => ({
-        ...part,
-        shows: part.shows.filter(({ character }) => character !== 'stem-leaf-stand')
-      }))
-    : parts;
+  return isNeedleTwig(traits) ? withoutShown(parts, 'stem-leaf-stand') : parts;
 }

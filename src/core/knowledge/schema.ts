@@ -306,7 +306,7 @@ export const Recipe = z.strictObject({
   umbelWidth: z.number().positive().optional(),
   /** Length and width of a dense spike, where its flowers do not say them. */
   spike: z.tuple([z.number().positive(), z.number().positive()]).optional(),
-  /** Width to length of a capsule, a pod or a bristly fruit that is not as such are usually. */
+  /** Width of a capsule, pod or bristly fruit to its length, where it is slenderer or stouter than its form. */
   fruitRatio: z.number().positive().optional(),
   /** How well the plant is drawn at a stage, as judged by eye. */
   quality: z.partialRecord(Stage, z.enum(['good', 'fair', 'poor'])).default({})

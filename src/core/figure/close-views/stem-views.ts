@@ -199,9 +199,12 @@ export function stemView(model: Model): Part[] {
     traits.state('stem-joints') === 'swollen' ||
     ['opposite', 'whorled', 'alternate'].includes(traits.state('stem-leaf-stand') ?? '');
   const joint = 0.56;
-  // Those by which a climber holds on outlast its leaves.
+  // Leaf stalks by which a climber holds on outlast its leaves.
   // Of a jointed stem the side shoots stand there.
-  const hasFeet = hasLeaves(traits) || isClimbing(traits) || traits.state('stem-section') === 'jointed';
+  const hasFeet =
+    hasLeaves(traits) ||
+    traits.state('climbing-by') === 'leaf-stalks' ||
+    traits.state('stem-section') === 'jointed';
   const stem = stemPart(
     model,
     spine,
@@ -254,7 +257,12 @@ export function stemView(model: Model): Part[] {
         )
       );
   }
-  if (hasJoint && !hasFeet && isWoody(traits) && traits.state('thorn-buds') === undefined)
+  if (
+    hasJoint &&
+    !hasFeet &&
+    (isWoody(traits) || isClimbing(traits)) &&
+    traits.state('thorn-buds') === undefined
+  )
     shapes.push(...winterBuds(model, { spine, joints: [joint], width }, false).shapes);
   const thread = traits.state('stem-thread');
   const broken = () =>

@@ -2,7 +2,7 @@
 
 export { drawFoot, groundPart, rootlets } from './ground';
 export { type LeafPlace, bladePart, leafParts } from './leaves';
-export { anchorIn, onPaper, partOf, tubeArea } from './part';
+export { anchorIn, onPaper, partOf, tubeArea, withoutShown } from './part';
 export { bladeShows, stalkShows, stemCharacters } from './shows';
 export { drawStalk, ringAt } from './stalk';
 export { cutEnd, discs, hook, stemLook, stemPart, tendril, winterBuds } from './stem';

@@ -34,6 +34,10 @@ export function partOf(
   return { kind, shapes, shows, hit, depth, anchor: anchor ?? anchorIn(hit, { x: 0, y: 0 }) };
 }
 
+/** The same parts, from which some characters cannot be told where they stand. */
+export const withoutShown = (parts: readonly Part[], ...slugs: readonly string[]): Part[] =>
+  parts.map((part) => ({ ...part, shows: part.shows.filter(({ character }) => !slugs.includes(character)) }));
+
 /**
  * Bare paper along the edge of what lies in front: the line of what lies behind breaks off before it, as a pen leaves
  * it out. Only on a plate, where there is paper behind.
