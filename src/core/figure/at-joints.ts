@@ -7,12 +7,59 @@ import type { Point, Shape } from './scene';
 /** Flowers and fruits that spring from the joints of a stem: in axils, rings, tassels and strings. */
 
 /** Clusters whose flowers or fruits spring from the joints of a stem. */
-const atJoints = new Set(['axils', 'whorls', 'tassels', 'spikes', 'strings', 'rings']);
+const atJoints = new Set(['axils', 'whorls', 'tassels', 'spikes', 'strings', 'bunches', 'rings']);
 
 /** Of flowers in a ring, in millimetres. */
 const crowdedItem = 6.5;
 
 export const isAtJoints = (kind: string): boolean => atJoints.has(kind);
+
+/** Fruits in a bunch that hangs by its stalk, broad above and narrow below; or in a ball; a feathery head is one itself. */
+function bunch(model: Model, at: Point, stemHeading: number, side: number, random: Random, k: number): Drawn {
+  const item = itemReach(model) * k;
+  const start = stemHeading + side * 1.1;
+  const isFeathery = model.traits.state('fruit-form') === 'plumed';
+  if (isFeathery || model.recipe.roundBunch) {
+    const stalk = growSpine(at, start, side * 0.3, item * (isFeathery ? 0.7 : 1.8), 6);
+    const middle = stalk.place(1);
+    const heading = stalk.heading(0.99);
+    if (isFeathery)
+      return {
+        shapes: [...stalkLine(model, stalk.points, 1), ...drawItem(model, middle, heading, random, k)],
+        points: around(middle, item * 0.5)
+      };
+    const places = golden(12, item * 1.3).sort((a, b) => a.y - b.y);
+    return {
+      shapes: [
+        ...stalkLine(model, stalk.points, 1),
+        ...places.flatMap((p, i) =>
+          drawItem(model, add(middle, p), Math.atan2(p.x, -p.y), random.fork(`ball ${i}`), k)
+        )
+      ],
+      points: around(middle, item * 1.7)
+    };
+  }
+  const stalk = growSpine(at, start, side * 3 - start, item * 2.4, 8);
+  const hanging = growSpine(stalk.place(1), Math.PI, side * random.between(-0.1, 0.25), item * 3.6, 6);
+  const shapes: Shape[] = stalkLine(model, [...stalk.points, ...hanging.points.slice(1)], 1);
+  const points: Point[] = [];
+  for (const [row, count] of [3, 4, 3, 2, 1].entries()) {
+    const middle = hanging.place(row / 4.2);
+    for (let i = 0; i < count; i += 1) {
+      const share = count === 1 ? 0 : (i / (count - 1)) * 2 - 1;
+      const end = add(middle, {
+        x: share * item * 0.3 * (count - 0.4) + item * random.between(-0.12, 0.12),
+        y: item * (0.16 * share * share + random.between(-0.14, 0.14))
+      });
+      shapes.push(
+        ...stalkLine(model, [middle, end], 0.6),
+        ...drawItem(model, end, Math.PI + share * 0.7, random.fork(`bunch ${row} ${i}`), k)
+      );
+      points.push(...around(end, item * 0.6));
+    }
+  }
+  return { shapes, points };
+}
 
 /** What springs from one joint: flowers in the axil, a ring of them, or hanging strings. */
 export function drawAtJoint(
@@ -106,6 +153,13 @@ export function drawAtJoint(
       }
     }
     return { shapes, points };
+  }
+  if (kind === 'bunches') {
+    const bunches = sides.map((side) => bunch(model, at, stemHeading, side, random.fork(`side ${side}`), k));
+    return {
+      shapes: bunches.flatMap((one) => one.shapes),
+      points: bunches.flatMap((one) => one.points)
+    };
   }
   if (kind === 'strings') {
     const side = sides[0] ?? 1;

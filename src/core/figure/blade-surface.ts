@@ -1,6 +1,6 @@
 import type { Random } from '../random';
 import { add, ellipse, mix, scale, smooth, towards } from './geometry';
-import { blend, dots, filled, hairReach, hairsAlong, inkLine, lines, tone } from './paint';
+import { blend, dots, filled, hairReach, hairsAlong, inkLine, lines, stings, tone } from './paint';
 import type { Line, Point } from './scene';
 import type { FlatShape } from './flat-leaf';
 import { type BladeLook, halfWidth, lobeLean, lobePlan } from './blade-outline';
@@ -346,8 +346,10 @@ export function coatOf(
       ];
     case 'stinging':
       return [
-        edge(1.6, 0.7, pen * 0.46, '#7E8A5E'),
-        lines(face(Math.round(30 * many), hairReach(1.5, pen), 0.5), '#FBFAF0', pen * 0.5, 0.9)
+        ...(many === 1
+          ? stings(edge(1.9, 0.5, pen * 0.46).rings, pen * 0.8)
+          : [edge(1.6, 0.7, pen * 0.46, '#7E8A5E')]),
+        ...(many > 0 ? stings(face(Math.round(18 * many), hairReach(1.5, pen), 0.5), pen * 0.7) : [])
       ];
     case 'woolly':
       return [

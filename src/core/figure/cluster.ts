@@ -53,7 +53,10 @@ function shortHead(model: Model, base: Point, heading: number, random: Random): 
     return { shapes, points: [base, ...points] };
   }
   const places = golden(11, item * 1.7).map(({ x, y }) => add(base, { x, y: y * 0.62 - item * 1.1 }));
-  const buds = golden(6, item * 0.5).map(({ x, y }) => add(base, { x, y: y * 0.7 - item * 1.5 }));
+  const isBall = model.recipe.anthers?.kind === 'ball';
+  const buds = golden(isBall ? 0 : 6, item * 0.5).map(({ x, y }) =>
+    add(base, { x, y: y * 0.7 - item * 1.5 })
+  );
   return {
     shapes: [
       lines(
@@ -179,7 +182,7 @@ function singleHead(model: Model, base: Point, heading: number, random: Random, 
   if (near && !isSeed && traits.state('flower-form') !== 'pea') return twoHeads(model, base, heading, random);
   const isClover = traits.state('flower-form') === 'pea';
   const size = isSeed
-    ? Math.max(form.fruitSize * 12, pen * 20)
+    ? Math.max(form.fruitSize * (traits.state('fruit-form') === 'plumed' ? 1 : 12), pen * 20)
     : isClover
       ? Math.max(form.flowerSize * 2.4, pen * 12)
       : Math.max(form.flowerSize, pen * 9);
@@ -198,7 +201,9 @@ function singleHead(model: Model, base: Point, heading: number, random: Random, 
       )
     );
   }
-  if (isSeed) {
+  if (traits.state('fruit-form') === 'plumed' && isSeed)
+    shapes.push(...drawItem(model, middle, heading, random));
+  else if (isSeed) {
     const many = near ? 22 : 14;
     shapes.push(filled([ellipse(middle, size * 0.5, size * 0.48, 0, 24)], '#F1F1EA', 0.75));
     for (const [i, p] of golden(many, size * 0.42).entries())
@@ -269,6 +274,25 @@ function loose(
   return { shapes, points };
 }
 
+/** Fruits whose heads are no balls of down. */
+const dryHeads = new Set(['short-pod', 'tiny-dry']);
+
+/** Small fruits packed round the end of their stalk. */
+function packed(model: Model, base: Point, heading: number, random: Random): Drawn {
+  const item = itemReach(model);
+  const middle = add(base, scale(towards(heading), item * 1.5));
+  const places = golden(15, item * 1.5).sort((a, b) => a.y - b.y);
+  return {
+    shapes: [
+      ...stalkLine(model, [base, middle]),
+      ...places.flatMap((p, i) =>
+        drawItem(model, add(middle, p), Math.atan2(p.x, -p.y), random.fork(`packed ${i}`))
+      )
+    ],
+    points: [base, ...around(middle, item * 2)]
+  };
+}
+
 /** Capsules on short stout stalks that hardly rise from the ground. */
 function seated(model: Model, base: Point, random: Random): Drawn {
   const item = itemReach(model);
@@ -313,15 +337,22 @@ export function drawCluster(
       };
     }
     case 'short-head':
+      // Small flowers of the pea family make a round head.
+      if (!hasFruit(model.traits) && model.traits.state('flower-form') === 'pea')
+        return singleHead(model, top, heading, random, near);
       return shortHead(model, top, heading, random);
     case 'flat-cluster':
       return flatCluster(model, top, heading, width, random, near);
     case 'head':
+      if (hasFruit(model.traits) && dryHeads.has(model.traits.state('fruit-form') ?? ''))
+        return packed(model, top, heading, random);
       return singleHead(model, top, heading, random, near);
     case 'loose':
       // Many tiny flowers make a plume.
       if (!near && !hasFruit(model.traits) && itemReach(model) < width * 0.16)
         return flatCluster(model, top, heading, width, random, near);
+      if (hasFruit(model.traits) && model.traits.state('fruit-form') === 'short-pod')
+        return packed(model, top, heading, random);
       return loose(
         model,
         top,

@@ -1,5 +1,6 @@
 import type { Library, Recipe, StageDescription } from '../knowledge';
 import type { Random } from '../random';
+import type { Opening } from './closed-buds';
 import { blend, petalWhite, tone } from './paint';
 import type { Traits } from './traits';
 
@@ -34,6 +35,8 @@ export interface Model {
   readonly recipe: Recipe;
   readonly traits: Traits;
   readonly form: Form;
+  /** Of a plant in bud: what will open. */
+  readonly opening?: Opening | undefined;
   readonly random: Random;
   /** Width of a pen line in millimetres, for the size at which the view is seen. */
   readonly pen: number;
@@ -70,15 +73,17 @@ export const isClimbing = (traits: Traits): boolean =>
 export const hasFrondOrShell = ({ cells }: StageDescription): boolean =>
   cells.has('frond-shape') || cells.has('shell-apex');
 /**
- * Millimetres of a cane, runner or climber without leaves that a plate shows: fewer of one that clings, so that its
+ * Millimetres of a cane, runner, rod or climber without leaves that a plate shows: fewer of one that clings, so that its
  * rootlets show; 0 of anything else.
  */
 export function bareStem(traits: Traits): number {
   const isLeafless =
     (traits.state('stem-leaf-stand') === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') ||
     !hasLeaves(traits);
-  const trails = ['arching', 'creeping', 'scrambling'].includes(traits.state('growth-form') ?? '');
-  if (!isLeafless || !(trails || isClimbing(traits))) return 0;
+  const growth = traits.state('growth-form') ?? '';
+  const trails = ['arching', 'creeping', 'scrambling'].includes(growth);
+  const isRod = growth === 'upright' && !isAbsent(traits.state('twig-bark'));
+  if (!isLeafless || !(trails || isRod || isClimbing(traits))) return 0;
   return traits.state('climbing-by') === 'rootlets' ? 90 : 170;
 }
 /** Woody plants are drawn by a twig. */

@@ -1,5 +1,6 @@
 import { isAtJoints } from './at-joints';
 import { isAlongStem } from './along-stem';
+import { closedBuds, isInBud } from './closed-buds';
 import {
   type Model,
   bareStem,
@@ -7,6 +8,7 @@ import {
   hasFruit,
   hasLeaves,
   hidesItsStem,
+  isAbsent,
   isClimbing,
   isWoody
 } from './form';
@@ -38,6 +40,12 @@ import { cameraAt } from './space';
 
 /** Whole plants by their form of growth. */
 
+const hangsAtJoints = new Set(['loose', 'head']);
+
+/** Bark, but neither a climber nor a shrub: a creeping or upright stem of one that climbs elsewhere. */
+const isCane = (traits: Model['traits']): boolean =>
+  !isAbsent(traits.state('twig-bark')) && ['creeping', 'upright'].includes(traits.state('growth-form') ?? '');
+
 /** An upright, creeping, scrambling or climbing stem with its leaves and flowers. */
 function stemmed(model: Model): Part[] {
   const { form, random, traits, pen } = model;
@@ -48,10 +56,12 @@ function stemmed(model: Model): Part[] {
   const climbs = traits.state('climbing-by');
   const climbing = isClimbing(traits);
   const isArching = growth === 'arching';
-  // Bunches of a climber hang from its joints.
+  // Bunches of a climber, and of a cane, hang from its joints.
   const kind =
-    climbing && stood === 'loose'
-      ? 'strings'
+    (climbing || isCane(traits)) && stood && hangsAtJoints.has(stood)
+      ? hasFruit(traits)
+        ? 'bunches'
+        : 'strings'
       : // Herbs with leaves in pairs bear their spikes in the axils.
         stood === 'spike' && stand === 'opposite' && !hasFruit(traits)
         ? 'spikes'
@@ -80,10 +90,12 @@ function stemmed(model: Model): Part[] {
     bare,
     pen * 40
   );
-  const tall = Math.min(form.height, limit);
+  // Of a cane a piece is shown, however high it has climbed yet.
+  const tall = Math.max(Math.min(form.height, limit), bare);
   const isCut = tall < form.height * 0.8 || climbing || isArching;
   const camera = cameraAt(isCreeping ? 0.34 : 0.16);
   const isCrowded = hidesItsStem(traits);
+  const inBud = isInBud(model);
   const isRing = stand === 'whorled' || stand === 'top-ring';
   /** Which way a plant lies and branches first is chance, for all of them alike. */
   const hand: -1 | 1 = random.fork('hand').next() < 0.5 ? -1 : 1;
@@ -118,7 +130,7 @@ function stemmed(model: Model): Part[] {
     const count =
       stand === 'top-ring' ? 1 : isLeafless ? 5 : Math.max(2, Math.floor((reach * 0.94) / between));
     const first = isCut ? 0.1 : 0.16;
-    const last = kind && !isAtJoints(kind) ? (isAlongStem(kind) ? 0.62 : 0.84) : 0.97;
+    const last = kind && !isAtJoints(kind) ? (isAlongStem(kind) ? 0.62 : 0.84) : inBud ? 0.8 : 0.97;
     const own = random.fork(`sway ${name}`);
     // Joints stand closer towards the tip, and never quite evenly.
     const joints = Array.from({ length: count }, (_, i) => {
@@ -160,7 +172,7 @@ function stemmed(model: Model): Part[] {
       : isCrowded
         ? crowdedLeaves(model, shoot.spine, name)
         : stemLeaves(model, camera, shoot, name, (t) => k * sizeAt(t), {
-            tip: !(kind && !isAtJoints(kind)) && !climbing
+            tip: !(kind && !isAtJoints(kind)) && !climbing && !inBud
           });
   const hasRosette =
     !isLeafless &&
@@ -300,6 +312,7 @@ function stemmed(model: Model): Part[] {
     if (kind) parts.push(...clusters(model, shoot, kind, clusterFrom, `branch ${i}`, 0.82));
   }
   if (kind && !isBeside) parts.push(...clusters(model, main, kind, clusterFrom, 'main'));
+  if (inBud) parts.push(...closedBuds(model, main.spine, 'main'));
   return parts;
 }
 
@@ -370,7 +383,9 @@ export function wholePlant(model: Model): Part[] {
   if (traits.state('stem-section') === 'pads') return padPlant(model);
   if (isWoody(traits)) return twig(model);
   const attachment = traits.state('leaf-attachment');
-  const kind = standOf(model);
+  const stood = standOf(model);
+  // A fan of swords bears its fruit one above the other.
+  const kind = stood === 'loose' && attachment === 'flat-fan' && hasFruit(traits) ? 'axils' : stood;
   const isBlooming = hasFlowers(traits) || hasFruit(traits);
   if (kind === 'from-ground')
     return [
@@ -418,6 +433,16 @@ export function wholePlant(model: Model): Part[] {
   const leaves = hasLeaves(traits)
     ? groundLeaves(model, undefined, 1, isBlooming ? lowPitch : rosettePitch)
     : [];
+  if (isInBud(model)) {
+    const scape = growSpine({ x: 0, y: 0 }, random.between(-0.1, 0.1), 0.1, form.height, 16);
+    const width = Math.max(Math.min(form.stemWidth, form.height * 0.02), model.pen * 2.2);
+    return [
+      ...base,
+      ...leaves,
+      ...withoutShown([stemPart(model, scape, () => width, [], 500)], 'stem-leaf-stand'),
+      ...closedBuds(model, scape, 'scape')
+    ];
+  }
   if (!isBlooming || !kind) return [...base, ...leaves];
   if (isAtJoints(kind)) {
     // Flowers or fruits on stalks of their own from among the leaves.

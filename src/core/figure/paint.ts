@@ -261,16 +261,18 @@ function tubeHairs([left, right]: [Line, Line], width: number, look: TubeLook, r
   }[hairs];
   const colour = hairs === 'stinging' ? '#7E8A5E' : '#59664C';
   const thick = pen * (hairs === 'downy' ? 0.34 : 0.5);
-  const shapes = [hairsAlong([left, right], reach, thick, random, { ...look_, colour })];
+  const outer = hairsAlong([left, right], reach, thick, random, { ...look_, colour });
+  const isNeedled = hairs === 'stinging' && look.near;
+  const shapes = isNeedled ? stings(outer.rings, pen) : [outer];
   // A few lit hairs on the face; more would become fog.
-  if (look.near)
-    shapes.push(
-      hairsAlong([line(0.35), line(0.62)], reach * 0.8, thick, random.fork('face'), {
-        ...look_,
-        density: look_.density * 0.35,
-        colour: '#F4F2E2'
-      })
-    );
+  if (look.near) {
+    const face = hairsAlong([line(0.35), line(0.62)], reach * 0.8, thick, random.fork('face'), {
+      ...look_,
+      density: look_.density * 0.35,
+      colour: '#F4F2E2'
+    });
+    shapes.push(...(isNeedled ? stings(face.rings, pen) : [face]));
+  }
   return shapes;
 }
 
@@ -307,6 +309,22 @@ function blotches(spine: Spine, width: (t: number) => number, near: boolean, ran
 /** How long a hair is drawn: as it is, but never too short to be seen at the size of the view. */
 export const hairReach = (millimetres: number, pen: number): number =>
   clamp(millimetres, pen * 3, millimetres * 4);
+
+/** Stings: each a glassy needle on a swollen foot. @param hairs from foot to tip */
+export function stings(hairs: readonly Line[], pen: number): Shape[] {
+  const needle = ([foot, tip]: Line): Point[] => {
+    const [from, to] = [foot!, tip!];
+    const long = length(from, to) || 1;
+    const across = scale({ x: -(to.y - from.y) / long, y: (to.x - from.x) / long }, pen * 0.95);
+    return [add(from, across), to, add(from, scale(across, -1))];
+  };
+  const feet = hairs.map(([foot]) => foot!);
+  return [
+    edged(hairs.map(needle), '#F3F4DF', pen * 0.4, '#5C6942'),
+    dots(feet, '#5C6942', pen * 3),
+    dots(feet, '#C6D19A', pen * 2.1)
+  ];
+}
 
 export interface HairStyle {
   /** Hairs to a length of their own reach, about. */

@@ -36,6 +36,7 @@ export const partKinds = [
   'leaf stalk cut across',
   'foot',
   'stem',
+  'closed buds',
   'flower cluster',
   'flower',
   'fruit',

@@ -263,7 +263,7 @@ export function clusters(
     const joints = shoot.joints.filter((t) => t > (kind === 'whorls' || kind === 'rings' ? 0.42 : 0.3));
     return joints.map((t, i) => {
       const sides =
-        kind === 'strings'
+        kind === 'strings' || (kind === 'bunches' && traits.state('fruit-form') !== 'plumed')
           ? [i % 2 ? -1 : 1]
           : kind === 'tassels' || kind === 'spikes' || kind === 'whorls' || (isPaired && hasFruit(traits))
             ? [-1, 1]

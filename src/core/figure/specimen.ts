@@ -13,6 +13,7 @@ import {
   undergroundView,
   undersideView
 } from './close-views';
+import { openingOf } from './closed-buds';
 import {
   type Form,
   type Model,
@@ -33,7 +34,7 @@ import { twigReach } from './twig';
 import { visibleShares } from './visibility';
 
 /** Counts up when the same description and seed would be drawn differently. */
-export const drawingVersion = 11;
+export const drawingVersion = 12;
 
 const builders: Readonly<Record<View, (model: Model) => Part[]>> = {
   whole: wholePlant,
@@ -54,7 +55,7 @@ const isUmbel = (traits: Traits) =>
 
 /** About how large a view is, in millimetres: pens are cut to it. */
 function extent(view: View, form: Form, model: Pick<Model, 'traits'>): number {
-  const leaf = form.blade.length + form.stalk;
+  const leaf = view !== 'whole' || hasLeaves(model.traits) ? form.blade.length + form.stalk : 0;
   const item = hasFruit(model.traits) ? form.fruitSize : form.flowerSize;
   switch (view) {
     case 'whole':
@@ -178,12 +179,13 @@ export function specimen(
   const pen =
     (boldness * extent(view, form, { traits })) /
     penWidths[view === 'whole' || view === 'flower' ? view : 'near'];
+  const opening = openingOf(taxon, stage, recipe, (later) => specimenTraits(library, taxon, later, seed));
   const stands = inGrass && view === 'whole' && canStandInGrass(traits);
   const hasPaper = view === 'whole' && boldness === 1 && !stands;
   let best: { parts: Part[]; seen: number } | undefined;
   for (let attempt = 0; attempt < tries; attempt += 1) {
     const posed = attempt === 0 ? random.fork('pose') : random.fork(`pose again ${attempt}`);
-    const drawn = builders[view]({ recipe, traits, form, random: posed, pen, uncut, hasPaper });
+    const drawn = builders[view]({ recipe, traits, form, opening, random: posed, pen, uncut, hasPaper });
     const parts = drawn
       .map((part, i) => ({ part, i }))
       .sort((a, b) => a.part.depth - b.part.depth || a.i - b.i)

@@ -1,5 +1,8 @@
-import { type Model, hasFruit, isAbsent } from './form';
+import { type Model, hasFruit, isAbsent, isWoody } from './form';
 import { largeFlower } from './item';
+
+/** Millimetres of a flower that is seen as a speck. */
+const speckSize = 5;
 
 /** The way of standing, for flowers or for fruits, in the words of the flower clusters. */
 export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): string | undefined {
@@ -14,11 +17,17 @@ export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): strin
     if (stand === 'umbel') return isUmbellate ? 'compound-umbel' : 'umbel';
     if (stand === 'flat-drooping' || stand === 'flat-upright') return 'flat-cluster';
     // Berries of one head are packed round its stalk.
-    if (stand === 'heads') return traits.state('fruit-form') === 'berry' ? 'spike' : 'head';
+    if (stand === 'heads' && traits.state('fruit-form') === 'berry') return 'spike';
+    // Twigs bear many small seed heads, herbs one on each stem.
+    if (stand === 'heads' && traits.state('fruit-form') === 'parachute' && isWoody(traits)) return 'axils';
+    if (stand === 'heads') return 'head';
     if (stand === 'bunches') return 'loose';
     if (stand === 'rings') return 'rings';
-    // Berries of a one-sided raceme hang apart from each other.
-    if (stand === 'spike' && traits.state('flower-cluster') === 'one-sided') return 'one-sided';
+    // Berries of a one-sided raceme hang apart from each other, as those of lilies between their wrapped leaves.
+    const isRaceme =
+      traits.state('flower-cluster') === 'one-sided' ||
+      (traits.state('leaf-attachment') === 'wrapped' && traits.state('fruit-form') === 'berry');
+    if (stand === 'spike' && isRaceme) return 'one-sided';
     if (stand === 'spike')
       return ['pod', 'short-pod'].includes(traits.state('fruit-form') ?? '')
         ? 'short-head'
@@ -48,5 +57,10 @@ export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): strin
   if (cluster === 'from-ground' && traits.state('flower-form') !== 'goblet') return 'axils';
   // Of large flowers a branched spike has few, each on its stalk.
   if (cluster === 'branched-spike' && form.flowerSize >= largeFlower) return 'loose';
+  // Hanging racemes of the pea family are no catkins.
+  if (cluster === 'tassels' && traits.state('flower-form') === 'pea') return 'spike';
+  // Specks without petals make a plume of strings, not a plate.
+  if (cluster === 'loose' && traits.state('flower-form') === 'no-petals' && form.flowerSize < speckSize)
+    return 'branched-spike';
   return isAbsent(cluster) ? undefined : cluster;
 }

@@ -1,11 +1,11 @@
 import { isAtJoints } from './at-joints';
 import { type Model, hasFlowers, hasFruit, hasLeaves, hidesItsStem, isNeedleTwig } from './form';
-import { clamp, ellipse, growSpine, growStem } from './geometry';
+import { type Spine, clamp, ellipse, growSpine, growStem, spineThrough } from './geometry';
 import { quarter } from './ground-leaves';
 import { itemReach } from './item';
 import { stemPart, winterBuds, withoutShown } from './organs';
 import { edged, tone } from './paint';
-import type { Part } from './scene';
+import type { Part, Point } from './scene';
 import { type Shoot, clusters, crowdedLeaves, stemLeaves } from './shoot';
 import { cameraAt } from './space';
 import { standOf } from './stand';
@@ -105,16 +105,27 @@ function inLeaf(model: Model, shoot: Shoot, kind: string | undefined): Part[] {
   ];
 }
 
+/** What hangs from a twig: it turns down at once, whichever way it set out. */
+function hanging(at: Point, heading: number, long: number): Spine {
+  const turn = growSpine(at, heading, (heading < 0 ? -Math.PI : Math.PI) - heading, long * 0.28, 6);
+  const down = growSpine(turn.place(1), Math.PI, 0.06, long * 0.72, 10);
+  return spineThrough([...turn.points, ...down.points.slice(1)]);
+}
+
 /** Flowers or fruits of a twig: in its axils, in several bunches, or at its end. */
 function bunches(model: Model, shoot: Shoot, kind: string): Part[] {
   const { spine, width } = shoot;
   if (isAtJoints(kind)) return clusters(model, shoot, kind, 0.6, 'twig');
   if (kind === 'spike') {
     const item = itemReach(model);
+    // Racemes of pea flowers hang.
+    const hangs = model.traits.state('flower-form') === 'pea';
     const long = model.recipe.spike?.[0] ?? clamp(item * 9, spine.length * 0.16, spine.length * 0.34);
     return [0.52, 0.7, 0.86].flatMap((t, i) => {
       const side = i % 2 ? 1 : -1;
-      const axis = growSpine(spine.place(t), spine.heading(t) + side * 0.55, -side * 0.25, long, 14);
+      const axis = hangs
+        ? hanging(spine.place(t), spine.heading(t) + side * 1.1, long * 1.4)
+        : growSpine(spine.place(t), spine.heading(t) + side * 0.55, -side * 0.25, long, 14);
       return clusters(model, { spine: axis, joints: [], width }, kind, 0.04, `spike ${i}`);
     });
   }

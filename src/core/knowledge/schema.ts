@@ -296,8 +296,8 @@ export const Recipe = z.strictObject({
     .default({}),
   /** Pairs of leaflets or lobes by order of division, where they are not described. */
   pairs: z.array(z.number().int().positive()).max(3).default([]),
-  /** Stamens that a flower is known by: a cone of joined anthers, or a brush of many. */
-  anthers: z.strictObject({ kind: z.enum(['cone', 'brush']), colour: palette }).optional(),
+  /** Stamens that a flower is known by: a cone of joined anthers, a brush of many, a ball that hides the petals. */
+  anthers: z.strictObject({ kind: z.enum(['cone', 'brush', 'ball']), colour: palette }).optional(),
   /** Colour of the club in a hood, where it is not purple. */
   club: palette.optional(),
   /** Rays of a head with a disc. */
@@ -308,6 +308,8 @@ export const Recipe = z.strictObject({
   spike: z.tuple([z.number().positive(), z.number().positive()]).optional(),
   /** Width of a capsule, pod or bristly fruit to its length, where it is slenderer or stouter than its form. */
   fruitRatio: z.number().positive().optional(),
+  /** The fruits of a climber stand in balls, not in hanging bunches. */
+  roundBunch: z.literal(true).optional(),
   /** How well the plant is drawn at a stage, as judged by eye. */
   quality: z.partialRecord(Stage, z.enum(['good', 'fair', 'poor'])).default({})
 });

@@ -1,6 +1,7 @@
 import type { Random } from '../../random';
 import { dots } from '../paint';
 import type { Point, Shape } from '../scene';
+import { ball } from './ball';
 import { bellForms } from './bell';
 import { head } from './head';
 import { helmet } from './helmet';
@@ -39,7 +40,8 @@ const forms: Readonly<Record<string, FlowerForm>> = {
   hidden
 };
 /** One that is not described is drawn as a flower without petals. */
-const formOf = ({ form }: FlowerLook): FlowerForm => forms[form] ?? { far: noPetals.far };
+const formOf = ({ form, anthers }: FlowerLook): FlowerForm =>
+  anthers?.kind === 'ball' ? ball : (forms[form] ?? { far: noPetals.far });
 
 /** One of many. */
 export function drawFlower(look: FlowerLook, pose: FlowerPose, random: Random): Shape[] {

@@ -10,12 +10,12 @@ const head =
   (look: FruitLook, at: Point, facing: number, random: Random): Shape[] => {
     const { size, colour, pen } = look;
     const spines = Array.from({ length: tails }, (_, i) => {
-      const turn = facing + (2 * Math.PI * i) / tails + random.between(-0.15, 0.15);
+      const turn = facing + (2 * Math.PI * i) / tails + random.between(-0.22, 0.22);
       return growSpine(
         add(at, scale(towards(turn), size * 0.06)),
         turn,
-        random.between(0.6, 1.1) * (i % 2 ? 1 : -1),
-        size * random.between(0.5, 0.62),
+        random.between(0.9, 2) * (i % 3 ? 1 : -1),
+        size * random.between(0.4, 0.66),
         10
       );
     });
@@ -23,7 +23,13 @@ const head =
       Array.from({ length: barbs }, (_, i) => 0.15 + (0.85 * i) / barbs).flatMap((t) =>
         [-1, 1].map((side) => {
           const root = spine.place(t);
-          return [root, add(root, scale(towards(spine.heading(Math.min(t, 0.99)) + side * 0.6), size * 0.1))];
+          return [
+            root,
+            add(
+              root,
+              scale(towards(spine.heading(Math.min(t, 0.99)) + side * 0.6), size * 0.085 * (1.1 - 0.7 * t))
+            )
+          ];
         })
       )
     );
@@ -42,4 +48,4 @@ const head =
     ];
   };
 
-export const plumed: FruitForm = { far: head(9, 7), near: head(13, 16) };
+export const plumed: FruitForm = { far: head(13, 5), near: head(22, 14) };
