@@ -106,8 +106,12 @@ function flatCluster(
   const total = clamp(
     Math.round((reach / (item * closeness)) ** 2),
     least,
-    hasFruit(traits) && !near ? 54 : 90
+    hasFruit(traits) && !near ? 72 : 90
   );
+  // Where a wide cluster has more than are drawn, those that are drawn stand for their neighbours.
+  const gap = (reach * 1.77) / Math.sqrt(total);
+  const isSparse = !near && gap > item * 1.15;
+  const k = isSparse ? clamp((0.8 * gap) / item, 1, 1.5) : 1;
   const axis = heading + (isDrooping ? 2.3 * (Math.sin(heading) < 0 ? -1 : 1) : 0);
   const up = towards(axis);
   const across = towards(axis + Math.PI / 2);
@@ -132,13 +136,28 @@ function flatCluster(
     stalks.push([isRayed ? base : nearest.node, at]);
   }
   const stalk = traits.state('stalk-colour') === 'red' ? '#8A3E4C' : form.colour.stem;
+  const foam =
+    isSparse && !hasFruit(traits)
+      ? [
+          edged(
+            places.map(({ at }) => ellipse(at, gap * 0.62, gap * 0.36, 0, 9)),
+            tone(form.colour.flower, -0.06),
+            pen * 0.3,
+            tone(form.colour.stem, 0.1)
+          )
+        ]
+      : [];
+  const slight = isSparse ? 0.7 : 1;
   return {
     shapes: [
-      lines(stalks, tone(stalk, -0.5), pen * 1.7),
-      lines(stalks, tone(stalk, 0.1), pen),
+      lines(stalks, tone(stalk, -0.5), pen * 1.7 * slight),
+      lines(stalks, tone(stalk, 0.1), pen * slight),
+      ...foam,
       ...places
         .sort((a, b) => a.p.y - b.p.y)
-        .flatMap(({ p, at }, i) => drawItem(model, at, axis + (p.x / reach) * 0.7, random.fork(`item ${i}`)))
+        .flatMap(({ p, at }, i) =>
+          drawItem(model, at, axis + (p.x / reach) * 0.7, random.fork(`item ${i}`), k)
+        )
     ],
     points: [base, ...places.flatMap(({ at }) => around(at, item * 0.6))]
   };

@@ -66,7 +66,9 @@ const withNotch = new Set(['five-open', 'five-tube', 'small-five', 'cross', 'fou
 
 const withAnthers = new Set(['star-six', 'five-open', 'five-tube', 'small-five', 'four-tiny']);
 
-function singleFlowerCharacters({ traits }: Model): string[] {
+function singleFlowerCharacters({ traits, recipe }: Model): string[] {
+  // Stamens that hide the petals leave them uncounted.
+  if (recipe.anthers?.kind === 'ball') return ['flower-form', 'flower-colour'];
   const form = traits.state('flower-form') ?? '';
   return [
     'flower-form',

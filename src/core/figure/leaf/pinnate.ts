@@ -60,6 +60,8 @@ export function pinnate(model: Model, look: BladeLook, random: Random): FlatLeaf
   const kind = traits.state('leaflet-shape') ?? 'broad';
   const pairs = Math.max(1, Math.round(traits.value('leaflet-pairs') ?? recipe.pairs[0] ?? 4));
   const endLargest = traits.state('end-leaflet') === 'largest';
+  // With small leaflets between its pairs, a leaf is one of many large leaflets, not of one large end.
+  const isInterrupted = traits.state('between-leaflets') === 'small';
   const isStalked = traits.state('leaflet-stalks') === 'stalked';
   const long = look.length;
   const lobes: Lobes | undefined = hasLobedLeaflets(model)
@@ -80,9 +82,10 @@ export function pinnate(model: Model, look: BladeLook, random: Random): FlatLeaf
   const first = 0.1;
   for (let i = 0; i < pairs; i += 1) {
     const share = pairs === 1 ? 0.5 : i / (pairs - 1);
-    const grown = endLargest
-      ? reach * (0.5 + 0.5 * share)
-      : reach * (0.78 + 0.22 * Math.sin(Math.PI * (0.25 + 0.7 * share)));
+    const grown =
+      endLargest && !isInterrupted
+        ? reach * (0.5 + 0.5 * share)
+        : reach * (0.78 + 0.22 * Math.sin(Math.PI * (0.25 + 0.7 * share)));
     for (const side of [-1, 1] as const) {
       const own = random.fork(`leaflet ${i} ${side}`);
       const t =
@@ -104,7 +107,7 @@ export function pinnate(model: Model, look: BladeLook, random: Random): FlatLeaf
       );
     }
   }
-  if (traits.state('between-leaflets') === 'small')
+  if (isInterrupted)
     for (let i = 0; i + 1 < pairs; i += 1)
       for (const side of [-1, 1] as const) {
         const own = random.fork(`between ${i} ${side}`);
@@ -114,7 +117,7 @@ export function pinnate(model: Model, look: BladeLook, random: Random): FlatLeaf
         // They are not counted among its pairs.
         pieces.push({ ...small, outline: [] });
       }
-  const end = endLargest ? Math.max(reach * 1.5, long * 0.34) : reach * 1.02;
+  const end = endLargest ? Math.max(reach * 1.5, long * (isInterrupted ? 0.24 : 0.34)) : reach * 1.02;
   const change = endLargest && kind === 'broad' ? { width: end * 0.8, base: 'rounded' } : cut;
   pieces.push(
     moved(
