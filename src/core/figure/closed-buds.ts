@@ -1,6 +1,6 @@
 import type { LibraryTaxon, Recipe, StageDescription } from '../knowledge';
 import type { Random } from '../random';
-import { type Model, hasFlowers, hasFruit, isAbsent } from './form';
+import { type Model, type Opening, hasFlowers, hasFruit, isAbsent } from './form';
 import { type Spine, add, clamp, ellipse, golden, growSpine, hull, scale, towards } from './geometry';
 import { stalkLine } from './item';
 import { partOf } from './organs';
@@ -12,15 +12,6 @@ import type { Traits } from './traits';
  * Flowers that are still closed, at the tip of a shoot. They show nothing that is asked for: neither colour nor how far
  * their stalks will spread is to be seen yet.
  */
-
-/** What will open. */
-export interface Opening {
-  readonly cluster: string;
-  /** Millimetres, of one open flower. */
-  readonly flower: number;
-  /** Millimetres, of an open umbel of umbels. */
-  readonly umbel: number;
-}
 
 /** Share of an open flower's, and of an open umbel's width. */
 const closed = { flower: 0.5, umbel: 0.5 } as const;

@@ -1,6 +1,5 @@
 import type { Library, Recipe, StageDescription } from '../knowledge';
 import type { Random } from '../random';
-import type { Opening } from './closed-buds';
 import { blend, petalWhite, tone } from './paint';
 import type { Traits } from './traits';
 
@@ -28,6 +27,15 @@ export interface Form {
     readonly flower: string;
     readonly fruit: string;
   };
+}
+
+/** What will open of a plant in bud. */
+export interface Opening {
+  readonly cluster: string;
+  /** Millimetres, of one open flower. */
+  readonly flower: number;
+  /** Millimetres, of an open umbel of umbels. */
+  readonly umbel: number;
 }
 
 /** Everything that a drawing of one specimen draws on. */
