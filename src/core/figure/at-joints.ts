@@ -1,7 +1,7 @@
 import type { Random } from '../random';
 import { golden, add, clamp, growSpine } from './geometry';
 import { type Model, hasFruit, isWoody } from './form';
-import { type Drawn, around, drawItem, hangs, itemReach, stalkLine } from './item';
+import { type Drawn, around, drawItem, hangs, itemReach, packedBall, stalkLine } from './item';
 import type { Point, Shape } from './scene';
 
 /** Flowers and fruits that spring from the joints of a stem: in axils, rings, tassels and strings. */
@@ -28,13 +28,10 @@ function bunch(model: Model, at: Point, stemHeading: number, side: number, rando
         shapes: [...stalkLine(model, stalk.points, 1), ...drawItem(model, middle, heading, random, k)],
         points: around(middle, item * 0.5)
       };
-    const places = golden(12, item * 1.3).sort((a, b) => a.y - b.y);
     return {
       shapes: [
         ...stalkLine(model, stalk.points, 1),
-        ...places.flatMap((p, i) =>
-          drawItem(model, add(middle, p), Math.atan2(p.x, -p.y), random.fork(`ball ${i}`), k)
-        )
+        ...packedBall(model, middle, 12, item * 1.3, random, 'ball', k)
       ],
       points: around(middle, item * 1.7)
     };

@@ -38,6 +38,9 @@ export function openingOf(
 export const isInBud = ({ opening, traits }: Model): boolean =>
   opening !== undefined && !hasFlowers(traits) && !hasFruit(traits);
 
+/** Of sepals and closed petals. */
+const budColour = ({ form }: Model): string => tone(form.colour.stem, 0.06);
+
 /** An egg with the seam of its closed petals. @param heading of its tip */
 function bud(at: Point, heading: number, long: number, colour: string, pen: number): Shape[] {
   const wide = long * 0.34;
@@ -87,7 +90,7 @@ function alongTip(
   lean: number,
   random: Random
 ): Shape[] {
-  const colour = tone(model.form.colour.stem, 0.06);
+  const colour = budColour(model);
   return Array.from({ length: count }, (_, i) => count - 1 - i).flatMap((i) => {
     const share = i / Math.max(1, count - 1);
     const t = Math.min(from + (1 - from) * share, 0.99);
@@ -98,8 +101,15 @@ function alongTip(
 }
 
 /** A few on short stalks of uneven length. */
-function bunch(model: Model, tip: Point, heading: number, count: number, long: number, random: Random) {
-  const colour = tone(model.form.colour.stem, 0.06);
+function bunch(
+  model: Model,
+  tip: Point,
+  heading: number,
+  count: number,
+  long: number,
+  random: Random
+): Shape[] {
+  const colour = budColour(model);
   return Array.from({ length: count }, (_, i) => {
     const share = count === 1 ? 0 : (i / (count - 1)) * 2 - 1;
     const stalk = growSpine(

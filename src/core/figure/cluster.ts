@@ -13,6 +13,7 @@ import {
   flowerLook,
   fruitLook,
   itemReach,
+  packedBall,
   stalkLine,
   strip
 } from './item';
@@ -300,13 +301,10 @@ const dryHeads = new Set(['short-pod', 'tiny-dry']);
 function packed(model: Model, base: Point, heading: number, random: Random): Drawn {
   const item = itemReach(model);
   const middle = add(base, scale(towards(heading), item * 1.5));
-  const places = golden(15, item * 1.5).sort((a, b) => a.y - b.y);
   return {
     shapes: [
       ...stalkLine(model, [base, middle]),
-      ...places.flatMap((p, i) =>
-        drawItem(model, add(middle, p), Math.atan2(p.x, -p.y), random.fork(`packed ${i}`))
-      )
+      ...packedBall(model, middle, 15, item * 1.5, random, 'packed')
     ],
     points: [base, ...around(middle, item * 2)]
   };

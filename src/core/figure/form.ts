@@ -81,8 +81,8 @@ export const isClimbing = (traits: Traits): boolean =>
 export const hasFrondOrShell = ({ cells }: StageDescription): boolean =>
   cells.has('frond-shape') || cells.has('shell-apex');
 /**
- * Millimetres of a cane, runner, rod or climber without leaves that a plate shows: fewer of one that clings, so that its
- * rootlets show; 0 of anything else.
+ * Millimetres of a cane, runner, rod or climber without leaves that a plate shows: fewer of one that clings, so that
+ * its rootlets show; 0 of anything else.
  */
 export function bareStem(traits: Traits): number {
   const isLeafless =

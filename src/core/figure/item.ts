@@ -2,7 +2,7 @@ import type { Random } from '../random';
 import { drawFlower } from './flower';
 import { type Model, hasFruit } from './form';
 import { type FruitLook, drawFruit } from './fruit';
-import { add, ellipse, growSpine, scale, towards } from './geometry';
+import { add, ellipse, golden, growSpine, scale, towards } from './geometry';
 import { lines, tone } from './paint';
 import type { Line, Point, Shape } from './scene';
 
@@ -101,6 +101,22 @@ export const itemReach = ({ form, traits, pen }: Model): number =>
     : Math.max(form.flowerSize * (bellLength[traits.state('flower-form') ?? ''] ?? 1), pen * 5);
 
 export const around = (at: Point, r: number): Point[] => ellipse(at, r, r, 0, 6);
+
+/** Items packed into a ball, those in front last. @param name of their share of chance */
+export const packedBall = (
+  model: Model,
+  middle: Point,
+  count: number,
+  reach: number,
+  random: Random,
+  name: string,
+  k = 1
+): Shape[] =>
+  golden(count, reach)
+    .sort((a, b) => a.y - b.y)
+    .flatMap((p, i) =>
+      drawItem(model, add(middle, p), Math.atan2(p.x, -p.y), random.fork(`${name} ${i}`), k)
+    );
 
 export const stalkLine = (model: Model, line: Line, width = 1.3): Shape[] => [
   lines([line], tone(model.form.colour.stem, -0.55), model.pen * (width + 0.9)),

@@ -15,7 +15,10 @@ export interface FlowerLook {
   readonly size: number;
   readonly colour: string;
   readonly green: string;
-  /** Anthers that stand as a cone, as a dense brush or as a ball that hides the petals, and their colour, where they are not few and yellow. */
+  /**
+   * Anthers that stand as a cone, as a dense brush or as a ball that hides the petals, and their colour, where they are
+   * not few and yellow.
+   */
   readonly anthers?: Recipe['anthers'];
   /** Of anthers that are described as dark, where the recipe has no colour of theirs. */
   readonly antherColour?: string;
