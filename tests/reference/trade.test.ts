@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { isDangerous } from '../../src/core/knowledge';
 import { Policy, surveyTaxon } from '../../src/core/walk';
-import { shippedFiles, shippedLibrary } from '../support/content';
+import { everyPlant, shippedFiles, shippedLibrary } from '../support/content';
 
 /** Facts of the trade: common practice, no single source. */
 
@@ -106,5 +106,33 @@ describe('known errors stay out of the content', () => {
 
   it('never offers taste as a character', () => {
     expect(library.characters.some(({ sense, trait }) => `${sense} ${trait}`.includes('taste'))).toBe(false);
+  });
+});
+
+/** Forms that all floras give to one family alone, among the plants of these regions. */
+describe.each([
+  ['flower-form', 'cup', 'Euphorbiaceae'],
+  ['flower-form', 'pea', 'Fabaceae'],
+  ['flower-form', 'helmet', 'Ranunculaceae'],
+  ['flower-form', 'iris', 'Iridaceae'],
+  ['flower-form', 'straps', 'Asteraceae'],
+  ['flower-form', 'daisy', 'Asteraceae'],
+  ['flower-form', 'disc', 'Asteraceae'],
+  ['flower-cluster', 'compound-umbel', 'Apiaceae'],
+  ['flower-cluster', 'hood', 'Araceae'],
+  ['flower-cluster', 'coil', 'Boraginaceae'],
+  ['fruit-form', 'red-cup', 'Taxaceae'],
+  ['fruit-form', 'acorn', 'Fagaceae'],
+  ['fruit-form', 'three-winged', 'Polygonaceae']
+] as const)('%s: %s', (slug, state, family) => {
+  it(`is found in ${family} and nowhere else`, () => {
+    const all = everyPlant();
+    const character = all.character.get(slug)!;
+    const index = character.kind === 'states' ? character.states.findIndex((one) => one.slug === state) : -1;
+    const bearing = [...all.taxa.values()].filter(({ stages }) =>
+      [...stages.values()].some(({ cells }) => Boolean(cells.get(slug)?.listed[index]))
+    );
+    expect(bearing.length).toBeGreaterThan(0);
+    expect(bearing.filter((taxon) => taxon.family !== family).map(({ name }) => name)).toEqual([]);
   });
 });

@@ -73,7 +73,10 @@ export const hidesItsStem = (traits: Traits): boolean =>
   ['undivided', undefined].includes(traits.state('leaf-division'));
 /** A stem that stands withered, with what is left of its fruit. */
 export const isWithered = (traits: Traits): boolean =>
-  hasFruit(traits) && !hasLeaves(traits) && traits.state('fruit-colour') === 'brown' && !isWoody(traits);
+  hasFruit(traits) &&
+  !hasLeaves(traits) &&
+  !isWoody(traits) &&
+  (traits.state('fruit-colour') === 'brown' || traits.state('fruit-form') === 'parachute');
 export const isClimbing = (traits: Traits): boolean =>
   traits.state('growth-form') === 'climbing' ||
   ['twining', 'tendrils', 'discs', 'rootlets', 'leaf-stalks'].includes(traits.state('climbing-by') ?? '');

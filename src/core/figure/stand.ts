@@ -18,8 +18,12 @@ export function standOf({ traits, form }: Pick<Model, 'traits' | 'form'>): strin
     if (stand === 'flat-drooping' || stand === 'flat-upright') return 'flat-cluster';
     // Berries of one head are packed round its stalk.
     if (stand === 'heads' && traits.state('fruit-form') === 'berry') return 'spike';
-    // Twigs bear many small seed heads, herbs one on each stem.
+    // Twigs bear many small seed heads, herbs one on each branch.
     if (stand === 'heads' && traits.state('fruit-form') === 'parachute' && isWoody(traits)) return 'axils';
+    // A stem with leaves that does not branch has its heads together at its tip.
+    const isLeafyStem =
+      traits.state('stem-leaf-stand') === 'alternate' && traits.state('stem-branching') === 'unbranched';
+    if (stand === 'heads' && traits.state('fruit-form') === 'parachute' && isLeafyStem) return 'flat-cluster';
     if (stand === 'heads') return 'head';
     if (stand === 'bunches') return 'loose';
     if (stand === 'rings') return 'rings';

@@ -100,6 +100,19 @@ it('berries of lily of the valley hang apart on one side, in whichever word thei
   }
 });
 
+it('a thistle in winter stands withered, with several heads: no clock on a green stalk', () => {
+  for (const seed of [...seeds, 828368]) {
+    const { parts } = drawn('cirsium-arvense', 'winter', seed);
+    if (parts.some(({ kind }) => kind === 'leaf')) continue;
+    const heads = parts.filter(({ kind }) => kind === 'fruit');
+    const tufts = heads.reduce((sum, { shapes }) => sum + shapes.length, 0);
+    expect(tufts, `seed ${seed}`).toBeGreaterThan(20);
+    const stem = parts.find(({ kind }) => kind === 'stem')!.shapes.find(({ fill }) => fill)!;
+    const [red, green] = [1, 3].map((i) => parseInt(stem.fill!.slice(i, i + 2), 16));
+    expect(red, `seed ${seed}`).toBeGreaterThan(green!);
+  }
+});
+
 it('of a bare cane a hand’s breadth at least is shown, however it grows', () => {
   for (const slug of ['toxicodendron-radicans', 'toxicodendron-diversilobum', 'vitis-riparia'])
     for (const seed of Array.from({ length: 40 }, (_, i) => i + 1)) {
