@@ -1,5 +1,5 @@
 import type { Random } from '../random';
-import { type Model, hasFruit } from './form';
+import { type Model, hasFruit, isWithered } from './form';
 import { type Spine, add, clamp, ellipse, placed, scale, smooth, spineThrough, towards } from './geometry';
 import { type Drawn, around, drawItem, itemReach, largeFlower, stalkLine } from './item';
 import { dots, edged, filled, lines, tone, tubeEdges } from './paint';
@@ -69,8 +69,10 @@ export function spike(model: Model, axis: Spine, random: Random, near: boolean):
       near
     );
   const isOpen = !isFruit && item >= largeFlower && opensWide.has(traits.state('flower-form') ?? '');
-  if (isOpen || (isFruit && traits.state('fruit-form') === 'capsule' && item >= 6))
-    return raceme(model, axis, random, near);
+  // A dead stalk that still stands keeps its capsules packed.
+  const isDead = isWithered(traits);
+  const isLax = isFruit && traits.state('fruit-form') === 'capsule' && item >= 6 && !isDead;
+  if (isOpen || isLax) return raceme(model, axis, random, near);
   const shapes: Shape[] = [];
   const points: Point[] = [];
   const isBerry = isFruit && ['berry', 'stone-fruit'].includes(traits.state('fruit-form') ?? '');
@@ -80,7 +82,7 @@ export function spike(model: Model, axis: Spine, random: Random, near: boolean):
   const rows = clamp(
     Math.floor(axis.length / room),
     4,
-    isBerry ? (near ? 11 : 8) : item < 8 ? 24 : near ? 12 : 13
+    isBerry ? (near ? 11 : 8) : item < 8 || isDead ? 24 : near ? 12 : 13
   );
   for (let row = rows - 1; row >= 0; row -= 1) {
     const share = (row + 0.3) / rows;

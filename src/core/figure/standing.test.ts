@@ -113,6 +113,18 @@ it('a thistle in winter stands withered, with several heads: no clock on a green
   }
 });
 
+it('a dead mullein keeps its capsules packed: more of them than a bluebell in fruit', () => {
+  const shapes = (slug: string, stage: Stage) =>
+    mean(
+      seeds.map((seed) =>
+        ofKind(slug, stage, seed, 'fruit').reduce((sum, part) => sum + part.shapes.length, 0)
+      )
+    );
+  expect(shapes('verbascum-thapsus', 'winter')).toBeGreaterThan(
+    3 * shapes('hyacinthoides-non-scripta', 'fruit')
+  );
+});
+
 it('of a bare cane a hand’s breadth at least is shown, however it grows', () => {
   for (const slug of ['toxicodendron-radicans', 'toxicodendron-diversilobum', 'vitis-riparia'])
     for (const seed of Array.from({ length: 40 }, (_, i) => i + 1)) {
