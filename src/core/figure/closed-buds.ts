@@ -1,6 +1,6 @@
 import type { LibraryTaxon, Recipe, StageDescription } from '../knowledge';
 import type { Random } from '../random';
-import { type Model, type Opening, hasFlowers, hasFruit, isAbsent } from './form';
+import { type Model, type Opening, flowerSizeOf, hasFlowers, hasFruit, isAbsent, umbelWidthOf } from './form';
 import { type Spine, add, clamp, ellipse, golden, growSpine, hull, scale, towards } from './geometry';
 import { stalkLine } from './item';
 import { partOf } from './organs';
@@ -29,8 +29,8 @@ export function openingOf(
   if (!traits || cluster === undefined || isAbsent(cluster) || cluster === 'axils') return undefined;
   return {
     cluster,
-    flower: traits.value('flower-size') ?? 6,
-    umbel: traits.value('umbel-width') ? traits.value('umbel-width')! * 10 : (recipe.umbelWidth ?? 60)
+    flower: flowerSizeOf(traits),
+    umbel: umbelWidthOf(recipe, traits)
   };
 }
 
@@ -53,7 +53,7 @@ function bud(at: Point, heading: number, long: number, colour: string, pen: numb
 }
 
 /** An umbel of umbels that has not spread: short rays, each with a tight head. */
-function closedUmbel(model: Model, { umbel }: Opening, tip: Point, heading: number, random: Random): Shape[] {
+function closedUmbel(model: Model, umbel: number, tip: Point, heading: number, random: Random): Shape[] {
   const { form, pen } = model;
   const wide = Math.max(umbel * closed.umbel, pen * 34);
   const head = wide * 0.2;
@@ -101,7 +101,7 @@ function alongTip(
 }
 
 /** A few on short stalks of uneven length. */
-function bunch(
+function fewBuds(
   model: Model,
   tip: Point,
   heading: number,
@@ -126,37 +126,38 @@ function bunch(
   }).flat();
 }
 
-/** The closed flowers of a shoot. */
-export function closedBuds(model: Model, axis: Spine, name: string): Part[] {
-  const { opening, pen } = model;
-  if (!opening) return [];
-  const random = model.random.fork(`buds ${name}`);
+/** @param axis of the shoot: what is closed stands at its tip, or along its upper part */
+function shapesOf(model: Model, { cluster, flower, umbel }: Opening, axis: Spine, random: Random): Shape[] {
   const [tip, heading] = [axis.place(1), axis.heading(0.99)];
-  const long = Math.max(opening.flower * closed.flower, pen * 10);
-  const shapes = ((): Shape[] => {
-    switch (opening.cluster) {
-      case 'compound-umbel':
-        return closedUmbel(model, opening, tip, heading, random);
-      case 'one-sided':
-      case 'spike':
-      case 'branched-spike': {
-        const reach = clamp((long * 8) / axis.length, 0.14, 0.3);
-        return alongTip(model, axis, 1 - reach, 18, long, 0.9, random);
-      }
-      case 'coil':
-        return ([-1, 1] as const).flatMap((side) => {
-          const arm = growSpine(tip, heading + side * 0.4, side * 2.4, long * 4, 10);
-          return [...stalkLine(model, arm.points), ...alongTip(model, arm, 0.35, 6, long * 0.8, 0.8, random)];
-        });
-      case 'head':
-        return bunch(model, tip, heading, 1, long, random);
-      case 'flat-cluster':
-      case 'short-head':
-        return bunch(model, tip, heading, 9, long * 0.8, random);
-      default:
-        return bunch(model, tip, heading, 4, long, random);
+  const long = Math.max(flower * closed.flower, model.pen * 10);
+  switch (cluster) {
+    case 'compound-umbel':
+      return closedUmbel(model, umbel, tip, heading, random);
+    case 'one-sided':
+    case 'spike':
+    case 'branched-spike': {
+      const reach = clamp((long * 8) / axis.length, 0.14, 0.3);
+      return alongTip(model, axis, 1 - reach, 18, long, 0.9, random);
     }
-  })();
+    case 'coil':
+      return ([-1, 1] as const).flatMap((side) => {
+        const arm = growSpine(tip, heading + side * 0.4, side * 2.4, long * 4, 10);
+        return [...stalkLine(model, arm.points), ...alongTip(model, arm, 0.35, 6, long * 0.8, 0.8, random)];
+      });
+    case 'head':
+      return fewBuds(model, tip, heading, 1, long, random);
+    case 'flat-cluster':
+    case 'short-head':
+      return fewBuds(model, tip, heading, 9, long * 0.8, random);
+    default:
+      return fewBuds(model, tip, heading, 4, long, random);
+  }
+}
+
+/** The closed flowers of a shoot; nothing where none will open. */
+export function closedBuds(model: Model, axis: Spine, name: string): Part[] {
+  if (!model.opening) return [];
+  const shapes = shapesOf(model, model.opening, axis, model.random.fork(`buds ${name}`));
   const points = shapes.flatMap(({ rings }) => rings.flat());
   return [partOf('closed buds', shapes, [], [hull(points)], 3e3)];
 }

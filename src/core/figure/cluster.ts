@@ -98,9 +98,6 @@ function loose(
   return { shapes, points };
 }
 
-/** Fruits whose heads are no balls of down. */
-const dryHeads = new Set(['short-pod', 'tiny-dry']);
-
 /** Small fruits packed round the end of their stalk. */
 function packed(model: Model, base: Point, heading: number, random: Random): Drawn {
   const item = itemReach(model);
@@ -164,16 +161,14 @@ export function drawCluster(
       return shortHead(model, top, heading, random);
     case 'flat-cluster':
       return flatCluster(model, top, heading, width, random, near);
+    case 'packed':
+      return packed(model, top, heading, random);
     case 'head':
-      if (hasFruit(model.traits) && dryHeads.has(model.traits.state('fruit-form') ?? ''))
-        return packed(model, top, heading, random);
       return singleHead(model, top, heading, random, near);
     case 'loose':
       // Many tiny flowers make a plume.
       if (!near && !hasFruit(model.traits) && itemReach(model) < width * 0.16)
         return flatCluster(model, top, heading, width, random, near);
-      if (hasFruit(model.traits) && model.traits.state('fruit-form') === 'short-pod')
-        return packed(model, top, heading, random);
       return loose(
         model,
         top,

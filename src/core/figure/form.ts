@@ -80,21 +80,22 @@ export const isWithered = (traits: Traits): boolean =>
 export const isClimbing = (traits: Traits): boolean =>
   traits.state('growth-form') === 'climbing' ||
   ['twining', 'tendrils', 'discs', 'rootlets', 'leaf-stalks'].includes(traits.state('climbing-by') ?? '');
+/** Bark, but neither a climber nor a shrub: a creeping or upright stem of one that climbs elsewhere. */
+export const isCane = (traits: Traits): boolean =>
+  !isAbsent(traits.state('twig-bark')) && ['creeping', 'upright'].includes(traits.state('growth-form') ?? '');
 /** Seaweeds and shells. */
 export const hasFrondOrShell = ({ cells }: StageDescription): boolean =>
   cells.has('frond-shape') || cells.has('shell-apex');
 /**
- * Millimetres of a cane, runner, rod or climber without leaves that a plate shows: fewer of one that clings, so that
+ * Millimetres of a cane, runner or climber without leaves that a plate shows: fewer of one that clings, so that
  * its rootlets show; 0 of anything else.
  */
 export function bareStem(traits: Traits): number {
   const isLeafless =
     (traits.state('stem-leaf-stand') === 'leafless' && traits.state('leaf-attachment') !== 'along-stem') ||
     !hasLeaves(traits);
-  const growth = traits.state('growth-form') ?? '';
-  const trails = ['arching', 'creeping', 'scrambling'].includes(growth);
-  const isRod = growth === 'upright' && !isAbsent(traits.state('twig-bark'));
-  if (!isLeafless || !(trails || isRod || isClimbing(traits))) return 0;
+  const trails = ['arching', 'creeping', 'scrambling'].includes(traits.state('growth-form') ?? '');
+  if (!isLeafless || !(trails || isCane(traits) || isClimbing(traits))) return 0;
   return traits.state('climbing-by') === 'rootlets' ? 90 : 170;
 }
 /** Woody plants are drawn by a twig. */
@@ -196,6 +197,15 @@ const fewLeaflets = (traits: Traits): boolean =>
   traits.state('end-leaflet') !== 'largest' &&
   (traits.value('leaflet-pairs') ?? 9) < (traits.state('lobe-tips') === undefined ? 3.5 : 5.5);
 
+/** Millimetres of one open flower. */
+export const flowerSizeOf = (traits: Traits): number => traits.value('flower-size') ?? 6;
+
+/** Millimetres of an open umbel of umbels; described in centimetres. */
+export function umbelWidthOf(recipe: Recipe, traits: Traits): number {
+  const described = traits.value('umbel-width');
+  return described ? described * 10 : (recipe.umbelWidth ?? 60);
+}
+
 export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
   const outline = traits.state('leaf-outline') ?? 'elliptic';
   const attachment = traits.state('leaf-attachment') ?? 'own-stalk';
@@ -244,9 +254,9 @@ export function formOf(recipe: Recipe, traits: Traits, random: Random): Form {
     leaves: random.fork('leaves').integer(...counts),
     height: (traits.value('plant-height') ?? 30) * 10,
     stemWidth,
-    umbel: traits.value('umbel-width') ? traits.value('umbel-width')! * 10 : (recipe.umbelWidth ?? 60),
+    umbel: umbelWidthOf(recipe, traits),
     rays: Math.round(traits.value('ray-count') ?? 12),
-    flowerSize: traits.value('flower-size') ?? 6,
+    flowerSize: flowerSizeOf(traits),
     fruitSize: traits.value('fruit-size') ?? 6,
     colour: {
       leaf,

@@ -58,9 +58,7 @@ export function wholePlant(model: Model): Part[] {
   if (traits.state('stem-section') === 'pads') return padPlant(model);
   if (isWoody(traits)) return twig(model);
   const attachment = traits.state('leaf-attachment');
-  const stood = standOf(model);
-  // A fan of swords bears its fruit one above the other.
-  const kind = stood === 'loose' && attachment === 'flat-fan' && hasFruit(traits) ? 'axils' : stood;
+  const kind = standOf(model);
   const isBlooming = hasFlowers(traits) || hasFruit(traits);
   if (kind === 'from-ground')
     return [

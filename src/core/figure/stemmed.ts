@@ -1,7 +1,7 @@
 import { isAtJoints } from './at-joints';
 import { isAlongStem } from './along-stem';
 import { closedBuds, isInBud } from './closed-buds';
-import { type Model, bareStem, hasFruit, hasLeaves, hidesItsStem, isAbsent, isClimbing } from './form';
+import { type Model, bareStem, hasFruit, hasLeaves, hidesItsStem, isCane, isClimbing } from './form';
 import { type Spine, clamp, growSpine, growStem, spineThrough } from './geometry';
 import { groundLeaves, lowPitch } from './ground-leaves';
 import { cutEnd, discs, groundPart, hook, partOf, rootlets, stemPart, tendril, winterBuds } from './organs';
@@ -13,12 +13,6 @@ import { cameraAt } from './space';
 
 /** Plants with a stem that bears leaves: upright, creeping, scrambling or climbing. */
 
-const hangsAtJoints = new Set(['loose', 'head']);
-
-/** Bark, but neither a climber nor a shrub: a creeping or upright stem of one that climbs elsewhere. */
-const isCane = (traits: Model['traits']): boolean =>
-  !isAbsent(traits.state('twig-bark')) && ['creeping', 'upright'].includes(traits.state('growth-form') ?? '');
-
 /** An upright, creeping, scrambling or climbing stem with its leaves and flowers. */
 export function stemmed(model: Model): Part[] {
   const { form, random, traits, pen } = model;
@@ -29,12 +23,10 @@ export function stemmed(model: Model): Part[] {
   const climbs = traits.state('climbing-by');
   const climbing = isClimbing(traits);
   const isArching = growth === 'arching';
-  // Bunches of a climber, and of a cane, hang from its joints.
   const kind =
-    (climbing || isCane(traits)) && stood && hangsAtJoints.has(stood)
-      ? hasFruit(traits)
-        ? 'bunches'
-        : 'strings'
+    (climbing || isCane(traits)) && stood === 'loose'
+      ? // Flowers of a climber, and of a cane, hang from its joints.
+        'strings'
       : // Herbs with leaves in pairs bear their spikes in the axils.
         stood === 'spike' && stand === 'opposite' && !hasFruit(traits)
         ? 'spikes'
