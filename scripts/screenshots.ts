@@ -220,6 +220,13 @@ const views: readonly View[] = [
   { name: 'phone-evidence', role: 'Instructor', size: phone, open: inTheField('plant/rumex-acetosa') }
 ];
 
+/** Run in the page: whether each picture in sight has come, those that are drawn for it among them. */
+const allSeenLoaded = `return [...document.images].every((image) => {
+  const { top, bottom, width } = image.getBoundingClientRect();
+  const isSeen = width > 0 && bottom > 0 && top < innerHeight;
+  return !isSeen || (image.complete && image.naturalWidth > 0);
+});`;
+
 async function takeAll(): Promise<void> {
   mkdirSync(folder, { recursive: true });
   for (const old of readdirSync(folder)) rmSync(join(folder, old));
@@ -233,6 +240,11 @@ async function takeAll(): Promise<void> {
       await site.driver.manage().addCookie({ name: 'theme', value: theme ?? 'day', path: '/' });
       await open(site);
       await site.driver.sleep(900);
+      await site.driver.wait(
+        () => site.driver.executeScript<boolean>(allSeenLoaded),
+        30_000,
+        'A picture stays empty.'
+      );
       writeFileSync(join(folder, `${name}.png`), await site.driver.takeScreenshot(), 'base64');
     }
   } finally {
